@@ -1,0 +1,104 @@
+import { z } from 'zod';
+
+/** The kinds of message that the application tells apart. */
+export const MessageKind = z.enum(['post', 'reply', 'repost', 'quote', 'comment', 'email']);
+export type MessageKind = z.infer<typeof MessageKind>;
+
+/** A message as a file or a service gave it, before it is stored: all ids and names are text. */
+export const IncomingMessage = z.object({
+  key: z.string(),
+  authorHandle: z.string(),
+  authorName: z.string().nullable(),
+  text: z.string(),
+  /** Milliseconds since 1970-01-01T00:00Z, or null when the row has no date. */
+  time: z.number().nullable(),
+  kind: MessageKind,
+  parentKey: z.string().nullable(),
+  parentHandle: z.string().nullable(),
+  link: z.string().nullable(),
+  /** Counts such as likes, by name; a value beyond 2^53 stays text. */
+  numbers: z.record(z.string(), z.union([z.number(), z.string()])),
+  attributes: z.record(z.string(), z.string()),
+});
+export type IncomingMessage = z.infer<typeof IncomingMessage>;
+
+/** A stretch of a text that was found to be something: [start, end) in UTF-16 code units. */
+export const TextSpan = z.object({
+  start: z.int(),
+  end: z.int(),
+  what: z.enum(['mention', 'hashtag', 'link']),
+  /** The key by which it is known: handle without @, hashtag without #, full address. */
+  key: z.string(),
+});
+export type TextSpan = z.infer<typeof TextSpan>;
+
+/** A stored message as the reading list shows it. */
+export const Message = z.object({
+  id: z.int(),
+  key: z.string(),
+  source: z.string(),
+  author: z.object({ id: z.int(), handle: z.string(), name: z.string().nullable() }),
+  text: z.string(),
+  spans: z.array(TextSpan),
+  time: z.number().nullable(),
+  kind: MessageKind,
+  /** The message that it answers or passes on, where that was collected too. */
+  parent: z.object({ id: z.int().nullable(), key: z.string(), handle: z.string().nullable() }).nullable(),
+  link: z.string().nullable(),
+  numbers: z.record(z.string(), z.union([z.number(), z.string()])),
+  attributes: z.record(z.string(), z.string()),
+});
+export type Message = z.infer<typeof Message>;
+
+/** What restricts the reading list; all given parts must hold. */
+export const MessageFilter = z.object({
+  text: z.string().optional(),
+  author: z.string().optional(),
+  mentions: z.string().optional(),
+  hashtag: z.string().optional(),
+  kind: MessageKind.optional(),
+  source: z.coerce.number().int().optional(),
+  /** From this moment on, and before that moment: milliseconds since 1970. */
+  from: z.coerce.number().optional(),
+  until: z.coerce.number().optional(),
+});
+export type MessageFilter = z.infer<typeof MessageFilter>;
+
+export const MessageQuery = MessageFilter.extend({
+  offset: z.coerce.number().int().min(0).default(0),
+  limit: z.coerce.number().int().min(1).max(200).default(50),
+});
+export type MessageQuery = z.infer<typeof MessageQuery>;
+
+export const MessagePage = z.object({
+  total: z.int(),
+  offset: z.int(),
+  messages: z.array(Message),
+});
+export type MessagePage = z.infer<typeof MessagePage>;
+
+/** Messages per day or hour, for the time chart. */
+export const Timeline = z.object({
+  unit: z.enum(['hour', 'day', 'week', 'month']),
+  /** Start of each interval in milliseconds since 1970, UTC. */
+  starts: z.array(z.number()),
+  counts: z.array(z.int()),
+  /** Messages without a date; they stand in no interval. */
+  undated: z.int(),
+});
+export type Timeline = z.infer<typeof Timeline>;
+
+export const HashtagCount = z.object({ tag: z.string(), messages: z.int() });
+export const AccountCount = z.object({ id: z.int(), handle: z.string(), name: z.string().nullable(), messages: z.int() });
+
+/** What a study's messages are, at a glance. */
+export const MessageOverview = z.object({
+  messages: z.int(),
+  accounts: z.int(),
+  from: z.number().nullable(),
+  until: z.number().nullable(),
+  kinds: z.array(z.object({ kind: MessageKind, messages: z.int() })),
+  hashtags: z.array(HashtagCount),
+  authors: z.array(AccountCount),
+});
+export type MessageOverview = z.infer<typeof MessageOverview>;

@@ -1,0 +1,86 @@
+import { z } from 'zod';
+import { Reading } from './gather';
+import { LayoutSettings, MapDescription } from './map';
+import { AccountWeave, MeasureSettings } from './weave';
+
+/** The parameters of every kind of step, by kind. */
+export const stepParameters = {
+  'create-study': z.object({ name: z.string() }),
+  'rename-study': z.object({ name: z.string(), before: z.string() }),
+  'delete-study': z.object({}),
+  'restore-study': z.object({}),
+  'import-posts': z.object({ upload: z.string(), file: z.string(), name: z.string(), reading: Reading }),
+  'weave-accounts': z.object({ name: z.string(), weave: AccountWeave }),
+  'measure-network': z.object({ network: z.string(), settings: MeasureSettings }),
+  'rename-network': z.object({ network: z.string(), name: z.string() }),
+  'delete-network': z.object({ network: z.string() }),
+  'restore-network': z.object({ network: z.string() }),
+  'arrange-map': z.object({
+    network: z.string(),
+    layout: LayoutSettings,
+    /** Positions that the browser computed with the same code and seed; without them the server computes. */
+    upload: z.string().nullable(),
+    iterations: z.int().nullable(),
+    moved: z.int(),
+  }),
+  'describe-map': z.object({ network: z.string(), description: MapDescription }),
+  'export-figure': z.object({
+    network: z.string(),
+    format: z.enum(['svg', 'png']),
+    width: z.int(),
+    height: z.int(),
+    resolution: z.int(),
+    caption: z.string(),
+  }),
+  'export-network': z.object({ network: z.string(), format: z.enum(['graphml', 'csv-nodes', 'csv-ties']) }),
+} as const;
+
+export type StepKind = keyof typeof stepParameters;
+export type StepParameters<K extends StepKind> = z.infer<(typeof stepParameters)[K]>;
+export const StepKind = z.enum(Object.keys(stepParameters) as [StepKind, ...StepKind[]]);
+
+export const StepState = z.enum(['waiting', 'running', 'done', 'failed', 'cancelled', 'interrupted']);
+export type StepState = z.infer<typeof StepState>;
+
+/** One row of the logbook. */
+export const Step = z.object({
+  id: z.int(),
+  study: z.string(),
+  kind: StepKind,
+  state: StepState,
+  parameters: z.record(z.string(), z.unknown()),
+  result: z.record(z.string(), z.unknown()).nullable(),
+  /** The sentence for the methods text. */
+  sentence: z.string(),
+  error: z.string().nullable(),
+  seed: z.int().nullable(),
+  startedAt: z.string(),
+  endedAt: z.string().nullable(),
+  /** Milliseconds. */
+  duration: z.int().nullable(),
+});
+export type Step = z.infer<typeof Step>;
+
+export const StepRequest = z.object({ kind: StepKind, parameters: z.record(z.string(), z.unknown()) });
+export type StepRequest = z.infer<typeof StepRequest>;
+
+/** Progress of a running step; share is 0 to 1, rest in milliseconds, null while unknown. */
+export const StepProgress = z.object({
+  step: z.int(),
+  study: z.string(),
+  kind: StepKind,
+  phase: z.string(),
+  share: z.number().nullable(),
+  rest: z.number().nullable(),
+});
+export type StepProgress = z.infer<typeof StepProgress>;
+
+/** What the event stream sends. */
+export const StepEvent = z.discriminatedUnion('type', [
+  z.object({ type: z.literal('progress'), progress: StepProgress }),
+  z.object({ type: z.literal('step'), step: Step }),
+]);
+export type StepEvent = z.infer<typeof StepEvent>;
+
+export const Logbook = z.object({ steps: z.array(Step) });
+export type Logbook = z.infer<typeof Logbook>;

@@ -1,0 +1,94 @@
+import { parse as parseLossless, isLosslessNumber } from 'lossless-json';
+import { LineCutter, type Line } from './lines';
+import type { RecordReader, RecordSink } from './record';
+
+/** A whole number outside of quotes that a JavaScript number may not hold. */
+const LONG_NUMBER = /[:[,]\s*-?\d{16,}/;
+const DEEPEST = 4;
+
+/**
+ * Reads JSON Lines: one JSON object (RFC 8259) a line. Values inside objects get dotted names ("author.handle"), lists
+ * of plain values are joined with spaces. Numbers beyond 2^53 are kept as they are written.
+ */
+export class JsonLinesReader implements RecordReader {
+  private readonly cutter = new LineCutter((line) => this.addLine(line));
+  private readonly index: Map<string, number>;
+
+  constructor(
+    private readonly columns: readonly string[],
+    private readonly sink: RecordSink,
+  ) {
+    this.index = new Map(columns.map((name, i) => [name, i]));
+  }
+
+  write(chunk: string): void {
+    this.cutter.write(chunk);
+  }
+
+  end(): void {
+    this.cutter.end();
+  }
+
+  private addLine(line: Line): void {
+    if (line.text === null) {
+      this.sink.onSkip(line.number, null, 'The line is longer than 8 million characters.');
+      return;
+    }
+    const text = line.number === 1 ? line.text.replace(/^\ufeff/, '') : line.text;
+    if (text.trim() === '') return;
+    const value = parseLine(text);
+    if (value instanceof Error) {
+      this.sink.onSkip(line.number, null, `Not valid JSON: ${value.message}`);
+    } else if (typeof value !== 'object' || value === null || Array.isArray(value)) {
+      this.sink.onSkip(line.number, null, 'The line is JSON, but not an object in { }.');
+    } else {
+      this.takeObject(line.number, value as Record<string, unknown>);
+    }
+  }
+
+  private takeObject(row: number, object: Record<string, unknown>): void {
+    const values = new Array<string>(this.columns.length).fill('');
+    let extra: Record<string, string> | null = null;
+    const walk = (prefix: string, node: Record<string, unknown>, depth: number): void => {
+      for (const key of Object.keys(node)) {
+        const value = node[key];
+        const name = prefix === '' ? key : `${prefix}.${key}`;
+        if (isBranch(value) && depth < DEEPEST) {
+          walk(name, value, depth + 1);
+          continue;
+        }
+        const text = asText(value);
+        if (text === '') continue;
+        const column = this.index.get(name);
+        if (column !== undefined) values[column] = text;
+        else (extra ??= {})[name] = text;
+      }
+    };
+    walk('', object, 1);
+    this.sink.onRecord({ row, values, extra });
+  }
+}
+
+function parseLine(text: string): unknown {
+  try {
+    return LONG_NUMBER.test(text) ? parseLossless(text) : JSON.parse(text);
+  } catch (error) {
+    return error instanceof Error ? error : new Error(String(error));
+  }
+}
+
+function isBranch(value: unknown): value is Record<string, unknown> {
+  return typeof value === 'object' && value !== null && !Array.isArray(value) && !isLosslessNumber(value);
+}
+
+function asText(value: unknown): string {
+  if (typeof value === 'string') return value;
+  if (value === null || value === undefined) return '';
+  if (isLosslessNumber(value)) return value.toString();
+  if (Array.isArray(value)) {
+    return value.every((item) => typeof item !== 'object' || item === null || isLosslessNumber(item))
+      ? value.map(asText).join(' ')
+      : JSON.stringify(value);
+  }
+  return typeof value === 'object' ? JSON.stringify(value) : String(value);
+}

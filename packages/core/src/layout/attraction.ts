@@ -1,0 +1,175 @@
+import { neighbourRows, withoutSelfLoops } from '../graph/csr';
+import type { Graph } from '../graph/graph';
+import { Random } from '../random';
+import { Repulsion } from './repulsion';
+
+export interface AttractionSettings {
+  seed: number;
+  /** Pull towards the middle; 0 for none. */
+  gravity: number;
+  /** Strength of the push between nodes. */
+  repulsion: number;
+}
+
+/**
+ * Arrangement by attraction along ties and repulsion between all nodes, with masses of degree + 1. Attraction grows with the
+ * square root of the distance, half way between the linear model and the one that sets communities furthest apart
+ * (Noack 2009, Phys. Rev. E 79); forces, gravity and the speed of each node as in Jacomy et al. (2014), PLoS ONE 9,
+ * e98679; repulsion by a quadtree. A tie of weight w pulls like its square root, so that one busy pair does not swallow the map.
+ * The graph is taken without direction and without self-loops. Same graph and seed: same positions, to the last bit.
+ */
+export class Attraction {
+  readonly x: Float64Array;
+  readonly y: Float64Array;
+  private readonly mass: Float64Array;
+  private readonly from: Uint32Array;
+  private readonly to: Uint32Array;
+  private readonly pull: Float64Array;
+  private readonly push: Repulsion;
+  private forceX: Float64Array;
+  private forceY: Float64Array;
+  private lastX: Float64Array;
+  private lastY: Float64Array;
+  private speed = 1;
+  private efficiency = 1;
+  private quiet = 0;
+  iterations = 0;
+
+  constructor(
+    graph: Graph,
+    private readonly settings: AttractionSettings,
+  ) {
+    const n = graph.nodeCount;
+    const rows = withoutSelfLoops(neighbourRows(graph));
+    this.mass = new Float64Array(n);
+    this.from = new Uint32Array(rows.neighbour.length / 2);
+    this.to = new Uint32Array(this.from.length);
+    this.pull = new Float64Array(this.from.length);
+    let e = 0;
+    for (let v = 0; v < n; v++) {
+      this.mass[v] = 1 + rows.offset[v + 1] - rows.offset[v];
+      for (let i = rows.offset[v]; i < rows.offset[v + 1]; i++) {
+        if (rows.neighbour[i] < v) continue;
+        this.from[e] = v;
+        this.to[e] = rows.neighbour[i];
+        this.pull[e++] = Math.sqrt(rows.weight[i]);
+      }
+    }
+    this.x = new Float64Array(n);
+    this.y = new Float64Array(n);
+    this.scatter(new Random(settings.seed));
+    this.push = new Repulsion(n);
+    this.forceX = new Float64Array(n);
+    this.forceY = new Float64Array(n);
+    this.lastX = new Float64Array(n);
+    this.lastY = new Float64Array(n);
+  }
+
+  /** True once the nodes hardly move any more. */
+  get atRest(): boolean {
+    return this.quiet >= 12;
+  }
+
+  /** One round of forces and moves. */
+  iterate(): void {
+    [this.forceX, this.lastX] = [this.lastX, this.forceX];
+    [this.forceY, this.lastY] = [this.lastY, this.forceY];
+    this.forceX.fill(0);
+    this.forceY.fill(0);
+    this.push.addTo(this.x, this.y, this.mass, this.settings.repulsion, this.forceX, this.forceY);
+    this.pullTogether();
+    this.pullToMiddle();
+    this.move();
+    this.iterations++;
+  }
+
+  private scatter(chance: Random): void {
+    const radius = 10 * Math.sqrt(this.x.length);
+    for (let v = 0; v < this.x.length; v++) {
+      do {
+        this.x[v] = (2 * chance.real() - 1) * radius;
+        this.y[v] = (2 * chance.real() - 1) * radius;
+      } while (this.x[v] ** 2 + this.y[v] ** 2 > radius * radius);
+    }
+  }
+
+  private pullTogether(): void {
+    const { x, y, from, to, pull, forceX, forceY } = this;
+    for (let e = 0; e < from.length; e++) {
+      const a = from[e];
+      const b = to[e];
+      const dx = x[b] - x[a];
+      const dy = y[b] - y[a];
+      const distance = Math.sqrt(dx * dx + dy * dy) + 1e-9;
+      const f = (pull[e] * ROOT_LENGTH) / Math.sqrt(distance);
+      forceX[a] += f * dx;
+      forceY[a] += f * dy;
+      forceX[b] -= f * dx;
+      forceY[b] -= f * dy;
+    }
+  }
+
+  private pullToMiddle(): void {
+    const { x, y, mass, forceX, forceY } = this;
+    for (let v = 0; v < x.length; v++) {
+      const distance = Math.sqrt(x[v] * x[v] + y[v] * y[v]) + 1e-9;
+      const f = (this.settings.gravity * mass[v]) / distance;
+      forceX[v] -= f * x[v];
+      forceY[v] -= f * y[v];
+    }
+  }
+
+  /** Moves each node along its force; one that swings to and fro moves less, as does all when many do. */
+  private move(): void {
+    const { x, y, mass, forceX, forceY, lastX, lastY } = this;
+    const n = x.length;
+    let swinging = 0;
+    let traction = 0;
+    for (let v = 0; v < n; v++) {
+      const sx = forceX[v] - lastX[v];
+      const sy = forceY[v] - lastY[v];
+      const tx = forceX[v] + lastX[v];
+      const ty = forceY[v] + lastY[v];
+      swinging += mass[v] * Math.sqrt(sx * sx + sy * sy);
+      traction += 0.5 * mass[v] * Math.sqrt(tx * tx + ty * ty);
+    }
+    this.adaptSpeed(swinging, traction, n);
+    let moved = 0;
+    let spreadOut = 0;
+    for (let v = 0; v < n; v++) {
+      const sx = forceX[v] - lastX[v];
+      const sy = forceY[v] - lastY[v];
+      const swing = mass[v] * Math.sqrt(sx * sx + sy * sy);
+      const factor = this.speed / (1 + Math.sqrt(this.speed * swing));
+      const mx = forceX[v] * factor;
+      const my = forceY[v] * factor;
+      x[v] += mx;
+      y[v] += my;
+      moved += Math.sqrt(mx * mx + my * my);
+      spreadOut += Math.sqrt(x[v] * x[v] + y[v] * y[v]);
+    }
+    this.quiet = moved < REST * spreadOut ? this.quiet + 1 : 0;
+  }
+
+  private adaptSpeed(swinging: number, traction: number, n: number): void {
+    const tolerable = 0.05 * Math.sqrt(n);
+    let jitter = Math.max(Math.sqrt(tolerable), Math.min(10, (tolerable * traction) / (n * n)));
+    if (traction > 0 && swinging / traction > 2) {
+      if (this.efficiency > 0.05) this.efficiency *= 0.5;
+      jitter = Math.max(jitter, 1);
+    }
+    const target = swinging > 0 ? (jitter * this.efficiency * traction) / swinging : this.speed;
+    if (swinging > jitter * traction) {
+      if (this.efficiency > 0.05) this.efficiency *= 0.7;
+    } else if (this.speed < 1000) {
+      this.efficiency *= 1.3;
+    }
+    this.speed += Math.min(target - this.speed, 0.5 * this.speed);
+  }
+}
+
+/** Keeps the pull of a tie of middling length as strong as in the linear model. */
+const ROOT_LENGTH = 4;
+
+/** At rest when the mean move is below this share of the mean distance from the middle. */
+const REST = 0.0012;
