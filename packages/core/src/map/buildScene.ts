@@ -1,0 +1,139 @@
+import { textsOf } from '../network/tables';
+import { placeNames, type NameWish } from './labels';
+import { buildLegend } from './legend';
+import type { Theme } from './palette';
+import type { PreparedMap } from './prepare';
+import type { CurveBatch, DiscBatch, Ring, Scene, TextMark, TriangleBatch } from './scene';
+import { buildTies } from './ties';
+import { nodeScale, type Size, type View } from './view';
+
+/** What is picked out on the map; everything else fades. */
+export interface Focus {
+  /** Nodes picked by the reader. */
+  readonly nodes: ReadonlySet<number>;
+  /** Nodes that stay clear beside them. */
+  readonly around: ReadonlySet<number>;
+  /** Edges of the network that are drawn strong. */
+  readonly edges: ReadonlySet<number>;
+}
+
+/** Nodes on the screen, by node of the network; radius 0 for nodes that are not shown. */
+export interface ScreenNodes {
+  readonly x: Float32Array;
+  readonly y: Float32Array;
+  readonly radius: Float32Array;
+}
+
+export interface SceneInput {
+  readonly map: PreparedMap;
+  readonly x: Float32Array;
+  readonly y: Float32Array;
+  readonly view: View;
+  readonly size: Size;
+  readonly theme: Theme;
+  readonly focus: Focus | null;
+}
+
+const FADED = 0.13;
+
+/** Turns a prepared map, positions and a view into a picture. The same input gives the same picture everywhere. */
+export function buildScene(input: SceneInput): Scene {
+  const nodes = toScreen(input);
+  const ties: { curves: CurveBatch[]; triangles: TriangleBatch[] } = buildTies(input, nodes);
+  return {
+    width: input.size.width,
+    height: input.size.height,
+    ground: input.theme.ground,
+    curves: ties.curves,
+    triangles: ties.triangles,
+    discs: buildDiscs(input, nodes),
+    rings: buildRings(input, nodes),
+    texts: buildNames(input, nodes),
+    legend: buildLegend(input.map, input.theme, input.size, input.view.scale),
+  };
+}
+
+export function toScreen({ map, x, y, view }: Pick<SceneInput, 'map' | 'x' | 'y' | 'view'>): ScreenNodes {
+  const n = map.network.nodeCount;
+  const screen = { x: new Float32Array(n), y: new Float32Array(n), radius: new Float32Array(n) };
+  const grown = nodeScale(view.scale);
+  for (const v of map.nodes) {
+    screen.x[v] = x[v] * view.scale + view.x;
+    screen.y[v] = y[v] * view.scale + view.y;
+    screen.radius[v] = Math.max(0.8, map.radius[v] * grown);
+  }
+  return screen;
+}
+
+/** Discs by colour, the smaller over the larger; faded ones beneath clear ones. */
+function buildDiscs({ map, size, theme, focus }: SceneInput, nodes: ScreenNodes): DiscBatch[] {
+  const isClear = (v: number): boolean => focus === null || focus.nodes.has(v) || focus.around.has(v);
+  const batches = new Map<number, number[]>();
+  const order = [...map.nodes].sort((a, b) => nodes.radius[b] - nodes.radius[a]);
+  for (const v of order) {
+    const r = nodes.radius[v];
+    const outside = nodes.x[v] + r < 0 || nodes.x[v] - r > size.width || nodes.y[v] + r < 0 || nodes.y[v] - r > size.height;
+    if (outside) continue;
+    const key = (isClear(v) ? 256 : 0) + map.colour[v];
+    const list = batches.get(key) ?? [];
+    list.push(nodes.x[v], nodes.y[v], r);
+    batches.set(key, list);
+  }
+  return [...batches]
+    .sort(([a], [b]) => (a >> 8) - (b >> 8))
+    .map(([key, list]) => ({
+      fill: map.colours[key & 255],
+      alpha: key >> 8 ? 0.94 : FADED,
+      rim: theme.ground,
+      rimWidth: 0.9,
+      discs: Float32Array.from(list),
+    }));
+}
+
+function buildRings({ focus, theme }: SceneInput, nodes: ScreenNodes): Ring[] {
+  if (!focus) return [];
+  return [...focus.nodes]
+    .filter((v) => nodes.radius[v] > 0)
+    .map((v) => ({ x: nodes.x[v], y: nodes.y[v], radius: nodes.radius[v] + 3.5, stroke: theme.mark, width: 2.2 }));
+}
+
+const NAMES_IN_FOCUS = 14;
+
+function buildNames(input: SceneInput, nodes: ScreenNodes): TextMark[] {
+  const { map, focus, size, theme } = input;
+  const handles = textsOf(map.network.nodes, 'handle');
+  const { count, fontSize } = map.description.names;
+  const inView = (v: number): boolean =>
+    nodes.x[v] > -20 && nodes.x[v] < size.width + 20 && nodes.y[v] > -20 && nodes.y[v] < size.height + 20;
+  const chosen: number[] = focus ? [...focus.nodes] : [];
+  const limit = focus ? chosen.length + Math.min(NAMES_IN_FOCUS, Math.max(count, 6)) : count;
+  for (const v of map.namesOrder) {
+    if (chosen.length >= limit) break;
+    if (!inView(v) || (focus && (!focus.around.has(v) || focus.nodes.has(v)))) continue;
+    chosen.push(v);
+  }
+  const wishes: NameWish[] = chosen.map((node, rank) => {
+    const picked = focus?.nodes.has(node) ?? false;
+    return {
+      node,
+      text: handles[node],
+      x: nodes.x[node],
+      y: nodes.y[node],
+      radius: nodes.radius[node] + (picked ? 4 : 0),
+      size: picked || rank < 5 ? fontSize * 1.12 : fontSize,
+      face: picked || rank < 5 ? 'bold' : 'plain',
+      always: picked,
+    };
+  });
+  return placeNames(wishes, nodes, size).map((name) => ({
+    text: name.text,
+    x: name.left,
+    y: name.base,
+    size: name.size,
+    face: name.face,
+    anchor: 'start',
+    fill: name.always ? theme.mark : theme.ink,
+    halo: theme.ground,
+    alpha: 1,
+  }));
+}

@@ -1,0 +1,72 @@
+import type { AccountWeave, LayoutSettings, MapDescription } from '@pebble/contract';
+import { columnTitle } from '../network/columns';
+import { formatCount, periodPhrase, timesPhrase, verbPhrase } from '../weave/sentence';
+
+export type CaptionControl = 'show' | 'weave' | 'size' | 'colour' | 'names' | 'arranged';
+
+/** A piece of the caption; one with a control is the button that changes what it says. */
+export interface Phrase {
+  readonly text: string;
+  readonly control: CaptionControl | null;
+}
+
+export interface CaptionInput {
+  readonly weave: AccountWeave;
+  readonly description: MapDescription;
+  readonly layout: Pick<LayoutSettings, 'seed'> | null;
+  /** Nodes that were moved by hand. */
+  readonly moved: number;
+  readonly shown: { readonly nodes: number; readonly edges: number };
+  readonly hidden: { readonly nodes: number; readonly edges: number };
+  readonly largestComponentShown: boolean;
+}
+
+/** The sentence over a map, and under its figure: what it shows, each phrase with its control. */
+export function captionPhrases(input: CaptionInput): Phrase[] {
+  const { weave, description, shown } = input;
+  const plain = (text: string): Phrase => ({ text, control: null });
+  const least = Math.max(weave.atLeast, description.show.atLeast);
+  return [
+    { text: `${formatCount(shown.nodes)} ${shown.nodes === 1 ? 'account' : 'accounts'}${limits(input)}`, control: 'show' },
+    plain(' tied when one '),
+    { text: verbPhrase(weave.kinds), control: 'weave' },
+    plain(' another '),
+    { text: least === 1 ? 'at least once' : `at least ${timesPhrase(least)}`, control: 'show' },
+    plain(', '),
+    { text: periodPhrase(weave.from, weave.until), control: 'weave' },
+    plain('. Size: '),
+    { text: columnTitle(description.size.column), control: 'size' },
+    plain('. Colour: '),
+    { text: columnTitle(description.colour.column), control: 'colour' },
+    plain('. Names: '),
+    { text: namesPhrase(description), control: 'names' },
+    plain('. Arranged '),
+    { text: arrangedPhrase(input), control: 'arranged' },
+    plain('.'),
+  ];
+}
+
+export function captionText(phrases: readonly Phrase[]): string {
+  return phrases.map((phrase) => phrase.text).join('');
+}
+
+function limits({ description: { show }, hidden }: CaptionInput): string {
+  const parts: string[] = [];
+  if (show.largestComponent) parts.push('of the largest component');
+  if (show.communities !== null) {
+    parts.push(show.communities.length === 1 ? `of community ${show.communities[0]}` : `of ${show.communities.length} communities`);
+  }
+  if (!show.isolates) parts.push('with ties');
+  const rest = hidden.nodes > 0 ? ` (${formatCount(hidden.nodes)} not shown)` : '';
+  return (parts.length > 0 ? ` ${parts.join(' ')}` : '') + rest;
+}
+
+function namesPhrase({ names }: MapDescription): string {
+  if (names.count === 0) return 'none';
+  const by = names.column === 'betweenness' ? 'that bridge most' : `with most ${columnTitle(names.column)}`;
+  return `the ${formatCount(names.count)} ${by}`;
+}
+
+function arrangedPhrase({ moved }: CaptionInput): string {
+  return moved === 0 ? 'by attraction' : `by attraction, ${formatCount(moved)} moved by hand`;
+}

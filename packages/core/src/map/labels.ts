@@ -1,0 +1,92 @@
+import { textWidth, type Face } from './textWidth';
+
+/** A name that wants a place beside its node. */
+export interface NameWish {
+  readonly node: number;
+  readonly text: string;
+  readonly x: number;
+  readonly y: number;
+  readonly radius: number;
+  readonly size: number;
+  readonly face: Face;
+  /** Placed even where it covers another name. */
+  readonly always: boolean;
+}
+
+export interface PlacedName extends NameWish {
+  /** Start of the base line. */
+  readonly left: number;
+  readonly base: number;
+}
+
+interface Box {
+  readonly left: number;
+  readonly top: number;
+  readonly right: number;
+  readonly bottom: number;
+}
+
+/**
+ * Finds a place for each name in the order given: below, above, right or left of its node, where it covers no name that
+ * was placed before, and as little of other nodes as can be. A name without a free place is left out.
+ * @param discs x, y, radius of the nodes that names should not cover
+ */
+export function placeNames(
+  wishes: readonly NameWish[],
+  discs: { x: ArrayLike<number>; y: ArrayLike<number>; radius: ArrayLike<number> },
+  bounds: { width: number; height: number },
+): PlacedName[] {
+  const placed: PlacedName[] = [];
+  const taken: Box[] = [];
+  for (const wish of wishes) {
+    const width = textWidth(wish.text, wish.size, wish.face);
+    let best: { box: Box; left: number; base: number; cost: number } | null = null;
+    for (const [rank, spot] of spots(wish, width).entries()) {
+      const box = { left: spot.left - 2, right: spot.left + width + 2, top: spot.base - wish.size * 0.82, bottom: spot.base + wish.size * 0.26 };
+      const inside = box.left >= 0 && box.right <= bounds.width && box.top >= 0 && box.bottom <= bounds.height;
+      const clash = taken.some((other) => overlapArea(box, other) > 0);
+      if (!wish.always && (!inside || clash)) continue;
+      const cost = coveredNodes(box, discs, wish.node) + rank * 1.5 + (clash ? 1000 : 0) + (inside ? 0 : 500);
+      if (!best || cost < best.cost) best = { box, ...spot, cost };
+    }
+    if (!best) continue;
+    taken.push(best.box);
+    placed.push({ ...wish, left: best.left, base: best.base });
+  }
+  return placed;
+}
+
+function spots({ x, y, radius, size }: NameWish, width: number): { left: number; base: number }[] {
+  const middle = y + size * 0.3;
+  return [
+    { left: x - width / 2, base: y + radius + size * 0.95 },
+    { left: x - width / 2, base: y - radius - size * 0.35 },
+    { left: x + radius + 4, base: middle },
+    { left: x - radius - 4 - width, base: middle },
+    { left: x + radius * 0.75 + 3, base: y - radius * 0.75 },
+    { left: x + radius * 0.75 + 3, base: y + radius * 0.75 + size * 0.7 },
+    { left: x - radius * 0.75 - 3 - width, base: y - radius * 0.75 },
+    { left: x - radius * 0.75 - 3 - width, base: y + radius * 0.75 + size * 0.7 },
+  ];
+}
+
+function overlapArea(a: Box, b: Box): number {
+  const width = Math.min(a.right, b.right) - Math.max(a.left, b.left);
+  const height = Math.min(a.bottom, b.bottom) - Math.max(a.top, b.top);
+  return width > 0 && height > 0 ? width * height : 0;
+}
+
+/** Some measure of how much of other nodes a box would cover: large nodes count most. */
+function coveredNodes(
+  box: Box,
+  { x, y, radius }: { x: ArrayLike<number>; y: ArrayLike<number>; radius: ArrayLike<number> },
+  own: number,
+): number {
+  let cost = 0;
+  for (let v = 0; v < x.length; v++) {
+    const r = radius[v];
+    if (v === own || r === 0 || x[v] + r < box.left || x[v] - r > box.right || y[v] + r < box.top || y[v] - r > box.bottom) continue;
+    cost += 1 + r;
+  }
+  return cost;
+}

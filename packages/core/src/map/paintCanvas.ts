@@ -1,0 +1,90 @@
+import { FONT_STACK, fontWeight } from './fonts';
+import type { CurveBatch, DiscBatch, Ring, Scene, TextMark, TriangleBatch } from './scene';
+
+/** The part of a 2D canvas context that painting needs. */
+export type Pen = Pick<
+  CanvasRenderingContext2D,
+  | 'fillStyle' | 'strokeStyle' | 'globalAlpha' | 'lineWidth' | 'lineCap' | 'lineJoin' | 'font' | 'textAlign'
+  | 'beginPath' | 'moveTo' | 'lineTo' | 'quadraticCurveTo' | 'arc' | 'closePath' | 'fill' | 'stroke'
+  | 'fillRect' | 'fillText' | 'strokeText'
+>;
+
+/** Paints a scene; the context is scaled to CSS pixels beforehand. */
+export function paintCanvas(pen: Pen, scene: Scene): void {
+  pen.globalAlpha = 1;
+  pen.fillStyle = scene.ground;
+  pen.fillRect(0, 0, scene.width, scene.height);
+  pen.lineCap = 'butt';
+  pen.lineJoin = 'round';
+  for (const batch of scene.curves) paintCurves(pen, batch);
+  for (const batch of scene.triangles) paintTriangles(pen, batch);
+  for (const batch of scene.discs) paintDiscs(pen, batch);
+  for (const ring of scene.rings) paintRing(pen, ring);
+  for (const text of scene.texts) paintText(pen, text);
+  for (const batch of scene.legend.discs) paintDiscs(pen, batch);
+  for (const ring of scene.legend.rings) paintRing(pen, ring);
+  for (const text of scene.legend.texts) paintText(pen, text);
+  pen.globalAlpha = 1;
+}
+
+function paintCurves(pen: Pen, { stroke, alpha, width, points }: CurveBatch): void {
+  pen.strokeStyle = stroke;
+  pen.globalAlpha = alpha;
+  pen.lineWidth = width;
+  pen.beginPath();
+  for (let i = 0; i < points.length; i += 6) {
+    pen.moveTo(points[i], points[i + 1]);
+    pen.quadraticCurveTo(points[i + 2], points[i + 3], points[i + 4], points[i + 5]);
+  }
+  pen.stroke();
+}
+
+function paintTriangles(pen: Pen, { fill, alpha, points }: TriangleBatch): void {
+  pen.fillStyle = fill;
+  pen.globalAlpha = alpha;
+  pen.beginPath();
+  for (let i = 0; i < points.length; i += 6) {
+    pen.moveTo(points[i], points[i + 1]);
+    pen.lineTo(points[i + 2], points[i + 3]);
+    pen.lineTo(points[i + 4], points[i + 5]);
+    pen.closePath();
+  }
+  pen.fill();
+}
+
+function paintDiscs(pen: Pen, { fill, alpha, rim, rimWidth, discs }: DiscBatch): void {
+  pen.fillStyle = fill;
+  pen.globalAlpha = alpha;
+  pen.beginPath();
+  for (let i = 0; i < discs.length; i += 3) {
+    pen.moveTo(discs[i] + discs[i + 2], discs[i + 1]);
+    pen.arc(discs[i], discs[i + 1], discs[i + 2], 0, 2 * Math.PI);
+  }
+  pen.fill();
+  if (rimWidth === 0) return;
+  pen.strokeStyle = rim;
+  pen.lineWidth = rimWidth;
+  pen.stroke();
+}
+
+function paintRing(pen: Pen, { x, y, radius, stroke, width }: Ring): void {
+  pen.globalAlpha = 1;
+  pen.strokeStyle = stroke;
+  pen.lineWidth = width;
+  pen.beginPath();
+  pen.arc(x, y, radius, 0, 2 * Math.PI);
+  pen.stroke();
+}
+
+function paintText(pen: Pen, { text, x, y, size, face, anchor, fill, halo, alpha }: TextMark): void {
+  pen.font = `${fontWeight(face)} ${size}px ${FONT_STACK[face]}`;
+  pen.textAlign = anchor === 'middle' ? 'center' : anchor;
+  pen.globalAlpha = alpha;
+  if (halo) {
+    pen.strokeStyle = halo;
+    pen.lineWidth = size * 0.28;
+    pen.strokeText(text, x, y);
+  }
+  pen.fillStyle = fill;
+  pen.fillText(text, x, y);
+}

@@ -1,0 +1,111 @@
+import { escapeXml } from '../formats/writeGraphml';
+import { FONT_STACK, fontFaceRule, fontWeight, type EmbeddedFont } from './fonts';
+import type { CurveBatch, DiscBatch, Ring, Scene, TextMark, TriangleBatch } from './scene';
+import { wrapText } from './textWidth';
+
+export interface FigureOptions {
+  /** Width of the picture in pixels; the scene is scaled to it. */
+  readonly width?: number;
+  /** The sentence under the picture. */
+  readonly caption?: string;
+  readonly ink?: string;
+  readonly fonts?: readonly EmbeddedFont[];
+}
+
+const CAPTION_SIZE = 15;
+const CAPTION_LINE = 21;
+const CAPTION_SIDE = 22;
+
+/** Height in scene pixels that the caption takes below the picture. */
+function captionLines(scene: Scene, caption: string | undefined): string[] {
+  return caption ? wrapText(caption, CAPTION_SIZE, 'serif', scene.width - 2 * CAPTION_SIDE) : [];
+}
+
+/** Size of the finished figure in pixels. */
+export function figureSize(scene: Scene, options: FigureOptions): { width: number; height: number } {
+  const lines = captionLines(scene, options.caption);
+  const height = scene.height + (lines.length > 0 ? lines.length * CAPTION_LINE + 26 : 0);
+  const width = options.width ?? scene.width;
+  return { width, height: Math.round((height * width) / scene.width) };
+}
+
+/** The scene as an SVG 1.1 document: the same marks in the same order as on the canvas, and its caption below. */
+export function paintSvg(scene: Scene, options: FigureOptions = {}): string {
+  const lines = captionLines(scene, options.caption);
+  const size = figureSize(scene, options);
+  const height = (size.height * scene.width) / size.width;
+  const out: string[] = [
+    `<svg xmlns="http://www.w3.org/2000/svg" width="${size.width}" height="${size.height}" viewBox="0 0 ${n(scene.width)} ${n(height)}">`,
+  ];
+  if (options.caption) out.push(`<title>${escapeXml(options.caption)}</title>`);
+  if (options.fonts?.length) out.push(`<style>${options.fonts.map(fontFaceRule).join('')}</style>`);
+  out.push(`<clipPath id="picture"><rect width="${n(scene.width)}" height="${n(scene.height)}"/></clipPath>`);
+  out.push(`<rect width="${n(scene.width)}" height="${n(height)}" fill="${scene.ground}"/>`);
+  out.push('<g clip-path="url(#picture)">');
+  out.push('<g fill="none" stroke-linejoin="round">', ...scene.curves.map(curves), '</g>');
+  out.push('<g>', ...scene.triangles.map(triangles), '</g>');
+  out.push('<g>', ...scene.discs.map(discs), '</g>', ...scene.rings.map(ring));
+  out.push('<g>', ...scene.texts.map(text), '</g>', '</g>');
+  out.push('<g>', ...scene.legend.discs.map(discs), ...scene.legend.rings.map(ring), ...scene.legend.texts.map(text), '</g>');
+  lines.forEach((line, i) =>
+    out.push(
+      text({
+        text: line,
+        x: CAPTION_SIDE,
+        y: scene.height + 22 + i * CAPTION_LINE,
+        size: CAPTION_SIZE,
+        face: 'serif',
+        anchor: 'start',
+        fill: options.ink ?? '#1E2A32',
+        halo: null,
+        alpha: 1,
+      }),
+    ),
+  );
+  out.push('</svg>');
+  return out.join('\n');
+}
+
+/** A number with at most two decimals. */
+function n(value: number): string {
+  return String(Math.round(value * 100) / 100);
+}
+
+function curves({ stroke, alpha, width, points }: CurveBatch): string {
+  let d = '';
+  for (let i = 0; i < points.length; i += 6) {
+    d += `M${n(points[i])} ${n(points[i + 1])}Q${n(points[i + 2])} ${n(points[i + 3])} ${n(points[i + 4])} ${n(points[i + 5])}`;
+  }
+  return `<path d="${d}" stroke="${stroke}" stroke-opacity="${n(alpha)}" stroke-width="${n(width)}"/>`;
+}
+
+function triangles({ fill, alpha, points }: TriangleBatch): string {
+  let d = '';
+  for (let i = 0; i < points.length; i += 6) {
+    d += `M${n(points[i])} ${n(points[i + 1])}L${n(points[i + 2])} ${n(points[i + 3])} ${n(points[i + 4])} ${n(points[i + 5])}Z`;
+  }
+  return `<path d="${d}" fill="${fill}" fill-opacity="${n(alpha)}"/>`;
+}
+
+function discs({ fill, alpha, rim, rimWidth, discs: list }: DiscBatch): string {
+  const marks: string[] = [];
+  for (let i = 0; i < list.length; i += 3) {
+    marks.push(`<circle cx="${n(list[i])}" cy="${n(list[i + 1])}" r="${n(list[i + 2])}"/>`);
+  }
+  const edge = rimWidth > 0 ? ` stroke="${rim}" stroke-width="${n(rimWidth)}" stroke-opacity="${n(alpha)}"` : '';
+  return `<g fill="${fill}" fill-opacity="${n(alpha)}"${edge}>${marks.join('')}</g>`;
+}
+
+function ring({ x, y, radius, stroke, width }: Ring): string {
+  return `<circle cx="${n(x)}" cy="${n(y)}" r="${n(radius)}" fill="none" stroke="${stroke}" stroke-width="${n(width)}"/>`;
+}
+
+function text({ text: content, x, y, size, face, anchor, fill, halo, alpha }: TextMark): string {
+  const edge = halo
+    ? ` stroke="${halo}" stroke-width="${n(size * 0.28)}" stroke-linejoin="round" paint-order="stroke"`
+    : '';
+  return (
+    `<text x="${n(x)}" y="${n(y)}" font-family='${FONT_STACK[face]}' font-size="${n(size)}" font-weight="${fontWeight(face)}"` +
+    ` text-anchor="${anchor}" fill="${fill}" fill-opacity="${n(alpha)}"${edge}>${escapeXml(content)}</text>`
+  );
+}

@@ -1,0 +1,102 @@
+import Flatbush from 'flatbush';
+import { numbersOf } from '../network/tables';
+import type { ScreenNodes } from './buildScene';
+import type { PreparedMap } from './prepare';
+import { controlPoint } from './ties';
+
+/** Finds what stands at a point of the screen: a node first, then a tie. Built anew when the view has come to rest. */
+export class Picker {
+  private readonly nodeIndex: Flatbush | null;
+  private readonly edgeIndex: Flatbush | null;
+
+  constructor(
+    private readonly map: PreparedMap,
+    private readonly nodes: ScreenNodes,
+  ) {
+    this.nodeIndex = build(map.nodes.length, (i) => {
+      const v = map.nodes[i];
+      const r = nodes.radius[v];
+      return [nodes.x[v] - r, nodes.y[v] - r, nodes.x[v] + r, nodes.y[v] + r];
+    });
+    const source = numbersOf(map.network.edges, 'source');
+    const target = numbersOf(map.network.edges, 'target');
+    this.edgeIndex = build(map.edges.length, (i) => {
+      const a = source[map.edges[i]];
+      const b = target[map.edges[i]];
+      const c = controlPoint(nodes.x[a], nodes.y[a], nodes.x[b], nodes.y[b]);
+      return [
+        Math.min(nodes.x[a], nodes.x[b], c.x),
+        Math.min(nodes.y[a], nodes.y[b], c.y),
+        Math.max(nodes.x[a], nodes.x[b], c.x),
+        Math.max(nodes.y[a], nodes.y[b], c.y),
+      ];
+    });
+  }
+
+  /** The node whose disc is at the point or at most `reach` pixels from it; the nearest to its middle. */
+  nodeAt(x: number, y: number, reach = 3): number | null {
+    let best: number | null = null;
+    let nearest = Infinity;
+    for (const i of this.nodeIndex?.search(x - reach, y - reach, x + reach, y + reach) ?? []) {
+      const v = this.map.nodes[i];
+      const d = Math.hypot(this.nodes.x[v] - x, this.nodes.y[v] - y);
+      if (d <= this.nodes.radius[v] + reach && d < nearest) {
+        nearest = d;
+        best = v;
+      }
+    }
+    return best;
+  }
+
+  /** The edge whose curve passes at most `reach` pixels from the point; the nearest. */
+  edgeAt(x: number, y: number, reach = 4): number | null {
+    const source = numbersOf(this.map.network.edges, 'source');
+    const target = numbersOf(this.map.network.edges, 'target');
+    let best: number | null = null;
+    let nearest = reach;
+    for (const i of this.edgeIndex?.search(x - reach, y - reach, x + reach, y + reach) ?? []) {
+      const e = this.map.edges[i];
+      const d = this.distanceToCurve(x, y, source[e], target[e]);
+      if (d < nearest) {
+        nearest = d;
+        best = e;
+      }
+    }
+    return best;
+  }
+
+  private distanceToCurve(x: number, y: number, a: number, b: number): number {
+    if (a === b) return Infinity;
+    const { x: xs, y: ys } = this.nodes;
+    const c = controlPoint(xs[a], ys[a], xs[b], ys[b]);
+    const STEPS = 24;
+    let nearest = Infinity;
+    let px = xs[a];
+    let py = ys[a];
+    for (let i = 1; i <= STEPS; i++) {
+      const t = i / STEPS;
+      const u = 1 - t;
+      const qx = u * u * xs[a] + 2 * u * t * c.x + t * t * xs[b];
+      const qy = u * u * ys[a] + 2 * u * t * c.y + t * t * ys[b];
+      nearest = Math.min(nearest, distanceToSegment(x, y, px, py, qx, qy));
+      px = qx;
+      py = qy;
+    }
+    return nearest;
+  }
+}
+
+function build(count: number, box: (i: number) => [number, number, number, number]): Flatbush | null {
+  if (count === 0) return null;
+  const index = new Flatbush(count);
+  for (let i = 0; i < count; i++) index.add(...box(i));
+  index.finish();
+  return index;
+}
+
+function distanceToSegment(x: number, y: number, ax: number, ay: number, bx: number, by: number): number {
+  const dx = bx - ax;
+  const dy = by - ay;
+  const t = Math.max(0, Math.min(1, ((x - ax) * dx + (y - ay) * dy) / (dx * dx + dy * dy || 1)));
+  return Math.hypot(x - ax - t * dx, y - ay - t * dy);
+}

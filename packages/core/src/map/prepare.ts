@@ -1,0 +1,193 @@
+import type { MapDescription } from '@pebble/contract';
+import { weakComponents } from '../graph/components';
+import { graphOf, numbersOf, textsOf, type TableColumns } from '../network/tables';
+import { isCategory } from '../network/columns';
+import { CATEGORY_COLOURS, OTHER_COLOUR, RAMP_STEPS, rampColour } from './palette';
+
+/** A network as the map needs it: its node table and its edge table. */
+export interface MapNetwork {
+  readonly nodeCount: number;
+  readonly nodes: TableColumns;
+  readonly edges: TableColumns;
+}
+
+/** One entry of the colour legend. */
+export interface ColourGroup {
+  /** Value of the category, or -1 for all that share the last colour. */
+  readonly value: number;
+  readonly colour: string;
+  readonly nodes: number;
+  /** Handle of the node with the highest size value; it stands for the group. */
+  readonly leader: string;
+}
+
+/** Everything about a map that depends on its description and not on where one looks. */
+export interface PreparedMap {
+  readonly network: MapNetwork;
+  readonly description: MapDescription;
+  readonly nodes: Uint32Array;
+  readonly edges: Uint32Array;
+  /** By node of the network, in pixels at scale 1; 0 for nodes that are not shown. */
+  readonly radius: Float32Array;
+  /** Index into `colours`, by node of the network. */
+  readonly colour: Uint8Array;
+  readonly colours: readonly string[];
+  readonly groups: readonly ColourGroup[];
+  /** Least and highest value when the colour is a number. */
+  readonly colourRange: readonly [number, number] | null;
+  readonly sizeRange: readonly [number, number];
+  /** Shown nodes by falling value of the names' column. */
+  readonly namesOrder: Uint32Array;
+  readonly hiddenNodes: number;
+  readonly hiddenEdges: number;
+}
+
+export function prepareMap(network: MapNetwork, description: MapDescription): PreparedMap {
+  const { nodes, edges } = shownPart(network, description);
+  const size = sizes(network, nodes, description);
+  const paint = colours(network, nodes, description, size.value);
+  const rank = numbersOf(network.nodes, description.names.column);
+  const namesOrder = Uint32Array.from(nodes).sort((a, b) => rank[b] - rank[a] || a - b);
+  return {
+    network,
+    description,
+    nodes,
+    edges,
+    radius: size.radius,
+    sizeRange: size.range,
+    ...paint,
+    namesOrder,
+    hiddenNodes: network.nodeCount - nodes.length,
+    hiddenEdges: network.edges['source'].length - edges.length,
+  };
+}
+
+/** The nodes and edges that the description shows. */
+function shownPart(network: MapNetwork, { show }: MapDescription): { nodes: Uint32Array; edges: Uint32Array } {
+  const graph = graphOf(network.nodeCount, network.edges);
+  const visible = new Uint8Array(network.nodeCount).fill(1);
+  if (show.communities !== null) {
+    const chosen = new Set(show.communities);
+    const community = numbersOf(network.nodes, 'community');
+    for (let v = 0; v < visible.length; v++) if (!chosen.has(community[v])) visible[v] = 0;
+  }
+  const edgeAlive = (e: number): boolean =>
+    graph.weight[e] >= show.atLeast && visible[graph.source[e]] === 1 && visible[graph.target[e]] === 1;
+  let alive = Array.from(graph.source.keys()).filter(edgeAlive);
+  if (show.largestComponent) keepLargest(visible, graph.source, graph.target, alive);
+  if (!show.isolates) {
+    const tied = new Uint8Array(network.nodeCount);
+    for (const e of alive) {
+      if (graph.source[e] !== graph.target[e]) tied[graph.source[e]] = tied[graph.target[e]] = 1;
+    }
+    for (let v = 0; v < visible.length; v++) visible[v] &= tied[v];
+  }
+  alive = alive.filter(edgeAlive);
+  const nodes: number[] = [];
+  for (let v = 0; v < visible.length; v++) if (visible[v]) nodes.push(v);
+  return { nodes: Uint32Array.from(nodes), edges: Uint32Array.from(alive) };
+}
+
+function keepLargest(visible: Uint8Array, source: Uint32Array, target: Uint32Array, alive: readonly number[]): void {
+  const components = weakComponents({
+    nodeCount: visible.length,
+    source: Uint32Array.from(alive, (e) => source[e]),
+    target: Uint32Array.from(alive, (e) => target[e]),
+    weight: new Float64Array(alive.length),
+  });
+  for (let v = 0; v < visible.length; v++) if (components.of[v] !== 0) visible[v] = 0;
+}
+
+function sizes(
+  network: MapNetwork,
+  nodes: Uint32Array,
+  { size }: MapDescription,
+): { radius: Float32Array; range: readonly [number, number]; value: ArrayLike<number> } {
+  const value = numbersOf(network.nodes, size.column);
+  const range = rangeOf(value, nodes);
+  const radius = new Float32Array(network.nodeCount);
+  for (const v of nodes) radius[v] = radiusFor(value[v], range, size);
+  return { radius, range, value };
+}
+
+/** The radius of a node with this value; the least value has the smallest radius, never 0. */
+export function radiusFor(
+  value: number,
+  [least, most]: readonly [number, number],
+  size: MapDescription['size'],
+): number {
+  const share = most > least ? Math.min(1, Math.max(0, (value - least) / (most - least))) : 0;
+  const grown =
+    size.growth === 'linear'
+      ? share
+      : size.growth === 'square root'
+        ? Math.sqrt(share)
+        : Math.log1p(share * (most - least)) / Math.log1p(Math.max(most - least, 1e-9));
+  const part = most > least && Number.isFinite(grown) ? grown : 0;
+  return size.smallest + (Math.max(size.largest, size.smallest) - size.smallest) * part;
+}
+
+function rangeOf(value: ArrayLike<number>, nodes: Uint32Array): readonly [number, number] {
+  let least = Infinity;
+  let most = -Infinity;
+  for (const v of nodes) {
+    if (value[v] < least) least = value[v];
+    if (value[v] > most) most = value[v];
+  }
+  return least <= most ? [least, most] : [0, 0];
+}
+
+type Paint = Pick<PreparedMap, 'colour' | 'colours' | 'groups' | 'colourRange'>;
+
+function colours(
+  network: MapNetwork,
+  nodes: Uint32Array,
+  { colour: { column } }: MapDescription,
+  leading: ArrayLike<number>,
+): Paint {
+  const value = numbersOf(network.nodes, column);
+  const colour = new Uint8Array(network.nodeCount);
+  if (isCategory(column)) return categoryColours(network, nodes, value, leading, colour);
+  const range = rangeOf(value, nodes);
+  const width = Math.sqrt(Math.max(range[1] - range[0], 1e-12));
+  for (const v of nodes) {
+    colour[v] = Math.round((Math.sqrt(Math.max(0, value[v] - range[0])) / width) * (RAMP_STEPS - 1));
+  }
+  const ramp = Array.from({ length: RAMP_STEPS }, (_, i) => rampColour(i / (RAMP_STEPS - 1)));
+  return { colour, colours: ramp, groups: [], colourRange: range };
+}
+
+/** The largest eight categories get a colour of their own; a category keeps its colour whatever part is shown. */
+function categoryColours(
+  network: MapNetwork,
+  nodes: Uint32Array,
+  value: ArrayLike<number>,
+  leading: ArrayLike<number>,
+  colour: Uint8Array,
+): Paint {
+  const handles = textsOf(network.nodes, 'handle');
+  const most = CATEGORY_COLOURS.length;
+  const whole = new Map<number, number>();
+  for (let v = 0; v < network.nodeCount; v++) whole.set(value[v], (whole.get(value[v]) ?? 0) + 1);
+  const inside = new Map<number, { nodes: number; leader: number }>();
+  for (const v of nodes) {
+    // Groups of one are nobody's group: they keep the last colour.
+    const key = value[v] <= most && whole.get(value[v])! > 1 ? value[v] : -1;
+    colour[v] = key === -1 ? most : key - 1;
+    const group = inside.get(key);
+    if (!group) inside.set(key, { nodes: 1, leader: v });
+    else {
+      group.nodes++;
+      if (leading[v] > leading[group.leader]) group.leader = v;
+    }
+  }
+  const groups = [...inside]
+    .map(([key, group]) => ({
+      value: key,
+      colour: key === -1 ? OTHER_COLOUR : CATEGORY_COLOURS[key - 1],
+      nodes: group.nodes,
+      leader: handles[group.leader],
+    }))
+    .sort((a, b) => (a.value === -1 ? 1 : b.value === -1 ? -1 : a.value - b.value));
+  return { colour, colours: [...CATEGORY_COLOURS, OTHER_COLOUR], groups, colourRange: null };
+}

@@ -1,0 +1,77 @@
+import type { Face } from './textWidth';
+
+/** Curves that share one pen. Each is six numbers: start, control point, end. */
+export interface CurveBatch {
+  readonly stroke: string;
+  readonly alpha: number;
+  readonly width: number;
+  readonly points: Float32Array;
+}
+
+/** Filled triangles that share one colour. Each is six numbers: three corners. */
+export interface TriangleBatch {
+  readonly fill: string;
+  readonly alpha: number;
+  readonly points: Float32Array;
+}
+
+/** Discs that share one colour: x, y, radius for each. */
+export interface DiscBatch {
+  readonly fill: string;
+  readonly alpha: number;
+  readonly rim: string;
+  readonly rimWidth: number;
+  readonly discs: Float32Array;
+}
+
+export interface Ring {
+  readonly x: number;
+  readonly y: number;
+  readonly radius: number;
+  readonly stroke: string;
+  readonly width: number;
+}
+
+/** A line of text; x is its start, middle or end by `anchor`, y its base line. */
+export interface TextMark {
+  readonly text: string;
+  readonly x: number;
+  readonly y: number;
+  readonly size: number;
+  readonly face: Face;
+  readonly anchor: 'start' | 'middle' | 'end';
+  readonly fill: string;
+  /** Colour of the soft edge that keeps a name readable over ties; null for none. */
+  readonly halo: string | null;
+  readonly alpha: number;
+}
+
+/** A picture, ready to be painted in this order: curves, triangles, discs, rings, texts, legend. In pixels, y down. */
+export interface Scene {
+  readonly width: number;
+  readonly height: number;
+  readonly ground: string;
+  readonly curves: readonly CurveBatch[];
+  readonly triangles: readonly TriangleBatch[];
+  readonly discs: readonly DiscBatch[];
+  readonly rings: readonly Ring[];
+  readonly texts: readonly TextMark[];
+  readonly legend: LegendMarks;
+}
+
+/** A part of the legend that can be pressed: where it stands and what it means. */
+export interface LegendSpot {
+  readonly x: number;
+  readonly y: number;
+  readonly width: number;
+  readonly height: number;
+  readonly group: number;
+  readonly label: string;
+}
+
+export interface LegendMarks {
+  readonly discs: readonly DiscBatch[];
+  readonly rings: readonly Ring[];
+  readonly texts: readonly TextMark[];
+  readonly spots: readonly LegendSpot[];
+}

@@ -1,0 +1,50 @@
+import { ADVANCE } from './glyphWidths';
+
+export type Face = keyof typeof ADVANCE;
+
+const WIDE = /[\u1100-\u115f\u2e80-\ua4cf\uac00-\ud7a3\uf900-\ufaff\ufe30-\ufe4f\uff00-\uff60]|\p{Extended_Pictographic}/u;
+const NO_WIDTH = /[\p{Mn}\u200b-\u200f\ufe0f]/u;
+
+/**
+ * Width of a text in pixels by the shipped fonts' own tables, so that names are placed alike in the browser, on the server
+ * and in a script. Characters outside the table count as the letter they are built on, or as a middling width.
+ */
+export function textWidth(text: string, size: number, face: Face): number {
+  const table = ADVANCE[face];
+  let sum = 0;
+  for (const character of text) sum += advance(character, table);
+  return (sum * size) / 1000;
+}
+
+function advance(character: string, table: readonly number[]): number {
+  const code = character.charCodeAt(0);
+  if (code >= 32 && code < 127) return table[code - 32];
+  if (NO_WIDTH.test(character)) return 0;
+  const plain = character.normalize('NFD').charCodeAt(0);
+  if (plain >= 32 && plain < 127) return table[plain - 32];
+  return WIDE.test(character) ? 1000 : 580;
+}
+
+/** Breaks a text at spaces into lines of at most this width; a longer word stands alone. */
+export function wrapText(text: string, size: number, face: Face, width: number): string[] {
+  const lines: string[] = [];
+  let line = '';
+  for (const word of text.split(/\s+/)) {
+    const longer = line === '' ? word : `${line} ${word}`;
+    if (line !== '' && textWidth(longer, size, face) > width) {
+      lines.push(line);
+      line = word;
+    } else {
+      line = longer;
+    }
+  }
+  return line === '' ? lines : [...lines, line];
+}
+
+/** Cuts a text so that it fits a width, with an ellipsis where something was cut. */
+export function clipText(text: string, size: number, face: Face, width: number): string {
+  if (textWidth(text, size, face) <= width) return text;
+  const characters = [...text];
+  while (characters.length > 1 && textWidth(`${characters.join('')}…`, size, face) > width) characters.pop();
+  return `${characters.join('')}…`;
+}

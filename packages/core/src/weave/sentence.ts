@@ -1,0 +1,50 @@
+import type { AccountWeave, AddressKind } from '@pebble/contract';
+
+const VERB: Readonly<Record<AddressKind, string>> = { reply: 'replies to', mention: 'mentions', repost: 'reposts' };
+
+/** "replies to, mentions or reposts" */
+export function verbPhrase(kinds: readonly AddressKind[]): string {
+  return joinWith('or', kinds.map((kind) => VERB[kind]));
+}
+
+/** "once", "twice", "3 times" */
+export function timesPhrase(times: number): string {
+  if (times === 1) return 'once';
+  return times === 2 ? 'twice' : `${formatCount(times)} times`;
+}
+
+/** "1 March to 31 May 2026", in UTC; the last day is the day before `until` when that is a midnight. */
+export function periodPhrase(from: number | null, until: number | null): string {
+  if (from === null && until === null) return 'at any time';
+  if (from === null) return `until ${dayPhrase(until! - 1, true)}`;
+  if (until === null) return `from ${dayPhrase(from, true)}`;
+  const sameYear = new Date(from).getUTCFullYear() === new Date(until - 1).getUTCFullYear();
+  return `${dayPhrase(from, !sameYear)} to ${dayPhrase(until - 1, true)}`;
+}
+
+const MONTHS = 'January February March April May June July August September October November December'.split(' ');
+
+export function dayPhrase(time: number, withYear: boolean): string {
+  const day = new Date(time);
+  const phrase = `${day.getUTCDate()} ${MONTHS[day.getUTCMonth()]}`;
+  return withYear ? `${phrase} ${day.getUTCFullYear()}` : phrase;
+}
+
+/** What the weave makes, as one sentence. */
+export function weaveSentence(weave: AccountWeave): string {
+  const least = weave.atLeast === 1 ? '' : ` at least ${timesPhrase(weave.atLeast)}`;
+  const parts = [`Accounts tied when one ${verbPhrase(weave.kinds)} another${least}, ${periodPhrase(weave.from, weave.until)}`];
+  if (weave.selfTies) parts.push('a post that addresses nobody is a tie of its author to itself');
+  parts.push(weave.isolates ? 'accounts without a tie are kept' : 'accounts without a tie are left out');
+  return `${parts.join('; ')}.`;
+}
+
+/** 12,345: digits in groups of three, the same in every locale. */
+export function formatCount(value: number): string {
+  return String(value).replace(/\B(?=(\d{3})+(?!\d))/g, ',');
+}
+
+export function joinWith(word: string, items: readonly string[]): string {
+  if (items.length < 2) return items.join('');
+  return `${items.slice(0, -1).join(', ')} ${word} ${items.at(-1)}`;
+}
