@@ -1,22 +1,22 @@
 import type { TableColumns } from '../network/tables';
-import { csvRow } from './writeCsv';
+import { safeCsvRow } from './writeCsv';
 
 /** The node table as CSV, all columns; a value that is not a number is an empty cell. */
 export function writeNodesCsv(nodes: TableColumns, nodeCount: number): string {
   const names = Object.keys(nodes);
-  let text = csvRow(names);
-  for (let v = 0; v < nodeCount; v++) text += csvRow(names.map((name) => cell(nodes[name][v])));
+  let text = safeCsvRow(names);
+  for (let v = 0; v < nodeCount; v++) text += safeCsvRow(names.map((name) => cell(nodes[name][v])));
   return text;
 }
 
 /** The edge table as CSV, all columns, with the ends of each tie by handle. Moments are RFC 3339, UTC. */
 export function writeTiesCsv(edges: TableColumns, handles: readonly string[]): string {
   const names = Object.keys(edges).filter((name) => name !== 'source' && name !== 'target');
-  let text = csvRow(['source', 'target', ...names]);
+  let text = safeCsvRow(['source', 'target', ...names]);
   for (let e = 0; e < edges['source'].length; e++) {
     const ends = [handles[Number(edges['source'][e])], handles[Number(edges['target'][e])]];
     const rest = names.map((name) => (MOMENTS.has(name) ? moment(edges[name][e]) : cell(edges[name][e])));
-    text += csvRow([...ends, ...rest]);
+    text += safeCsvRow([...ends, ...rest]);
   }
   return text;
 }

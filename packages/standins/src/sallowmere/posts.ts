@@ -2,7 +2,7 @@ import { ADDRESS_KINDS, type AddressKind, type MessageKind } from '@pebble/contr
 import { Random } from '@pebble/core';
 import { makeAccounts, type DemoAccount } from './accounts';
 import { moments, POWER_FAILURE } from './clock';
-import { DRIVER, GROUPS, LOUD, NEIGHBOURS, type GroupName, type GroupPlan } from './groups';
+import { GROUPS, NEIGHBOURS, type GroupName, type GroupPlan } from './groups';
 import { WeightedChoice } from './random';
 import { DRIVER_POSTS, LOUD_ASIDE, LOUD_POSTS, POSTS, POSTS_ELSEWHERE, REPLIES, REPLIES_ELSEWHERE, RING_TEXTS } from './texts';
 import { fill, handwriting, hashtagsFor, linkFor } from './writing';
@@ -104,7 +104,10 @@ class PostWriter {
       else if (queued.length > 0) this.add({ ...queued.shift()!, time });
       else if (this.chance.chance(0.035)) this.add(this.loudPost(time));
       else if (this.chance.chance(0.012)) this.add(this.driverPost(time));
-      else if (this.chance.chance(0.0022)) queued = this.ringWave(time);
+      else if (this.chance.chance(0.0022)) {
+        queued = this.ringWave(time);
+        this.add(queued.shift()!);
+      }
       else this.add(this.groupMessage(groupChoice.draw(this.chance), time));
     }
     this.pressRingTogether();

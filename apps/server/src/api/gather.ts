@@ -1,0 +1,97 @@
+import { randomUUID } from 'node:crypto';
+import { createWriteStream, existsSync, rmSync } from 'node:fs';
+import { rename } from 'node:fs/promises';
+import { Transform } from 'node:stream';
+import { pipeline } from 'node:stream/promises';
+import { Router } from 'express';
+import { ImportReport, MessageFilter, MessageQuery, Reading, type Source } from '@pebble/contract';
+import { previewFile } from '@pebble/core';
+import { z } from 'zod';
+import { readMessages, readOverview, readTimeline } from '../db/messages';
+import { skippedPath, uploadPath } from '../files/places';
+import { readHead } from '../files/textFile';
+import { ApiError, notFound } from './problems';
+import type { Services } from './services';
+
+const FileName = z.string().min(1).max(300);
+const Again = z.object({ file: FileName, reading: Reading.partial() });
+
+export function gatherRoutes({ store, config }: Services): Router {
+  const routes = Router();
+  const { folder } = store;
+
+  routes.post('/studies/:study/uploads', async (request, response) => {
+    const id = randomUUID();
+    const path = uploadPath(folder, id);
+    await pipeline(request, sizeLimit(config.largestUpload), createWriteStream(`${path}.part`)).catch((error: unknown) => {
+      rmSync(`${path}.part`, { force: true });
+      throw error;
+    });
+    await rename(`${path}.part`, path);
+    const name = request.get('x-file-name');
+    if (name === undefined) {
+      response.status(201).json({ id });
+      return;
+    }
+    try {
+      response.status(201).json({ id, preview: preview(path, FileName.parse(decodeURIComponent(name))) });
+    } catch (error) {
+      rmSync(path, { force: true });
+      throw error;
+    }
+  });
+
+  routes.post('/studies/:study/uploads/:upload/preview', (request, response) => {
+    const path = uploadPath(folder, request.params.upload);
+    if (!existsSync(path)) throw notFound('The uploaded file');
+    const { file, reading } = Again.parse(request.body);
+    response.json(preview(path, file, reading));
+  });
+
+  routes.delete('/studies/:study/uploads/:upload', (request, response) => {
+    rmSync(uploadPath(folder, request.params.upload), { force: true });
+    response.status(204).end();
+  });
+
+  routes.get('/studies/:study/sources', async (request, response) => {
+    const rows = await store.query.selectFrom('source').selectAll().where('study_id', '=', request.params.study).orderBy('id').execute();
+    const sources: Source[] = rows.map((row) => ({ id: row.id, name: row.name, format: row.format, step: row.step_id, report: ImportReport.parse(JSON.parse(row.report)) }));
+    response.json(sources);
+  });
+
+  routes.get('/studies/:study/skipped/:step', (request, response) => {
+    const path = skippedPath(folder, Number(request.params.step));
+    if (!existsSync(path)) throw notFound('The list of skipped rows');
+    response.download(path, 'skipped-rows.csv');
+  });
+
+  routes.get('/studies/:study/messages', async (request, response) => {
+    response.json(await readMessages(store, request.params.study, MessageQuery.parse(request.query)));
+  });
+
+  routes.get('/studies/:study/timeline', async (request, response) => {
+    response.json(await readTimeline(store, request.params.study, MessageFilter.parse(request.query)));
+  });
+
+  routes.get('/studies/:study/overview', async (request, response) => {
+    response.json(await readOverview(store, request.params.study));
+  });
+
+  return routes;
+}
+
+function preview(path: string, file: string, chosen?: Partial<Reading>) {
+  const { head, size } = readHead(path);
+  return previewFile(file, head, size, chosen);
+}
+
+function sizeLimit(most: number): Transform {
+  let seen = 0;
+  return new Transform({
+    transform(chunk: Buffer, _encoding, done) {
+      seen += chunk.length;
+      if (seen > most) done(new ApiError(413, 'The file is too large', `A file may have at most ${Math.round(most / 1024 ** 3)} GB. Split it and import the parts.`));
+      else done(null, chunk);
+    },
+  });
+}

@@ -1,0 +1,49 @@
+import type { ErrorRequestHandler, Response } from 'express';
+import { ZodError } from 'zod';
+import type { Problem } from '@pebble/contract';
+import { UnreadableFile } from '@pebble/core';
+
+/** An error with its HTTP status, to be answered as problem details (RFC 9457). */
+export class ApiError extends Error {
+  constructor(
+    readonly status: number,
+    readonly title: string,
+    detail: string,
+    readonly place: Pick<Problem, 'file' | 'row' | 'field' | 'kept'> = {},
+  ) {
+    super(detail);
+  }
+}
+
+export function notFound(what: string): ApiError {
+  return new ApiError(404, 'Not found', `${what} is not there; it may have been deleted.`);
+}
+
+export function sendProblem(response: Response, problem: Problem): void {
+  response.status(problem.status).type('application/problem+json').send(JSON.stringify(problem));
+}
+
+/** Answers every error as problem details. */
+export const problemHandler: ErrorRequestHandler = (error: unknown, _request, response, next) => {
+  if (response.headersSent) {
+    next(error);
+    return;
+  }
+  sendProblem(response, toProblem(error));
+};
+
+function toProblem(error: unknown): Problem {
+  const base = { type: 'about:blank' };
+  if (error instanceof ApiError) return { ...base, title: error.title, status: error.status, detail: error.message, ...error.place };
+  if (error instanceof UnreadableFile) {
+    return { ...base, title: 'The file cannot be read', status: 422, detail: error.message, ...(error.row === null ? {} : { row: error.row }), kept: 'The study is unchanged.' };
+  }
+  if (error instanceof ZodError) {
+    const [issue] = error.issues;
+    return { ...base, title: 'The request is not right', status: 400, detail: issue?.message ?? 'The request does not fit.', field: issue?.path.join('.') || undefined };
+  }
+  const { status, statusCode } = error as { status?: number; statusCode?: number };
+  const code = status ?? statusCode ?? 500;
+  if (code < 500) return { ...base, title: 'The request cannot be answered', status: code, detail: error instanceof Error ? error.message : String(error) };
+  return { ...base, title: 'The application failed', status: 500, detail: `Something went wrong that was not expected: ${error instanceof Error ? error.message : String(error)}` };
+}

@@ -1,0 +1,12 @@
+import type { Logger } from 'pino';
+import type { Config } from '../config';
+import type { Store } from '../db/open';
+import type { Runner } from '../runner/runner';
+
+/** What the routes use. */
+export interface Services {
+  readonly config: Config;
+  readonly store: Store;
+  readonly runner: Runner;
+  readonly log: Logger;
+}

@@ -1,0 +1,44 @@
+import { Router } from 'express';
+import { StepRequest } from '@pebble/contract';
+import { listSteps } from '../db/steps';
+import { findStudy } from '../db/studies';
+import { ApiError, notFound } from './problems';
+import type { Services } from './services';
+
+/** Steps are asked for here; the answer comes when the step has ended, its progress by the event stream. */
+export function stepRoutes({ store, runner }: Services): Router {
+  const routes = Router();
+
+  routes.get('/studies/:study/logbook', async (request, response) => {
+    response.json({ steps: await listSteps(store, request.params.study) });
+  });
+
+  routes.post('/studies/:study/steps', async (request, response) => {
+    const study = await findStudy(store, request.params.study);
+    if (!study) throw notFound('This study');
+    const { step, place } = await runner.submit(study.id, StepRequest.parse(request.body));
+    if (step.state === 'failed') {
+      throw new ApiError(422, 'The step could not be done', step.error ?? 'It failed.', { ...place, kept: 'What was there before is unchanged.' });
+    }
+    response.json(step);
+  });
+
+  routes.post('/studies/:study/steps/:step/cancel', (request, response) => {
+    if (!runner.cancel(Number(request.params.step))) throw notFound('This running step');
+    response.status(202).end();
+  });
+
+  routes.get('/studies/:study/events', (request, response) => {
+    response.set({ 'content-type': 'text/event-stream', 'cache-control': 'no-store', 'x-accel-buffering': 'no' });
+    response.flushHeaders();
+    response.write(': listening\n\n');
+    const stop = runner.listen(request.params.study, (event) => void response.write(`data: ${JSON.stringify(event)}\n\n`));
+    const beat = setInterval(() => void response.write(': still here\n\n'), 20_000);
+    request.on('close', () => {
+      clearInterval(beat);
+      stop();
+    });
+  });
+
+  return routes;
+}

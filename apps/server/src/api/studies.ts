@@ -1,0 +1,56 @@
+import { randomUUID } from 'node:crypto';
+import { Router } from 'express';
+import { StudyName, type Step } from '@pebble/contract';
+import { z } from 'zod';
+import { findStudy, listStudies } from '../db/studies';
+import type { Services } from './services';
+import { ApiError, notFound } from './problems';
+
+const Named = z.object({ name: StudyName });
+
+export function studyRoutes({ store, runner }: Services): Router {
+  const routes = Router();
+  const done = (step: Step): void => {
+    if (step.state !== 'done') throw new ApiError(409, 'The step was not done', step.error ?? 'It was stopped.');
+  };
+
+  routes.get('/studies', async (_request, response) => void response.json(await listStudies(store)));
+
+  routes.post('/studies', async (request, response) => {
+    const { name } = Named.parse(request.body);
+    const id = randomUUID();
+    done((await runner.submit(id, { kind: 'create-study', parameters: { name } })).step);
+    response.status(201).json(await findStudy(store, id));
+  });
+
+  routes.get('/studies/:study', async (request, response) => {
+    const study = await findStudy(store, request.params.study);
+    if (!study) throw notFound('This study');
+    response.json(study);
+  });
+
+  routes.patch('/studies/:study', async (request, response) => {
+    const { name } = Named.parse(request.body);
+    const study = await findStudy(store, request.params.study);
+    if (!study) throw notFound('This study');
+    done((await runner.submit(study.id, { kind: 'rename-study', parameters: { name, before: study.name } })).step);
+    response.json(await findStudy(store, study.id));
+  });
+
+  routes.delete('/studies/:study', async (request, response) => {
+    const study = await findStudy(store, request.params.study);
+    if (!study) throw notFound('This study');
+    done((await runner.submit(study.id, { kind: 'delete-study', parameters: {} })).step);
+    response.status(204).end();
+  });
+
+  routes.post('/studies/:study/restore', async (request, response) => {
+    const { deleted } = await listStudies(store);
+    const study = deleted.find(({ id }) => id === request.params.study);
+    if (!study) throw notFound('This deleted study');
+    done((await runner.submit(study.id, { kind: 'restore-study', parameters: {} })).step);
+    response.json(await findStudy(store, study.id));
+  });
+
+  return routes;
+}

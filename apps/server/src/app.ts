@@ -1,0 +1,70 @@
+import { join } from 'node:path';
+import express, { type Express, type RequestHandler } from 'express';
+import helmet from 'helmet';
+import { gatherRoutes } from './api/gather';
+import { networkRoutes } from './api/networks';
+import { openApiDocument } from './api/openapi';
+import { ApiError, notFound, problemHandler } from './api/problems';
+import type { Services } from './api/services';
+import { stepRoutes } from './api/steps';
+import { studyRoutes } from './api/studies';
+
+/** The web application: the API under /api/v1, and the built interface. */
+export function createApp(services: Services): Express {
+  const app = express();
+  app.disable('x-powered-by');
+  app.use(checkHost(services.config.host));
+  app.use(
+    helmet({
+      contentSecurityPolicy: {
+        useDefaults: false,
+        directives: {
+          defaultSrc: ["'self'"],
+          scriptSrc: ["'self'"],
+          styleSrc: ["'self'", "'unsafe-inline'"],
+          imgSrc: ["'self'", 'data:', 'blob:'],
+          fontSrc: ["'self'", 'data:'],
+          connectSrc: ["'self'"],
+          workerSrc: ["'self'", 'blob:'],
+          objectSrc: ["'none'"],
+          frameAncestors: ["'none'"],
+          baseUri: ["'self'"],
+          formAction: ["'self'"],
+        },
+      },
+      strictTransportSecurity: false,
+    }),
+  );
+  app.use('/api/v1', express.json({ limit: '2mb' }), apiRoutes(services));
+  if (services.config.webFolder) serveInterface(app, services.config.webFolder);
+  app.use(problemHandler);
+  return app;
+}
+
+function apiRoutes(services: Services): RequestHandler {
+  const routes = express.Router();
+  routes.get('/health', (_request, response) => void response.json({ ready: true }));
+  routes.get('/openapi.json', (_request, response) => void response.json(openApiDocument()));
+  routes.use(studyRoutes(services), gatherRoutes(services), networkRoutes(services), stepRoutes(services));
+  routes.use((request) => {
+    throw notFound(`${request.method} ${request.originalUrl}`);
+  });
+  return routes;
+}
+
+function serveInterface(app: Express, folder: string): void {
+  app.use(express.static(folder, { index: false, maxAge: 0 }));
+  app.get(/^(?!\/api\/).*/, (_request, response) => void response.sendFile(join(folder, 'index.html')));
+}
+
+/** Only requests that name this machine are answered, so that no page from elsewhere can reach the application by another name. */
+function checkHost(host: string): RequestHandler {
+  const allowed = new Set(['127.0.0.1', 'localhost', '[::1]', host]);
+  return (request, _response, next) => {
+    const name = (request.headers.host ?? '').replace(/:\d+$/, '');
+    if (!allowed.has(name)) throw new ApiError(403, 'Wrong host', 'This address is not served here. Open the address that was printed at the start.');
+    const origin = request.headers.origin;
+    if (origin && !allowed.has(new URL(origin).hostname)) throw new ApiError(403, 'Wrong origin', 'Requests from other sites are not answered.');
+    next();
+  };
+}

@@ -1,0 +1,28 @@
+import { homedir } from 'node:os';
+import { join } from 'node:path';
+
+export interface Config {
+  readonly host: string;
+  readonly port: number;
+  readonly dataFolder: string;
+  /** Folder of the built interface; null in tests of the API alone. */
+  readonly webFolder: string | null;
+  /** Bytes of one uploaded file at most. */
+  readonly largestUpload: number;
+  /** Rows of one file at most. */
+  readonly mostRows: number;
+}
+
+/** Settings from the environment; throws a sentence when one cannot be used. */
+export function readConfig(env: NodeJS.ProcessEnv, webFolder: string | null): Config {
+  const port = Number(env['PORT'] ?? 4620);
+  if (!Number.isInteger(port) || port < 0 || port > 65_535) throw new Error(`PORT must be a number from 0 to 65535, not “${env['PORT']}”.`);
+  return {
+    host: env['PEBBLE_HOST'] ?? '127.0.0.1',
+    port,
+    dataFolder: env['PEBBLE_DATA'] ?? join(homedir(), '.pebble-thread'),
+    webFolder,
+    largestUpload: 4 * 1024 ** 3,
+    mostRows: 20_000_000,
+  };
+}

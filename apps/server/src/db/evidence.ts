@@ -1,0 +1,75 @@
+import type { AccountWeave, EvidenceQuery, MessageKind, MessagePage, Portrait } from '@pebble/contract';
+import { KIND_BIT } from '@pebble/core';
+import { sql, type RawBuilder } from 'kysely';
+import { readMessagesById } from './messages';
+import type { Store } from './open';
+
+/** What the evidence of a weave is taken from. */
+interface Scope {
+  readonly study: string;
+  readonly weave: AccountWeave;
+}
+
+function wantedBits(weave: AccountWeave): number {
+  return weave.kinds.reduce((bits, kind) => bits | KIND_BIT[kind], 0);
+}
+
+function inPeriod({ from, until }: AccountWeave): RawBuilder<unknown> {
+  const parts = [sql`1`];
+  if (from !== null) parts.push(sql`a.time >= ${from}`);
+  if (until !== null) parts.push(sql`a.time < ${until}`);
+  return sql.join(parts, sql` and `);
+}
+
+/** The messages behind a tie of one account to another, or all that an account wrote or that address it. */
+export async function readEvidence(
+  store: Store,
+  { study, weave }: Scope,
+  target: { accounts: readonly number[] } | { from: number; to: number },
+  { offset, limit }: Pick<EvidenceQuery, 'offset' | 'limit'>,
+): Promise<MessagePage> {
+  const bits = wantedBits(weave);
+  const behind = 'from' in target ? tieCondition(target.from, target.to, bits) : accountsCondition(target.accounts, bits);
+  const rows = sql<{ id: number }>`
+    select distinct a.message_id as id, a.time from address a
+    where a.study_id = ${study} and ${inPeriod(weave)} and ${behind}`;
+  const { count } = (await sql<{ count: number }>`select count(*) as count from (${rows})`.execute(store.query)).rows[0];
+  const page = await sql<{ id: number }>`${rows} order by a.time is null, a.time, a.message_id limit ${limit} offset ${offset}`.execute(store.query);
+  return { total: count, offset, messages: await readMessagesById(store, page.rows.map((row) => row.id)) };
+}
+
+/** A self-tie also stands for messages that address nobody in the wanted way. */
+function tieCondition(from: number, to: number, bits: number): RawBuilder<unknown> {
+  const addressed = sql`a.from_id = ${from} and a.to_id = ${to}`;
+  if (from !== to) return sql`${addressed} and a.kinds & ${bits}`;
+  return sql`${addressed} and (a.kinds & ${bits} or not exists (
+    select 1 from address o where o.study_id = a.study_id and o.message_id = a.message_id and o.kinds & ${bits}))`;
+}
+
+function accountsCondition(accounts: readonly number[], bits: number): RawBuilder<unknown> {
+  const list = sql`(select value from json_each(${JSON.stringify(accounts)}))`;
+  return sql`(a.from_id in ${list} or (a.to_id in ${list} and a.kinds & ${bits}))`;
+}
+
+/** The profile of the messages that these accounts wrote in the period. */
+export async function readPortrait(store: Store, { study, weave }: Scope, community: number, accounts: readonly number[]): Promise<Portrait> {
+  const own = sql`from address a where a.study_id = ${study} and a.from_id = a.to_id and ${inPeriod(weave)}
+    and a.from_id in (select value from json_each(${JSON.stringify(accounts)}))`;
+  const [whole] = (await sql<{ messages: number; first: number | null; last: number | null }>`
+    select count(*) as messages, min(a.time) as first, max(a.time) as last ${own}`.execute(store.query)).rows;
+  const hashtags = await sql<{ tag: string; messages: number }>`
+    select h.tag, count(*) as messages from message_hashtag mh join hashtag h on h.id = mh.hashtag_id
+    where mh.message_id in (select a.message_id ${own}) group by h.id order by messages desc, h.tag limit 12`.execute(store.query);
+  const kinds = await sql<{ kind: MessageKind; messages: number }>`
+    select m.kind, count(*) as messages from message m where m.id in (select a.message_id ${own}) group by m.kind order by messages desc`.execute(store.query);
+  return { community, accounts: accounts.length, messages: whole.messages, hashtags: hashtags.rows, kinds: kinds.rows, from: whole.first, until: whole.last };
+}
+
+/** The pairs of accounts that one message ties in this weave. */
+export async function readMessageTies(store: Store, { study, weave }: Scope, message: number): Promise<{ source: number; target: number }[]> {
+  const rows = await store.query.selectFrom('address').select(['from_id', 'to_id', 'kinds']).where('study_id', '=', study).where('message_id', '=', message).execute();
+  const bits = wantedBits(weave);
+  const ties = rows.filter((row) => row.kinds & bits);
+  const kept = ties.length > 0 ? ties : rows;
+  return kept.map((row) => ({ source: row.from_id, target: row.to_id }));
+}

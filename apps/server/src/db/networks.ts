@@ -1,0 +1,69 @@
+import { AccountWeave, defaultMap, LayoutSettings, MapDescription, type Network, type SavedMap } from '@pebble/contract';
+import { NODE_COLUMNS } from '@pebble/core';
+import type { Selectable } from 'kysely';
+import type { Store } from './open';
+import type { NetworkTable } from './schema';
+
+export async function listNetworks({ query }: Store, study: string): Promise<Network[]> {
+  const rows = await query.selectFrom('network').selectAll().where('study_id', '=', study).where('deleted_at', 'is', null).orderBy('step_id', 'desc').execute();
+  return rows.map(toNetwork);
+}
+
+/** The network, or null when there is none with this id or it was deleted. */
+export async function findNetwork({ query }: Store, id: string): Promise<Network | null> {
+  const row = await query.selectFrom('network').selectAll().where('id', '=', id).where('deleted_at', 'is', null).executeTakeFirst();
+  return row ? toNetwork(row) : null;
+}
+
+export async function readMap({ query }: Store, network: string): Promise<SavedMap> {
+  const row = await query.selectFrom('map').selectAll().where('network_id', '=', network).executeTakeFirst();
+  return {
+    network,
+    description: row ? MapDescription.parse(JSON.parse(row.description)) : defaultMap,
+    layout: row?.layout ? LayoutSettings.parse(JSON.parse(row.layout)) : null,
+    iterations: row?.iterations ?? null,
+    moved: row?.moved ?? 0,
+    hasPositions: row?.positions != null,
+  };
+}
+
+export async function readPositions({ query }: Store, network: string): Promise<Buffer | null> {
+  const row = await query.selectFrom('map').select('positions').where('network_id', '=', network).executeTakeFirst();
+  return row?.positions ?? null;
+}
+
+/** Writes the given parts of a network's map; the others stay as they are. */
+export async function saveMap(
+  store: Store,
+  network: string,
+  part: { description?: MapDescription; layout?: LayoutSettings; iterations?: number; moved?: number; positions?: Buffer },
+): Promise<void> {
+  const values = {
+    ...(part.description ? { description: JSON.stringify(part.description) } : {}),
+    ...(part.layout ? { layout: JSON.stringify(part.layout) } : {}),
+    ...(part.iterations === undefined ? {} : { iterations: part.iterations }),
+    ...(part.moved === undefined ? {} : { moved: part.moved }),
+    ...(part.positions ? { positions: part.positions } : {}),
+  };
+  await store.query.insertInto('map')
+    .values({ network_id: network, description: JSON.stringify(part.description ?? defaultMap), layout: null, iterations: null, moved: 0, positions: null, ...values })
+    .onConflict((c) => c.column('network_id').doUpdateSet(values)).execute();
+}
+
+function toNetwork(row: Selectable<NetworkTable>): Network {
+  return {
+    id: row.id,
+    study: row.study_id,
+    name: row.name,
+    weave: AccountWeave.parse(JSON.parse(row.weave)),
+    sentence: row.sentence,
+    step: row.step_id,
+    createdAt: row.created_at,
+    nodes: row.nodes,
+    edges: row.edges,
+    messages: row.messages,
+    state: row.state === 'measured' ? 'measured' : 'woven',
+    columns: NODE_COLUMNS.filter((column) => row.state === 'measured' || column.name === 'messages'),
+    measures: JSON.parse(row.measures) as Network['measures'],
+  };
+}

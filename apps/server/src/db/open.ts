@@ -1,0 +1,36 @@
+import SqliteDatabase from 'better-sqlite3';
+import { Kysely, SqliteDialect } from 'kysely';
+import { mkdirSync } from 'node:fs';
+import { join } from 'node:path';
+import { migrate } from './migrations';
+import type { Database } from './schema';
+
+/** One connection: Kysely for queries, the bare handle for bulk work and transactions of a whole step. */
+export interface Store {
+  readonly query: Kysely<Database>;
+  readonly raw: SqliteDatabase.Database;
+  readonly folder: string;
+  close(): Promise<void>;
+}
+
+/** Opens the data folder, makes it when it is new, and brings its tables up to date. */
+export async function openStore(folder: string): Promise<Store> {
+  mkdirSync(join(folder, 'networks'), { recursive: true });
+  mkdirSync(join(folder, 'uploads'), { recursive: true });
+  const store = connect(folder);
+  await migrate(store.query);
+  return store;
+}
+
+/** Another connection to a data folder that is up to date. */
+export function connect(folder: string): Store {
+  const raw = new SqliteDatabase(join(folder, 'pebble.sqlite'));
+  raw.pragma('journal_mode = WAL');
+  raw.pragma('synchronous = NORMAL');
+  raw.pragma('foreign_keys = OFF');
+  raw.pragma('busy_timeout = 10000');
+  raw.pragma('cache_size = -65536');
+  raw.pragma('temp_store = MEMORY');
+  const query = new Kysely<Database>({ dialect: new SqliteDialect({ database: raw }) });
+  return { query, raw, folder, close: () => query.destroy() };
+}

@@ -1,0 +1,123 @@
+import type { Generated } from 'kysely';
+
+export interface StudyTable {
+  id: string;
+  name: string;
+  created_at: string;
+  changed_at: string;
+  deleted_at: string | null;
+}
+
+export interface SourceTable {
+  id: Generated<number>;
+  study_id: string;
+  step_id: number;
+  name: string;
+  format: string;
+  /** JSON of the import report. */
+  report: string;
+}
+
+export interface AccountTable {
+  id: Generated<number>;
+  study_id: string;
+  handle_key: string;
+  handle: string;
+  name: string | null;
+}
+
+/** Never changed after it is written, but for the author of the parent, filled in once the parent is there. */
+export interface MessageTable {
+  id: Generated<number>;
+  study_id: string;
+  source_id: number;
+  key: string;
+  author_id: number;
+  time: number | null;
+  kind: string;
+  parent_key: string | null;
+  parent_author_id: number | null;
+  link: string | null;
+  text: string;
+  /** JSON of numbers and attributes. */
+  more: string | null;
+}
+
+/**
+ * Who is addressed by a message: one row for each pair of message and account, `kinds` a bit for each kind, and one row of
+ * the author itself with kinds 0. Author and time stand here too, so that weaving reads this table alone.
+ */
+export interface AddressTable {
+  study_id: string;
+  message_id: number;
+  to_id: number;
+  from_id: number;
+  kinds: number;
+  time: number | null;
+}
+
+export interface HashtagTable {
+  id: Generated<number>;
+  study_id: string;
+  tag_key: string;
+  tag: string;
+}
+
+export interface MessageHashtagTable {
+  hashtag_id: number;
+  message_id: number;
+}
+
+export interface StepTable {
+  id: Generated<number>;
+  study_id: string;
+  kind: string;
+  state: string;
+  parameters: string;
+  result: string | null;
+  sentence: string;
+  error: string | null;
+  seed: number | null;
+  started_at: string;
+  ended_at: string | null;
+  duration: number | null;
+}
+
+export interface NetworkTable {
+  id: string;
+  study_id: string;
+  step_id: number;
+  name: string;
+  weave: string;
+  sentence: string;
+  nodes: number;
+  edges: number;
+  messages: number;
+  state: string;
+  measures: string;
+  created_at: string;
+  deleted_at: string | null;
+}
+
+export interface MapTable {
+  network_id: string;
+  description: string;
+  layout: string | null;
+  iterations: number | null;
+  moved: number;
+  /** x and y of every node, interleaved 32-bit floats, little endian. */
+  positions: Buffer | null;
+}
+
+export interface Database {
+  study: StudyTable;
+  source: SourceTable;
+  account: AccountTable;
+  message: MessageTable;
+  address: AddressTable;
+  hashtag: HashtagTable;
+  message_hashtag: MessageHashtagTable;
+  step: StepTable;
+  network: NetworkTable;
+  map: MapTable;
+}

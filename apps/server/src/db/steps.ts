@@ -1,0 +1,68 @@
+import type { Step, StepKind, StepState } from '@pebble/contract';
+import type { Store } from './open';
+import type { StepTable } from './schema';
+import type { Selectable } from 'kysely';
+
+/** All steps of a study, the newest first. */
+export async function listSteps({ query }: Store, study: string): Promise<Step[]> {
+  const rows = await query.selectFrom('step').selectAll().where('study_id', '=', study).orderBy('id', 'desc').execute();
+  return rows.map(toStep);
+}
+
+export async function findStep({ query }: Store, id: number): Promise<Step | null> {
+  const row = await query.selectFrom('step').selectAll().where('id', '=', id).executeTakeFirst();
+  return row ? toStep(row) : null;
+}
+
+/** Writes the row of a step that begins; returns its number. */
+export async function beginStep(
+  { query }: Store,
+  step: { study: string; kind: StepKind; parameters: unknown; sentence: string; seed: number | null; now: string },
+): Promise<number> {
+  const { id } = await query.insertInto('step').values({
+    study_id: step.study, kind: step.kind, state: 'running', parameters: JSON.stringify(step.parameters), result: null,
+    sentence: step.sentence, error: null, seed: step.seed, started_at: step.now, ended_at: null, duration: null,
+  }).returning('id').executeTakeFirstOrThrow();
+  return id;
+}
+
+export interface StepEnd {
+  readonly state: StepState;
+  readonly result: unknown;
+  readonly sentence: string | null;
+  readonly error: string | null;
+  readonly now: string;
+  readonly duration: number;
+}
+
+export async function endStep({ query }: Store, id: number, end: StepEnd): Promise<void> {
+  await query.updateTable('step').set({
+    state: end.state, result: end.result === null ? null : JSON.stringify(end.result), error: end.error,
+    ended_at: end.now, duration: Math.round(end.duration), ...(end.sentence === null ? {} : { sentence: end.sentence }),
+  }).where('id', '=', id).execute();
+}
+
+/** Steps that were running when the process was killed: nothing of them was kept. Returns how many there were. */
+export async function markInterrupted({ query }: Store): Promise<number> {
+  const result = await query.updateTable('step')
+    .set({ state: 'interrupted', error: 'The application was stopped while this step ran. Nothing of it was kept; it can be run again.' })
+    .where('state', '=', 'running').executeTakeFirst();
+  return Number(result.numUpdatedRows);
+}
+
+function toStep(row: Selectable<StepTable>): Step {
+  return {
+    id: row.id,
+    study: row.study_id,
+    kind: row.kind as StepKind,
+    state: row.state as StepState,
+    parameters: JSON.parse(row.parameters) as Record<string, unknown>,
+    result: row.result ? (JSON.parse(row.result) as Record<string, unknown>) : null,
+    sentence: row.sentence,
+    error: row.error,
+    seed: row.seed,
+    startedAt: row.started_at,
+    endedAt: row.ended_at,
+    duration: row.duration,
+  };
+}

@@ -1,0 +1,21 @@
+import { join } from 'node:path';
+
+const ID = /^[0-9a-f-]{8,40}$/;
+
+/** Paths in the data folder; ids are checked, so that no name from outside becomes a path. */
+export function uploadPath(folder: string, id: string): string {
+  return join(folder, 'uploads', checked(id));
+}
+
+export function networkPath(folder: string, id: string, table: 'nodes' | 'edges'): string {
+  return join(folder, 'networks', checked(id), `${table}.arrow`);
+}
+
+export function skippedPath(folder: string, step: number): string {
+  return join(folder, 'uploads', `skipped-${Math.trunc(step)}.csv`);
+}
+
+function checked(id: string): string {
+  if (!ID.test(id)) throw new RangeError('This is not an id of a file.');
+  return id;
+}

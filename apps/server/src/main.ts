@@ -1,0 +1,27 @@
+import { existsSync } from 'node:fs';
+import { dirname, join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { readConfig } from './config';
+import { start } from './start';
+
+const here = dirname(fileURLToPath(import.meta.url));
+const web = join(here, '../../web/dist/browser');
+
+try {
+  const config = readConfig(process.env, existsSync(web) ? web : null);
+  const running = await start(config, { demo: !process.argv.includes('--empty'), workerFile: join(here, 'runner/worker.js') });
+  console.log(`Pebble Thread is ready: ${running.address}\nData folder: ${config.dataFolder}\nCtrl+C ends it.`);
+  let closing = false;
+  const stop = (): void => {
+    if (closing) return;
+    closing = true;
+    void running.close().then(() => process.exit(0));
+  };
+  process.on('SIGINT', stop);
+  process.on('SIGTERM', stop);
+} catch (error) {
+  const code = (error as { code?: string }).code;
+  const reason = code === 'EADDRINUSE' ? 'The port is in use. End the other program, or choose another port with PORT=4621.' : String(error);
+  console.error(`Pebble Thread cannot start. ${reason}`);
+  process.exit(1);
+}

@@ -1,0 +1,112 @@
+import { EventEmitter } from 'node:events';
+import { availableParallelism } from 'node:os';
+import { MessageChannel } from 'node:worker_threads';
+import { Piscina } from 'piscina';
+import { stepParameters, type AccountWeave, type Step, type StepEvent, type StepKind, type StepProgress, type StepRequest, type WeaveEstimate } from '@pebble/contract';
+import type { Store } from '../db/open';
+import { beginStep, findStep } from '../db/steps';
+import { stepDefinition } from '../steps';
+import type { Outcome, Task } from './execute';
+
+interface Running {
+  readonly step: number;
+  readonly study: string;
+  readonly cancel: Int32Array;
+  last: StepProgress;
+}
+
+/** A finished step with what went wrong, if anything did. */
+export interface Finished {
+  readonly step: Step;
+  readonly place: Outcome['place'];
+}
+
+/**
+ * Runs steps one after the other in worker threads: a step waits until the one before it is done, so that the logbook is the order
+ * in which things happened. Progress and ends are sent to listeners.
+ */
+export class Runner {
+  private readonly pool: Piscina;
+  private readonly events = new EventEmitter().setMaxListeners(0);
+  private last: Promise<unknown> = Promise.resolve();
+  private running: Running | null = null;
+
+  constructor(
+    private readonly store: Store,
+    workerFile: string,
+    private readonly mostRows: number,
+  ) {
+    this.pool = new Piscina({ filename: workerFile, minThreads: 1, maxThreads: Math.max(2, availableParallelism()), idleTimeout: 60_000 });
+  }
+
+  /** Runs a step and, once it is done, what follows it. Resolves when the step itself has ended. Throws ZodError on bad parameters. */
+  submit(study: string, request: StepRequest): Promise<Finished> {
+    const parameters = stepParameters[request.kind].parse(request.parameters);
+    const turn = this.last.then(() => this.runOne(study, request.kind, parameters));
+    this.last = turn.catch(() => undefined);
+    void turn.then(({ outcome }) => outcome.followUps.forEach((next) => void this.submit(study, next))).catch(() => undefined);
+    return turn.then(({ step, outcome }) => ({ step, place: outcome.place }));
+  }
+
+  /** Asks a running step to stop; false when it is not running. */
+  cancel(step: number): boolean {
+    if (this.running?.step !== step) return false;
+    Atomics.store(this.running.cancel, 0, 1);
+    return true;
+  }
+
+  estimate(study: string, weave: AccountWeave): Promise<WeaveEstimate> {
+    return this.pool.run({ folder: this.store.folder, study, weave }, { name: 'estimate' }) as Promise<WeaveEstimate>;
+  }
+
+  /** Listens to one study; tells at once what is running. Returns the function that ends it. */
+  listen(study: string, listener: (event: StepEvent) => void): () => void {
+    if (this.running?.study === study) listener({ type: 'progress', progress: this.running.last });
+    this.events.on(study, listener);
+    return () => void this.events.off(study, listener);
+  }
+
+  /** Waits for what runs and ends the threads. */
+  async close(): Promise<void> {
+    if (this.running) Atomics.store(this.running.cancel, 0, 1);
+    await this.last;
+    await this.pool.destroy();
+  }
+
+  private async runOne(study: string, kind: StepKind, parameters: unknown): Promise<{ step: Step; outcome: Outcome }> {
+    const definition = stepDefinition(kind);
+    const now = new Date().toISOString();
+    const step = await beginStep(this.store, {
+      study, kind, parameters, now, sentence: definition.describe(parameters as never, null), seed: definition.seed?.(parameters as never) ?? null,
+    });
+    const cancel = new Int32Array(new SharedArrayBuffer(4));
+    this.running = { step, study, cancel, last: { step, study, kind, phase: 'Starting', share: null, rest: null } };
+    this.emit(study, { type: 'progress', progress: this.running.last });
+    const outcome = await this.inThread({ step, study, kind, parameters, now, mostRows: this.mostRows }, cancel);
+    this.running = null;
+    const ended = await findStep(this.store, step);
+    if (!ended) throw new Error(`Step ${step} is not in the logbook.`);
+    this.emit(study, { type: 'step', step: ended });
+    return { step: ended, outcome };
+  }
+
+  private async inThread(task: Task, cancel: Int32Array): Promise<Outcome> {
+    const { port1, port2 } = new MessageChannel();
+    const started = performance.now();
+    port1.on('message', ({ phase, share }: { phase: string; share: number | null }) => {
+      if (!this.running) return;
+      const rest = share !== null && share > 0.02 ? ((performance.now() - started) * (1 - share)) / share : null;
+      this.running.last = { step: task.step, study: task.study, kind: task.kind, phase, share, rest };
+      this.emit(task.study, { type: 'progress', progress: this.running.last });
+    });
+    try {
+      return (await this.pool.run({ folder: this.store.folder, task, port: port2, cancel }, { name: 'runStep', transferList: [port2] })) as Outcome;
+    } finally {
+      port1.close();
+    }
+  }
+
+  private emit(study: string, event: StepEvent): void {
+    this.events.emit(study, event);
+  }
+}

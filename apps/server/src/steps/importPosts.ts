@@ -1,0 +1,129 @@
+import { existsSync, rmSync, writeFileSync } from 'node:fs';
+import type { ImportReport, IncomingMessage, SkippedRow } from '@pebble/contract';
+import { dayPhrase, formatCount, missingRoles, recordReader, safeCsvRow, takePost } from '@pebble/core';
+import { MessageLoader } from '../db/bulk';
+import { skippedPath, uploadPath } from '../files/places';
+import { readTextFile } from '../files/textFile';
+import { StepRefused, type Progress, type StepDefinition } from './step';
+
+/** Skipped rows that are listed one by one; beyond this they are counted only, and the report says so. */
+const MOST_LISTED = 100_000;
+
+export const importPosts: StepDefinition<'import-posts', ImportReport> = {
+  kind: 'import-posts',
+  async run(context, { upload, file, name, reading }, progress) {
+    const { store, study, step, limits } = context;
+    const missing = missingRoles(reading.columns);
+    if (missing.length > 0) throw new StepRefused(`No column was named as ${missing.join(' and ')}.`, { file });
+    const path = uploadPath(store.folder, upload);
+    if (!existsSync(path)) throw new StepRefused('The uploaded file is no longer there. Please choose it again.', { file });
+    const { id: source } = await store.query.insertInto('source')
+      .values({ study_id: study, step_id: step, name, format: reading.format, report: '{}' }).returning('id').executeTakeFirstOrThrow();
+    const loader = new MessageLoader(store, study, source);
+    const skipped = new SkippedRows(safeCsvRow(['line', 'field', 'reason']));
+    const read = readInto(path, file, reading, loader, skipped, limits.mostRows, progress);
+    progress('Indexing texts', null);
+    loader.indexTexts();
+    progress('Linking replies', null);
+    const parentsMissing = await loader.linkParents();
+    if (loader.counts.kept === 0 && loader.counts.duplicates === 0) {
+      throw new StepRefused(`No message could be read from ${file}. ${skipped.firstReason()}`, { file });
+    }
+    const report = makeReport(source, file, read, loader, skipped, parentsMissing);
+    await store.query.updateTable('source').set({ report: JSON.stringify(report) }).where('id', '=', source).execute();
+    await store.query.updateTable('study').set({ changed_at: context.now }).where('id', '=', study).execute();
+    if (skipped.total > 0) writeFileSync(skippedPath(store.folder, step), `\ufeff${skipped.csv}`);
+    rmSync(path, { force: true });
+    return report;
+  },
+  describe({ file }, report) {
+    if (!report) return `Posts were to be imported from ${file}.`;
+    const period = report.from === null ? '' : ` of ${dayPhrase(report.from, true)} to ${dayPhrase(report.until!, true)}`;
+    const parts = [`${formatCount(report.kept)} messages${period} by ${formatCount(report.authors)} accounts were imported from ${file}`];
+    if (report.skipped > 0) parts.push(`${formatCount(report.skipped)} rows could not be read and were skipped`);
+    if (report.duplicates > 0) parts.push(`${formatCount(report.duplicates)} duplicates (same message id) were left out`);
+    return `${parts.join('; ')}.`;
+  },
+};
+
+function readInto(
+  path: string,
+  file: string,
+  reading: Parameters<typeof takePost>[0],
+  loader: MessageLoader,
+  skipped: SkippedRows,
+  mostRows: number,
+  progress: Progress,
+): number {
+  const take = takePost(reading);
+  const hasIds = reading.columns.some((column) => column.role === 'id');
+  let read = 0;
+  const reader = recordReader(reading, {
+    onRecord(record) {
+      if (++read > mostRows) throw new StepRefused(`The file has more than ${formatCount(mostRows)} rows. Split it and import the parts.`, { file });
+      const taken = take(record);
+      if ('reason' in taken) skipped.add(taken);
+      else loader.add(hasIds ? taken : nameByRow(taken, file, record.row));
+    },
+    onSkip(row, field, reason) {
+      read++;
+      skipped.add({ row, field, reason });
+    },
+  });
+  readTextFile(path, reading.encoding, (text, share) => {
+    reader.write(text);
+    progress(`Reading ${file}`, share * 0.85);
+  });
+  reader.end();
+  return read;
+}
+
+/** Without an id, a message is known by the file and the row where it stands. */
+function nameByRow(message: IncomingMessage, file: string, row: number): IncomingMessage {
+  return { ...message, key: `${file} row ${row}` };
+}
+
+class SkippedRows {
+  total = 0;
+  private readonly reasons = new Map<string, number>();
+  private first: SkippedRow | null = null;
+
+  constructor(public csv: string) {}
+
+  add(row: SkippedRow): void {
+    this.total++;
+    this.first ??= row;
+    if (this.total <= MOST_LISTED) this.csv += safeCsvRow([row.row, row.field, row.reason]);
+    const kind = row.reason.replace(/[“"].*[”"]/, '').replace(/\d+/g, 'n').replace(/[:.]\s*.*$/, '').trim();
+    this.reasons.set(kind, (this.reasons.get(kind) ?? 0) + 1);
+  }
+
+  byReason(): ImportReport['skippedByReason'] {
+    return [...this.reasons].map(([reason, rows]) => ({ reason, rows })).sort((a, b) => b.rows - a.rows);
+  }
+
+  firstReason(): string {
+    return this.first ? `Line ${this.first.row}: ${this.first.reason}` : 'It has a header and no rows.';
+  }
+}
+
+function makeReport(
+  source: number,
+  file: string,
+  read: number,
+  { counts, authors, knownAccounts }: MessageLoader,
+  skipped: SkippedRows,
+  parentsMissing: number,
+): ImportReport {
+  const notes: string[] = [];
+  if (counts.undated > 0) notes.push(`${formatCount(counts.undated)} messages have no date; they stand in no period.`);
+  if (parentsMissing > 0) notes.push(`${formatCount(parentsMissing)} messages answer or pass on a message that is not in the study.`);
+  if (skipped.total > MOST_LISTED) notes.push(`Only the first ${formatCount(MOST_LISTED)} skipped rows are listed.`);
+  return {
+    source, file, read, kept: counts.kept, skipped: skipped.total, skippedByReason: skipped.byReason(),
+    duplicates: counts.duplicates, duplicatesInFile: counts.duplicatesInFile, undated: counts.undated,
+    accountsNew: counts.accountsNew, accountsKnown: knownAccounts.size, authors: authors.size,
+    mentions: counts.mentions, hashtags: counts.hashtags, links: counts.links, parentsMissing,
+    from: counts.from, until: counts.until, notes,
+  };
+}

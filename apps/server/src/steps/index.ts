@@ -1,0 +1,34 @@
+import type { StepKind } from '@pebble/contract';
+import { exportFigure, exportNetwork } from './exportSteps';
+import { importPosts } from './importPosts';
+import { arrangeMap, describeMap } from './mapSteps';
+import { measureNetwork } from './measureNetwork';
+import { deleteNetwork, renameNetwork, restoreNetwork } from './networkSteps';
+import type { StepDefinition } from './step';
+import { createStudy, deleteStudy, renameStudy, restoreStudy } from './studySteps';
+import { weaveAccounts } from './weaveAccounts';
+
+type Definitions = { readonly [K in StepKind]: StepDefinition<K, never> | StepDefinition<K> };
+
+/** Every kind of step, by its kind. */
+const definitions = {
+  'create-study': createStudy,
+  'rename-study': renameStudy,
+  'delete-study': deleteStudy,
+  'restore-study': restoreStudy,
+  'import-posts': importPosts,
+  'weave-accounts': weaveAccounts,
+  'measure-network': measureNetwork,
+  'rename-network': renameNetwork,
+  'delete-network': deleteNetwork,
+  'restore-network': restoreNetwork,
+  'arrange-map': arrangeMap,
+  'describe-map': describeMap,
+  'export-figure': exportFigure,
+  'export-network': exportNetwork,
+} satisfies { readonly [K in StepKind]: { readonly kind: K } } as unknown as Definitions;
+
+/** The definition of a kind of step, as the runner sees it: parameters are parsed by the contract before they get here. */
+export function stepDefinition(kind: StepKind): StepDefinition<StepKind> {
+  return definitions[kind] as unknown as StepDefinition<StepKind>;
+}

@@ -1,0 +1,49 @@
+import type { StepKind, StepParameters, StepRequest } from '@pebble/contract';
+import type { Config } from '../config';
+import type { Store } from '../db/open';
+
+/** What a step may use while it runs; its transaction is open on `store`. */
+export interface StepContext {
+  readonly store: Store;
+  readonly study: string;
+  /** Number of the step's row in the logbook. */
+  readonly step: number;
+  readonly limits: Pick<Config, 'mostRows'>;
+  /** The time at which the step began, RFC 3339. */
+  readonly now: string;
+  /** A fresh id, for things that the step makes. */
+  readonly newId: () => string;
+}
+
+/** Reports how far the work is (0 to 1, or null while unknown); throws StepCancelled once the researcher has cancelled. */
+export type Progress = (phase: string, share: number | null) => void;
+
+export type StepResult = Record<string, unknown>;
+
+/** One kind of step: everything that changes a study is one of these. */
+export interface StepDefinition<K extends StepKind, R extends StepResult = StepResult> {
+  readonly kind: K;
+  run(context: StepContext, parameters: StepParameters<K>, progress: Progress): Promise<R>;
+  /** The sentence for the methods text; the result is null while the step runs and after a failure. */
+  describe(parameters: StepParameters<K>, result: R | null): string;
+  /** The seed, for steps that use chance. */
+  seed?(parameters: StepParameters<K>): number;
+  /** Steps that follow at once when this one is done. */
+  followUps?(result: R): StepRequest[];
+}
+
+export class StepCancelled extends Error {
+  constructor() {
+    super('Cancelled. Nothing of this step was kept; what was there before is unchanged.');
+  }
+}
+
+/** A step that cannot be done, in a sentence for the person who can act. */
+export class StepRefused extends Error {
+  constructor(
+    message: string,
+    readonly place: { file?: string; row?: number; field?: string } = {},
+  ) {
+    super(message);
+  }
+}

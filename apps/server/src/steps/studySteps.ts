@@ -1,0 +1,37 @@
+import type { StepDefinition } from './step';
+
+export const createStudy: StepDefinition<'create-study'> = {
+  kind: 'create-study',
+  async run({ store, study, now }, { name }) {
+    await store.query.insertInto('study').values({ id: study, name, created_at: now, changed_at: now, deleted_at: null }).execute();
+    return {};
+  },
+  describe: ({ name }) => `The study “${name}” was begun.`,
+};
+
+export const renameStudy: StepDefinition<'rename-study'> = {
+  kind: 'rename-study',
+  async run({ store, study }, { name }) {
+    await store.query.updateTable('study').set({ name }).where('id', '=', study).execute();
+    return {};
+  },
+  describe: ({ name, before }) => `The study “${before}” was renamed “${name}”.`,
+};
+
+export const deleteStudy: StepDefinition<'delete-study'> = {
+  kind: 'delete-study',
+  async run({ store, study, now }) {
+    await store.query.updateTable('study').set({ deleted_at: now }).where('id', '=', study).execute();
+    return {};
+  },
+  describe: () => 'The study was deleted; it can be taken back.',
+};
+
+export const restoreStudy: StepDefinition<'restore-study'> = {
+  kind: 'restore-study',
+  async run({ store, study }) {
+    await store.query.updateTable('study').set({ deleted_at: null }).where('id', '=', study).execute();
+    return {};
+  },
+  describe: () => 'The deleted study was taken back.',
+};

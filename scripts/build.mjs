@@ -1,0 +1,74 @@
+// Builds what is stale: the packages and the server with esbuild, the interface with Angular's own builder.
+import { spawnSync } from 'node:child_process';
+import { createHash } from 'node:crypto';
+import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
+import { dirname, join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+
+const root = join(dirname(fileURLToPath(import.meta.url)), '..');
+
+/** A hash of the names and contents of all files below these folders. */
+function fingerprint(folders) {
+  const hash = createHash('sha256');
+  const visit = (path) => {
+    if (statSync(path).isDirectory()) {
+      for (const name of readdirSync(path).sort()) if (!['node_modules', 'dist', '.angular'].includes(name)) visit(join(path, name));
+    } else if (!path.endsWith('.spec.ts')) {
+      hash.update(path.slice(root.length)).update(readFileSync(path));
+    }
+  };
+  for (const folder of folders) visit(join(root, folder));
+  return hash.digest('hex');
+}
+
+async function buildWhenStale(name, folders, output, build) {
+  const stamp = join(root, output, '.build-stamp');
+  const now = fingerprint([...folders, 'package.json', 'scripts/build.mjs']);
+  if (existsSync(stamp) && readFileSync(stamp, 'utf8') === now) return;
+  const started = Date.now();
+  console.log(`Building ${name} ...`);
+  await build();
+  mkdirSync(dirname(stamp), { recursive: true });
+  writeFileSync(stamp, now);
+  console.log(`  done in ${((Date.now() - started) / 1000).toFixed(1)} s`);
+}
+
+async function bundle(entryPoints, outdir) {
+  const { build } = await import('esbuild');
+  await build({
+    absWorkingDir: root,
+    entryPoints,
+    outdir,
+    bundle: true,
+    platform: 'neutral',
+    mainFields: ['module', 'main'],
+    conditions: ['types'],
+    format: 'esm',
+    target: 'node20',
+    sourcemap: true,
+    logLevel: 'warning',
+    plugins: [
+      {
+        // Workspace packages are built in; everything else, and Node's own modules, stay imports.
+        name: 'outside',
+        setup({ onResolve }) {
+          onResolve({ filter: /^[^./]/ }, ({ path, kind }) => (kind === 'entry-point' || path.startsWith('@pebble/') ? undefined : { path, external: true }));
+        },
+      },
+    ],
+  });
+}
+
+const packages = ['packages/contract', 'packages/core', 'packages/standins'];
+await buildWhenStale('the packages', packages, 'packages/standins/dist', async () => {
+  for (const folder of packages) await bundle([`${folder}/src/index.ts`], `${folder}/dist`);
+});
+await buildWhenStale('the server', [...packages, 'apps/server'], 'apps/server/dist', () =>
+  bundle(['apps/server/src/main.ts', 'apps/server/src/runner/worker.ts'], 'apps/server/dist'),
+);
+if (!process.argv.includes('--no-web')) {
+  await buildWhenStale('the interface', ['packages/contract', 'packages/core', 'apps/web'], 'apps/web/dist', () => {
+    const done = spawnSync('npx', ['ng', 'build'], { cwd: join(root, 'apps/web'), stdio: ['ignore', 'inherit', 'inherit'], env: { ...process.env, NG_CLI_ANALYTICS: 'false' } });
+    if (done.status !== 0) throw new Error('The interface could not be built.');
+  });
+}
