@@ -19,7 +19,7 @@ export async function loadDemo(store: Store, runner: Runner): Promise<void> {
   writeFileSync(uploadPath(store.folder, upload), bytes);
   const { reading } = previewFile(FILE, bytes.subarray(0, 262_144), bytes.length);
   await runner.submit(study, { kind: 'import-posts', parameters: { upload, file: FILE, name: FILE, reading } });
-  const weave = { kinds: ['reply', 'mention', 'repost'], from: null, until: null, atLeast: 2, selfTies: false, isolates: false };
+  const weave = { kinds: ['reply', 'mention', 'repost'], from: null, until: null, atLeast: 1, selfTies: false, isolates: true };
   const { step } = await runner.submit(study, { kind: 'weave-accounts', parameters: { name: 'Who answers whom', weave } });
   const network = step.result?.['network'];
   await runner.submit(study, { kind: 'arrange-map', parameters: { network, layout: {}, upload: null, iterations: null, moved: 0 } });

@@ -4,7 +4,7 @@ import { keepPart } from '../graph/filter';
 import type { Graph } from '../graph/graph';
 import { Attraction } from './attraction';
 import { removeOverlaps } from './overlaps';
-import { packDiscs, type Disc } from './pack';
+import { packRound } from './pack';
 
 /** Positions of all nodes, in pixels at scale 1; y grows downwards. */
 export interface Arrangement {
@@ -116,21 +116,20 @@ function assemble(
   const x = new Float64Array(graph.nodeCount);
   const y = new Float64Array(graph.nodeCount);
   let overlaps = 0;
-  const discs: Disc[] = parts.map((part, i) => {
-    const placed = sizePart(part, radius, i === 0, final);
-    overlaps += placed.overlaps;
-    part.node.forEach((v, j) => {
-      x[v] = placed.x[j];
-      y[v] = placed.y[j];
-    });
-    return { radius: placed.reach, x: 0, y: 0 };
+  const placed = parts.map((part, i) => {
+    const sized = sizePart(part, radius, i === 0, final);
+    overlaps += sized.overlaps;
+    return sized;
   });
-  packDiscs(discs, PART_GAP);
+  const [main, ...small] = placed;
+  const taken = main ? Array.from(parts[0].node, (v, j) => ({ x: main.x[j], y: main.y[j], radius: radius[v] + PART_GAP })) : [];
+  const spots = packRound(taken, small.map((part) => part.reach), PART_GAP / 2);
   parts.forEach((part, i) => {
-    for (const v of part.node) {
-      x[v] += discs[i].x;
-      y[v] += discs[i].y;
-    }
+    const spot = i === 0 ? { x: 0, y: 0 } : spots[i - 1];
+    part.node.forEach((v, j) => {
+      x[v] = placed[i].x[j] + spot.x;
+      y[v] = placed[i].y[j] + spot.y;
+    });
   });
   const isolates: number[] = [];
   for (let v = 0; v < graph.nodeCount; v++) if (components.size[components.of[v]] === 1) isolates.push(v);
@@ -169,11 +168,23 @@ function sizePart({ node, layout }: PartLayout, radius: ArrayLike<number>, main:
     x[i] *= scale;
     y[i] *= scale;
   }
-  const overlaps = final ? removeOverlaps(x, y, size, NODE_GAP) : 0;
+  const overlaps = final ? makeRoom(x, y, size) : 0;
   centre(x, y);
   let reach = 0;
   for (let i = 0; i < x.length; i++) reach = Math.max(reach, Math.sqrt(x[i] * x[i] + y[i] * y[i]) + size[i]);
   return { x, y, reach, overlaps };
+}
+
+/** Removes overlaps; where nodes are too crowded for it, spreads all a little and tries again. */
+function makeRoom(x: Float64Array, y: Float64Array, size: Float64Array): number {
+  for (let tries = 0; ; tries++) {
+    const left = removeOverlaps(x, y, size, NODE_GAP, 60);
+    if (left === 0 || tries === 8) return left;
+    for (let i = 0; i < x.length; i++) {
+      x[i] *= 1.06;
+      y[i] *= 1.06;
+    }
+  }
 }
 
 function centre(x: Float64Array, y: Float64Array): void {

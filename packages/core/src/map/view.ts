@@ -18,7 +18,8 @@ export interface Margin {
   readonly bottom: number;
 }
 
-export const MARGIN: Margin = { left: 28, right: 28, top: 26, bottom: 26 };
+/** On the left stands the legend. */
+export const MARGIN: Margin = { left: 208, right: 30, top: 26, bottom: 26 };
 
 /** The view that shows all given nodes in the middle of the picture, at most at scale 1.6. */
 export function fitView(
