@@ -1,7 +1,7 @@
 // Builds what is stale: the packages and the server with esbuild, the interface with Angular's own builder.
 import { spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
-import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
+import { copyFileSync, existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 
@@ -12,7 +12,7 @@ function fingerprint(folders) {
   const hash = createHash('sha256');
   const visit = (path) => {
     if (statSync(path).isDirectory()) {
-      for (const name of readdirSync(path).sort()) if (!['node_modules', 'dist', '.angular'].includes(name)) visit(join(path, name));
+      for (const name of readdirSync(path).sort()) if (!['node_modules', 'dist', '.angular', 'fonts'].includes(name)) visit(join(path, name));
     } else if (!path.endsWith('.spec.ts')) {
       hash.update(path.slice(root.length)).update(readFileSync(path));
     }
@@ -59,6 +59,20 @@ async function bundle(entryPoints, outdir) {
   });
 }
 
+/** The fonts come with their packages; the builder takes assets only from its own folder. */
+function copyFonts() {
+  const target = join(root, 'apps/web/public/fonts');
+  mkdirSync(target, { recursive: true });
+  for (const [name, file] of [
+    ['atkinson-hyperlegible-next', 'atkinson-hyperlegible-next-latin-wght-normal.woff2'],
+    ['newsreader', 'newsreader-latin-wght-normal.woff2'],
+  ]) {
+    const from = join(root, 'node_modules/@fontsource-variable', name);
+    copyFileSync(join(from, 'files', file), join(target, file));
+    copyFileSync(join(from, 'LICENSE'), join(target, `${name}-LICENSE.txt`));
+  }
+}
+
 const packages = ['packages/contract', 'packages/core', 'packages/standins'];
 await buildWhenStale('the packages', packages, 'packages/standins/dist', async () => {
   for (const folder of packages) await bundle([`${folder}/src/index.ts`], `${folder}/dist`);
@@ -68,6 +82,7 @@ await buildWhenStale('the server', [...packages, 'apps/server'], 'apps/server/di
 );
 if (!process.argv.includes('--no-web')) {
   await buildWhenStale('the interface', ['packages/contract', 'packages/core', 'apps/web'], 'apps/web/dist', () => {
+    copyFonts();
     const done = spawnSync('npx', ['ng', 'build'], { cwd: join(root, 'apps/web'), stdio: ['ignore', 'inherit', 'inherit'], env: { ...process.env, NG_CLI_ANALYTICS: 'false' } });
     if (done.status !== 0) throw new Error('The interface could not be built.');
   });

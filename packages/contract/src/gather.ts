@@ -102,3 +102,7 @@ export const Source = z.object({
   report: ImportReport,
 });
 export type Source = z.infer<typeof Source>;
+export const SourceList = z.array(Source);
+
+/** The id of bytes that were sent to be used by a step. */
+export const SentBytes = z.object({ id: z.string() });

@@ -63,6 +63,7 @@ export const Network = z.object({
   measures: z.record(z.string(), z.union([z.number(), z.string(), z.boolean()])),
 });
 export type Network = z.infer<typeof Network>;
+export const NetworkList = z.array(Network);
 
 export const MeasureSettings = z.object({
   resolution: z.number().min(0.01).max(100).default(1),

@@ -1,0 +1,22 @@
+import { provideHttpClient, withFetch } from '@angular/common/http';
+import { provideBrowserGlobalErrorListeners, provideZonelessChangeDetection, type ApplicationConfig } from '@angular/core';
+import { provideRouter, withComponentInputBinding } from '@angular/router';
+import { provideEffects } from '@ngrx/effects';
+import { provideStore } from '@ngrx/store';
+import { routes } from './app.routes';
+import { mapEditing } from './store/map.reducer';
+import { StudiesEffects } from './store/studies.effects';
+import { studies } from './store/studies.reducer';
+import { WorkEffects } from './store/work.effects';
+import { work } from './store/work.reducer';
+
+export const appConfig: ApplicationConfig = {
+  providers: [
+    provideBrowserGlobalErrorListeners(),
+    provideZonelessChangeDetection(),
+    provideHttpClient(withFetch()),
+    provideRouter(routes, withComponentInputBinding()),
+    provideStore({ [studies.name]: studies.reducer, [work.name]: work.reducer, [mapEditing.name]: mapEditing.reducer }),
+    provideEffects(StudiesEffects, WorkEffects),
+  ],
+};

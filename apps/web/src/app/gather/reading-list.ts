@@ -1,0 +1,67 @@
+import { ScrollingModule } from '@angular/cdk/scrolling';
+import { AsyncPipe } from '@angular/common';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, model, signal } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import type { Message, MessageFilter, MessageKind, MessageOverview, TextSpan } from '@pebble/contract';
+import { Api } from '../api/api';
+import { MessageText } from '../shared/message-text';
+import { counted, day, moment } from '../shared/words';
+import { MessageSource } from './message-source';
+
+/** The messages to read: search, filters, and the list that loads as one scrolls. */
+@Component({
+  selector: 'pt-reading-list',
+  imports: [ScrollingModule, AsyncPipe, FormsModule, MessageText],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './reading-list.html',
+  styleUrl: './reading-list.scss',
+})
+export class ReadingList {
+  readonly study = input.required<string>();
+  readonly overview = input.required<MessageOverview>();
+  readonly filter = model.required<MessageFilter>();
+  private readonly api = inject(Api);
+  protected readonly error = signal<string | null>(null);
+  protected readonly open = signal<Message | null>(null);
+  protected readonly moment = moment;
+  protected readonly counted = counted;
+  protected readonly source = computed(() => {
+    // A new import changes the number of messages, and the list is read again.
+    void this.overview().messages;
+    return new MessageSource(this.api, this.study(), this.filter(), (message) => this.error.set(message));
+  });
+  protected readonly period = computed(() => {
+    const { from, until } = this.filter();
+    return from === undefined || until === undefined ? null : `${day(from)} to ${day(until - 1)}`;
+  });
+  protected readonly active = computed(() => Object.values(this.filter()).some((value) => value !== undefined && value !== ''));
+
+  constructor() {
+    effect(() => {
+      this.filter();
+      this.open.set(null);
+      this.error.set(null);
+    });
+  }
+
+  protected set(part: MessageFilter): void {
+    this.filter.update((filter) => ({ ...filter, ...part }));
+  }
+
+  protected setKind(kind: string): void {
+    this.set({ kind: kind === '' ? undefined : (kind as MessageKind) });
+  }
+
+  protected follow({ what, key }: TextSpan): void {
+    if (what === 'hashtag') this.set({ hashtag: key });
+    if (what === 'mention') this.set({ mentions: key });
+  }
+
+  protected clear(): void {
+    this.filter.set({});
+  }
+
+  protected entries(record: Record<string, string | number>): [string, string | number][] {
+    return Object.entries(record);
+  }
+}

@@ -1,0 +1,52 @@
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import type { Step } from '@pebble/contract';
+import { Store } from '@ngrx/store';
+import { Notices } from '../shared/notices';
+import { duration } from '../shared/words';
+import { Api } from '../api/api';
+import { work } from '../store/work.reducer';
+import { WorkActions } from '../store/work.actions';
+
+/** Steps that say how the result was made, and so belong into the methods text. */
+const METHODS: readonly Step['kind'][] = ['import-posts', 'weave-accounts', 'measure-network', 'arrange-map'];
+
+/** Every step of the study, the newest first, with its settings, counts, seed and sentence. */
+@Component({
+  selector: 'pt-logbook',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './logbook.html',
+  styleUrl: './logbook.scss',
+})
+export class Logbook {
+  private readonly store = inject(Store);
+  private readonly notices = inject(Notices);
+  private readonly api = inject(Api);
+  protected readonly steps = this.store.selectSignal(work.selectSteps);
+  protected readonly duration = duration;
+  protected readonly methods = computed(() =>
+    [...this.steps()].reverse().filter(({ state, kind }) => state === 'done' && METHODS.includes(kind)).map(({ sentence }) => sentence).join(' '),
+  );
+
+  protected clock(iso: string): string {
+    return new Date(iso).toLocaleString('en-GB', { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit', second: '2-digit', timeZone: 'UTC' });
+  }
+
+  protected text(value: unknown): string {
+    return JSON.stringify(value, null, 2);
+  }
+
+  protected canRunAgain({ state, kind }: Step): boolean {
+    return ['failed', 'cancelled', 'interrupted'].includes(state) && kind !== 'create-study';
+  }
+
+  protected runAgain(step: Step): void {
+    this.api.step(step.study, step.kind, step.parameters as never).subscribe({
+      error: (error: Error) => this.store.dispatch(WorkActions.failed({ message: error.message })),
+    });
+  }
+
+  protected async copy(): Promise<void> {
+    await navigator.clipboard.writeText(this.methods());
+    this.notices.say('The methods text was copied.');
+  }
+}

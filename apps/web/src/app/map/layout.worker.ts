@@ -1,0 +1,43 @@
+/// <reference lib="webworker" />
+import type { LayoutSettings } from '@pebble/contract';
+import { arranging, type Graph } from '@pebble/core';
+
+export interface LayoutRequest {
+  readonly graph: Graph;
+  readonly radius: Float32Array;
+  readonly settings: LayoutSettings;
+}
+
+export interface LayoutFrame {
+  readonly x: Float32Array;
+  readonly y: Float32Array;
+  readonly iteration: number;
+  readonly done: boolean;
+  readonly cameToRest: boolean;
+  readonly overlaps: number;
+}
+
+/** Time between two pictures while the layout runs. */
+const PAUSE = 70;
+
+addEventListener('message', ({ data }: MessageEvent<LayoutRequest>) => {
+  const rounds = arranging(data.graph, data.radius, data.settings);
+  let shown = 0;
+  for (;;) {
+    const round = rounds.next();
+    if (round.done) {
+      const { x, y, iterations, cameToRest, overlaps } = round.value;
+      send({ x, y, iteration: iterations, done: true, cameToRest, overlaps });
+      return;
+    }
+    const now = performance.now();
+    if (now - shown < PAUSE) continue;
+    shown = now;
+    const { x, y } = round.value.preview();
+    send({ x, y, iteration: round.value.iteration, done: false, cameToRest: false, overlaps: 0 });
+  }
+});
+
+function send(frame: LayoutFrame): void {
+  postMessage(frame, { transfer: [frame.x.buffer, frame.y.buffer] as ArrayBuffer[] });
+}

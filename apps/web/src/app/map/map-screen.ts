@@ -1,0 +1,101 @@
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, viewChild } from '@angular/core';
+import { Router, RouterLink } from '@angular/router';
+import { Store } from '@ngrx/store';
+import { MapActions } from '../store/map.actions';
+import { mapEditing } from '../store/map.reducer';
+import { work } from '../store/work.reducer';
+import { CaptionBar } from './caption-bar';
+import { Drawer, type DrawerTab } from './drawer';
+import { MapCanvas } from './map-canvas';
+import { MapSession } from './map-session';
+import { NodeFinder } from './node-finder';
+import { ReadingPane } from './reading-pane';
+
+/** The network as a picture, with its caption over it, what is selected beside it and its tables below. */
+@Component({
+  selector: 'pt-map-screen',
+  imports: [RouterLink, CaptionBar, Drawer, MapCanvas, NodeFinder, ReadingPane],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './map-screen.html',
+  styleUrl: './map-screen.scss',
+  host: { '(document:keydown)': 'key($event)' },
+})
+export class MapScreen {
+  /** From the address; without it the newest network is opened. */
+  readonly network = input<string>();
+  private readonly store = inject(Store);
+  private readonly router = inject(Router);
+  protected readonly session = inject(MapSession);
+  protected readonly study = this.store.selectSignal(work.selectStudy);
+  protected readonly networks = this.store.selectSignal(work.selectNetworks);
+  protected readonly canUndo = this.store.selectSignal(mapEditing.selectCanUndo);
+  protected readonly canRedo = this.store.selectSignal(mapEditing.selectCanRedo);
+  protected readonly drawer = signal<DrawerTab | null>(null);
+  protected readonly keysShown = signal(false);
+  private readonly canvas = viewChild(MapCanvas);
+  private readonly finder = viewChild(NodeFinder);
+  protected readonly showsPane = computed(() => this.session.selection() !== null);
+  protected readonly note = computed(() => {
+    const measures = this.session.network()?.measures;
+    if (!measures) return '';
+    const between = measures['exact'] ? 'betweenness exact' : `betweenness from ${measures['pivots']} sampled starts`;
+    return `modularity ${Number(measures['modularity']).toFixed(2)} · ${measures['communities']} communities (Louvain) · ${between}`;
+  });
+
+  constructor() {
+    effect(() => {
+      const networks = this.networks();
+      const wanted = this.network() ?? networks[0]?.id;
+      const known = networks.find(({ id }) => id === wanted);
+      // A network that was just woven is opened once its measures are there.
+      if (wanted && (known?.state === 'measured' || !known)) void this.session.open(wanted);
+    });
+  }
+
+  protected goTo(node: number): void {
+    this.store.dispatch(MapActions.nodeSelected({ node }));
+    this.canvas()?.goTo(node);
+  }
+
+  protected open(id: string): void {
+    void this.router.navigate(['/studies', this.study()!.id, 'map', id]);
+  }
+
+  protected fit(): void {
+    this.canvas()?.fit();
+  }
+
+  protected zoom(factor: number): void {
+    this.canvas()?.zoomBy(factor);
+  }
+
+  protected undo(): void {
+    this.store.dispatch(MapActions.undoRequested());
+  }
+
+  protected redo(): void {
+    this.store.dispatch(MapActions.redoRequested());
+  }
+
+  protected key(event: KeyboardEvent): void {
+    const inField = (event.target as HTMLElement).matches('input, select, textarea');
+    if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'z' && !inField) {
+      if (event.shiftKey) this.redo();
+      else this.undo();
+    } else if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'k') {
+      this.finder()?.focus();
+    } else if (inField || event.ctrlKey || event.metaKey || event.altKey) {
+      return;
+    } else if (event.key === '/') {
+      this.finder()?.focus();
+    } else if (event.key === '?') {
+      this.keysShown.update((shown) => !shown);
+    } else if (event.key === 'Escape') {
+      this.keysShown.set(false);
+      this.store.dispatch(MapActions.selectionCleared());
+    } else {
+      return;
+    }
+    event.preventDefault();
+  }
+}

@@ -1,0 +1,232 @@
+import { ChangeDetectionStrategy, Component, computed, effect, inject, signal } from '@angular/core';
+import type { EvidenceQuery, Message, Portrait, TextSpan } from '@pebble/contract';
+import { formatValue, numbersOf, textsOf, type MapNetwork } from '@pebble/core';
+import { Store } from '@ngrx/store';
+import { Api } from '../api/api';
+import { MessageText } from '../shared/message-text';
+import { counted, day, moment } from '../shared/words';
+import { MapActions } from '../store/map.actions';
+import { MapSession } from './map-session';
+
+interface TieLine {
+  readonly node: number;
+  readonly handle: string;
+  readonly weight: number;
+  readonly detail: string;
+}
+
+const PAGE = 30;
+const TIES_SHOWN = 60;
+const NUMBERS = ['inDegree', 'outDegree', 'inStrength', 'outStrength', 'betweenness', 'messages'] as const;
+
+/** What is selected on the map, and the messages behind it. */
+@Component({
+  selector: 'pt-reading-pane',
+  imports: [MessageText],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './reading-pane.html',
+  styleUrl: './reading-pane.scss',
+})
+export class ReadingPane {
+  private readonly store = inject(Store);
+  private readonly api = inject(Api);
+  private readonly session = inject(MapSession);
+  protected readonly selection = this.session.selection;
+  protected readonly marked = this.session.marked;
+  protected readonly messages = signal<readonly Message[]>([]);
+  protected readonly total = signal<number | null>(null);
+  protected readonly portrait = signal<Portrait | null>(null);
+  protected readonly error = signal<string | null>(null);
+  protected readonly tab = signal<'messages' | 'in' | 'out'>('messages');
+  protected readonly counted = counted;
+  protected readonly moment = moment;
+  protected readonly day = day;
+  protected readonly formatValue = formatValue;
+
+  protected readonly node = computed(() => {
+    const data = this.session.data();
+    const selection = this.selection();
+    return data && selection?.what === 'node' ? describeNode(data, selection.node, this.titles()) : null;
+  });
+  protected readonly tie = computed(() => {
+    const data = this.session.data();
+    const selection = this.selection();
+    return data && selection?.what === 'tie' ? describeTie(data, selection.source, selection.target) : null;
+  });
+  protected readonly community = computed(() => {
+    const data = this.session.data();
+    const selection = this.selection();
+    return data && selection?.what === 'community' ? describeCommunity(data, selection.community) : null;
+  });
+  /** Handles that are marked in the texts: those of the selection. */
+  protected readonly markedHandles = computed(() => {
+    const data = this.session.data();
+    const selection = this.selection();
+    if (!data || !selection || selection.what === 'community') return [];
+    const handles = textsOf(data.nodes, 'handle');
+    const nodes = selection.what === 'node' ? [selection.node] : [selection.target];
+    return nodes.map((node) => handles[node].toLowerCase());
+  });
+  private readonly titles = computed(() => new Map(this.session.network()?.columns.map(({ name, title, how }) => [name, { title, how }]) ?? []));
+
+  constructor() {
+    effect((onCleanup) => {
+      const selection = this.selection();
+      const network = this.session.network();
+      this.messages.set([]);
+      this.total.set(null);
+      this.portrait.set(null);
+      this.error.set(null);
+      this.tab.set('messages');
+      if (!selection || !network) return;
+      const reading = this.read(network.id, this.query(selection), 0);
+      const portrait =
+        selection.what === 'community'
+          ? this.api.portrait(network.id, selection.community).subscribe({ next: (p) => this.portrait.set(p), error: (e: Error) => this.error.set(e.message) })
+          : null;
+      onCleanup(() => {
+        reading.unsubscribe();
+        portrait?.unsubscribe();
+      });
+    });
+  }
+
+  protected more(): void {
+    const selection = this.selection();
+    const network = this.session.network();
+    if (selection && network) this.read(network.id, this.query(selection), this.messages().length);
+  }
+
+  protected open(message: Message): void {
+    const network = this.session.network();
+    if (!network) return;
+    if (this.marked()?.message === message.id) {
+      this.store.dispatch(MapActions.messageSelected({ message: message.id, ties: [] }));
+      return;
+    }
+    this.api.messageTies(network.id, message.id).subscribe({
+      next: ({ ties }) => this.store.dispatch(MapActions.messageSelected({ message: message.id, ties })),
+      error: (error: Error) => this.error.set(error.message),
+    });
+  }
+
+  protected selectNode(node: number): void {
+    this.store.dispatch(MapActions.nodeSelected({ node }));
+  }
+
+  protected selectTie(source: number, target: number): void {
+    this.store.dispatch(MapActions.tieSelected({ source, target }));
+  }
+
+  protected selectCommunity(community: number): void {
+    this.store.dispatch(MapActions.communitySelected({ community }));
+  }
+
+  protected follow({ what, key }: TextSpan): void {
+    const data = this.session.data();
+    if (what !== 'mention' || !data) return;
+    const node = textsOf(data.nodes, 'handle').findIndex((handle) => handle.toLowerCase() === key.toLowerCase());
+    if (node >= 0) this.selectNode(node);
+  }
+
+  protected close(): void {
+    this.store.dispatch(MapActions.selectionCleared());
+  }
+
+  private query(selection: NonNullable<ReturnType<typeof this.selection>>): Partial<EvidenceQuery> {
+    if (selection.what === 'node') return { node: selection.node };
+    return selection.what === 'tie' ? { source: selection.source, target: selection.target } : { community: selection.community };
+  }
+
+  private read(network: string, query: Partial<EvidenceQuery>, offset: number) {
+    return this.api.evidence(network, { ...query, offset, limit: PAGE }).subscribe({
+      next: ({ total, messages }) => {
+        this.total.set(total);
+        this.messages.update((before) => (offset === 0 ? messages : [...before, ...messages]));
+      },
+      error: (error: Error) => this.error.set(error.message),
+    });
+  }
+}
+
+function describeNode(data: MapNetwork, node: number, titles: ReadonlyMap<string, { title: string; how: string }>) {
+  const source = numbersOf(data.edges, 'source');
+  const target = numbersOf(data.edges, 'target');
+  const weight = numbersOf(data.edges, 'weight');
+  const handles = textsOf(data.nodes, 'handle');
+  const into: TieLine[] = [];
+  const out: TieLine[] = [];
+  const line = (other: number, e: number): TieLine => ({ node: other, handle: handles[other], weight: weight[e], detail: tieDetail(data, e) });
+  for (let e = 0; e < source.length; e++) {
+    if (source[e] === node) out.push(line(target[e], e));
+    else if (target[e] === node) into.push(line(source[e], e));
+  }
+  const byWeight = (a: TieLine, b: TieLine): number => b.weight - a.weight || a.handle.localeCompare(b.handle);
+  return {
+    node,
+    handle: handles[node],
+    name: textsOf(data.nodes, 'name')[node],
+    community: numbersOf(data.nodes, 'community')[node],
+    numbers: NUMBERS.map((column) => {
+      const values = numbersOf(data.nodes, column);
+      const value = values[node];
+      let higher = 0;
+      let most = 0;
+      for (const other of values) {
+        if (other > value) higher++;
+        if (other > most) most = other;
+      }
+      return { title: titles.get(column)?.title ?? column, how: titles.get(column)?.how ?? '', value, rank: higher + 1, share: most > 0 ? value / most : 0 };
+    }),
+    intoCount: into.length,
+    outCount: out.length,
+    into: into.sort(byWeight).slice(0, TIES_SHOWN),
+    out: out.sort(byWeight).slice(0, TIES_SHOWN),
+  };
+}
+
+function tieDetail(data: MapNetwork, edge: number): string {
+  const parts = [['replies', 'reply', 'replies'], ['mentions', 'mention', 'mentions'], ['reposts', 'repost', 'reposts']] as const;
+  return parts
+    .map(([column, one, many]) => ({ count: numbersOf(data.edges, column)[edge], one, many }))
+    .filter(({ count }) => count > 0)
+    .map(({ count, one, many }) => counted(count, one, many))
+    .join(', ');
+}
+
+function describeTie(data: MapNetwork, from: number, to: number) {
+  const source = numbersOf(data.edges, 'source');
+  const target = numbersOf(data.edges, 'target');
+  const find = (a: number, b: number): number => source.findIndex((s: number, e: number) => s === a && target[e] === b);
+  const edge = find(from, to);
+  const handles = textsOf(data.nodes, 'handle');
+  if (edge < 0) return null;
+  return {
+    from, to, fromHandle: handles[from], toHandle: handles[to],
+    weight: numbersOf(data.edges, 'weight')[edge],
+    detail: tieDetail(data, edge),
+    first: numbersOf(data.edges, 'first')[edge],
+    last: numbersOf(data.edges, 'last')[edge],
+    hasBack: from !== to && find(to, from) >= 0,
+  };
+}
+
+function describeCommunity(data: MapNetwork, community: number) {
+  const group = numbersOf(data.nodes, 'community');
+  const inDegree = numbersOf(data.nodes, 'inDegree');
+  const handles = textsOf(data.nodes, 'handle');
+  const members: number[] = [];
+  group.forEach((value: number, v: number) => void (value === community && members.push(v)));
+  const source = numbersOf(data.edges, 'source');
+  const target = numbersOf(data.edges, 'target');
+  let inside = 0;
+  let across = 0;
+  for (let e = 0; e < source.length; e++) {
+    const a = group[source[e]] === community;
+    const b = group[target[e]] === community;
+    if (a && b) inside++;
+    else if (a || b) across++;
+  }
+  members.sort((a, b) => inDegree[b] - inDegree[a]);
+  return { community, size: members.length, inside, across, leaders: members.slice(0, 8).map((node) => ({ node, handle: handles[node], inDegree: inDegree[node] })) };
+}

@@ -1,0 +1,127 @@
+import { ChangeDetectionStrategy, Component, computed, effect, inject, signal } from '@angular/core';
+import { toSignal } from '@angular/core/rxjs-interop';
+import { FormsModule } from '@angular/forms';
+import { DomSanitizer } from '@angular/platform-browser';
+import { RouterLink } from '@angular/router';
+import { buildScene, figureSize, fitView, PAPER, NIGHT, paintSvg, type EmbeddedFont, type Scene } from '@pebble/core';
+import { Store } from '@ngrx/store';
+import { Api } from '../api/api';
+import { MapSession } from '../map/map-session';
+import { Notices } from '../shared/notices';
+import { work } from '../store/work.reducer';
+import { WorkActions } from '../store/work.actions';
+import { loadFonts } from './fonts';
+import { pngFromSvg, saveFile } from './png';
+
+/** The map as a figure with legend and caption, and the network as data. */
+@Component({
+  selector: 'pt-publish',
+  imports: [FormsModule, RouterLink],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './publish.html',
+  styleUrl: './publish.scss',
+})
+export class Publish {
+  private readonly store = inject(Store);
+  private readonly api = inject(Api);
+  private readonly notices = inject(Notices);
+  private readonly sanitizer = inject(DomSanitizer);
+  protected readonly session = inject(MapSession);
+  protected readonly study = this.store.selectSignal(work.selectStudy);
+  protected readonly networks = this.store.selectSignal(work.selectNetworks);
+  protected readonly width = signal(1800);
+  protected readonly resolution = signal(300);
+  protected readonly withCaption = signal(true);
+  protected readonly background = signal<'paper' | 'white' | 'night'>('paper');
+  protected readonly part = signal<'view' | 'whole'>('view');
+  protected readonly busy = signal(false);
+  private readonly fonts = toSignal<readonly EmbeddedFont[]>(loadFonts(), { initialValue: null as never });
+
+  private readonly scene = computed<Scene | null>(() => {
+    const map = this.session.prepared();
+    const places = this.session.places();
+    if (!map || !places) return null;
+    const size = this.session.size();
+    const whole = fitView(places.x, places.y, map.radius, map.nodes, size);
+    const view = this.part() === 'whole' ? whole : (this.session.view() ?? whole);
+    const base = this.background() === 'night' ? NIGHT : PAPER;
+    const theme = this.background() === 'white' ? { ...base, ground: '#FFFFFF' } : base;
+    return buildScene({ map, x: places.x, y: places.y, view, size, theme, focus: this.part() === 'whole' ? null : this.session.focus() });
+  });
+  private readonly options = computed(() => ({
+    width: Math.min(8000, Math.max(300, Math.round(this.width()) || 1800)),
+    caption: this.withCaption() ? this.session.captionLine() : undefined,
+    ink: this.background() === 'night' ? NIGHT.ink : PAPER.ink,
+    fonts: this.fonts() ?? [],
+  }));
+  protected readonly size = computed(() => {
+    const scene = this.scene();
+    return scene ? figureSize(scene, this.options()) : null;
+  });
+  private readonly svg = computed(() => {
+    const scene = this.scene();
+    return scene && this.fonts() ? paintSvg(scene, this.options()) : null;
+  });
+  private readonly address = signal<string | null>(null);
+  protected readonly preview = computed(() => {
+    const address = this.address();
+    // The address is a blob that this page made itself.
+    return address ? this.sanitizer.bypassSecurityTrustUrl(address) : null;
+  });
+  protected readonly print = computed(() => {
+    const size = this.size();
+    return size ? `${((size.width / this.resolution()) * 2.54).toFixed(1)} × ${((size.height / this.resolution()) * 2.54).toFixed(1)} cm in print` : '';
+  });
+
+  constructor() {
+    effect(() => {
+      const [first] = this.networks();
+      if (first && !this.session.network()) void this.session.open(first.id);
+    });
+    effect((onCleanup) => {
+      const svg = this.svg();
+      if (!svg) return;
+      const address = URL.createObjectURL(new Blob([svg], { type: 'image/svg+xml' }));
+      this.address.set(address);
+      onCleanup(() => URL.revokeObjectURL(address));
+    });
+  }
+
+  protected async figure(format: 'svg' | 'png'): Promise<void> {
+    const svg = this.svg();
+    const size = this.size();
+    const network = this.session.network();
+    if (!svg || !size || !network) return;
+    this.busy.set(true);
+    try {
+      const file = format === 'svg' ? new Blob([svg], { type: 'image/svg+xml' }) : await pngFromSvg(svg, size, this.resolution());
+      saveFile(file, `${network.name}.${format}`);
+      this.api
+        .step(network.study, 'export-figure', { network: network.id, format, ...size, resolution: this.resolution(), caption: this.session.captionLine() })
+        .subscribe({ error: (error: Error) => this.fail(error) });
+      this.notices.say(`The figure was saved as ${format.toUpperCase()}; the logbook has the step.`);
+    } catch (error) {
+      this.fail(error as Error);
+    } finally {
+      this.busy.set(false);
+    }
+  }
+
+  protected data(format: 'graphml' | 'csv-nodes' | 'csv-ties'): void {
+    const network = this.session.network();
+    if (!network) return;
+    this.api.step(network.study, 'export-network', { network: network.id, format }).subscribe({
+      next: () => {
+        const link = document.createElement('a');
+        link.href = this.api.exportAddress(network.id, format);
+        link.download = '';
+        link.click();
+      },
+      error: (error: Error) => this.fail(error),
+    });
+  }
+
+  private fail(error: Error): void {
+    this.store.dispatch(WorkActions.failed({ message: error.message }));
+  }
+}

@@ -1,0 +1,18 @@
+import { inject, Injectable } from '@angular/core';
+import { MatSnackBar } from '@angular/material/snack-bar';
+import { Store, type Action } from '@ngrx/store';
+
+/** Short notices at the foot of the screen, some with an undo. */
+@Injectable({ providedIn: 'root' })
+export class Notices {
+  private readonly bar = inject(MatSnackBar);
+  private readonly store = inject(Store);
+
+  say(message: string): void {
+    this.bar.open(message, 'Close', { duration: 6000 });
+  }
+
+  withUndo(message: string, undo: Action): void {
+    this.bar.open(message, 'Undo', { duration: 15_000 }).onAction().subscribe(() => this.store.dispatch(undo));
+  }
+}

@@ -1,0 +1,29 @@
+import { formatCount } from '@pebble/core';
+
+/** "1 message", "12,345 messages" */
+export function counted(count: number, one: string, many = `${one}s`): string {
+  return `${formatCount(count)} ${count === 1 ? one : many}`;
+}
+
+/** 12 March 2026, 23:48 in UTC. */
+export function moment(time: number | null): string {
+  if (time === null) return 'no date';
+  return new Date(time).toLocaleString('en-GB', { day: 'numeric', month: 'long', year: 'numeric', hour: '2-digit', minute: '2-digit', timeZone: 'UTC' });
+}
+
+export function day(time: number): string {
+  return new Date(time).toLocaleDateString('en-GB', { day: 'numeric', month: 'long', year: 'numeric', timeZone: 'UTC' });
+}
+
+/** "less than a second", "12 seconds", "3 minutes" for a duration in milliseconds. */
+export function duration(milliseconds: number): string {
+  if (milliseconds < 1000) return `${Math.max(1, Math.round(milliseconds))} ms`;
+  if (milliseconds < 90_000) return `${(milliseconds / 1000).toFixed(milliseconds < 10_000 ? 1 : 0)} s`;
+  return `${Math.round(milliseconds / 60_000)} minutes`;
+}
+
+export function bytes(size: number): string {
+  if (size < 1024) return `${size} bytes`;
+  if (size < 1024 ** 2) return `${(size / 1024).toFixed(0)} KB`;
+  return size < 1024 ** 3 ? `${(size / 1024 ** 2).toFixed(1)} MB` : `${(size / 1024 ** 3).toFixed(1)} GB`;
+}

@@ -1,0 +1,84 @@
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, type OnDestroy } from '@angular/core';
+import { RouterLink, RouterOutlet } from '@angular/router';
+import { MatProgressBar } from '@angular/material/progress-bar';
+import { Store } from '@ngrx/store';
+import { counted, duration } from '../shared/words';
+import { ThemeChoice } from '../shared/theme';
+import { WorkActions } from '../store/work.actions';
+import { work } from '../store/work.reducer';
+import { Rail, type Stop } from './rail';
+
+/** The frame of an open study: rail, head line, what is running, and the screen of the stop. */
+@Component({
+  selector: 'pt-study-frame',
+  imports: [RouterOutlet, RouterLink, Rail, MatProgressBar],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <pt-rail [study]="study()" [stops]="stops()" />
+    <header>
+      <span class="crumb"><a routerLink="/">Studies</a> / <b>{{ current()?.name ?? '…' }}</b></span>
+      @if (running(); as step) {
+        <div class="running" role="status">
+          <span>{{ step.phase }}@if (step.rest !== null) {<span class="faint"> · about {{ rest(step.rest) }} left</span>}</span>
+          <mat-progress-bar [mode]="step.share === null ? 'indeterminate' : 'determinate'" [value]="(step.share ?? 0) * 100" aria-label="Progress" />
+          <button class="btn" (click)="cancel(step.step)">Cancel</button>
+        </div>
+      }
+      <button class="btn plain theme" (click)="theme.toggle()">{{ theme.night() ? 'Paper' : 'Night' }}</button>
+    </header>
+    @if (error(); as message) {
+      <div class="error top" role="alert">{{ message }} <button class="btn plain" (click)="dismiss()">Close</button></div>
+    }
+    <main><router-outlet /></main>
+  `,
+  styles: `
+    :host { display: grid; grid-template: 48px auto 1fr / 92px 1fr; height: 100vh; }
+    pt-rail { grid-row: 1 / 4; }
+    header { display: flex; align-items: center; gap: 14px; padding: 0 18px; border-bottom: 1px solid var(--line); min-width: 0; }
+    .crumb { color: var(--soft); white-space: nowrap; overflow: hidden; text-overflow: ellipsis; }
+    .crumb a { color: inherit; }
+    .crumb b { color: var(--ink); font-weight: 600; }
+    .running { display: grid; grid-template-columns: auto 160px auto; align-items: center; gap: 12px; margin-left: auto; white-space: nowrap; }
+    .theme { margin-left: auto; }
+    .running + .theme { margin-left: 0; }
+    .error.top { margin: 10px 18px 0; grid-column: 2; display: flex; justify-content: space-between; gap: 12px; max-width: none; }
+    main { grid-column: 2; grid-row: 3; min-height: 0; min-width: 0; }
+  `,
+})
+export class StudyFrame implements OnDestroy {
+  readonly study = input.required<string>();
+  private readonly store = inject(Store);
+  protected readonly theme = inject(ThemeChoice);
+  protected readonly current = this.store.selectSignal(work.selectStudy);
+  protected readonly running = this.store.selectSignal(work.selectRunning);
+  protected readonly error = this.store.selectSignal(work.selectError);
+  private readonly networks = this.store.selectSignal(work.selectNetworks);
+  private readonly steps = this.store.selectSignal(work.selectSteps);
+  protected readonly rest = duration;
+  protected readonly stops = computed<readonly Stop[]>(() => {
+    const study = this.current();
+    return [
+      { path: 'gather', name: 'Gather', note: study?.messages ? counted(study.messages, 'message') : 'no messages' },
+      { path: 'weave', name: 'Weave', note: study?.networks ? counted(study.networks, 'network') : '' },
+      { path: 'map', name: 'Map', note: this.networks()[0]?.name.slice(0, 22) ?? '' },
+      { path: 'publish', name: 'Publish', note: '' },
+      { path: 'logbook', name: 'Logbook', note: this.steps().length ? counted(this.steps().length, 'step') : '' },
+    ];
+  });
+
+  constructor() {
+    effect(() => this.store.dispatch(WorkActions.studyOpened({ id: this.study() })));
+  }
+
+  ngOnDestroy(): void {
+    this.store.dispatch(WorkActions.studyLeft());
+  }
+
+  protected cancel(step: number): void {
+    this.store.dispatch(WorkActions.cancelRequested({ step }));
+  }
+
+  protected dismiss(): void {
+    this.store.dispatch(WorkActions.errorDismissed());
+  }
+}

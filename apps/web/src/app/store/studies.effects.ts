@@ -1,0 +1,66 @@
+import { inject, Injectable } from '@angular/core';
+import { Router } from '@angular/router';
+import { Actions, createEffect, ofType } from '@ngrx/effects';
+import { catchError, concatMap, map, of, switchMap, tap, type Observable } from 'rxjs';
+import { Api } from '../api/api';
+import { Notices } from '../shared/notices';
+import { StudiesActions } from './studies.actions';
+
+@Injectable()
+export class StudiesEffects {
+  private readonly actions = inject(Actions);
+  private readonly api = inject(Api);
+  private readonly router = inject(Router);
+  private readonly notices = inject(Notices);
+
+  readonly load = createEffect(() =>
+    this.actions.pipe(ofType(StudiesActions.listOpened), switchMap(() => this.list())),
+  );
+
+  readonly create = createEffect(() =>
+    this.actions.pipe(
+      ofType(StudiesActions.createRequested),
+      concatMap(({ name }) => this.api.createStudy(name).pipe(map((study) => StudiesActions.created({ study })), catchError(failed))),
+    ),
+  );
+
+  readonly open = createEffect(
+    () => this.actions.pipe(ofType(StudiesActions.created), tap(({ study }) => void this.router.navigate(['/studies', study.id, 'gather']))),
+    { dispatch: false },
+  );
+
+  readonly rename = createEffect(() =>
+    this.actions.pipe(
+      ofType(StudiesActions.renameRequested),
+      concatMap(({ id, name }) => this.api.renameStudy(id, name).pipe(switchMap(() => this.list()), catchError(failed))),
+    ),
+  );
+
+  readonly delete = createEffect(() =>
+    this.actions.pipe(
+      ofType(StudiesActions.deleteRequested),
+      concatMap(({ study }) =>
+        this.api.deleteStudy(study.id).pipe(
+          tap(() => this.notices.withUndo(`“${study.name}” was deleted.`, StudiesActions.restoreRequested({ id: study.id }))),
+          switchMap(() => this.list()),
+          catchError(failed),
+        ),
+      ),
+    ),
+  );
+
+  readonly restore = createEffect(() =>
+    this.actions.pipe(
+      ofType(StudiesActions.restoreRequested),
+      concatMap(({ id }) => this.api.restoreStudy(id).pipe(switchMap(() => this.list()), catchError(failed))),
+    ),
+  );
+
+  private list(): Observable<ReturnType<typeof StudiesActions.listArrived> | ReturnType<typeof StudiesActions.failed>> {
+    return this.api.studies().pipe(map((list) => StudiesActions.listArrived({ list })), catchError(failed));
+  }
+}
+
+function failed(error: Error): Observable<ReturnType<typeof StudiesActions.failed>> {
+  return of(StudiesActions.failed({ message: error.message }));
+}

@@ -1,0 +1,19 @@
+import type { MessageOverview, Network, Source, Step, StepProgress, Study } from '@pebble/contract';
+import { createActionGroup, emptyProps, props } from '@ngrx/store';
+
+/** What happens in the study that is open. */
+export const WorkActions = createActionGroup({
+  source: 'Work',
+  events: {
+    'Study Opened': props<{ id: string }>(),
+    'Study Left': emptyProps(),
+    'Study Arrived': props<{ study: Study; overview: MessageOverview; sources: Source[]; networks: Network[]; steps: Step[] }>(),
+    'Progress Reported': props<{ progress: StepProgress }>(),
+    'Step Ended': props<{ step: Step }>(),
+    'Cancel Requested': props<{ step: number }>(),
+    'Failed': props<{ message: string }>(),
+    'Error Dismissed': emptyProps(),
+    'Network Delete Requested': props<{ network: Network }>(),
+    'Network Restore Requested': props<{ id: string }>(),
+  },
+});

@@ -1,0 +1,88 @@
+import { inject, Injectable } from '@angular/core';
+import { StepEvent, type StepKind } from '@pebble/contract';
+import { Actions, createEffect, ofType } from '@ngrx/effects';
+import { concatLatestFrom } from '@ngrx/operators';
+import { Store } from '@ngrx/store';
+import { catchError, concatMap, debounceTime, EMPTY, filter, forkJoin, map, merge, Observable, of, switchMap, takeUntil, tap } from 'rxjs';
+import { Api } from '../api/api';
+import { Notices } from '../shared/notices';
+import { WorkActions } from './work.actions';
+import { work } from './work.reducer';
+
+/** Steps after which nothing but the logbook is different. */
+const QUIET: readonly StepKind[] = ['describe-map', 'arrange-map', 'export-figure', 'export-network'];
+
+@Injectable()
+export class WorkEffects {
+  private readonly actions = inject(Actions);
+  private readonly store = inject(Store);
+  private readonly api = inject(Api);
+  private readonly notices = inject(Notices);
+
+  readonly load = createEffect(() =>
+    merge(
+      this.actions.pipe(ofType(WorkActions.studyOpened), map(({ id }) => id)),
+      this.actions.pipe(ofType(WorkActions.stepEnded), filter(({ step }) => !QUIET.includes(step.kind)), debounceTime(60), map(({ step }) => step.study)),
+    ).pipe(
+      switchMap((id) =>
+        forkJoin([this.api.study(id), this.api.overview(id), this.api.sources(id), this.api.networks(id), this.api.logbook(id)]).pipe(
+          map(([study, overview, sources, networks, { steps }]) => WorkActions.studyArrived({ study, overview, sources, networks, steps })),
+          catchError((error: Error) => of(WorkActions.failed({ message: error.message }))),
+        ),
+      ),
+    ),
+  );
+
+  readonly listen = createEffect(() =>
+    this.actions.pipe(
+      ofType(WorkActions.studyOpened),
+      switchMap(({ id }) => events(this.api.eventsAddress(id)).pipe(takeUntil(this.actions.pipe(ofType(WorkActions.studyLeft))))),
+      map((event) => (event.type === 'progress' ? WorkActions.progressReported({ progress: event.progress }) : WorkActions.stepEnded({ step: event.step }))),
+    ),
+  );
+
+  readonly cancel = createEffect(
+    () =>
+      this.actions.pipe(
+        ofType(WorkActions.cancelRequested),
+        concatLatestFrom(() => this.store.select(work.selectId)),
+        concatMap(([{ step }, study]) => (study ? this.api.cancelStep(study, step) : EMPTY).pipe(catchError(() => EMPTY))),
+      ),
+    { dispatch: false },
+  );
+
+  readonly deleteNetwork = createEffect(() =>
+    this.actions.pipe(
+      ofType(WorkActions.networkDeleteRequested),
+      concatMap(({ network }) =>
+        this.api.step(network.study, 'delete-network', { network: network.id }).pipe(
+          tap(() => this.notices.withUndo(`The network “${network.name}” was deleted.`, WorkActions.networkRestoreRequested({ id: network.id }))),
+          switchMap(() => EMPTY),
+          catchError((error: Error) => of(WorkActions.failed({ message: error.message }))),
+        ),
+      ),
+    ),
+  );
+
+  readonly restoreNetwork = createEffect(() =>
+    this.actions.pipe(
+      ofType(WorkActions.networkRestoreRequested),
+      concatLatestFrom(() => this.store.select(work.selectId)),
+      concatMap(([{ id }, study]) =>
+        (study ? this.api.step(study, 'restore-network', { network: id }) : EMPTY).pipe(
+          switchMap(() => EMPTY),
+          catchError((error: Error) => of(WorkActions.failed({ message: error.message }))),
+        ),
+      ),
+    ),
+  );
+}
+
+/** The event stream of a study; the browser connects again by itself when it breaks. */
+function events(address: string): Observable<StepEvent> {
+  return new Observable((observer) => {
+    const source = new EventSource(address);
+    source.onmessage = ({ data }: MessageEvent<string>) => observer.next(StepEvent.parse(JSON.parse(data)));
+    return () => source.close();
+  });
+}

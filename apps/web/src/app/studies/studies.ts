@@ -1,0 +1,53 @@
+import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { RouterLink } from '@angular/router';
+import type { Study } from '@pebble/contract';
+import { Store } from '@ngrx/store';
+import { ThemeChoice } from '../shared/theme';
+import { counted, moment } from '../shared/words';
+import { StudiesActions } from '../store/studies.actions';
+import { studies } from '../store/studies.reducer';
+import { StudyPicture } from './study-picture';
+
+/** Home: the studies, to begin, open, rename, delete and take back. */
+@Component({
+  selector: 'pt-studies',
+  imports: [FormsModule, RouterLink, StudyPicture],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './studies.html',
+  styleUrl: './studies.scss',
+})
+export class Studies {
+  private readonly store = inject(Store);
+  protected readonly theme = inject(ThemeChoice);
+  protected readonly list = this.store.selectSignal(studies.selectList);
+  protected readonly deleted = this.store.selectSignal(studies.selectDeleted);
+  protected readonly loaded = this.store.selectSignal(studies.selectLoaded);
+  protected readonly error = this.store.selectSignal(studies.selectError);
+  protected readonly newName = signal('');
+  protected readonly renaming = signal<string | null>(null);
+  protected readonly counted = counted;
+  protected readonly moment = (iso: string): string => moment(Date.parse(iso));
+
+  constructor() {
+    this.store.dispatch(StudiesActions.listOpened());
+  }
+
+  protected create(): void {
+    const name = this.newName().trim();
+    if (name) this.store.dispatch(StudiesActions.createRequested({ name }));
+  }
+
+  protected rename(study: Study, name: string): void {
+    this.renaming.set(null);
+    if (name.trim() && name.trim() !== study.name) this.store.dispatch(StudiesActions.renameRequested({ id: study.id, name: name.trim() }));
+  }
+
+  protected remove(study: Study): void {
+    this.store.dispatch(StudiesActions.deleteRequested({ study }));
+  }
+
+  protected restore(study: Study): void {
+    this.store.dispatch(StudiesActions.restoreRequested({ id: study.id }));
+  }
+}
