@@ -75,7 +75,10 @@ function copyFonts() {
 
 const packages = ['packages/contract', 'packages/core', 'packages/standins'];
 await buildWhenStale('the packages', packages, 'packages/standins/dist', async () => {
-  for (const folder of packages) await bundle([`${folder}/src/index.ts`], `${folder}/dist`);
+  for (const folder of packages) {
+    const entries = ['index', 'files'].map((name) => `${folder}/src/${name}.ts`);
+    await bundle(entries.filter((entry) => existsSync(join(root, entry)) && !entry.startsWith('packages/standins/src/files.ts')), `${folder}/dist`);
+  }
 });
 await buildWhenStale('the server', [...packages, 'apps/server'], 'apps/server/dist', () =>
   bundle(['apps/server/src/main.ts', 'apps/server/src/runner/worker.ts'], 'apps/server/dist'),

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { writeFileSync } from 'node:fs';
-import { previewFile } from '@pebble/core';
+import { previewFile } from '@pebble/core/files';
 import { makePosts, postsAsJsonLines } from '@pebble/standins';
 import type { Store } from './db/open';
 import { uploadPath } from './files/places';

@@ -5,7 +5,7 @@ import { Transform } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import { Router } from 'express';
 import { ImportReport, MessageFilter, MessageQuery, Reading, type Source } from '@pebble/contract';
-import { previewFile } from '@pebble/core';
+import { previewFile } from '@pebble/core/files';
 import { z } from 'zod';
 import { readMessages, readOverview, readTimeline } from '../db/messages';
 import { skippedPath, uploadPath } from '../files/places';

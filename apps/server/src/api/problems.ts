@@ -1,7 +1,7 @@
 import type { ErrorRequestHandler, Response } from 'express';
 import { ZodError } from 'zod';
 import type { Problem } from '@pebble/contract';
-import { UnreadableFile } from '@pebble/core';
+import { UnreadableFile } from '@pebble/core/files';
 
 /** An error with its HTTP status, to be answered as problem details (RFC 9457). */
 export class ApiError extends Error {

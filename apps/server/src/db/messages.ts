@@ -33,7 +33,7 @@ export async function readTimeline(store: Store, study: string, filter: MessageF
   const step = STEP[unit];
   const base = unit === 'week' ? MONDAY : 0;
   const rows = await store.query.selectFrom('message as m')
-    .select([sql<number>`(m.time - ${base}) / ${step} - (m.time < ${base})`.as('slot'), sql<number>`count(*)`.as('count')])
+    .select([sql<number>`cast((m.time - ${base}) / ${step} as integer) - (m.time < ${base})`.as('slot'), sql<number>`count(*)`.as('count')])
     .where((e) => e.and([...conditions, e('m.time', 'is not', null)])).groupBy('slot').orderBy('slot').execute();
   const counts = new Map(rows.map((row) => [row.slot, row.count]));
   const starts: number[] = [];

@@ -1,6 +1,7 @@
 import { existsSync, rmSync, writeFileSync } from 'node:fs';
 import type { ImportReport, IncomingMessage, SkippedRow } from '@pebble/contract';
-import { dayPhrase, formatCount, missingRoles, recordReader, safeCsvRow, takePost } from '@pebble/core';
+import { dayPhrase, formatCount, safeCsvRow } from '@pebble/core';
+import { missingRoles, recordReader, takePost } from '@pebble/core/files';
 import { MessageLoader } from '../db/bulk';
 import { skippedPath, uploadPath } from '../files/places';
 import { readTextFile } from '../files/textFile';

@@ -19,7 +19,7 @@ export interface Margin {
 }
 
 /** On the left stands the legend. */
-export const MARGIN: Margin = { left: 208, right: 30, top: 26, bottom: 26 };
+export const MARGIN: Margin = { left: 208, right: 30, top: 26, bottom: 56 };
 
 /** The view that shows all given nodes in the middle of the picture, at most at scale 1.6. */
 export function fitView(

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, viewChild } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked, viewChild } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { MapActions } from '../store/map.actions';
@@ -48,7 +48,7 @@ export class MapScreen {
       const wanted = this.network() ?? networks[0]?.id;
       const known = networks.find(({ id }) => id === wanted);
       // A network that was just woven is opened once its measures are there.
-      if (wanted && (known?.state === 'measured' || !known)) void this.session.open(wanted);
+      if (wanted && (known?.state === 'measured' || !known)) untracked(() => void this.session.open(wanted));
     });
   }
 

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, signal, untracked } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
 import { DomSanitizer } from '@angular/platform-browser';
@@ -76,7 +76,7 @@ export class Publish {
   constructor() {
     effect(() => {
       const [first] = this.networks();
-      if (first && !this.session.network()) void this.session.open(first.id);
+      if (first && !this.session.network()) untracked(() => void this.session.open(first.id));
     });
     effect((onCleanup) => {
       const svg = this.svg();

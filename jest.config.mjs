@@ -1,0 +1,22 @@
+const typescript = {
+  '^.+\\.ts$': ['@swc/jest', { jsc: { parser: { syntax: 'typescript', decorators: true }, target: 'es2022' }, module: { type: 'commonjs' } }],
+};
+
+/** One Jest project for each workspace; the packages are read from their sources. */
+const project = (name, rest = {}) => ({
+  displayName: name.split('/').at(-1),
+  rootDir: name,
+  testEnvironment: 'node',
+  testMatch: ['<rootDir>/src/**/*.spec.ts'],
+  transform: { ...typescript, '^.+\\.m?js$': ['@swc/jest', { module: { type: 'commonjs' } }] },
+  transformIgnorePatterns: ['/node_modules/(?!(?:.*/)?(flatbush|flatqueue|d3-[a-z]+|internmap|lossless-json|@ngrx|kysely)/)'],
+  moduleNameMapper: {
+    '^@pebble/(contract|core|standins)$': '<rootDir>/../../packages/$1/src/index.ts',
+    '^@pebble/core/files$': '<rootDir>/../../packages/core/src/files.ts',
+  },
+  ...rest,
+});
+
+export default {
+  projects: [project('packages/contract'), project('packages/core'), project('packages/standins'), project('apps/server'), project('apps/web')],
+};
