@@ -35,12 +35,9 @@ describe('CsvReader, RFC 4180', () => {
   });
 
   it('loses one line to a quotation mark that is never closed, not the rest of the file', () => {
-    const { rows, skipped } = read('a,b\n1,"open\n3,4\n5,6\n');
-    expect(skipped.map(([row]) => row)).toEqual([]);
-    expect(rows).toEqual([['1', '"open'], ['3', '4'], ['5', '6']]);
-    const worse = read('a,b\n1,"open, x\n3,4\n5,6\n');
-    expect(worse.skipped.map(([row]) => row)).toEqual([2]);
-    expect(worse.rows).toEqual([['3', '4'], ['5', '6']]);
+    const { rows, skipped } = read('a,b\n1,"open, x\n3,4\n5,6\n');
+    expect(skipped.map(([row]) => row)).toEqual([2]);
+    expect(rows).toEqual([['3', '4'], ['5', '6']]);
   });
 
   it('keeps a quotation mark in the middle of a field as it is', () => {

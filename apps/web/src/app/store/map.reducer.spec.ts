@@ -1,0 +1,53 @@
+import { defaultMap } from '@pebble/contract';
+import { MapActions } from './map.actions';
+import { mapEditing, type MapState } from './map.reducer';
+
+const { reducer } = mapEditing;
+const bigger = { ...defaultMap, size: { ...defaultMap.size, largest: 30 } };
+
+describe('map editing', () => {
+  let state: MapState;
+
+  beforeEach(() => {
+    state = reducer(undefined, MapActions.opened({ network: 'n', description: defaultMap }));
+  });
+
+  it('takes back and does again a change of the description', () => {
+    state = reducer(state, MapActions.descriptionChanged({ description: bigger }));
+    expect(state.description).toEqual(bigger);
+    state = reducer(state, MapActions.undoRequested());
+    expect(state.description).toEqual(defaultMap);
+    state = reducer(state, MapActions.redoRequested());
+    expect(state.description).toEqual(bigger);
+  });
+
+  it('takes back a move and keeps the moves before it', () => {
+    state = reducer(state, MapActions.nodeMoved({ node: 3, from: [0, 0], to: [5, 5] }));
+    state = reducer(state, MapActions.nodeMoved({ node: 3, from: [5, 5], to: [9, 9] }));
+    expect(mapEditing.selectMoves.projector(state.past).get(3)).toEqual([9, 9]);
+    state = reducer(state, MapActions.undoRequested());
+    expect(mapEditing.selectMoves.projector(state.past).get(3)).toEqual([5, 5]);
+    state = reducer(state, MapActions.undoRequested());
+    expect(mapEditing.selectMoves.projector(state.past).size).toBe(0);
+  });
+
+  it('forgets what could be done again when something new is done', () => {
+    state = reducer(state, MapActions.descriptionChanged({ description: bigger }));
+    state = reducer(state, MapActions.undoRequested());
+    state = reducer(state, MapActions.nodeMoved({ node: 1, from: [0, 0], to: [1, 1] }));
+    expect(state.future).toEqual([]);
+  });
+
+  it('does nothing when there is nothing to take back', () => {
+    expect(reducer(state, MapActions.undoRequested())).toBe(state);
+    expect(reducer(state, MapActions.redoRequested())).toBe(state);
+  });
+
+  it('selects one thing at a time', () => {
+    state = reducer(state, MapActions.nodeSelected({ node: 2 }));
+    state = reducer(state, MapActions.messageSelected({ message: 7, ties: [{ source: 0, target: 1 }] }));
+    state = reducer(state, MapActions.tieSelected({ source: 1, target: 2 }));
+    expect(state.selection).toEqual({ what: 'tie', source: 1, target: 2 });
+    expect(state.marked).toBeNull();
+  });
+});

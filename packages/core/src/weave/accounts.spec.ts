@@ -1,0 +1,100 @@
+import fc from 'fast-check';
+import type { AccountWeave } from '@pebble/contract';
+import { estimateAccounts, KIND_BIT, weaveAccounts, type AddressRows } from './accounts';
+import { periodPhrase, verbPhrase, weaveSentence } from './sentence';
+
+type Row = readonly [message: number, from: number, to: number, kinds: number, time: number];
+
+/** Rows as the store holds them: with one row of the author itself for each message. */
+function rows(list: readonly Row[]): AddressRows {
+  const own = [...new Map(list.map(([m, f, , , t]) => [m, [m, f, f, 0, t] as Row])).values()];
+  const merged = new Map<string, Row>();
+  for (const [m, f, to, k, t] of [...own, ...list]) {
+    const key = `${m} ${to}`;
+    merged.set(key, [m, f, to, k | (merged.get(key)?.[3] ?? 0), t]);
+  }
+  const all = [...merged.values()].sort((a, b) => a[0] - b[0] || a[2] - b[2]);
+  const column = (i: number): number[] => all.map((row) => row[i]);
+  return { count: all.length, message: column(0), from: column(1), to: column(2), kinds: column(3), time: column(4) };
+}
+
+const everything: AccountWeave = { kinds: ['reply', 'mention', 'repost'], from: null, until: null, atLeast: 1, selfTies: false, isolates: true };
+const { reply, mention, repost } = KIND_BIT;
+
+describe('weaveAccounts (common practice)', () => {
+  const conversation = rows([
+    [1, 0, 1, reply | mention, 10],
+    [2, 0, 1, mention, 20],
+    [2, 0, 2, mention, 20],
+    [3, 1, 0, repost, 30],
+    [4, 3, 3, 0, 40],
+  ]);
+
+  it('counts a message that answers and mentions an account once in the weight, and in both kinds', () => {
+    const woven = weaveAccounts(conversation, everything);
+    expect([...woven.account]).toEqual([0, 1, 2, 3]);
+    expect([...woven.source].map((s, e) => [s, woven.target[e], woven.weight[e]])).toEqual([[0, 1, 2], [0, 2, 1], [1, 0, 1]]);
+    expect([...woven.byKind.reply]).toEqual([1, 0, 0]);
+    expect([...woven.byKind.mention]).toEqual([2, 1, 0]);
+    expect([woven.first[0], woven.last[0]]).toEqual([10, 20]);
+    expect(woven.messages).toBe(3);
+  });
+
+  it('ties the author of a message that addresses nobody to itself, where that is wanted', () => {
+    const woven = weaveAccounts(conversation, { ...everything, selfTies: true });
+    expect([...woven.source].map((s, e) => [s, woven.target[e]])).toContainEqual([3, 3]);
+    expect(woven.messages).toBe(4);
+  });
+
+  it('drops ties below the threshold and says how many', () => {
+    const woven = weaveAccounts(conversation, { ...everything, atLeast: 2, isolates: false });
+    expect([...woven.account]).toEqual([0, 1]);
+    expect(woven.droppedBelowThreshold).toBe(2);
+  });
+
+  it('keeps to the period and the kinds', () => {
+    expect(weaveAccounts(conversation, { ...everything, from: 15, until: 30 }).source).toHaveLength(2);
+    expect(weaveAccounts(conversation, { ...everything, kinds: ['repost'] }).source).toHaveLength(1);
+  });
+
+  it('has weights that add up to the pairs of message and addressed account', () => {
+    const row = fc.tuple(fc.nat(20), fc.nat(6), fc.nat(6), fc.integer({ min: 1, max: 7 }), fc.nat(100));
+    fc.assert(
+      fc.property(fc.array(row, { maxLength: 60 }), (list) => {
+        const authors = new Map<number, number>();
+        const clean = list.map(([m, f, t, k, time]): Row => {
+          if (!authors.has(m)) authors.set(m, f);
+          return [m, authors.get(m)!, t, k, time];
+        });
+        const pairs = new Set(clean.filter(([, f, t]) => f !== t).map(([m, , t]) => `${m} ${t}`));
+        const woven = weaveAccounts(rows(clean), everything);
+        expect(woven.weight.reduce((a, b) => a + b, 0)).toBe(pairs.size);
+      }),
+    );
+  });
+});
+
+describe('estimateAccounts', () => {
+  it('counts what the weave would give', () => {
+    const size = estimateAccounts(rows([[1, 0, 1, reply, 1], [2, 2, 2, 0, 2]]), everything);
+    expect(size).toMatchObject({ nodes: 3, edges: 1, isolates: 1, components: 2, largest: 2, emptiedBy: null });
+  });
+
+  it('says which part of the sentence empties it', () => {
+    const one = rows([[1, 0, 1, reply, 10]]);
+    expect(estimateAccounts(rows([]), everything).emptiedBy).toContain('no messages');
+    expect(estimateAccounts(one, { ...everything, from: 20 }).emptiedBy).toContain('period');
+    expect(estimateAccounts(one, { ...everything, atLeast: 5 }).emptiedBy).toContain('5 messages');
+    expect(estimateAccounts(one, { ...everything, kinds: ['repost'] }).emptiedBy).toContain('reposts');
+  });
+});
+
+describe('sentences', () => {
+  it('read as people would say them', () => {
+    expect(verbPhrase(['reply', 'mention', 'repost'])).toBe('replies to, mentions or reposts');
+    expect(periodPhrase(Date.UTC(2026, 2, 1), Date.UTC(2026, 5, 1))).toBe('1 March to 31 May 2026');
+    expect(weaveSentence({ ...everything, atLeast: 2 })).toBe(
+      'Accounts tied when one replies to, mentions or reposts another at least twice, at any time; accounts without a tie are kept.',
+    );
+  });
+});
