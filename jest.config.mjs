@@ -1,5 +1,11 @@
 const typescript = {
-  '^.+\\.ts$': ['@swc/jest', { jsc: { parser: { syntax: 'typescript', decorators: true }, target: 'es2022' }, module: { type: 'commonjs' } }],
+  '^.+\\.ts$': [
+    '@swc/jest',
+    {
+      jsc: { parser: { syntax: 'typescript', decorators: true }, target: 'es2022' },
+      module: { type: 'commonjs' },
+    },
+  ],
 };
 
 /** One Jest project for each workspace; the packages are read from their sources. */
@@ -9,7 +15,9 @@ const project = (name, rest = {}) => ({
   testEnvironment: 'node',
   testMatch: ['<rootDir>/src/**/*.spec.ts'],
   transform: { ...typescript, '^.+\\.m?js$': ['@swc/jest', { module: { type: 'commonjs' } }] },
-  transformIgnorePatterns: ['/node_modules/(?!(?:.*/)?(flatbush|flatqueue|d3-[a-z]+|internmap|lossless-json|@ngrx|kysely)/)'],
+  transformIgnorePatterns: [
+    '/node_modules/(?!(?:.*/)?(flatbush|flatqueue|d3-[a-z]+|internmap|lossless-json|@ngrx|kysely)/)',
+  ],
   moduleNameMapper: {
     '^@pebble/(contract|core|standins)$': '<rootDir>/../../packages/$1/src/index.ts',
     '^@pebble/core/files$': '<rootDir>/../../packages/core/src/files.ts',
@@ -17,6 +25,30 @@ const project = (name, rest = {}) => ({
   ...rest,
 });
 
+/** The interface's own preset compiles Angular's templates. */
+const { transform: _t, transformIgnorePatterns: _i, ...shared } = project('apps/web');
+const web = {
+  ...shared,
+  preset: 'jest-preset-angular',
+  testEnvironment: 'jsdom',
+  setupFilesAfterEnv: ['<rootDir>/src/testing/setup.ts'],
+  transform: {
+    '^.+\\.(ts|js|mjs|html|svg)$': [
+      'jest-preset-angular',
+      { tsconfig: '<rootDir>/tsconfig.spec.json', stringifyContentPathRegex: '\\.(html|svg)$' },
+    ],
+  },
+  transformIgnorePatterns: [
+    '/node_modules/(?!.*\\.mjs$|(?:.*/)?(flatbush|flatqueue|d3-[a-z]+|internmap|lossless-json|echarts|zrender|tslib)/)',
+  ],
+};
+
 export default {
-  projects: [project('packages/contract'), project('packages/core'), project('packages/standins'), project('apps/server'), project('apps/web')],
+  projects: [
+    project('packages/contract'),
+    project('packages/core'),
+    project('packages/standins'),
+    project('apps/server'),
+    web,
+  ],
 };

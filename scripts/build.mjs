@@ -1,18 +1,25 @@
 // Builds what is stale: the packages and the server with esbuild, the interface with Angular's own builder.
 import { spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
-import { copyFileSync, existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
+import {
+  copyFileSync,
+  existsSync,
+  mkdirSync,
+  readdirSync,
+  readFileSync,
+  statSync,
+  writeFileSync,
+} from 'node:fs';
 import { dirname, join } from 'node:path';
-import { fileURLToPath } from 'node:url';
-
-const root = join(dirname(fileURLToPath(import.meta.url)), '..');
+import { root } from './prepare.mjs';
 
 /** A hash of the names and contents of all files below these folders. */
 function fingerprint(folders) {
   const hash = createHash('sha256');
   const visit = (path) => {
     if (statSync(path).isDirectory()) {
-      for (const name of readdirSync(path).sort()) if (!['node_modules', 'dist', '.angular', 'fonts'].includes(name)) visit(join(path, name));
+      for (const name of readdirSync(path).sort())
+        if (!['node_modules', 'dist', '.angular', 'fonts'].includes(name)) visit(join(path, name));
     } else if (!path.endsWith('.spec.ts')) {
       hash.update(path.slice(root.length)).update(readFileSync(path));
     }
@@ -52,7 +59,9 @@ async function bundle(entryPoints, outdir) {
         // Workspace packages are built in; everything else, and Node's own modules, stay imports.
         name: 'outside',
         setup({ onResolve }) {
-          onResolve({ filter: /^[^./]/ }, ({ path, kind }) => (kind === 'entry-point' || path.startsWith('@pebble/') ? undefined : { path, external: true }));
+          onResolve({ filter: /^[^./]/ }, ({ path, kind }) =>
+            kind === 'entry-point' || path.startsWith('@pebble/') ? undefined : { path, external: true },
+          );
         },
       },
     ],
@@ -77,16 +86,33 @@ const packages = ['packages/contract', 'packages/core', 'packages/standins'];
 await buildWhenStale('the packages', packages, 'packages/standins/dist', async () => {
   for (const folder of packages) {
     const entries = ['index', 'files'].map((name) => `${folder}/src/${name}.ts`);
-    await bundle(entries.filter((entry) => existsSync(join(root, entry)) && !entry.startsWith('packages/standins/src/files.ts')), `${folder}/dist`);
+    await bundle(
+      entries.filter(
+        (entry) => existsSync(join(root, entry)) && !entry.startsWith('packages/standins/src/files.ts'),
+      ),
+      `${folder}/dist`,
+    );
   }
 });
 await buildWhenStale('the server', [...packages, 'apps/server'], 'apps/server/dist', () =>
   bundle(['apps/server/src/main.ts', 'apps/server/src/runner/worker.ts'], 'apps/server/dist'),
 );
+await buildWhenStale('the demo files', packages, 'demo', async () => {
+  await import('./demo.mjs');
+});
 if (!process.argv.includes('--no-web')) {
-  await buildWhenStale('the interface', ['packages/contract', 'packages/core', 'apps/web'], 'apps/web/dist', () => {
-    copyFonts();
-    const done = spawnSync('npx', ['ng', 'build'], { cwd: join(root, 'apps/web'), stdio: ['ignore', 'inherit', 'inherit'], env: { ...process.env, NG_CLI_ANALYTICS: 'false' } });
-    if (done.status !== 0) throw new Error('The interface could not be built.');
-  });
+  await buildWhenStale(
+    'the interface',
+    ['packages/contract', 'packages/core', 'apps/web'],
+    'apps/web/dist',
+    () => {
+      copyFonts();
+      const done = spawnSync('npx', ['ng', 'build'], {
+        cwd: join(root, 'apps/web'),
+        stdio: ['ignore', 'inherit', 'inherit'],
+        env: { ...process.env, NG_CLI_ANALYTICS: 'false' },
+      });
+      if (done.status !== 0) throw new Error('The interface could not be built.');
+    },
+  );
 }

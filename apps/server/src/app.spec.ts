@@ -14,8 +14,26 @@ const workerFile = join(root, 'apps/server/dist/test/worker.mjs');
 /** The worker threads run built code. */
 function buildWorker(): void {
   buildSync({
-    absWorkingDir: root, entryPoints: ['apps/server/src/runner/worker.ts'], outfile: workerFile, bundle: true, platform: 'node', format: 'esm',
-    target: 'node20', conditions: ['types'], external: ['better-sqlite3', 'kysely', 'zod', 'apache-arrow', 'csv-parse', 'd3-scale', 'flatbush', 'linkify-it', 'lossless-json'], logLevel: 'error',
+    absWorkingDir: root,
+    entryPoints: ['apps/server/src/runner/worker.ts'],
+    outfile: workerFile,
+    bundle: true,
+    platform: 'node',
+    format: 'esm',
+    target: 'node20',
+    conditions: ['types'],
+    external: [
+      'better-sqlite3',
+      'kysely',
+      'zod',
+      'apache-arrow',
+      'csv-parse',
+      'd3-scale',
+      'flatbush',
+      'linkify-it',
+      'lossless-json',
+    ],
+    logLevel: 'error',
   });
 }
 
@@ -27,13 +45,23 @@ describe('the application', () => {
   let study: string;
   const api = () => request(running.address);
   const begin = async (): Promise<void> => {
-    running = await start({ host: '127.0.0.1', port: 0, dataFolder: folder, webFolder: null, largestUpload: 1e8, mostRows: 1000 }, { demo: false, workerFile, log: pino({ level: 'silent' }) });
+    running = await start(
+      { host: '127.0.0.1', port: 0, dataFolder: folder, webFolder: null, largestUpload: 1e8, mostRows: 1000 },
+      { demo: false, workerFile, log: pino({ level: 'silent' }) },
+    );
   };
   const upload = (name: string, body: string | Buffer) =>
-    api().post(`/api/v1/studies/${study}/uploads`).set('content-type', 'application/octet-stream').set('x-file-name', encodeURIComponent(name)).send(Buffer.from(body));
-  const step = (kind: string, parameters: object) => api().post(`/api/v1/studies/${study}/steps`).send({ kind, parameters });
+    api()
+      .post(`/api/v1/studies/${study}/uploads`)
+      .set('content-type', 'application/octet-stream')
+      .set('x-file-name', encodeURIComponent(name))
+      .send(Buffer.from(body));
+  const step = (kind: string, parameters: object) =>
+    api().post(`/api/v1/studies/${study}/steps`).send({ kind, parameters });
   const importFile = async (name: string, body: string) => {
-    const { body: { id, preview } } = await upload(name, body).expect(201);
+    const {
+      body: { id, preview },
+    } = await upload(name, body).expect(201);
     return step('import-posts', { upload: id, file: name, name, reading: preview.reading });
   };
   const measured = async (network: string) => {
@@ -63,14 +91,24 @@ describe('the application', () => {
     expect([without.studies.length, without.deleted[0].name]).toEqual([0, 'Renamed']);
     await api().post(`/api/v1/studies/${study}/restore`).expect(200);
     expect((await api().get('/api/v1/studies')).body.studies).toHaveLength(1);
-    expect((await api().post('/api/v1/studies').send({ name: ' ' }).expect(400)).body).toMatchObject({ detail: 'A study needs a name.', field: 'name' });
+    expect((await api().post('/api/v1/studies').send({ name: ' ' }).expect(400)).body).toMatchObject({
+      detail: 'A study needs a name.',
+      field: 'name',
+    });
   });
 
   it('imports posts from JSON Lines, CSV and TSV alike, with exact counts', async () => {
-    const files = [['a.jsonl', postsAsJsonLines(small.posts)], ['a.csv', postsAsCsv(small.posts)], ['a.tsv', postsAsTsv(small.posts)]];
+    const files = [
+      ['a.jsonl', postsAsJsonLines(small.posts)],
+      ['a.csv', postsAsCsv(small.posts)],
+      ['a.tsv', postsAsTsv(small.posts)],
+    ];
     for (const [i, [name, text]] of files.entries()) {
       const { body } = await importFile(name, text).then((r) => r);
-      expect(body).toMatchObject({ state: 'done', result: { read: 600, kept: i === 0 ? 600 : 0, duplicates: i === 0 ? 0 : 600, skipped: 0 } });
+      expect(body).toMatchObject({
+        state: 'done',
+        result: { read: 600, kept: i === 0 ? 600 : 0, duplicates: i === 0 ? 0 : 600, skipped: 0 },
+      });
     }
     const { body: overview } = await api().get(`/api/v1/studies/${study}/overview`);
     expect([overview.messages, overview.accounts]).toEqual([600, small.truth.accounts]);
@@ -79,7 +117,10 @@ describe('the application', () => {
   it('weaves the ties that were planted, measures them, and opens every tie onto its messages', async () => {
     await importFile('a.jsonl', postsAsJsonLines(small.posts));
     for (const kind of ['reply', 'mention', 'repost'] as const) {
-      const { body } = await api().post(`/api/v1/studies/${study}/estimate`).send({ kinds: [kind] }).expect(200);
+      const { body } = await api()
+        .post(`/api/v1/studies/${study}/estimate`)
+        .send({ kinds: [kind] })
+        .expect(200);
       expect(body.edges).toBe(small.truth.ties[kind]);
     }
     const weave = { kinds: ['reply', 'mention', 'repost'] };
@@ -88,8 +129,16 @@ describe('the application', () => {
     const network = await measured(woven.result.network);
     expect(network.measures.isolates).toBe(small.truth.isolates);
 
-    const ties = (await api().get(`/api/v1/networks/${network.id}/export/csv-ties`).expect(200)).text.trim().split('\r\n').slice(1).map((row) => row.split(','));
-    const nodes = (await api().get(`/api/v1/networks/${network.id}/export/csv-nodes`).expect(200)).text.trim().split('\r\n').slice(1).map((row) => row.split(',')[1]);
+    const ties = (await api().get(`/api/v1/networks/${network.id}/export/csv-ties`).expect(200)).text
+      .trim()
+      .split('\r\n')
+      .slice(1)
+      .map((row) => row.split(','));
+    const nodes = (await api().get(`/api/v1/networks/${network.id}/export/csv-nodes`).expect(200)).text
+      .trim()
+      .split('\r\n')
+      .slice(1)
+      .map((row) => row.split(',')[1]);
     for (const [source, target, weight] of ties.slice(0, 40)) {
       const query = { source: nodes.indexOf(source), target: nodes.indexOf(target) };
       const { body } = await api().get(`/api/v1/networks/${network.id}/evidence`).query(query).expect(200);
@@ -101,27 +150,75 @@ describe('the application', () => {
     const { body: portrait } = await api().get(`/api/v1/networks/${network.id}/portrait/1`).expect(200);
     expect(portrait.accounts).toBeGreaterThan(5);
     expect(portrait.hashtags[0].tag).toBe('LateLampPlan');
-    expect((await api().get(`/api/v1/networks/${network.id}/export/graphml`).expect(200)).text).toContain('<graphml');
-    expect((await step('arrange-map', { network: network.id, layout: {}, upload: null, iterations: null, moved: 0 }).expect(200)).body.state).toBe('done');
-    expect((await api().get(`/api/v1/networks/${network.id}/positions`).expect(200)).body).toHaveLength(network.nodes * 8);
+    expect((await api().get(`/api/v1/networks/${network.id}/export/graphml`).expect(200)).text).toContain(
+      '<graphml',
+    );
+    expect(
+      (
+        await step('arrange-map', {
+          network: network.id,
+          layout: {},
+          upload: null,
+          iterations: null,
+          moved: 0,
+        }).expect(200)
+      ).body.state,
+    ).toBe('done');
+    expect((await api().get(`/api/v1/networks/${network.id}/positions`).expect(200)).body).toHaveLength(
+      network.nodes * 8,
+    );
     const { body: log } = await api().get(`/api/v1/studies/${study}/logbook`);
-    expect(log.steps.map((s: { kind: string }) => s.kind)).toEqual(['arrange-map', 'measure-network', 'weave-accounts', 'import-posts', 'create-study']);
+    expect(log.steps.map((s: { kind: string }) => s.kind)).toEqual([
+      'arrange-map',
+      'measure-network',
+      'weave-accounts',
+      'import-posts',
+      'create-study',
+    ]);
   });
 
   it('finds who is answered when only the id of the message is given, also when it comes later', async () => {
     await importFile('late.csv', 'id,author,text,in_reply_to\n2,bob,yes,1\n');
-    expect((await api().post(`/api/v1/studies/${study}/estimate`).send({ kinds: ['reply'] })).body.edges).toBe(0);
+    expect(
+      (
+        await api()
+          .post(`/api/v1/studies/${study}/estimate`)
+          .send({ kinds: ['reply'] })
+      ).body.edges,
+    ).toBe(0);
     await importFile('first.csv', 'id,author,text,in_reply_to\n1,ann,hello @cy,\n3,dee,,1\n');
     await importFile('repost.csv', 'id,author,text,in_reply_to,kind\n4,eve,,1,repost\n');
-    expect((await api().post(`/api/v1/studies/${study}/estimate`).send({ kinds: ['reply'] })).body.edges).toBe(1);
-    expect((await api().post(`/api/v1/studies/${study}/estimate`).send({ kinds: ['repost'] })).body.edges).toBe(1);
+    expect(
+      (
+        await api()
+          .post(`/api/v1/studies/${study}/estimate`)
+          .send({ kinds: ['reply'] })
+      ).body.edges,
+    ).toBe(1);
+    expect(
+      (
+        await api()
+          .post(`/api/v1/studies/${study}/estimate`)
+          .send({ kinds: ['repost'] })
+      ).body.edges,
+    ).toBe(1);
     // The empty repost passes on the mention of cy.
-    expect((await api().post(`/api/v1/studies/${study}/estimate`).send({ kinds: ['mention'] })).body.edges).toBe(2);
+    expect(
+      (
+        await api()
+          .post(`/api/v1/studies/${study}/estimate`)
+          .send({ kinds: ['mention'] })
+      ).body.edges,
+    ).toBe(2);
   });
 
   it('reads messages by text, author, hashtag, kind and time', async () => {
-    await importFile('a.csv', 'id,author,text,time\n1,ann,"Hawk moths at the #Wall",2026-03-01T10:00:00Z\n2,bob,"café at the wall, @ann",2026-03-02T10:00:00Z\n3,ann,plain,\n');
-    const count = async (query: object): Promise<number> => (await api().get(`/api/v1/studies/${study}/messages`).query(query).expect(200)).body.total;
+    await importFile(
+      'a.csv',
+      'id,author,text,time\n1,ann,"Hawk moths at the #Wall",2026-03-01T10:00:00Z\n2,bob,"café at the wall, @ann",2026-03-02T10:00:00Z\n3,ann,plain,\n',
+    );
+    const count = async (query: object): Promise<number> =>
+      (await api().get(`/api/v1/studies/${study}/messages`).query(query).expect(200)).body.total;
     expect(await count({})).toBe(3);
     expect(await count({ text: 'moth' })).toBe(1);
     expect(await count({ text: 'cafe' })).toBe(1);
@@ -136,13 +233,18 @@ describe('the application', () => {
   });
 
   it('lists what it skips, with line, field and reason, and keeps the rest', async () => {
-    const { body } = await importFile('b.csv', 'id,author,text,time\n1,ann,x,2026-03-01\n2,,y,2026-03-01\n3,bob,z,never\n4,cy\n1,ann,x,2026-03-01\n99999999999999999999,dee,w,2026-03-02\n');
+    const { body } = await importFile(
+      'b.csv',
+      'id,author,text,time\n1,ann,x,2026-03-01\n2,,y,2026-03-01\n3,bob,z,never\n4,cy\n1,ann,x,2026-03-01\n99999999999999999999,dee,w,2026-03-02\n',
+    );
     expect(body.result).toMatchObject({ read: 6, kept: 2, skipped: 3, duplicates: 1, duplicatesInFile: 1 });
     const { text } = await api().get(`/api/v1/studies/${study}/skipped/${body.id}`).expect(200);
     expect(text).toContain('3,author,The row has no author.');
     expect(text).toContain('4,time,The date cannot be read: “never”.');
     expect(text).toContain('5,,');
-    expect((await api().get(`/api/v1/studies/${study}/messages`).query({ author: 'dee' })).body.messages[0].key).toBe('99999999999999999999');
+    expect(
+      (await api().get(`/api/v1/studies/${study}/messages`).query({ author: 'dee' })).body.messages[0].key,
+    ).toBe('99999999999999999999');
   });
 
   it('refuses a file that holds nothing to keep, and leaves the study as it was', async () => {
@@ -153,7 +255,10 @@ describe('the application', () => {
     expect(body.detail).toContain('Line 2: The row has no author.');
     const many = `author,text\n${'ann,x\n'.repeat(1001)}`;
     expect((await importFile('many.csv', many)).body.detail).toContain('more than 1,000 rows');
-    expect((await api().get(`/api/v1/studies/${study}`)).body).toMatchObject({ messages: 600, accounts: small.truth.accounts });
+    expect((await api().get(`/api/v1/studies/${study}`)).body).toMatchObject({
+      messages: 600,
+      accounts: small.truth.accounts,
+    });
   });
 
   it('shows text as it came: control characters, right-to-left, emoji, markup', async () => {
@@ -165,7 +270,22 @@ describe('the application', () => {
   it('shows a step that was running when the process was killed as interrupted, with nothing of it kept', async () => {
     await running.close();
     const store = await openStore(folder);
-    await store.query.insertInto('step').values({ study_id: study, kind: 'import-posts', state: 'running', parameters: '{}', result: null, sentence: 's', error: null, seed: null, started_at: '2026-01-01T00:00:00Z', ended_at: null, duration: null }).execute();
+    await store.query
+      .insertInto('step')
+      .values({
+        study_id: study,
+        kind: 'import-posts',
+        state: 'running',
+        parameters: '{}',
+        result: null,
+        sentence: 's',
+        error: null,
+        seed: null,
+        started_at: '2026-01-01T00:00:00Z',
+        ended_at: null,
+        duration: null,
+      })
+      .execute();
     await store.close();
     await begin();
     const { body } = await api().get(`/api/v1/studies/${study}/logbook`);

@@ -62,9 +62,15 @@ function checkHost(host: string): RequestHandler {
   const allowed = new Set(['127.0.0.1', 'localhost', '[::1]', host]);
   return (request, _response, next) => {
     const name = (request.headers.host ?? '').replace(/:\d+$/, '');
-    if (!allowed.has(name)) throw new ApiError(403, 'Wrong host', 'This address is not served here. Open the address that was printed at the start.');
+    if (!allowed.has(name))
+      throw new ApiError(
+        403,
+        'Wrong host',
+        'This address is not served here. Open the address that was printed at the start.',
+      );
     const origin = request.headers.origin;
-    if (origin && !allowed.has(new URL(origin).hostname)) throw new ApiError(403, 'Wrong origin', 'Requests from other sites are not answered.');
+    if (origin && !allowed.has(new URL(origin).hostname))
+      throw new ApiError(403, 'Wrong origin', 'Requests from other sites are not answered.');
     next();
   };
 }

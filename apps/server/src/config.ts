@@ -16,7 +16,8 @@ export interface Config {
 /** Settings from the environment; throws a sentence when one cannot be used. */
 export function readConfig(env: NodeJS.ProcessEnv, webFolder: string | null): Config {
   const port = Number(env['PORT'] ?? 4620);
-  if (!Number.isInteger(port) || port < 0 || port > 65_535) throw new Error(`PORT must be a number from 0 to 65535, not “${env['PORT']}”.`);
+  if (!Number.isInteger(port) || port < 0 || port > 65_535)
+    throw new Error(`PORT must be a number from 0 to 65535, not “${env['PORT']}”.`);
   return {
     host: env['PEBBLE_HOST'] ?? '127.0.0.1',
     port,

@@ -11,16 +11,35 @@ const FILE = 'tidepost.jsonl';
 /** Loads the made-up demo by the same steps that a researcher uses: one study ready-made, one that waits for files. */
 export async function loadDemo(store: Store, runner: Runner): Promise<void> {
   const empty = randomUUID();
-  await runner.submit(empty, { kind: 'create-study', parameters: { name: 'Empty study for the files in demo/' } });
+  await runner.submit(empty, {
+    kind: 'create-study',
+    parameters: { name: 'Empty study for the files in demo/' },
+  });
   const study = randomUUID();
   await runner.submit(study, { kind: 'create-study', parameters: { name: 'The lamps of Sallowmere' } });
   const upload = randomUUID();
   const bytes = new TextEncoder().encode(postsAsJsonLines(makePosts().posts));
   writeFileSync(uploadPath(store.folder, upload), bytes);
   const { reading } = previewFile(FILE, bytes.subarray(0, 262_144), bytes.length);
-  await runner.submit(study, { kind: 'import-posts', parameters: { upload, file: FILE, name: FILE, reading } });
-  const weave = { kinds: ['reply', 'mention', 'repost'], from: null, until: null, atLeast: 1, selfTies: false, isolates: true };
-  const { step } = await runner.submit(study, { kind: 'weave-accounts', parameters: { name: 'Who answers whom', weave } });
+  await runner.submit(study, {
+    kind: 'import-posts',
+    parameters: { upload, file: FILE, name: FILE, reading },
+  });
+  const weave = {
+    kinds: ['reply', 'mention', 'repost'],
+    from: null,
+    until: null,
+    atLeast: 1,
+    selfTies: false,
+    isolates: true,
+  };
+  const { step } = await runner.submit(study, {
+    kind: 'weave-accounts',
+    parameters: { name: 'Who answers whom', weave },
+  });
   const network = step.result?.['network'];
-  await runner.submit(study, { kind: 'arrange-map', parameters: { network, layout: {}, upload: null, iterations: null, moved: 0 } });
+  await runner.submit(study, {
+    kind: 'arrange-map',
+    parameters: { network, layout: {}, upload: null, iterations: null, moved: 0 },
+  });
 }

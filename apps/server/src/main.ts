@@ -9,8 +9,13 @@ const web = join(here, '../../web/dist/browser');
 
 try {
   const config = readConfig(process.env, existsSync(web) ? web : null);
-  const running = await start(config, { demo: !process.argv.includes('--empty'), workerFile: join(here, 'runner/worker.js') });
-  console.log(`Pebble Thread is ready: ${running.address}\nData folder: ${config.dataFolder}\nCtrl+C ends it.`);
+  const running = await start(config, {
+    demo: !process.argv.includes('--empty'),
+    workerFile: join(here, 'runner/worker.js'),
+  });
+  console.log(
+    `Pebble Thread is ready: ${running.address}\nData folder: ${config.dataFolder}\nCtrl+C ends it.`,
+  );
   let closing = false;
   const stop = (): void => {
     if (closing) return;
@@ -21,7 +26,10 @@ try {
   process.on('SIGTERM', stop);
 } catch (error) {
   const code = (error as { code?: string }).code;
-  const reason = code === 'EADDRINUSE' ? 'The port is in use. End the other program, or choose another port with PORT=4621.' : String(error);
+  const reason =
+    code === 'EADDRINUSE'
+      ? 'The port is in use. End the other program, or choose another port with PORT=4621.'
+      : String(error);
   console.error(`Pebble Thread cannot start. ${reason}`);
   process.exit(1);
 }

@@ -14,17 +14,23 @@ export interface Running {
 }
 
 /** Opens the data folder, starts the threads and the web server. */
-export async function start(config: Config, options: { demo: boolean; workerFile: string; log?: Logger }): Promise<Running> {
+export async function start(
+  config: Config,
+  options: { demo: boolean; workerFile: string; log?: Logger },
+): Promise<Running> {
   const log = options.log ?? pino({ level: 'warn' });
   const store = await openStore(config.dataFolder);
   const interrupted = await markInterrupted(store);
-  if (interrupted > 0) log.warn(`${interrupted} step(s) were interrupted by the last stop; the logbook shows them.`);
+  if (interrupted > 0)
+    log.warn(`${interrupted} step(s) were interrupted by the last stop; the logbook shows them.`);
   const runner = new Runner(store, options.workerFile, config.mostRows);
   const isNew = (await store.query.selectFrom('step').select('id').limit(1).executeTakeFirst()) === undefined;
   if (options.demo && isNew) await loadDemo(store, runner);
   const app = createApp({ config, store, runner, log });
   const server = await new Promise<Server>((resolve, reject) => {
-    const listening = app.listen(config.port, config.host, (error?: Error) => (error ? reject(error) : resolve(listening)));
+    const listening = app.listen(config.port, config.host, (error?: Error) =>
+      error ? reject(error) : resolve(listening),
+    );
   });
   const { port } = server.address() as AddressInfo;
   return {

@@ -12,7 +12,8 @@ export const EvidenceQuery = z
     limit: z.coerce.number().int().min(1).max(200).default(50),
   })
   .refine(
-    (q) => q.node !== undefined || q.community !== undefined || (q.source !== undefined && q.target !== undefined),
+    (q) =>
+      q.node !== undefined || q.community !== undefined || (q.source !== undefined && q.target !== undefined),
     'Name a node, a community, or both ends of a tie.',
   );
 export type EvidenceQuery = z.infer<typeof EvidenceQuery>;

@@ -89,7 +89,12 @@ export const Timeline = z.object({
 export type Timeline = z.infer<typeof Timeline>;
 
 export const HashtagCount = z.object({ tag: z.string(), messages: z.int() });
-export const AccountCount = z.object({ id: z.int(), handle: z.string(), name: z.string().nullable(), messages: z.int() });
+export const AccountCount = z.object({
+  id: z.int(),
+  handle: z.string(),
+  name: z.string().nullable(),
+  messages: z.int(),
+});
 
 /** What a study's messages are, at a glance. */
 export const MessageOverview = z.object({

@@ -2,7 +2,10 @@ import { Random } from './random';
 
 describe('Random', () => {
   it('gives the same numbers for the same seed', () => {
-    const draw = (seed: number): number[] => { const r = new Random(seed); return Array.from({ length: 5 }, () => r.uint32()); };
+    const draw = (seed: number): number[] => {
+      const r = new Random(seed);
+      return Array.from({ length: 5 }, () => r.uint32());
+    };
     expect(draw(7)).toEqual(draw(7));
     expect(draw(7)).not.toEqual(draw(8));
   });

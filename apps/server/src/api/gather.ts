@@ -23,10 +23,12 @@ export function gatherRoutes({ store, config }: Services): Router {
   routes.post('/studies/:study/uploads', async (request, response) => {
     const id = randomUUID();
     const path = uploadPath(folder, id);
-    await pipeline(request, sizeLimit(config.largestUpload), createWriteStream(`${path}.part`)).catch((error: unknown) => {
-      rmSync(`${path}.part`, { force: true });
-      throw error;
-    });
+    await pipeline(request, sizeLimit(config.largestUpload), createWriteStream(`${path}.part`)).catch(
+      (error: unknown) => {
+        rmSync(`${path}.part`, { force: true });
+        throw error;
+      },
+    );
     await rename(`${path}.part`, path);
     const name = request.get('x-file-name');
     if (name === undefined) {
@@ -54,8 +56,19 @@ export function gatherRoutes({ store, config }: Services): Router {
   });
 
   routes.get('/studies/:study/sources', async (request, response) => {
-    const rows = await store.query.selectFrom('source').selectAll().where('study_id', '=', request.params.study).orderBy('id').execute();
-    const sources: Source[] = rows.map((row) => ({ id: row.id, name: row.name, format: row.format, step: row.step_id, report: ImportReport.parse(JSON.parse(row.report)) }));
+    const rows = await store.query
+      .selectFrom('source')
+      .selectAll()
+      .where('study_id', '=', request.params.study)
+      .orderBy('id')
+      .execute();
+    const sources: Source[] = rows.map((row) => ({
+      id: row.id,
+      name: row.name,
+      format: row.format,
+      step: row.step_id,
+      report: ImportReport.parse(JSON.parse(row.report)),
+    }));
     response.json(sources);
   });
 
@@ -90,7 +103,14 @@ function sizeLimit(most: number): Transform {
   return new Transform({
     transform(chunk: Buffer, _encoding, done) {
       seen += chunk.length;
-      if (seen > most) done(new ApiError(413, 'The file is too large', `A file may have at most ${Math.round(most / 1024 ** 3)} GB. Split it and import the parts.`));
+      if (seen > most)
+        done(
+          new ApiError(
+            413,
+            'The file is too large',
+            `A file may have at most ${Math.round(most / 1024 ** 3)} GB. Split it and import the parts.`,
+          ),
+        );
       else done(null, chunk);
     },
   });

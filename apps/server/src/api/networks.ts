@@ -25,7 +25,10 @@ export function networkRoutes({ store, runner }: Services): Router {
     response.json(await listNetworks(store, request.params.study));
   });
 
-  routes.get('/networks/:network', async (request, response) => void response.json(await find(request.params.network)));
+  routes.get(
+    '/networks/:network',
+    async (request, response) => void response.json(await find(request.params.network)),
+  );
 
   for (const table of ['nodes', 'edges'] as const) {
     routes.get(`/networks/:network/${table}.arrow`, async (request, response) => {
@@ -37,7 +40,10 @@ export function networkRoutes({ store, runner }: Services): Router {
     });
   }
 
-  routes.get('/networks/:network/map', async (request, response) => void response.json(await readMap(store, request.params.network)));
+  routes.get(
+    '/networks/:network/map',
+    async (request, response) => void response.json(await readMap(store, request.params.network)),
+  );
 
   routes.get('/networks/:network/positions', async (request, response) => {
     const positions = await readPositions(store, request.params.network);
@@ -50,14 +56,18 @@ export function networkRoutes({ store, runner }: Services): Router {
     const query = EvidenceQuery.parse(request.query);
     const accounts = numbersOf(readTable(store.folder, network.id, 'nodes'), 'id');
     const account = (node: number): number => {
-      if (!(node < accounts.length)) throw new ApiError(404, 'Not found', `This network has no node ${node}.`);
+      if (!(node < accounts.length))
+        throw new ApiError(404, 'Not found', `This network has no node ${node}.`);
       return accounts[node];
     };
     const scope = { study: network.study, weave: network.weave };
     if (query.source !== undefined && query.target !== undefined) {
-      response.json(await readEvidence(store, scope, { from: account(query.source), to: account(query.target) }, query));
+      response.json(
+        await readEvidence(store, scope, { from: account(query.source), to: account(query.target) }, query),
+      );
     } else {
-      const nodes = query.node !== undefined ? [query.node] : membersOf(store.folder, network.id, query.community!);
+      const nodes =
+        query.node !== undefined ? [query.node] : membersOf(store.folder, network.id, query.community!);
       response.json(await readEvidence(store, scope, { accounts: nodes.map(account) }, query));
     }
   });
@@ -68,15 +78,23 @@ export function networkRoutes({ store, runner }: Services): Router {
     const accounts = numbersOf(readTable(store.folder, network.id, 'nodes'), 'id');
     const members = membersOf(store.folder, network.id, community).map((node) => accounts[node]);
     if (members.length === 0) throw notFound('This community');
-    response.json(await readPortrait(store, { study: network.study, weave: network.weave }, community, members));
+    response.json(
+      await readPortrait(store, { study: network.study, weave: network.weave }, community, members),
+    );
   });
 
   routes.get('/networks/:network/message-ties/:message', async (request, response) => {
     const network = await find(request.params.network);
     const accounts = numbersOf(readTable(store.folder, network.id, 'nodes'), 'id');
     const node = new Map(Array.from(accounts, (id, i) => [id, i]));
-    const pairs = await readMessageTies(store, { study: network.study, weave: network.weave }, Number(request.params.message));
-    const ties = pairs.flatMap(({ source, target }) => (node.has(source) && node.has(target) ? [{ source: node.get(source)!, target: node.get(target)! }] : []));
+    const pairs = await readMessageTies(
+      store,
+      { study: network.study, weave: network.weave },
+      Number(request.params.message),
+    );
+    const ties = pairs.flatMap(({ source, target }) =>
+      node.has(source) && node.has(target) ? [{ source: node.get(source)!, target: node.get(target)! }] : [],
+    );
     response.json({ ties });
   });
 
@@ -96,18 +114,35 @@ function membersOf(folder: string, network: string, community: number): number[]
 function sendExport(response: Response, folder: string, network: Network, format: string): void {
   const nodes = readTable(folder, network.id, 'nodes');
   const edges = readTable(folder, network.id, 'edges');
-  const file = network.name.replace(/[^\p{L}\p{N} _-]/gu, '').trim().slice(0, 80) || 'network';
+  const file =
+    network.name
+      .replace(/[^\p{L}\p{N} _-]/gu, '')
+      .trim()
+      .slice(0, 80) || 'network';
   switch (format) {
     case 'graphml':
-      response.attachment(`${file}.graphml`).type('application/graphml+xml').send(writeGraphml(nodes, edges, network.nodes));
+      response
+        .attachment(`${file}.graphml`)
+        .type('application/graphml+xml')
+        .send(writeGraphml(nodes, edges, network.nodes));
       return;
     case 'csv-nodes':
-      response.attachment(`${file} nodes.csv`).type('text/csv; charset=utf-8').send(`\ufeff${writeNodesCsv(nodes, network.nodes)}`);
+      response
+        .attachment(`${file} nodes.csv`)
+        .type('text/csv; charset=utf-8')
+        .send(`\ufeff${writeNodesCsv(nodes, network.nodes)}`);
       return;
     case 'csv-ties':
-      response.attachment(`${file} ties.csv`).type('text/csv; charset=utf-8').send(`\ufeff${writeTiesCsv(edges, textsOf(nodes, 'handle'))}`);
+      response
+        .attachment(`${file} ties.csv`)
+        .type('text/csv; charset=utf-8')
+        .send(`\ufeff${writeTiesCsv(edges, textsOf(nodes, 'handle'))}`);
       return;
     default:
-      throw new ApiError(404, 'Not found', `“${format}” is not a format of export; there are graphml, csv-nodes and csv-ties.`);
+      throw new ApiError(
+        404,
+        'Not found',
+        `“${format}” is not a format of export; there are graphml, csv-nodes and csv-ties.`,
+      );
   }
 }

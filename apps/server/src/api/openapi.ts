@@ -13,54 +13,183 @@ const Named = z.object({ name: contract.StudyName });
 
 const operations: readonly Operation[] = [
   { path: '/health', method: 'get', summary: 'Answers when the application is ready.' },
-  { path: '/studies', method: 'get', summary: 'All studies, and the deleted ones that can be taken back.', answers: contract.StudyList },
+  {
+    path: '/studies',
+    method: 'get',
+    summary: 'All studies, and the deleted ones that can be taken back.',
+    answers: contract.StudyList,
+  },
   { path: '/studies', method: 'post', summary: 'Begins a study.', takes: Named, answers: contract.Study },
   { path: '/studies/{study}', method: 'get', summary: 'One study.', answers: contract.Study },
-  { path: '/studies/{study}', method: 'patch', summary: 'Renames a study.', takes: Named, answers: contract.Study },
+  {
+    path: '/studies/{study}',
+    method: 'patch',
+    summary: 'Renames a study.',
+    takes: Named,
+    answers: contract.Study,
+  },
   { path: '/studies/{study}', method: 'delete', summary: 'Deletes a study; it can be restored.' },
-  { path: '/studies/{study}/restore', method: 'post', summary: 'Takes a deleted study back.', answers: contract.Study },
-  { path: '/studies/{study}/uploads', method: 'post', summary: 'Takes a file as it is (application/octet-stream, its name in x-file-name) and looks at it.', answers: contract.Upload },
-  { path: '/studies/{study}/uploads/{upload}/preview', method: 'post', summary: 'Looks at an uploaded file again with corrected settings.', answers: contract.Preview },
-  { path: '/studies/{study}/sources', method: 'get', summary: 'What the messages came from, with reports.', answers: contract.SourceList },
-  { path: '/studies/{study}/messages', method: 'get', summary: 'A page of messages.', takes: contract.MessageQuery, answers: contract.MessagePage },
-  { path: '/studies/{study}/timeline', method: 'get', summary: 'Messages over time.', answers: contract.Timeline },
-  { path: '/studies/{study}/overview', method: 'get', summary: 'Counts of a study.', answers: contract.MessageOverview },
-  { path: '/studies/{study}/estimate', method: 'post', summary: 'How large a weave would be.', takes: contract.AccountWeave, answers: contract.WeaveEstimate },
-  { path: '/studies/{study}/networks', method: 'get', summary: 'The networks of a study.', answers: contract.NetworkList },
-  { path: '/studies/{study}/logbook', method: 'get', summary: 'All steps, the newest first.', answers: contract.Logbook },
-  { path: '/studies/{study}/steps', method: 'post', summary: 'Runs a step; answers when it has ended.', takes: contract.StepRequest, answers: contract.Step },
+  {
+    path: '/studies/{study}/restore',
+    method: 'post',
+    summary: 'Takes a deleted study back.',
+    answers: contract.Study,
+  },
+  {
+    path: '/studies/{study}/uploads',
+    method: 'post',
+    summary: 'Takes a file as it is (application/octet-stream, its name in x-file-name) and looks at it.',
+    answers: contract.Upload,
+  },
+  {
+    path: '/studies/{study}/uploads/{upload}/preview',
+    method: 'post',
+    summary: 'Looks at an uploaded file again with corrected settings.',
+    answers: contract.Preview,
+  },
+  {
+    path: '/studies/{study}/sources',
+    method: 'get',
+    summary: 'What the messages came from, with reports.',
+    answers: contract.SourceList,
+  },
+  {
+    path: '/studies/{study}/messages',
+    method: 'get',
+    summary: 'A page of messages.',
+    takes: contract.MessageQuery,
+    answers: contract.MessagePage,
+  },
+  {
+    path: '/studies/{study}/timeline',
+    method: 'get',
+    summary: 'Messages over time.',
+    answers: contract.Timeline,
+  },
+  {
+    path: '/studies/{study}/overview',
+    method: 'get',
+    summary: 'Counts of a study.',
+    answers: contract.MessageOverview,
+  },
+  {
+    path: '/studies/{study}/estimate',
+    method: 'post',
+    summary: 'How large a weave would be.',
+    takes: contract.AccountWeave,
+    answers: contract.WeaveEstimate,
+  },
+  {
+    path: '/studies/{study}/networks',
+    method: 'get',
+    summary: 'The networks of a study.',
+    answers: contract.NetworkList,
+  },
+  {
+    path: '/studies/{study}/logbook',
+    method: 'get',
+    summary: 'All steps, the newest first.',
+    answers: contract.Logbook,
+  },
+  {
+    path: '/studies/{study}/steps',
+    method: 'post',
+    summary: 'Runs a step; answers when it has ended.',
+    takes: contract.StepRequest,
+    answers: contract.Step,
+  },
   { path: '/studies/{study}/steps/{step}/cancel', method: 'post', summary: 'Stops a running step.' },
-  { path: '/studies/{study}/events', method: 'get', summary: 'Progress and ends of steps as server-sent events.', answers: contract.StepEvent },
+  {
+    path: '/studies/{study}/events',
+    method: 'get',
+    summary: 'Progress and ends of steps as server-sent events.',
+    answers: contract.StepEvent,
+  },
   { path: '/networks/{network}', method: 'get', summary: 'One network.', answers: contract.Network },
-  { path: '/networks/{network}/nodes.arrow', method: 'get', summary: 'Its node table as an Apache Arrow file.' },
-  { path: '/networks/{network}/edges.arrow', method: 'get', summary: 'Its edge table as an Apache Arrow file.' },
-  { path: '/networks/{network}/map', method: 'get', summary: 'How its map is drawn.', answers: contract.SavedMap },
-  { path: '/networks/{network}/positions', method: 'get', summary: 'x and y of every node as 32-bit floats.' },
-  { path: '/networks/{network}/evidence', method: 'get', summary: 'The messages behind a node, a tie or a community.', answers: contract.MessagePage },
-  { path: '/networks/{network}/portrait/{community}', method: 'get', summary: 'The profile of a community.', answers: contract.Portrait },
-  { path: '/networks/{network}/message-ties/{message}', method: 'get', summary: 'The ties that a message made.', answers: contract.MessageTies },
-  { path: '/networks/{network}/export/{format}', method: 'get', summary: 'The network as graphml, csv-nodes or csv-ties.' },
+  {
+    path: '/networks/{network}/nodes.arrow',
+    method: 'get',
+    summary: 'Its node table as an Apache Arrow file.',
+  },
+  {
+    path: '/networks/{network}/edges.arrow',
+    method: 'get',
+    summary: 'Its edge table as an Apache Arrow file.',
+  },
+  {
+    path: '/networks/{network}/map',
+    method: 'get',
+    summary: 'How its map is drawn.',
+    answers: contract.SavedMap,
+  },
+  {
+    path: '/networks/{network}/positions',
+    method: 'get',
+    summary: 'x and y of every node as 32-bit floats.',
+  },
+  {
+    path: '/networks/{network}/evidence',
+    method: 'get',
+    summary: 'The messages behind a node, a tie or a community.',
+    answers: contract.MessagePage,
+  },
+  {
+    path: '/networks/{network}/portrait/{community}',
+    method: 'get',
+    summary: 'The profile of a community.',
+    answers: contract.Portrait,
+  },
+  {
+    path: '/networks/{network}/message-ties/{message}',
+    method: 'get',
+    summary: 'The ties that a message made.',
+    answers: contract.MessageTies,
+  },
+  {
+    path: '/networks/{network}/export/{format}',
+    method: 'get',
+    summary: 'The network as graphml, csv-nodes or csv-ties.',
+  },
 ];
 
 /** The API as an OpenAPI 3.1 document, with the schemas of the contract. */
 export function openApiDocument(): Record<string, unknown> {
   const paths: Record<string, Record<string, unknown>> = {};
   for (const operation of operations) {
-    const parameters = [...operation.path.matchAll(/\{(\w+)\}/g)].map(([, name]) => ({ name, in: 'path', required: true, schema: { type: 'string' } }));
-    const json = (type: z.ZodType, io: 'input' | 'output'): unknown => ({ 'application/json': { schema: z.toJSONSchema(type, { io, unrepresentable: 'any' }) } });
+    const parameters = [...operation.path.matchAll(/\{(\w+)\}/g)].map(([, name]) => ({
+      name,
+      in: 'path',
+      required: true,
+      schema: { type: 'string' },
+    }));
+    const json = (type: z.ZodType, io: 'input' | 'output'): unknown => ({
+      'application/json': { schema: z.toJSONSchema(type, { io, unrepresentable: 'any' }) },
+    });
     (paths[operation.path] ??= {})[operation.method] = {
       summary: operation.summary,
       parameters,
-      ...(operation.takes && operation.method !== 'get' ? { requestBody: { content: json(operation.takes, 'input') } } : {}),
+      ...(operation.takes && operation.method !== 'get'
+        ? { requestBody: { content: json(operation.takes, 'input') } }
+        : {}),
       responses: {
-        '200': { description: 'Done.', ...(operation.answers ? { content: json(operation.answers, 'output') } : {}) },
-        default: { description: 'An error, by RFC 9457.', content: { 'application/problem+json': { schema: z.toJSONSchema(contract.Problem) } } },
+        '200': {
+          description: 'Done.',
+          ...(operation.answers ? { content: json(operation.answers, 'output') } : {}),
+        },
+        default: {
+          description: 'An error, by RFC 9457.',
+          content: { 'application/problem+json': { schema: z.toJSONSchema(contract.Problem) } },
+        },
       },
     };
   }
   return {
     openapi: '3.1.0',
-    info: { title: 'Pebble Thread', version: '0.1.0', description: 'Networks of conversations, with the messages behind every tie.' },
+    info: {
+      title: 'Pebble Thread',
+      version: '0.1.0',
+      description: 'Networks of conversations, with the messages behind every tie.',
+    },
     servers: [{ url: '/api/v1' }],
     paths,
   };

@@ -34,16 +34,41 @@ export const problemHandler: ErrorRequestHandler = (error: unknown, _request, re
 
 function toProblem(error: unknown): Problem {
   const base = { type: 'about:blank' };
-  if (error instanceof ApiError) return { ...base, title: error.title, status: error.status, detail: error.message, ...error.place };
+  if (error instanceof ApiError)
+    return { ...base, title: error.title, status: error.status, detail: error.message, ...error.place };
   if (error instanceof UnreadableFile) {
-    return { ...base, title: 'The file cannot be read', status: 422, detail: error.message, ...(error.row === null ? {} : { row: error.row }), kept: 'The study is unchanged.' };
+    return {
+      ...base,
+      title: 'The file cannot be read',
+      status: 422,
+      detail: error.message,
+      ...(error.row === null ? {} : { row: error.row }),
+      kept: 'The study is unchanged.',
+    };
   }
   if (error instanceof ZodError) {
     const [issue] = error.issues;
-    return { ...base, title: 'The request is not right', status: 400, detail: issue?.message ?? 'The request does not fit.', field: issue?.path.join('.') || undefined };
+    return {
+      ...base,
+      title: 'The request is not right',
+      status: 400,
+      detail: issue?.message ?? 'The request does not fit.',
+      field: issue?.path.join('.') || undefined,
+    };
   }
   const { status, statusCode } = error as { status?: number; statusCode?: number };
   const code = status ?? statusCode ?? 500;
-  if (code < 500) return { ...base, title: 'The request cannot be answered', status: code, detail: error instanceof Error ? error.message : String(error) };
-  return { ...base, title: 'The application failed', status: 500, detail: `Something went wrong that was not expected: ${error instanceof Error ? error.message : String(error)}` };
+  if (code < 500)
+    return {
+      ...base,
+      title: 'The request cannot be answered',
+      status: code,
+      detail: error instanceof Error ? error.message : String(error),
+    };
+  return {
+    ...base,
+    title: 'The application failed',
+    status: 500,
+    detail: `Something went wrong that was not expected: ${error instanceof Error ? error.message : String(error)}`,
+  };
 }

@@ -18,7 +18,10 @@ export function stepRoutes({ store, runner }: Services): Router {
     if (!study) throw notFound('This study');
     const { step, place } = await runner.submit(study.id, StepRequest.parse(request.body));
     if (step.state === 'failed') {
-      throw new ApiError(422, 'The step could not be done', step.error ?? 'It failed.', { ...place, kept: 'What was there before is unchanged.' });
+      throw new ApiError(422, 'The step could not be done', step.error ?? 'It failed.', {
+        ...place,
+        kept: 'What was there before is unchanged.',
+      });
     }
     response.json(step);
   });
@@ -29,10 +32,17 @@ export function stepRoutes({ store, runner }: Services): Router {
   });
 
   routes.get('/studies/:study/events', (request, response) => {
-    response.set({ 'content-type': 'text/event-stream', 'cache-control': 'no-store', 'x-accel-buffering': 'no' });
+    response.set({
+      'content-type': 'text/event-stream',
+      'cache-control': 'no-store',
+      'x-accel-buffering': 'no',
+    });
     response.flushHeaders();
     response.write(': listening\n\n');
-    const stop = runner.listen(request.params.study, (event) => void response.write(`data: ${JSON.stringify(event)}\n\n`));
+    const stop = runner.listen(
+      request.params.study,
+      (event) => void response.write(`data: ${JSON.stringify(event)}\n\n`),
+    );
     const beat = setInterval(() => void response.write(': still here\n\n'), 20_000);
     request.on('close', () => {
       clearInterval(beat);

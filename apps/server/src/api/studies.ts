@@ -11,7 +11,8 @@ const Named = z.object({ name: StudyName });
 export function studyRoutes({ store, runner }: Services): Router {
   const routes = Router();
   const done = (step: Step): void => {
-    if (step.state !== 'done') throw new ApiError(409, 'The step was not done', step.error ?? 'It was stopped.');
+    if (step.state !== 'done')
+      throw new ApiError(409, 'The step was not done', step.error ?? 'It was stopped.');
   };
 
   routes.get('/studies', async (_request, response) => void response.json(await listStudies(store)));
@@ -33,7 +34,10 @@ export function studyRoutes({ store, runner }: Services): Router {
     const { name } = Named.parse(request.body);
     const study = await findStudy(store, request.params.study);
     if (!study) throw notFound('This study');
-    done((await runner.submit(study.id, { kind: 'rename-study', parameters: { name, before: study.name } })).step);
+    done(
+      (await runner.submit(study.id, { kind: 'rename-study', parameters: { name, before: study.name } }))
+        .step,
+    );
     response.json(await findStudy(store, study.id));
   });
 

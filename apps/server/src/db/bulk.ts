@@ -24,7 +24,16 @@ export interface LoadCounts {
  */
 export class MessageLoader {
   readonly counts: LoadCounts = {
-    kept: 0, duplicates: 0, duplicatesInFile: 0, undated: 0, accountsNew: 0, mentions: 0, hashtags: 0, links: 0, from: null, until: null,
+    kept: 0,
+    duplicates: 0,
+    duplicatesInFile: 0,
+    undated: 0,
+    accountsNew: 0,
+    mentions: 0,
+    hashtags: 0,
+    links: 0,
+    from: null,
+    until: null,
   };
   readonly authors = new Set<number>();
   readonly knownAccounts = new Set<number>();
@@ -36,7 +45,10 @@ export class MessageLoader {
   private nextAccount: number;
   private nextHashtag: number;
   private nextMessage: number;
-  private readonly insert: Record<'account' | 'hashtag' | 'message' | 'address' | 'messageHashtag', Statement>;
+  private readonly insert: Record<
+    'account' | 'hashtag' | 'message' | 'address' | 'messageHashtag',
+    Statement
+  >;
   private readonly nameAccount: Statement;
   private readonly messageByKey: Statement;
 
@@ -53,18 +65,51 @@ export class MessageLoader {
     const { query } = store;
     const prepare = (compiled: { sql: string }): Statement => store.raw.prepare(compiled.sql);
     this.insert = {
-      account: prepare(query.insertInto('account').values({ id: 0, study_id: '', handle_key: '', handle: '', name: '' }).compile()),
-      hashtag: prepare(query.insertInto('hashtag').values({ id: 0, study_id: '', tag_key: '', tag: '' }).compile()),
-      message: prepare(
-        query.insertInto('message').orIgnore().values({
-          id: 0, study_id: '', source_id: 0, key: '', author_id: 0, time: 0, kind: '', parent_key: '', parent_author_id: 0, link: '', text: '', more: '',
-        }).compile(),
+      account: prepare(
+        query
+          .insertInto('account')
+          .values({ id: 0, study_id: '', handle_key: '', handle: '', name: '' })
+          .compile(),
       ),
-      address: prepare(query.insertInto('address').values({ study_id: '', message_id: 0, to_id: 0, from_id: 0, kinds: 0, time: 0 }).compile()),
-      messageHashtag: prepare(query.insertInto('message_hashtag').values({ message_id: 0, hashtag_id: 0 }).compile()),
+      hashtag: prepare(
+        query.insertInto('hashtag').values({ id: 0, study_id: '', tag_key: '', tag: '' }).compile(),
+      ),
+      message: prepare(
+        query
+          .insertInto('message')
+          .orIgnore()
+          .values({
+            id: 0,
+            study_id: '',
+            source_id: 0,
+            key: '',
+            author_id: 0,
+            time: 0,
+            kind: '',
+            parent_key: '',
+            parent_author_id: 0,
+            link: '',
+            text: '',
+            more: '',
+          })
+          .compile(),
+      ),
+      address: prepare(
+        query
+          .insertInto('address')
+          .values({ study_id: '', message_id: 0, to_id: 0, from_id: 0, kinds: 0, time: 0 })
+          .compile(),
+      ),
+      messageHashtag: prepare(
+        query.insertInto('message_hashtag').values({ message_id: 0, hashtag_id: 0 }).compile(),
+      ),
     };
-    this.nameAccount = prepare(query.updateTable('account').set({ name: '' }).where('id', '=', 0).where('name', 'is', null).compile());
-    this.messageByKey = prepare(query.selectFrom('message').select('id').where('study_id', '=', '').where('key', '=', '').compile());
+    this.nameAccount = prepare(
+      query.updateTable('account').set({ name: '' }).where('id', '=', 0).where('name', 'is', null).compile(),
+    );
+    this.messageByKey = prepare(
+      query.selectFrom('message').select('id').where('study_id', '=', '').where('key', '=', '').compile(),
+    );
     this.loadKnown();
   }
 
@@ -75,7 +120,18 @@ export class MessageLoader {
     const id = this.nextMessage;
     const more = moreOf(message);
     const { changes } = this.insert.message.run(
-      id, this.study, this.source, message.key, author, message.time, message.kind, message.parentKey, parentAuthor, message.link, message.text, more,
+      id,
+      this.study,
+      this.source,
+      message.key,
+      author,
+      message.time,
+      message.kind,
+      message.parentKey,
+      parentAuthor,
+      message.link,
+      message.text,
+      more,
     );
     if (changes === 0) {
       this.countDuplicate(message.key);
@@ -120,28 +176,60 @@ export class MessageLoader {
         join address a on a.study_id = m.study_id and a.message_id = p.id and a.kinds & ${KIND_BIT.mention}
       where m.study_id = ${this.study} and m.kind = 'repost' and m.text = ''
       on conflict do update set kinds = kinds | excluded.kinds`.execute(query);
-    const missing = await query.selectFrom('message as m').select((e) => e.fn.countAll<number>().as('count'))
-      .where('m.study_id', '=', this.study).where('m.source_id', '=', this.source).where('m.parent_key', 'is not', null)
-      .where((e) => e.not(e.exists(e.selectFrom('message as p').select('p.id').whereRef('p.study_id', '=', 'm.study_id').whereRef('p.key', '=', 'm.parent_key'))))
+    const missing = await query
+      .selectFrom('message as m')
+      .select((e) => e.fn.countAll<number>().as('count'))
+      .where('m.study_id', '=', this.study)
+      .where('m.source_id', '=', this.source)
+      .where('m.parent_key', 'is not', null)
+      .where((e) =>
+        e.not(
+          e.exists(
+            e
+              .selectFrom('message as p')
+              .select('p.id')
+              .whereRef('p.study_id', '=', 'm.study_id')
+              .whereRef('p.key', '=', 'm.parent_key'),
+          ),
+        ),
+      )
       .executeTakeFirstOrThrow();
     return missing.count;
   }
 
   private highest(table: 'account' | 'hashtag' | 'message'): number {
-    const compiled = this.store.query.selectFrom(table).select((e) => e.fn.max('id').as('id')).compile();
+    const compiled = this.store.query
+      .selectFrom(table)
+      .select((e) => e.fn.max('id').as('id'))
+      .compile();
     const row = this.store.raw.prepare(compiled.sql).get() as { id: number | null };
     return row.id ?? 0;
   }
 
   private loadKnown(): void {
     const { query, raw } = this.store;
-    const accounts = query.selectFrom('account').select(['id', 'handle_key', 'name']).where('study_id', '=', '').compile();
-    for (const row of raw.prepare(accounts.sql).iterate(this.study) as Iterable<{ id: number; handle_key: string; name: string | null }>) {
+    const accounts = query
+      .selectFrom('account')
+      .select(['id', 'handle_key', 'name'])
+      .where('study_id', '=', '')
+      .compile();
+    for (const row of raw.prepare(accounts.sql).iterate(this.study) as Iterable<{
+      id: number;
+      handle_key: string;
+      name: string | null;
+    }>) {
       this.accounts.set(row.handle_key, row.id);
       if (row.name !== null) this.named.add(row.id);
     }
-    const hashtags = query.selectFrom('hashtag').select(['id', 'tag_key']).where('study_id', '=', '').compile();
-    for (const row of raw.prepare(hashtags.sql).iterate(this.study) as Iterable<{ id: number; tag_key: string }>) {
+    const hashtags = query
+      .selectFrom('hashtag')
+      .select(['id', 'tag_key'])
+      .where('study_id', '=', '')
+      .compile();
+    for (const row of raw.prepare(hashtags.sql).iterate(this.study) as Iterable<{
+      id: number;
+      tag_key: string;
+    }>) {
       this.hashtags.set(row.tag_key, row.id);
     }
   }
@@ -195,11 +283,13 @@ export class MessageLoader {
   ): void {
     const to = new Map<number, number>([[author, 0]]);
     const mark = (account: number, bit: number): void => void to.set(account, (to.get(account) ?? 0) | bit);
-    if (parentAuthor !== null) mark(parentAuthor, message.kind === 'repost' ? KIND_BIT.repost : KIND_BIT.reply);
+    if (parentAuthor !== null)
+      mark(parentAuthor, message.kind === 'repost' ? KIND_BIT.repost : KIND_BIT.reply);
     for (const span of spans) {
       if (span.what === 'mention') mark(this.accountId(span.key, null), KIND_BIT.mention);
     }
-    for (const [account, kinds] of to) this.insert.address.run(this.study, id, account, author, kinds, message.time);
+    for (const [account, kinds] of to)
+      this.insert.address.run(this.study, id, account, author, kinds, message.time);
   }
 
   private tag(spans: readonly TextSpan[], id: number): void {

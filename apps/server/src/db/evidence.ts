@@ -29,13 +29,27 @@ export async function readEvidence(
   { offset, limit }: Pick<EvidenceQuery, 'offset' | 'limit'>,
 ): Promise<MessagePage> {
   const bits = wantedBits(weave);
-  const behind = 'from' in target ? tieCondition(target.from, target.to, bits) : accountsCondition(target.accounts, bits);
+  const behind =
+    'from' in target ? tieCondition(target.from, target.to, bits) : accountsCondition(target.accounts, bits);
   const rows = sql<{ id: number }>`
     select distinct a.message_id as id, a.time from address a
     where a.study_id = ${study} and ${inPeriod(weave)} and ${behind}`;
-  const { count } = (await sql<{ count: number }>`select count(*) as count from (${rows})`.execute(store.query)).rows[0];
-  const page = await sql<{ id: number }>`${rows} order by a.time is null, a.time, a.message_id limit ${limit} offset ${offset}`.execute(store.query);
-  return { total: count, offset, messages: await readMessagesById(store, page.rows.map((row) => row.id)) };
+  const { count } = (
+    await sql<{ count: number }>`select count(*) as count from (${rows})`.execute(store.query)
+  ).rows[0];
+  const page = await sql<{
+    id: number;
+  }>`${rows} order by a.time is null, a.time, a.message_id limit ${limit} offset ${offset}`.execute(
+    store.query,
+  );
+  return {
+    total: count,
+    offset,
+    messages: await readMessagesById(
+      store,
+      page.rows.map((row) => row.id),
+    ),
+  };
 }
 
 /** A self-tie also stands for messages that address nobody in the wanted way. */
@@ -52,22 +66,50 @@ function accountsCondition(accounts: readonly number[], bits: number): RawBuilde
 }
 
 /** The profile of the messages that these accounts wrote in the period. */
-export async function readPortrait(store: Store, { study, weave }: Scope, community: number, accounts: readonly number[]): Promise<Portrait> {
+export async function readPortrait(
+  store: Store,
+  { study, weave }: Scope,
+  community: number,
+  accounts: readonly number[],
+): Promise<Portrait> {
   const own = sql`from address a where a.study_id = ${study} and a.from_id = a.to_id and ${inPeriod(weave)}
     and a.from_id in (select value from json_each(${JSON.stringify(accounts)}))`;
-  const [whole] = (await sql<{ messages: number; first: number | null; last: number | null }>`
-    select count(*) as messages, min(a.time) as first, max(a.time) as last ${own}`.execute(store.query)).rows;
+  const [whole] = (
+    await sql<{ messages: number; first: number | null; last: number | null }>`
+    select count(*) as messages, min(a.time) as first, max(a.time) as last ${own}`.execute(store.query)
+  ).rows;
   const hashtags = await sql<{ tag: string; messages: number }>`
     select h.tag, count(*) as messages from message_hashtag mh join hashtag h on h.id = mh.hashtag_id
-    where mh.message_id in (select a.message_id ${own}) group by h.id order by messages desc, h.tag limit 12`.execute(store.query);
+    where mh.message_id in (select a.message_id ${own}) group by h.id order by messages desc, h.tag limit 12`.execute(
+    store.query,
+  );
   const kinds = await sql<{ kind: MessageKind; messages: number }>`
-    select m.kind, count(*) as messages from message m where m.id in (select a.message_id ${own}) group by m.kind order by messages desc`.execute(store.query);
-  return { community, accounts: accounts.length, messages: whole.messages, hashtags: hashtags.rows, kinds: kinds.rows, from: whole.first, until: whole.last };
+    select m.kind, count(*) as messages from message m where m.id in (select a.message_id ${own}) group by m.kind order by messages desc`.execute(
+    store.query,
+  );
+  return {
+    community,
+    accounts: accounts.length,
+    messages: whole.messages,
+    hashtags: hashtags.rows,
+    kinds: kinds.rows,
+    from: whole.first,
+    until: whole.last,
+  };
 }
 
 /** The pairs of accounts that one message ties in this weave. */
-export async function readMessageTies(store: Store, { study, weave }: Scope, message: number): Promise<{ source: number; target: number }[]> {
-  const rows = await store.query.selectFrom('address').select(['from_id', 'to_id', 'kinds']).where('study_id', '=', study).where('message_id', '=', message).execute();
+export async function readMessageTies(
+  store: Store,
+  { study, weave }: Scope,
+  message: number,
+): Promise<{ source: number; target: number }[]> {
+  const rows = await store.query
+    .selectFrom('address')
+    .select(['from_id', 'to_id', 'kinds'])
+    .where('study_id', '=', study)
+    .where('message_id', '=', message)
+    .execute();
   const bits = wantedBits(weave);
   const ties = rows.filter((row) => row.kinds & bits);
   const kept = ties.length > 0 ? ties : rows;

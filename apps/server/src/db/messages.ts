@@ -1,40 +1,77 @@
-import type { Message, MessageFilter, MessageKind, MessageOverview, MessagePage, MessageQuery, Timeline } from '@pebble/contract';
+import type {
+  Message,
+  MessageFilter,
+  MessageKind,
+  MessageOverview,
+  MessagePage,
+  MessageQuery,
+  Timeline,
+} from '@pebble/contract';
 import { findSpans, handleKey, hashtagKey } from '@pebble/core';
 import { sql, type Expression, type SqlBool } from 'kysely';
 import type { Store } from './open';
 
 /** A page of the reading list, in the order of time; undated messages come last. */
-export async function readMessages(store: Store, study: string, { offset, limit, ...filter }: MessageQuery): Promise<MessagePage> {
+export async function readMessages(
+  store: Store,
+  study: string,
+  { offset, limit, ...filter }: MessageQuery,
+): Promise<MessagePage> {
   const conditions = filterConditions(study, filter);
-  const total = await store.query.selectFrom('message as m').select((e) => e.fn.countAll<number>().as('count')).where((e) => e.and(conditions)).executeTakeFirstOrThrow();
-  const rows = await messageRows(store).where((e) => e.and(conditions))
-    .orderBy(sql`m.time is null`).orderBy('m.time').orderBy('m.id').offset(offset).limit(limit).execute();
+  const total = await store.query
+    .selectFrom('message as m')
+    .select((e) => e.fn.countAll<number>().as('count'))
+    .where((e) => e.and(conditions))
+    .executeTakeFirstOrThrow();
+  const rows = await messageRows(store)
+    .where((e) => e.and(conditions))
+    .orderBy(sql`m.time is null`)
+    .orderBy('m.time')
+    .orderBy('m.id')
+    .offset(offset)
+    .limit(limit)
+    .execute();
   return { total: total.count, offset, messages: rows.map(toMessage) };
 }
 
 /** Messages by their ids, in the order of the ids. */
 export async function readMessagesById(store: Store, ids: readonly number[]): Promise<Message[]> {
   if (ids.length === 0) return [];
-  const rows = await messageRows(store).where('m.id', 'in', [...ids]).execute();
+  const rows = await messageRows(store)
+    .where('m.id', 'in', [...ids])
+    .execute();
   const byId = new Map(rows.map((row) => [row.id, toMessage(row)]));
   return ids.flatMap((id) => byId.get(id) ?? []);
 }
 
 export async function readTimeline(store: Store, study: string, filter: MessageFilter): Promise<Timeline> {
-  const { from, until, ...rest } = filter;
+  const { from: _from, until: _until, ...rest } = filter;
   const conditions = filterConditions(study, rest);
-  const span = await store.query.selectFrom('message as m')
-    .select((e) => [e.fn.min('m.time').as('first'), e.fn.max('m.time').as('last'), sql<number>`sum(m.time is null)`.as('undated')])
-    .where((e) => e.and(conditions)).executeTakeFirstOrThrow();
+  const span = await store.query
+    .selectFrom('message as m')
+    .select((e) => [
+      e.fn.min('m.time').as('first'),
+      e.fn.max('m.time').as('last'),
+      sql<number>`sum(m.time is null)`.as('undated'),
+    ])
+    .where((e) => e.and(conditions))
+    .executeTakeFirstOrThrow();
   const { first, last } = span as { first: number | null; last: number | null };
   const undated = span.undated ?? 0;
   if (first === null || last === null) return { unit: 'day', starts: [], counts: [], undated };
   const unit = unitFor(last - first);
   const step = STEP[unit];
   const base = unit === 'week' ? MONDAY : 0;
-  const rows = await store.query.selectFrom('message as m')
-    .select([sql<number>`cast((m.time - ${base}) / ${step} as integer) - (m.time < ${base})`.as('slot'), sql<number>`count(*)`.as('count')])
-    .where((e) => e.and([...conditions, e('m.time', 'is not', null)])).groupBy('slot').orderBy('slot').execute();
+  const rows = await store.query
+    .selectFrom('message as m')
+    .select([
+      sql<number>`cast((m.time - ${base}) / ${step} as integer) - (m.time < ${base})`.as('slot'),
+      sql<number>`count(*)`.as('count'),
+    ])
+    .where((e) => e.and([...conditions, e('m.time', 'is not', null)]))
+    .groupBy('slot')
+    .orderBy('slot')
+    .execute();
   const counts = new Map(rows.map((row) => [row.slot, row.count]));
   const starts: number[] = [];
   for (let slot = rows[0].slot; slot <= rows[rows.length - 1].slot; slot++) starts.push(slot * step + base);
@@ -43,11 +80,47 @@ export async function readTimeline(store: Store, study: string, filter: MessageF
 
 export async function readOverview(store: Store, study: string): Promise<MessageOverview> {
   const { query } = store;
-  const whole = await query.selectFrom('message').select((e) => [e.fn.countAll<number>().as('messages'), e.fn.min('time').as('first'), e.fn.max('time').as('last')]).where('study_id', '=', study).executeTakeFirstOrThrow();
-  const accounts = await query.selectFrom('account').select((e) => e.fn.countAll<number>().as('count')).where('study_id', '=', study).executeTakeFirstOrThrow();
-  const kinds = await query.selectFrom('message').select((e) => ['kind', e.fn.countAll<number>().as('messages')]).where('study_id', '=', study).groupBy('kind').orderBy('messages', 'desc').execute();
-  const hashtags = await query.selectFrom('hashtag as h').innerJoin('message_hashtag as mh', 'mh.hashtag_id', 'h.id').select((e) => ['h.tag', e.fn.countAll<number>().as('messages')]).where('h.study_id', '=', study).groupBy('h.id').orderBy('messages', 'desc').orderBy('h.tag').limit(30).execute();
-  const authors = await query.selectFrom('message as m').innerJoin('account as a', 'a.id', 'm.author_id').select((e) => ['a.id', 'a.handle', 'a.name', e.fn.countAll<number>().as('messages')]).where('m.study_id', '=', study).groupBy('a.id').orderBy('messages', 'desc').orderBy('a.handle').limit(30).execute();
+  const whole = await query
+    .selectFrom('message')
+    .select((e) => [
+      e.fn.countAll<number>().as('messages'),
+      e.fn.min('time').as('first'),
+      e.fn.max('time').as('last'),
+    ])
+    .where('study_id', '=', study)
+    .executeTakeFirstOrThrow();
+  const accounts = await query
+    .selectFrom('account')
+    .select((e) => e.fn.countAll<number>().as('count'))
+    .where('study_id', '=', study)
+    .executeTakeFirstOrThrow();
+  const kinds = await query
+    .selectFrom('message')
+    .select((e) => ['kind', e.fn.countAll<number>().as('messages')])
+    .where('study_id', '=', study)
+    .groupBy('kind')
+    .orderBy('messages', 'desc')
+    .execute();
+  const hashtags = await query
+    .selectFrom('hashtag as h')
+    .innerJoin('message_hashtag as mh', 'mh.hashtag_id', 'h.id')
+    .select((e) => ['h.tag', e.fn.countAll<number>().as('messages')])
+    .where('h.study_id', '=', study)
+    .groupBy('h.id')
+    .orderBy('messages', 'desc')
+    .orderBy('h.tag')
+    .limit(30)
+    .execute();
+  const authors = await query
+    .selectFrom('message as m')
+    .innerJoin('account as a', 'a.id', 'm.author_id')
+    .select((e) => ['a.id', 'a.handle', 'a.name', e.fn.countAll<number>().as('messages')])
+    .where('m.study_id', '=', study)
+    .groupBy('a.id')
+    .orderBy('messages', 'desc')
+    .orderBy('a.handle')
+    .limit(30)
+    .execute();
   return {
     messages: whole.messages,
     accounts: accounts.count,
@@ -67,17 +140,23 @@ function filterConditions(study: string, filter: MessageFilter): Condition[] {
   if (filter.source !== undefined) conditions.push(sql<SqlBool>`m.source_id = ${filter.source}`);
   if (filter.from !== undefined) conditions.push(sql<SqlBool>`m.time >= ${filter.from}`);
   if (filter.until !== undefined) conditions.push(sql<SqlBool>`m.time < ${filter.until}`);
-  const account = (handle: string) => sql`(select id from account where study_id = ${study} and handle_key = ${handleKey(handle)})`;
+  const account = (handle: string) =>
+    sql`(select id from account where study_id = ${study} and handle_key = ${handleKey(handle)})`;
   if (filter.author) conditions.push(sql<SqlBool>`m.author_id = ${account(filter.author)}`);
   if (filter.mentions) {
-    conditions.push(sql<SqlBool>`m.id in (select message_id from address where study_id = ${study} and kinds & 2 and to_id = ${account(filter.mentions)})`);
+    conditions.push(
+      sql<SqlBool>`m.id in (select message_id from address where study_id = ${study} and kinds & 2 and to_id = ${account(filter.mentions)})`,
+    );
   }
   if (filter.hashtag) {
     const key = hashtagKey(filter.hashtag.replace(/^#/, ''));
-    conditions.push(sql<SqlBool>`m.id in (select message_id from message_hashtag where hashtag_id = (select id from hashtag where study_id = ${study} and tag_key = ${key}))`);
+    conditions.push(
+      sql<SqlBool>`m.id in (select message_id from message_hashtag where hashtag_id = (select id from hashtag where study_id = ${study} and tag_key = ${key}))`,
+    );
   }
   const match = searchExpression(filter.text ?? '');
-  if (match) conditions.push(sql<SqlBool>`m.id in (select rowid from message_text where message_text match ${match})`);
+  if (match)
+    conditions.push(sql<SqlBool>`m.id in (select rowid from message_text where message_text match ${match})`);
   return conditions;
 }
 
@@ -101,14 +180,29 @@ function unitFor(span: number): 'hour' | 'day' | 'week' {
 }
 
 function messageRows({ query }: Store) {
-  return query.selectFrom('message as m')
+  return query
+    .selectFrom('message as m')
     .innerJoin('account as a', 'a.id', 'm.author_id')
     .innerJoin('source as s', 's.id', 'm.source_id')
     .leftJoin('account as pa', 'pa.id', 'm.parent_author_id')
-    .leftJoin('message as p', (join) => join.onRef('p.study_id', '=', 'm.study_id').onRef('p.key', '=', 'm.parent_key'))
+    .leftJoin('message as p', (join) =>
+      join.onRef('p.study_id', '=', 'm.study_id').onRef('p.key', '=', 'm.parent_key'),
+    )
     .select([
-      'm.id', 'm.key', 's.name as source', 'm.author_id', 'a.handle', 'a.name', 'm.text', 'm.time', 'm.kind', 'm.link', 'm.more',
-      'm.parent_key', 'p.id as parent_id', 'pa.handle as parent_handle',
+      'm.id',
+      'm.key',
+      's.name as source',
+      'm.author_id',
+      'a.handle',
+      'a.name',
+      'm.text',
+      'm.time',
+      'm.kind',
+      'm.link',
+      'm.more',
+      'm.parent_key',
+      'p.id as parent_id',
+      'pa.handle as parent_handle',
     ]);
 }
 

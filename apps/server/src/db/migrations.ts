@@ -3,61 +3,125 @@ import { Migrator, sql, type Kysely, type Migration } from 'kysely';
 const first: Migration = {
   async up(db: Kysely<unknown>): Promise<void> {
     const { schema } = db;
-    await schema.createTable('study')
-      .addColumn('id', 'text', (c) => c.primaryKey()).addColumn('name', 'text', (c) => c.notNull())
-      .addColumn('created_at', 'text', (c) => c.notNull()).addColumn('changed_at', 'text', (c) => c.notNull())
-      .addColumn('deleted_at', 'text').execute();
-    await schema.createTable('source')
-      .addColumn('id', 'integer', (c) => c.primaryKey()).addColumn('study_id', 'text', (c) => c.notNull())
-      .addColumn('step_id', 'integer', (c) => c.notNull()).addColumn('name', 'text', (c) => c.notNull())
-      .addColumn('format', 'text', (c) => c.notNull()).addColumn('report', 'text', (c) => c.notNull()).execute();
-    await schema.createTable('account')
-      .addColumn('id', 'integer', (c) => c.primaryKey()).addColumn('study_id', 'text', (c) => c.notNull())
-      .addColumn('handle_key', 'text', (c) => c.notNull()).addColumn('handle', 'text', (c) => c.notNull())
-      .addColumn('name', 'text').execute();
-    await schema.createIndex('account_handle').on('account').columns(['study_id', 'handle_key']).unique().execute();
-    await schema.createTable('message')
-      .addColumn('id', 'integer', (c) => c.primaryKey()).addColumn('study_id', 'text', (c) => c.notNull())
-      .addColumn('source_id', 'integer', (c) => c.notNull()).addColumn('key', 'text', (c) => c.notNull())
-      .addColumn('author_id', 'integer', (c) => c.notNull()).addColumn('time', 'integer')
-      .addColumn('kind', 'text', (c) => c.notNull()).addColumn('parent_key', 'text')
-      .addColumn('parent_author_id', 'integer').addColumn('link', 'text')
-      .addColumn('text', 'text', (c) => c.notNull()).addColumn('more', 'text').execute();
+    await schema
+      .createTable('study')
+      .addColumn('id', 'text', (c) => c.primaryKey())
+      .addColumn('name', 'text', (c) => c.notNull())
+      .addColumn('created_at', 'text', (c) => c.notNull())
+      .addColumn('changed_at', 'text', (c) => c.notNull())
+      .addColumn('deleted_at', 'text')
+      .execute();
+    await schema
+      .createTable('source')
+      .addColumn('id', 'integer', (c) => c.primaryKey())
+      .addColumn('study_id', 'text', (c) => c.notNull())
+      .addColumn('step_id', 'integer', (c) => c.notNull())
+      .addColumn('name', 'text', (c) => c.notNull())
+      .addColumn('format', 'text', (c) => c.notNull())
+      .addColumn('report', 'text', (c) => c.notNull())
+      .execute();
+    await schema
+      .createTable('account')
+      .addColumn('id', 'integer', (c) => c.primaryKey())
+      .addColumn('study_id', 'text', (c) => c.notNull())
+      .addColumn('handle_key', 'text', (c) => c.notNull())
+      .addColumn('handle', 'text', (c) => c.notNull())
+      .addColumn('name', 'text')
+      .execute();
+    await schema
+      .createIndex('account_handle')
+      .on('account')
+      .columns(['study_id', 'handle_key'])
+      .unique()
+      .execute();
+    await schema
+      .createTable('message')
+      .addColumn('id', 'integer', (c) => c.primaryKey())
+      .addColumn('study_id', 'text', (c) => c.notNull())
+      .addColumn('source_id', 'integer', (c) => c.notNull())
+      .addColumn('key', 'text', (c) => c.notNull())
+      .addColumn('author_id', 'integer', (c) => c.notNull())
+      .addColumn('time', 'integer')
+      .addColumn('kind', 'text', (c) => c.notNull())
+      .addColumn('parent_key', 'text')
+      .addColumn('parent_author_id', 'integer')
+      .addColumn('link', 'text')
+      .addColumn('text', 'text', (c) => c.notNull())
+      .addColumn('more', 'text')
+      .execute();
     await schema.createIndex('message_key').on('message').columns(['study_id', 'key']).unique().execute();
     await schema.createIndex('message_time').on('message').columns(['study_id', 'time', 'kind']).execute();
     await schema.createIndex('message_author').on('message').columns(['author_id', 'time']).execute();
-    await schema.createTable('address')
-      .addColumn('study_id', 'text', (c) => c.notNull()).addColumn('message_id', 'integer', (c) => c.notNull())
-      .addColumn('to_id', 'integer', (c) => c.notNull()).addColumn('from_id', 'integer', (c) => c.notNull())
-      .addColumn('kinds', 'integer', (c) => c.notNull()).addColumn('time', 'integer')
-      .addPrimaryKeyConstraint('address_key', ['study_id', 'message_id', 'to_id']).modifyEnd(sql`without rowid`).execute();
-    await schema.createTable('hashtag')
-      .addColumn('id', 'integer', (c) => c.primaryKey()).addColumn('study_id', 'text', (c) => c.notNull())
-      .addColumn('tag_key', 'text', (c) => c.notNull()).addColumn('tag', 'text', (c) => c.notNull()).execute();
+    await schema
+      .createTable('address')
+      .addColumn('study_id', 'text', (c) => c.notNull())
+      .addColumn('message_id', 'integer', (c) => c.notNull())
+      .addColumn('to_id', 'integer', (c) => c.notNull())
+      .addColumn('from_id', 'integer', (c) => c.notNull())
+      .addColumn('kinds', 'integer', (c) => c.notNull())
+      .addColumn('time', 'integer')
+      .addPrimaryKeyConstraint('address_key', ['study_id', 'message_id', 'to_id'])
+      .modifyEnd(sql`without rowid`)
+      .execute();
+    await schema
+      .createTable('hashtag')
+      .addColumn('id', 'integer', (c) => c.primaryKey())
+      .addColumn('study_id', 'text', (c) => c.notNull())
+      .addColumn('tag_key', 'text', (c) => c.notNull())
+      .addColumn('tag', 'text', (c) => c.notNull())
+      .execute();
     await schema.createIndex('hashtag_key').on('hashtag').columns(['study_id', 'tag_key']).unique().execute();
-    await schema.createTable('message_hashtag')
-      .addColumn('hashtag_id', 'integer', (c) => c.notNull()).addColumn('message_id', 'integer', (c) => c.notNull())
-      .addPrimaryKeyConstraint('message_hashtag_key', ['message_id', 'hashtag_id']).modifyEnd(sql`without rowid`).execute();
-    await schema.createTable('step')
-      .addColumn('id', 'integer', (c) => c.primaryKey().autoIncrement()).addColumn('study_id', 'text', (c) => c.notNull())
-      .addColumn('kind', 'text', (c) => c.notNull()).addColumn('state', 'text', (c) => c.notNull())
-      .addColumn('parameters', 'text', (c) => c.notNull()).addColumn('result', 'text')
-      .addColumn('sentence', 'text', (c) => c.notNull()).addColumn('error', 'text').addColumn('seed', 'integer')
-      .addColumn('started_at', 'text', (c) => c.notNull()).addColumn('ended_at', 'text').addColumn('duration', 'integer').execute();
+    await schema
+      .createTable('message_hashtag')
+      .addColumn('hashtag_id', 'integer', (c) => c.notNull())
+      .addColumn('message_id', 'integer', (c) => c.notNull())
+      .addPrimaryKeyConstraint('message_hashtag_key', ['message_id', 'hashtag_id'])
+      .modifyEnd(sql`without rowid`)
+      .execute();
+    await schema
+      .createTable('step')
+      .addColumn('id', 'integer', (c) => c.primaryKey().autoIncrement())
+      .addColumn('study_id', 'text', (c) => c.notNull())
+      .addColumn('kind', 'text', (c) => c.notNull())
+      .addColumn('state', 'text', (c) => c.notNull())
+      .addColumn('parameters', 'text', (c) => c.notNull())
+      .addColumn('result', 'text')
+      .addColumn('sentence', 'text', (c) => c.notNull())
+      .addColumn('error', 'text')
+      .addColumn('seed', 'integer')
+      .addColumn('started_at', 'text', (c) => c.notNull())
+      .addColumn('ended_at', 'text')
+      .addColumn('duration', 'integer')
+      .execute();
     await schema.createIndex('step_study').on('step').columns(['study_id', 'id']).execute();
-    await schema.createTable('network')
-      .addColumn('id', 'text', (c) => c.primaryKey()).addColumn('study_id', 'text', (c) => c.notNull())
-      .addColumn('step_id', 'integer', (c) => c.notNull()).addColumn('name', 'text', (c) => c.notNull())
-      .addColumn('weave', 'text', (c) => c.notNull()).addColumn('sentence', 'text', (c) => c.notNull())
-      .addColumn('nodes', 'integer', (c) => c.notNull()).addColumn('edges', 'integer', (c) => c.notNull())
-      .addColumn('messages', 'integer', (c) => c.notNull()).addColumn('state', 'text', (c) => c.notNull())
-      .addColumn('measures', 'text', (c) => c.notNull()).addColumn('created_at', 'text', (c) => c.notNull())
-      .addColumn('deleted_at', 'text').execute();
-    await schema.createTable('map')
-      .addColumn('network_id', 'text', (c) => c.primaryKey()).addColumn('description', 'text', (c) => c.notNull())
-      .addColumn('layout', 'text').addColumn('iterations', 'integer')
-      .addColumn('moved', 'integer', (c) => c.notNull()).addColumn('positions', 'blob').execute();
-    await sql`create virtual table message_text using fts5(text, content='message', content_rowid='id', tokenize='unicode61 remove_diacritics 2')`.execute(db);
+    await schema
+      .createTable('network')
+      .addColumn('id', 'text', (c) => c.primaryKey())
+      .addColumn('study_id', 'text', (c) => c.notNull())
+      .addColumn('step_id', 'integer', (c) => c.notNull())
+      .addColumn('name', 'text', (c) => c.notNull())
+      .addColumn('weave', 'text', (c) => c.notNull())
+      .addColumn('sentence', 'text', (c) => c.notNull())
+      .addColumn('nodes', 'integer', (c) => c.notNull())
+      .addColumn('edges', 'integer', (c) => c.notNull())
+      .addColumn('messages', 'integer', (c) => c.notNull())
+      .addColumn('state', 'text', (c) => c.notNull())
+      .addColumn('measures', 'text', (c) => c.notNull())
+      .addColumn('created_at', 'text', (c) => c.notNull())
+      .addColumn('deleted_at', 'text')
+      .execute();
+    await schema
+      .createTable('map')
+      .addColumn('network_id', 'text', (c) => c.primaryKey())
+      .addColumn('description', 'text', (c) => c.notNull())
+      .addColumn('layout', 'text')
+      .addColumn('iterations', 'integer')
+      .addColumn('moved', 'integer', (c) => c.notNull())
+      .addColumn('positions', 'blob')
+      .execute();
+    await sql`create virtual table message_text using fts5(text, content='message', content_rowid='id', tokenize='unicode61 remove_diacritics 2')`.execute(
+      db,
+    );
   },
 };
 

@@ -1,17 +1,35 @@
-import { AccountWeave, defaultMap, LayoutSettings, MapDescription, type Network, type SavedMap } from '@pebble/contract';
+import {
+  AccountWeave,
+  defaultMap,
+  LayoutSettings,
+  MapDescription,
+  type Network,
+  type SavedMap,
+} from '@pebble/contract';
 import { NODE_COLUMNS } from '@pebble/core';
 import type { Selectable } from 'kysely';
 import type { Store } from './open';
 import type { NetworkTable } from './schema';
 
 export async function listNetworks({ query }: Store, study: string): Promise<Network[]> {
-  const rows = await query.selectFrom('network').selectAll().where('study_id', '=', study).where('deleted_at', 'is', null).orderBy('step_id', 'desc').execute();
+  const rows = await query
+    .selectFrom('network')
+    .selectAll()
+    .where('study_id', '=', study)
+    .where('deleted_at', 'is', null)
+    .orderBy('step_id', 'desc')
+    .execute();
   return rows.map(toNetwork);
 }
 
 /** The network, or null when there is none with this id or it was deleted. */
 export async function findNetwork({ query }: Store, id: string): Promise<Network | null> {
-  const row = await query.selectFrom('network').selectAll().where('id', '=', id).where('deleted_at', 'is', null).executeTakeFirst();
+  const row = await query
+    .selectFrom('network')
+    .selectAll()
+    .where('id', '=', id)
+    .where('deleted_at', 'is', null)
+    .executeTakeFirst();
   return row ? toNetwork(row) : null;
 }
 
@@ -28,7 +46,11 @@ export async function readMap({ query }: Store, network: string): Promise<SavedM
 }
 
 export async function readPositions({ query }: Store, network: string): Promise<Buffer | null> {
-  const row = await query.selectFrom('map').select('positions').where('network_id', '=', network).executeTakeFirst();
+  const row = await query
+    .selectFrom('map')
+    .select('positions')
+    .where('network_id', '=', network)
+    .executeTakeFirst();
   return row?.positions ?? null;
 }
 
@@ -36,7 +58,13 @@ export async function readPositions({ query }: Store, network: string): Promise<
 export async function saveMap(
   store: Store,
   network: string,
-  part: { description?: MapDescription; layout?: LayoutSettings; iterations?: number; moved?: number; positions?: Buffer },
+  part: {
+    description?: MapDescription;
+    layout?: LayoutSettings;
+    iterations?: number;
+    moved?: number;
+    positions?: Buffer;
+  },
 ): Promise<void> {
   const values = {
     ...(part.description ? { description: JSON.stringify(part.description) } : {}),
@@ -45,9 +73,19 @@ export async function saveMap(
     ...(part.moved === undefined ? {} : { moved: part.moved }),
     ...(part.positions ? { positions: part.positions } : {}),
   };
-  await store.query.insertInto('map')
-    .values({ network_id: network, description: JSON.stringify(part.description ?? defaultMap), layout: null, iterations: null, moved: 0, positions: null, ...values })
-    .onConflict((c) => c.column('network_id').doUpdateSet(values)).execute();
+  await store.query
+    .insertInto('map')
+    .values({
+      network_id: network,
+      description: JSON.stringify(part.description ?? defaultMap),
+      layout: null,
+      iterations: null,
+      moved: 0,
+      positions: null,
+      ...values,
+    })
+    .onConflict((c) => c.column('network_id').doUpdateSet(values))
+    .execute();
 }
 
 function toNetwork(row: Selectable<NetworkTable>): Network {

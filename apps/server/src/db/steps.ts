@@ -5,7 +5,12 @@ import type { Selectable } from 'kysely';
 
 /** All steps of a study, the newest first. */
 export async function listSteps({ query }: Store, study: string): Promise<Step[]> {
-  const rows = await query.selectFrom('step').selectAll().where('study_id', '=', study).orderBy('id', 'desc').execute();
+  const rows = await query
+    .selectFrom('step')
+    .selectAll()
+    .where('study_id', '=', study)
+    .orderBy('id', 'desc')
+    .execute();
   return rows.map(toStep);
 }
 
@@ -17,12 +22,32 @@ export async function findStep({ query }: Store, id: number): Promise<Step | nul
 /** Writes the row of a step that begins; returns its number. */
 export async function beginStep(
   { query }: Store,
-  step: { study: string; kind: StepKind; parameters: unknown; sentence: string; seed: number | null; now: string },
+  step: {
+    study: string;
+    kind: StepKind;
+    parameters: unknown;
+    sentence: string;
+    seed: number | null;
+    now: string;
+  },
 ): Promise<number> {
-  const { id } = await query.insertInto('step').values({
-    study_id: step.study, kind: step.kind, state: 'running', parameters: JSON.stringify(step.parameters), result: null,
-    sentence: step.sentence, error: null, seed: step.seed, started_at: step.now, ended_at: null, duration: null,
-  }).returning('id').executeTakeFirstOrThrow();
+  const { id } = await query
+    .insertInto('step')
+    .values({
+      study_id: step.study,
+      kind: step.kind,
+      state: 'running',
+      parameters: JSON.stringify(step.parameters),
+      result: null,
+      sentence: step.sentence,
+      error: null,
+      seed: step.seed,
+      started_at: step.now,
+      ended_at: null,
+      duration: null,
+    })
+    .returning('id')
+    .executeTakeFirstOrThrow();
   return id;
 }
 
@@ -36,17 +61,30 @@ export interface StepEnd {
 }
 
 export async function endStep({ query }: Store, id: number, end: StepEnd): Promise<void> {
-  await query.updateTable('step').set({
-    state: end.state, result: end.result === null ? null : JSON.stringify(end.result), error: end.error,
-    ended_at: end.now, duration: Math.round(end.duration), ...(end.sentence === null ? {} : { sentence: end.sentence }),
-  }).where('id', '=', id).execute();
+  await query
+    .updateTable('step')
+    .set({
+      state: end.state,
+      result: end.result === null ? null : JSON.stringify(end.result),
+      error: end.error,
+      ended_at: end.now,
+      duration: Math.round(end.duration),
+      ...(end.sentence === null ? {} : { sentence: end.sentence }),
+    })
+    .where('id', '=', id)
+    .execute();
 }
 
 /** Steps that were running when the process was killed: nothing of them was kept. Returns how many there were. */
 export async function markInterrupted({ query }: Store): Promise<number> {
-  const result = await query.updateTable('step')
-    .set({ state: 'interrupted', error: 'The application was stopped while this step ran. Nothing of it was kept; it can be run again.' })
-    .where('state', '=', 'running').executeTakeFirst();
+  const result = await query
+    .updateTable('step')
+    .set({
+      state: 'interrupted',
+      error: 'The application was stopped while this step ran. Nothing of it was kept; it can be run again.',
+    })
+    .where('state', '=', 'running')
+    .executeTakeFirst();
   return Number(result.numUpdatedRows);
 }
 

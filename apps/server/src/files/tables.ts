@@ -4,7 +4,12 @@ import { fromArrow, toArrow, type TableColumns } from '@pebble/core';
 import { networkPath } from './places';
 
 /** Writes a network's table whole or not at all: to a file beside it, which then takes its place. */
-export function writeTable(folder: string, network: string, table: 'nodes' | 'edges', columns: TableColumns): void {
+export function writeTable(
+  folder: string,
+  network: string,
+  table: 'nodes' | 'edges',
+  columns: TableColumns,
+): void {
   const path = networkPath(folder, network, table);
   mkdirSync(dirname(path), { recursive: true });
   writeFileSync(`${path}.part`, toArrow(columns));

@@ -16,7 +16,11 @@ export function readHead(path: string, bytes = PIECE): { head: Uint8Array; size:
 }
 
 /** Reads a text file piece by piece, so that memory does not grow with it. `onPiece` also gets the share that was read. */
-export function readTextFile(path: string, encoding: TextEncoding, onPiece: (text: string, share: number) => void): void {
+export function readTextFile(
+  path: string,
+  encoding: TextEncoding,
+  onPiece: (text: string, share: number) => void,
+): void {
   const decoder = new TextDecoder(encoding);
   const file = openSync(path, 'r');
   try {

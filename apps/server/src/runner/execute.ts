@@ -33,7 +33,12 @@ export interface Outcome {
  * Runs a step in one transaction together with the end of its logbook row: either all of it is there or nothing. A step that
  * fails or is cancelled leaves its row with the reason.
  */
-export async function execute(store: Store, task: Task, hooks: Hooks, elapsed: () => number): Promise<Outcome> {
+export async function execute(
+  store: Store,
+  task: Task,
+  hooks: Hooks,
+  elapsed: () => number,
+): Promise<Outcome> {
   const definition = stepDefinition(task.kind);
   const parameters = stepParameters[task.kind].parse(task.parameters);
   const progress = (phase: string, share: number | null): void => {
@@ -43,28 +48,56 @@ export async function execute(store: Store, task: Task, hooks: Hooks, elapsed: (
   store.raw.exec('begin immediate');
   try {
     const result = await definition.run(
-      { store, study: task.study, step: task.step, limits: { mostRows: task.mostRows }, now: task.now, newId: randomUUID },
+      {
+        store,
+        study: task.study,
+        step: task.step,
+        limits: { mostRows: task.mostRows },
+        now: task.now,
+        newId: randomUUID,
+      },
       parameters,
       progress,
     );
     if (hooks.isCancelled()) throw new StepCancelled();
     const sentence = definition.describe(parameters, result);
-    await endStep(store, task.step, { state: 'done', result, sentence, error: null, now: new Date().toISOString(), duration: elapsed() });
+    await endStep(store, task.step, {
+      state: 'done',
+      result,
+      sentence,
+      error: null,
+      now: new Date().toISOString(),
+      duration: elapsed(),
+    });
     store.raw.exec('commit');
     return { state: 'done', result, error: null, place: {}, followUps: definition.followUps?.(result) ?? [] };
   } catch (error) {
     if (store.raw.inTransaction) store.raw.exec('rollback');
     const state = error instanceof StepCancelled ? 'cancelled' : 'failed';
     const message = plainError(error);
-    await endStep(store, task.step, { state, result: null, sentence: null, error: message, now: new Date().toISOString(), duration: elapsed() });
-    return { state, result: null, error: message, place: error instanceof StepRefused ? error.place : {}, followUps: [] };
+    await endStep(store, task.step, {
+      state,
+      result: null,
+      sentence: null,
+      error: message,
+      now: new Date().toISOString(),
+      duration: elapsed(),
+    });
+    return {
+      state,
+      result: null,
+      error: message,
+      place: error instanceof StepRefused ? error.place : {},
+      followUps: [],
+    };
   }
 }
 
 function plainError(error: unknown): string {
   if (error instanceof StepRefused || error instanceof StepCancelled) return error.message;
   const code = (error as { code?: string }).code;
-  if (code === 'SQLITE_FULL' || code === 'ENOSPC') return 'The disk is full. Nothing of this step was kept; make room and run it again.';
+  if (code === 'SQLITE_FULL' || code === 'ENOSPC')
+    return 'The disk is full. Nothing of this step was kept; make room and run it again.';
   const detail = error instanceof Error ? error.message : String(error);
   return `Something went wrong that the application did not expect: ${detail}. Nothing of this step was kept.`;
 }

@@ -2,7 +2,16 @@ import { EventEmitter } from 'node:events';
 import { availableParallelism } from 'node:os';
 import { MessageChannel } from 'node:worker_threads';
 import { Piscina } from 'piscina';
-import { stepParameters, type AccountWeave, type Step, type StepEvent, type StepKind, type StepProgress, type StepRequest, type WeaveEstimate } from '@pebble/contract';
+import {
+  stepParameters,
+  type AccountWeave,
+  type Step,
+  type StepEvent,
+  type StepKind,
+  type StepProgress,
+  type StepRequest,
+  type WeaveEstimate,
+} from '@pebble/contract';
 import type { Store } from '../db/open';
 import { beginStep, findStep } from '../db/steps';
 import { stepDefinition } from '../steps';
@@ -36,7 +45,12 @@ export class Runner {
     workerFile: string,
     private readonly mostRows: number,
   ) {
-    this.pool = new Piscina({ filename: workerFile, minThreads: 1, maxThreads: Math.max(2, availableParallelism()), idleTimeout: 60_000 });
+    this.pool = new Piscina({
+      filename: workerFile,
+      minThreads: 1,
+      maxThreads: Math.max(2, availableParallelism()),
+      idleTimeout: 60_000,
+    });
   }
 
   /** Runs a step and, once it is done, what follows it. Resolves when the step itself has ended. Throws ZodError on bad parameters. */
@@ -44,7 +58,9 @@ export class Runner {
     const parameters = stepParameters[request.kind].parse(request.parameters);
     const turn = this.last.then(() => this.runOne(study, request.kind, parameters));
     this.last = turn.catch(() => undefined);
-    void turn.then(({ outcome }) => outcome.followUps.forEach((next) => void this.submit(study, next))).catch(() => undefined);
+    void turn
+      .then(({ outcome }) => outcome.followUps.forEach((next) => void this.submit(study, next)))
+      .catch(() => undefined);
     return turn.then(({ step, outcome }) => ({ step, place: outcome.place }));
   }
 
@@ -56,7 +72,10 @@ export class Runner {
   }
 
   estimate(study: string, weave: AccountWeave): Promise<WeaveEstimate> {
-    return this.pool.run({ folder: this.store.folder, study, weave }, { name: 'estimate' }) as Promise<WeaveEstimate>;
+    return this.pool.run(
+      { folder: this.store.folder, study, weave },
+      { name: 'estimate' },
+    ) as Promise<WeaveEstimate>;
   }
 
   /** Listens to one study; tells at once what is running. Returns the function that ends it. */
@@ -73,16 +92,33 @@ export class Runner {
     await this.pool.destroy();
   }
 
-  private async runOne(study: string, kind: StepKind, parameters: unknown): Promise<{ step: Step; outcome: Outcome }> {
+  private async runOne(
+    study: string,
+    kind: StepKind,
+    parameters: unknown,
+  ): Promise<{ step: Step; outcome: Outcome }> {
     const definition = stepDefinition(kind);
     const now = new Date().toISOString();
     const step = await beginStep(this.store, {
-      study, kind, parameters, now, sentence: definition.describe(parameters as never, null), seed: definition.seed?.(parameters as never) ?? null,
+      study,
+      kind,
+      parameters,
+      now,
+      sentence: definition.describe(parameters as never, null),
+      seed: definition.seed?.(parameters as never) ?? null,
     });
     const cancel = new Int32Array(new SharedArrayBuffer(4));
-    this.running = { step, study, cancel, last: { step, study, kind, phase: 'Starting', share: null, rest: null } };
+    this.running = {
+      step,
+      study,
+      cancel,
+      last: { step, study, kind, phase: 'Starting', share: null, rest: null },
+    };
     this.emit(study, { type: 'progress', progress: this.running.last });
-    const outcome = await this.inThread({ step, study, kind, parameters, now, mostRows: this.mostRows }, cancel);
+    const outcome = await this.inThread(
+      { step, study, kind, parameters, now, mostRows: this.mostRows },
+      cancel,
+    );
     this.running = null;
     const ended = await findStep(this.store, step);
     if (!ended) throw new Error(`Step ${step} is not in the logbook.`);
@@ -95,12 +131,16 @@ export class Runner {
     const started = performance.now();
     port1.on('message', ({ phase, share }: { phase: string; share: number | null }) => {
       if (!this.running) return;
-      const rest = share !== null && share > 0.02 ? ((performance.now() - started) * (1 - share)) / share : null;
+      const rest =
+        share !== null && share > 0.02 ? ((performance.now() - started) * (1 - share)) / share : null;
       this.running.last = { step: task.step, study: task.study, kind: task.kind, phase, share, rest };
       this.emit(task.study, { type: 'progress', progress: this.running.last });
     });
     try {
-      return (await this.pool.run({ folder: this.store.folder, task, port: port2, cancel }, { name: 'runStep', transferList: [port2] })) as Outcome;
+      return (await this.pool.run(
+        { folder: this.store.folder, task, port: port2, cancel },
+        { name: 'runStep', transferList: [port2] },
+      )) as Outcome;
     } finally {
       port1.close();
     }

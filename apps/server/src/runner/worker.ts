@@ -47,6 +47,14 @@ export async function runStep({ folder, task, port, cancel }: StepJob): Promise<
 }
 
 /** Reads only: how large a weave would be. */
-export function estimate({ folder, study, weave }: { folder: string; study: string; weave: AccountWeave }): WeaveEstimate {
+export function estimate({
+  folder,
+  study,
+  weave,
+}: {
+  folder: string;
+  study: string;
+  weave: AccountWeave;
+}): WeaveEstimate {
   return estimateAccounts(readAddresses(storeFor(folder), study), weave);
 }

@@ -11,7 +11,11 @@ export const exportFigure: StepDefinition<'export-figure'> = {
     `The map was exported as ${format.toUpperCase()}, ${width} by ${height} pixels${format === 'png' ? ` at ${resolution} dots per inch` : ''}: “${caption}”`,
 };
 
-const NAMES = { graphml: 'as GraphML', 'csv-nodes': 'as a CSV table of its nodes', 'csv-ties': 'as a CSV table of its ties' } as const;
+const NAMES = {
+  graphml: 'as GraphML',
+  'csv-nodes': 'as a CSV table of its nodes',
+  'csv-ties': 'as a CSV table of its ties',
+} as const;
 
 export const exportNetwork: StepDefinition<'export-network'> = {
   kind: 'export-network',

@@ -15,11 +15,16 @@ export const importPosts: StepDefinition<'import-posts', ImportReport> = {
   async run(context, { upload, file, name, reading }, progress) {
     const { store, study, step, limits } = context;
     const missing = missingRoles(reading.columns);
-    if (missing.length > 0) throw new StepRefused(`No column was named as ${missing.join(' and ')}.`, { file });
+    if (missing.length > 0)
+      throw new StepRefused(`No column was named as ${missing.join(' and ')}.`, { file });
     const path = uploadPath(store.folder, upload);
-    if (!existsSync(path)) throw new StepRefused('The uploaded file is no longer there. Please choose it again.', { file });
-    const { id: source } = await store.query.insertInto('source')
-      .values({ study_id: study, step_id: step, name, format: reading.format, report: '{}' }).returning('id').executeTakeFirstOrThrow();
+    if (!existsSync(path))
+      throw new StepRefused('The uploaded file is no longer there. Please choose it again.', { file });
+    const { id: source } = await store.query
+      .insertInto('source')
+      .values({ study_id: study, step_id: step, name, format: reading.format, report: '{}' })
+      .returning('id')
+      .executeTakeFirstOrThrow();
     const loader = new MessageLoader(store, study, source);
     const skipped = new SkippedRows(safeCsvRow(['line', 'field', 'reason']));
     const read = readInto(path, file, reading, loader, skipped, limits.mostRows, progress);
@@ -31,7 +36,11 @@ export const importPosts: StepDefinition<'import-posts', ImportReport> = {
       throw new StepRefused(`No message could be read from ${file}. ${skipped.firstReason()}`, { file });
     }
     const report = makeReport(source, file, read, loader, skipped, parentsMissing);
-    await store.query.updateTable('source').set({ report: JSON.stringify(report) }).where('id', '=', source).execute();
+    await store.query
+      .updateTable('source')
+      .set({ report: JSON.stringify(report) })
+      .where('id', '=', source)
+      .execute();
     await store.query.updateTable('study').set({ changed_at: context.now }).where('id', '=', study).execute();
     if (skipped.total > 0) writeFileSync(skippedPath(store.folder, step), `\ufeff${skipped.csv}`);
     rmSync(path, { force: true });
@@ -39,10 +48,15 @@ export const importPosts: StepDefinition<'import-posts', ImportReport> = {
   },
   describe({ file }, report) {
     if (!report) return `Posts were to be imported from ${file}.`;
-    const period = report.from === null ? '' : ` of ${dayPhrase(report.from, true)} to ${dayPhrase(report.until!, true)}`;
-    const parts = [`${formatCount(report.kept)} messages${period} by ${formatCount(report.authors)} accounts were imported from ${file}`];
-    if (report.skipped > 0) parts.push(`${formatCount(report.skipped)} rows could not be read and were skipped`);
-    if (report.duplicates > 0) parts.push(`${formatCount(report.duplicates)} duplicates (same message id) were left out`);
+    const period =
+      report.from === null ? '' : ` of ${dayPhrase(report.from, true)} to ${dayPhrase(report.until!, true)}`;
+    const parts = [
+      `${formatCount(report.kept)} messages${period} by ${formatCount(report.authors)} accounts were imported from ${file}`,
+    ];
+    if (report.skipped > 0)
+      parts.push(`${formatCount(report.skipped)} rows could not be read and were skipped`);
+    if (report.duplicates > 0)
+      parts.push(`${formatCount(report.duplicates)} duplicates (same message id) were left out`);
     return `${parts.join('; ')}.`;
   },
 };
@@ -61,7 +75,11 @@ function readInto(
   let read = 0;
   const reader = recordReader(reading, {
     onRecord(record) {
-      if (++read > mostRows) throw new StepRefused(`The file has more than ${formatCount(mostRows)} rows. Split it and import the parts.`, { file });
+      if (++read > mostRows)
+        throw new StepRefused(
+          `The file has more than ${formatCount(mostRows)} rows. Split it and import the parts.`,
+          { file },
+        );
       const taken = take(record);
       if ('reason' in taken) skipped.add(taken);
       else loader.add(hasIds ? taken : nameByRow(taken, file, record.row));
@@ -95,7 +113,11 @@ class SkippedRows {
     this.total++;
     this.first ??= row;
     if (this.total <= MOST_LISTED) this.csv += safeCsvRow([row.row, row.field, row.reason]);
-    const kind = row.reason.replace(/[“"].*[”"]/, '').replace(/\d+/g, 'n').replace(/[:.]\s*.*$/, '').trim();
+    const kind = row.reason
+      .replace(/[“"].*[”"]/, '')
+      .replace(/\d+/g, 'n')
+      .replace(/[:.]\s*.*$/, '')
+      .trim();
     this.reasons.set(kind, (this.reasons.get(kind) ?? 0) + 1);
   }
 
@@ -117,14 +139,33 @@ function makeReport(
   parentsMissing: number,
 ): ImportReport {
   const notes: string[] = [];
-  if (counts.undated > 0) notes.push(`${formatCount(counts.undated)} messages have no date; they stand in no period.`);
-  if (parentsMissing > 0) notes.push(`${formatCount(parentsMissing)} messages answer or pass on a message that is not in the study.`);
-  if (skipped.total > MOST_LISTED) notes.push(`Only the first ${formatCount(MOST_LISTED)} skipped rows are listed.`);
+  if (counts.undated > 0)
+    notes.push(`${formatCount(counts.undated)} messages have no date; they stand in no period.`);
+  if (parentsMissing > 0)
+    notes.push(
+      `${formatCount(parentsMissing)} messages answer or pass on a message that is not in the study.`,
+    );
+  if (skipped.total > MOST_LISTED)
+    notes.push(`Only the first ${formatCount(MOST_LISTED)} skipped rows are listed.`);
   return {
-    source, file, read, kept: counts.kept, skipped: skipped.total, skippedByReason: skipped.byReason(),
-    duplicates: counts.duplicates, duplicatesInFile: counts.duplicatesInFile, undated: counts.undated,
-    accountsNew: counts.accountsNew, accountsKnown: knownAccounts.size, authors: authors.size,
-    mentions: counts.mentions, hashtags: counts.hashtags, links: counts.links, parentsMissing,
-    from: counts.from, until: counts.until, notes,
+    source,
+    file,
+    read,
+    kept: counts.kept,
+    skipped: skipped.total,
+    skippedByReason: skipped.byReason(),
+    duplicates: counts.duplicates,
+    duplicatesInFile: counts.duplicatesInFile,
+    undated: counts.undated,
+    accountsNew: counts.accountsNew,
+    accountsKnown: knownAccounts.size,
+    authors: authors.size,
+    mentions: counts.mentions,
+    hashtags: counts.hashtags,
+    links: counts.links,
+    parentsMissing,
+    from: counts.from,
+    until: counts.until,
+    notes,
   };
 }

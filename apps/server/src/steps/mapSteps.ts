@@ -16,16 +16,25 @@ export const arrangeMap: StepDefinition<'arrange-map', Arranged> = {
     const { store } = context;
     const found = await findNetwork(store, parameters.network);
     if (!found) throw new StepRefused('This network is no longer there.');
-    if (parameters.upload === null) return computePositions(context, parameters.network, parameters.layout, progress);
+    if (parameters.upload === null)
+      return computePositions(context, parameters.network, parameters.layout, progress);
     const path = uploadPath(store.folder, parameters.upload);
-    if (!existsSync(path)) throw new StepRefused('The positions did not arrive. Please arrange the map again.');
+    if (!existsSync(path))
+      throw new StepRefused('The positions did not arrive. Please arrange the map again.');
     const positions = readFileSync(path);
     if (positions.length !== found.nodes * 8) {
-      throw new StepRefused(`There are ${found.nodes} nodes, but positions for ${positions.length / 8}. Nothing was changed.`);
+      throw new StepRefused(
+        `There are ${found.nodes} nodes, but positions for ${positions.length / 8}. Nothing was changed.`,
+      );
     }
     rmSync(path, { force: true });
     const iterations = parameters.iterations ?? 0;
-    await saveMap(store, parameters.network, { layout: parameters.layout, iterations, moved: parameters.moved, positions });
+    await saveMap(store, parameters.network, {
+      layout: parameters.layout,
+      iterations,
+      moved: parameters.moved,
+      positions,
+    });
     return { iterations, moved: parameters.moved };
   },
   describe({ layout, moved }, result) {
@@ -47,8 +56,16 @@ async function computePositions(
   const edges = readTable(store.folder, network, 'edges');
   const nodeCount = nodes['id'].length;
   const { description } = await readMap(store, network);
-  const { radius } = prepareMap({ nodeCount, nodes, edges }, { ...description, show: { ...description.show, communities: null, isolates: true, largestComponent: false } });
-  const arranged = arrange(graphOf(nodeCount, edges), radius, layout, (share) => progress('Arranging', share));
+  const { radius } = prepareMap(
+    { nodeCount, nodes, edges },
+    {
+      ...description,
+      show: { ...description.show, communities: null, isolates: true, largestComponent: false },
+    },
+  );
+  const arranged = arrange(graphOf(nodeCount, edges), radius, layout, (share) =>
+    progress('Arranging', share),
+  );
   const positions = Buffer.alloc(nodeCount * 8);
   for (let v = 0; v < nodeCount; v++) {
     positions.writeFloatLE(arranged.x[v], v * 8);

@@ -23,12 +23,19 @@ export const measureNetwork: StepDefinition<'measure-network', Measured> = {
     const { columns, ...numbers } = basicMeasures(graphOf(found.nodes, edges), settings, progress);
     writeTable(store.folder, network, 'nodes', { ...nodes, ...columns });
     const measures = { ...numbers, pivots: numbers.pivots ?? 0, exact: numbers.pivots === null, ...settings };
-    await store.query.updateTable('network').set({ state: 'measured', measures: JSON.stringify(measures) }).where('id', '=', network).execute();
+    await store.query
+      .updateTable('network')
+      .set({ state: 'measured', measures: JSON.stringify(measures) })
+      .where('id', '=', network)
+      .execute();
     return { network, ...numbers };
   },
   describe({ settings }, result) {
     if (!result) return 'Degrees, components, communities and betweenness were to be computed.';
-    const between = result.pivots === null ? 'exactly (Brandes 2001)' : `from ${formatCount(result.pivots)} sampled start nodes (Brandes & Pich 2007)`;
+    const between =
+      result.pivots === null
+        ? 'exactly (Brandes 2001)'
+        : `from ${formatCount(result.pivots)} sampled start nodes (Brandes & Pich 2007)`;
     return (
       `${result.communities} communities were found by the Louvain method (Blondel et al. 2008; resolution ${settings.resolution}, best of ` +
       `${settings.runs} runs, seed ${settings.seed}; modularity ${result.modularity.toFixed(3)}); betweenness along the direction of ties was ` +

@@ -3,7 +3,10 @@ import type { StepDefinition } from './step';
 export const createStudy: StepDefinition<'create-study'> = {
   kind: 'create-study',
   async run({ store, study, now }, { name }) {
-    await store.query.insertInto('study').values({ id: study, name, created_at: now, changed_at: now, deleted_at: null }).execute();
+    await store.query
+      .insertInto('study')
+      .values({ id: study, name, created_at: now, changed_at: now, deleted_at: null })
+      .execute();
     return {};
   },
   describe: ({ name }) => `The study “${name}” was begun.`,

@@ -21,11 +21,19 @@ export const weaveAccounts: StepDefinition<'weave-accounts', Woven> = {
     progress('Weaving', 0.5);
     const woven = weave(rows, parameters.weave);
     const edges = woven.source.length;
-    if (woven.account.length === 0) throw new StepRefused('This sentence gives no accounts. Widen the period or choose more kinds of tie.');
-    if (edges > MOST_TIES) throw new StepRefused(`This would give ${formatCount(edges)} ties; at most ${formatCount(MOST_TIES)} can be held. Ask for more messages for each tie.`);
+    if (woven.account.length === 0)
+      throw new StepRefused('This sentence gives no accounts. Widen the period or choose more kinds of tie.');
+    if (edges > MOST_TIES)
+      throw new StepRefused(
+        `This would give ${formatCount(edges)} ties; at most ${formatCount(MOST_TIES)} can be held. Ask for more messages for each tie.`,
+      );
     progress('Storing', 0.8);
     const ids = [...woven.account];
-    const found = await store.query.selectFrom('account').select(['id', 'handle', 'name']).where('study_id', '=', study).execute();
+    const found = await store.query
+      .selectFrom('account')
+      .select(['id', 'handle', 'name'])
+      .where('study_id', '=', study)
+      .execute();
     const byId = new Map(found.map((account) => [account.id, account]));
     const network = newId();
     writeTable(store.folder, network, 'nodes', {
@@ -44,24 +52,50 @@ export const weaveAccounts: StepDefinition<'weave-accounts', Woven> = {
       first: woven.first,
       last: woven.last,
     });
-    await store.query.insertInto('network').values({
-      id: network, study_id: study, step_id: step, name: parameters.name, weave: JSON.stringify(parameters.weave),
-      sentence: weaveSentence(parameters.weave), nodes: ids.length, edges, messages: woven.messages, state: 'woven', measures: '{}',
-      created_at: now, deleted_at: null,
-    }).execute();
+    await store.query
+      .insertInto('network')
+      .values({
+        id: network,
+        study_id: study,
+        step_id: step,
+        name: parameters.name,
+        weave: JSON.stringify(parameters.weave),
+        sentence: weaveSentence(parameters.weave),
+        nodes: ids.length,
+        edges,
+        messages: woven.messages,
+        state: 'woven',
+        measures: '{}',
+        created_at: now,
+        deleted_at: null,
+      })
+      .execute();
     await store.query.updateTable('study').set({ changed_at: now }).where('id', '=', study).execute();
-    return { network, nodes: ids.length, edges, messages: woven.messages, droppedBelowThreshold: woven.droppedBelowThreshold };
+    return {
+      network,
+      nodes: ids.length,
+      edges,
+      messages: woven.messages,
+      droppedBelowThreshold: woven.droppedBelowThreshold,
+    };
   },
   describe({ name, weave: recipe }, result) {
     if (!result) return `The network “${name}” was to be woven.`;
-    const dropped = result.droppedBelowThreshold > 0 ? `; ${formatCount(result.droppedBelowThreshold)} ties with fewer messages were left out` : '';
+    const dropped =
+      result.droppedBelowThreshold > 0
+        ? `; ${formatCount(result.droppedBelowThreshold)} ties with fewer messages were left out`
+        : '';
     return `${weaveSentence(recipe).slice(0, -1)}: ${formatCount(result.nodes)} accounts and ${formatCount(result.edges)} ties from ${formatCount(result.messages)} messages${dropped}.`;
   },
   followUps: ({ network }) => [{ kind: 'measure-network', parameters: { network, settings: {} } }],
 };
 
 /** Messages that each account wrote in the period. */
-function messagesOf(rows: ReturnType<typeof readAddresses>, { from, until }: { from: number | null; until: number | null }, account: Uint32Array): Float64Array {
+function messagesOf(
+  rows: ReturnType<typeof readAddresses>,
+  { from, until }: { from: number | null; until: number | null },
+  account: Uint32Array,
+): Float64Array {
   const place = new Map<number, number>();
   account.forEach((id, i) => place.set(id, i));
   const count = new Float64Array(account.length);

@@ -1,5 +1,9 @@
 import { provideHttpClient, withFetch } from '@angular/common/http';
-import { provideBrowserGlobalErrorListeners, provideZonelessChangeDetection, type ApplicationConfig } from '@angular/core';
+import {
+  provideBrowserGlobalErrorListeners,
+  provideZonelessChangeDetection,
+  type ApplicationConfig,
+} from '@angular/core';
 import { provideRouter, withComponentInputBinding } from '@angular/router';
 import { provideEffects } from '@ngrx/effects';
 import { provideStore } from '@ngrx/store';
@@ -16,7 +20,11 @@ export const appConfig: ApplicationConfig = {
     provideZonelessChangeDetection(),
     provideHttpClient(withFetch()),
     provideRouter(routes, withComponentInputBinding()),
-    provideStore({ [studies.name]: studies.reducer, [work.name]: work.reducer, [mapEditing.name]: mapEditing.reducer }),
+    provideStore({
+      [studies.name]: studies.reducer,
+      [work.name]: work.reducer,
+      [mapEditing.name]: mapEditing.reducer,
+    }),
     provideEffects(StudiesEffects, WorkEffects),
   ],
 };

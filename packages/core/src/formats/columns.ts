@@ -3,13 +3,108 @@ import { guessDateForm } from './dates';
 
 /** Words by which each role is known, most telling first; compared without case, spaces and marks. */
 const NAMES: readonly (readonly [ColumnRole, readonly string[]])[] = [
-  ['parentAuthor', ['inreplytohandle', 'replytohandle', 'inreplytouser', 'replytouser', 'inreplytoaccount', 'inreplytoauthor', 'parentauthor', 'answeredaccount', 'repostof', 'originalauthor', 'replytoname']],
-  ['parent', ['inreplyto', 'inreplytoid', 'replyto', 'replytoid', 'parent', 'parentid', 'answers', 'repliedtoid', 'referencedid', 'originalid', 'repostofid']],
+  [
+    'parentAuthor',
+    [
+      'inreplytohandle',
+      'replytohandle',
+      'inreplytouser',
+      'replytouser',
+      'inreplytoaccount',
+      'inreplytoauthor',
+      'parentauthor',
+      'answeredaccount',
+      'repostof',
+      'originalauthor',
+      'replytoname',
+    ],
+  ],
+  [
+    'parent',
+    [
+      'inreplyto',
+      'inreplytoid',
+      'replyto',
+      'replytoid',
+      'parent',
+      'parentid',
+      'answers',
+      'repliedtoid',
+      'referencedid',
+      'originalid',
+      'repostofid',
+    ],
+  ],
   ['id', ['id', 'messageid', 'postid', 'statusid', 'guid', 'uuid', 'key', 'commentid']],
-  ['authorName', ['authorname', 'displayname', 'username', 'fullname', 'accountname', 'name', 'authordisplayname', 'userdisplayname']],
-  ['author', ['author', 'handle', 'authorhandle', 'userhandle', 'account', 'user', 'from', 'sender', 'by', 'screenname', 'userid', 'authorid', 'acct', 'accounthandle', 'attributedto', 'actor']],
-  ['text', ['text', 'content', 'body', 'message', 'post', 'fulltext', 'comment', 'caption', 'contents', 'texte', 'texto']],
-  ['time', ['time', 'date', 'createdat', 'created', 'timestamp', 'published', 'publishedat', 'postedat', 'datetime', 'when', 'sent', 'createdtime', 'fecha', 'heure']],
+  [
+    'authorName',
+    [
+      'authorname',
+      'displayname',
+      'username',
+      'fullname',
+      'accountname',
+      'name',
+      'authordisplayname',
+      'userdisplayname',
+    ],
+  ],
+  [
+    'author',
+    [
+      'author',
+      'handle',
+      'authorhandle',
+      'userhandle',
+      'account',
+      'user',
+      'from',
+      'sender',
+      'by',
+      'screenname',
+      'userid',
+      'authorid',
+      'acct',
+      'accounthandle',
+      'attributedto',
+      'actor',
+    ],
+  ],
+  [
+    'text',
+    [
+      'text',
+      'content',
+      'body',
+      'message',
+      'post',
+      'fulltext',
+      'comment',
+      'caption',
+      'contents',
+      'texte',
+      'texto',
+    ],
+  ],
+  [
+    'time',
+    [
+      'time',
+      'date',
+      'createdat',
+      'created',
+      'timestamp',
+      'published',
+      'publishedat',
+      'postedat',
+      'datetime',
+      'when',
+      'sent',
+      'createdtime',
+      'fecha',
+      'heure',
+    ],
+  ],
   ['kind', ['kind', 'type', 'messagetype', 'posttype']],
   ['link', ['link', 'url', 'permalink', 'posturl', 'address', 'href', 'uri']],
 ];
@@ -35,9 +130,14 @@ export function guessColumns(names: readonly string[], rows: readonly (readonly 
     for (const word of words) give(role, (i) => names[i].includes('.') && tails[i] === word);
   }
   const column = (i: number): string[] => rows.map((row) => row[i] ?? '').filter((value) => value !== '');
-  if (!roles.includes('time')) give('time', (i) => guessDateForm(column(i)) !== null && !isSmallNumber(column(i)));
-  if (!roles.includes('text')) give('text', (i) => meanLength(column(i)) > 30 && column(i).some((v) => v.includes(' ')));
-  return names.map((name, i) => ({ name, role: roles[i] ?? (isSmallNumber(column(i)) ? 'number' : 'attribute') }));
+  if (!roles.includes('time'))
+    give('time', (i) => guessDateForm(column(i)) !== null && !isSmallNumber(column(i)));
+  if (!roles.includes('text'))
+    give('text', (i) => meanLength(column(i)) > 30 && column(i).some((v) => v.includes(' ')));
+  return names.map((name, i) => ({
+    name,
+    role: roles[i] ?? (isSmallNumber(column(i)) ? 'number' : 'attribute'),
+  }));
 }
 
 /** The roles that a file of posts cannot do without, and are not there. */
@@ -47,7 +147,11 @@ export function missingRoles(columns: readonly Column[]): ColumnRole[] {
 }
 
 function isSmallNumber(values: readonly string[]): boolean {
-  return values.length > 0 && values.every((value) => /^-?\d{1,15}(?:\.\d+)?$/.test(value)) && !looksLikeTime(values);
+  return (
+    values.length > 0 &&
+    values.every((value) => /^-?\d{1,15}(?:\.\d+)?$/.test(value)) &&
+    !looksLikeTime(values)
+  );
 }
 
 function looksLikeTime(values: readonly string[]): boolean {

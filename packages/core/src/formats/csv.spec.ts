@@ -2,12 +2,24 @@ import fc from 'fast-check';
 import { CsvReader } from './csv';
 import { csvRow, harmless, safeCsvRow } from './writeCsv';
 
-function read(text: string, delimiter = ',', pieces = 7): { header: readonly string[]; rows: string[][]; lines: number[]; skipped: [number, string][] } {
-  const out = { header: [] as readonly string[], rows: [] as string[][], lines: [] as number[], skipped: [] as [number, string][] };
+function read(
+  text: string,
+  delimiter = ',',
+  pieces = 7,
+): { header: readonly string[]; rows: string[][]; lines: number[]; skipped: [number, string][] } {
+  const out = {
+    header: [] as readonly string[],
+    rows: [] as string[][],
+    lines: [] as number[],
+    skipped: [] as [number, string][],
+  };
   const reader = new CsvReader(
     delimiter,
     {
-      onRecord: ({ row, values }) => { out.rows.push([...values]); out.lines.push(row); },
+      onRecord: ({ row, values }) => {
+        out.rows.push([...values]);
+        out.lines.push(row);
+      },
       onSkip: (row, _field, reason) => void out.skipped.push([row, reason]),
     },
     (header) => (out.header = header),
@@ -21,7 +33,10 @@ describe('CsvReader, RFC 4180', () => {
   it('reads the forms of section 2: line breaks, quoted commas, doubled quotes, no last line break', () => {
     const { header, rows } = read('a,b,c\r\n"aaa","b\r\nbb","ccc"\r\nzzz,"y""yy",xxx');
     expect(header).toEqual(['a', 'b', 'c']);
-    expect(rows).toEqual([['aaa', 'b\nbb', 'ccc'], ['zzz', 'y"yy', 'xxx']]);
+    expect(rows).toEqual([
+      ['aaa', 'b\nbb', 'ccc'],
+      ['zzz', 'y"yy', 'xxx'],
+    ]);
   });
 
   it('counts lines of the file, also after a field over several lines', () => {
@@ -30,18 +45,30 @@ describe('CsvReader, RFC 4180', () => {
 
   it('lists rows with too few or too many fields, and keeps the others', () => {
     const { rows, skipped } = read('a,b\n1\n1,2,3\n1,2,\n3,4\n');
-    expect(rows).toEqual([['1', '2'], ['3', '4']]);
-    expect(skipped).toEqual([[2, 'The row has 1 fields, the header has 2.'], [3, 'The row has 3 fields, the header has 2.']]);
+    expect(rows).toEqual([
+      ['1', '2'],
+      ['3', '4'],
+    ]);
+    expect(skipped).toEqual([
+      [2, 'The row has 1 fields, the header has 2.'],
+      [3, 'The row has 3 fields, the header has 2.'],
+    ]);
   });
 
   it('loses one line to a quotation mark that is never closed, not the rest of the file', () => {
     const { rows, skipped } = read('a,b\n1,"open, x\n3,4\n5,6\n');
     expect(skipped.map(([row]) => row)).toEqual([2]);
-    expect(rows).toEqual([['3', '4'], ['5', '6']]);
+    expect(rows).toEqual([
+      ['3', '4'],
+      ['5', '6'],
+    ]);
   });
 
   it('keeps a quotation mark in the middle of a field as it is', () => {
-    expect(read('a,b\n5" pipe,x\ny,z\n').rows).toEqual([['5" pipe', 'x'], ['y', 'z']]);
+    expect(read('a,b\n5" pipe,x\ny,z\n').rows).toEqual([
+      ['5" pipe', 'x'],
+      ['y', 'z'],
+    ]);
   });
 
   it('names empty and repeated columns', () => {
@@ -61,7 +88,13 @@ describe('CsvReader, RFC 4180', () => {
 
 describe('safeCsvRow', () => {
   it('makes cells harmless that a spreadsheet would run (common practice)', () => {
-    expect(['=1+1', '+x', '-x', '@SUM(A1)', '\tx'].map(harmless)).toEqual(["'=1+1", "'+x", "'-x", "'@SUM(A1)", "'\tx"]);
+    expect(['=1+1', '+x', '-x', '@SUM(A1)', '\tx'].map(harmless)).toEqual([
+      "'=1+1",
+      "'+x",
+      "'-x",
+      "'@SUM(A1)",
+      "'\tx",
+    ]);
     expect(['-5', '-0.5e-3', 'a=b', ''].map(harmless)).toEqual(['-5', '-0.5e-3', 'a=b', '']);
     expect(safeCsvRow(['=A1,B1', 5, null])).toBe(`"'=A1,B1",5,\r\n`);
   });

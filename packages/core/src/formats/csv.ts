@@ -98,7 +98,8 @@ export class CsvReader implements RecordReader {
     const rows = this.tryParse(text, true);
     const fits = rows?.length === 1 && (this.header === null || rows[0].length === this.header.length);
     if (fits) this.take(row, rows[0]);
-    else this.sink.onSkip(row, null, 'A quotation mark is opened and never closed, or stands inside a field.');
+    else
+      this.sink.onSkip(row, null, 'A quotation mark is opened and never closed, or stands inside a field.');
   }
 
   private tryParse(text: string, relaxed: boolean): string[][] | null {
@@ -127,7 +128,11 @@ export class CsvReader implements RecordReader {
       this.sink.onSkip(row, null, `The row has ${values.length} fields, the header has ${wanted}.`);
       return;
     }
-    this.sink.onRecord({ row, values: values.length === wanted ? values : values.slice(0, wanted), extra: null });
+    this.sink.onRecord({
+      row,
+      values: values.length === wanted ? values : values.slice(0, wanted),
+      extra: null,
+    });
   }
 }
 

@@ -5,10 +5,17 @@ const CLOCK = String.raw`(?:[T ,]+(\d{1,2}):(\d{2})(?::(\d{2})(?:[.,](\d{1,9}))?
 const ZONE = String.raw`\s*(Z|z|UTC|GMT|[+-]\d{2}:?\d{2})?`;
 const YEAR_FIRST = new RegExp(String.raw`^(\d{4})[-/.](\d{1,2})[-/.](\d{1,2})${CLOCK}${ZONE}$`);
 const YEAR_LAST = new RegExp(String.raw`^(\d{1,2})[-/.](\d{1,2})[-/.](\d{4}|\d{2})${CLOCK}${ZONE}$`);
-const WORDS_DAY_FIRST = new RegExp(String.raw`^(?:\p{L}+,?\s+)?(\d{1,2})\.?\s+(\p{L}{3,})\.?,?\s+(\d{4})${CLOCK}${ZONE}$`, 'u');
-const WORDS_MONTH_FIRST = new RegExp(String.raw`^(?:\p{L}+,?\s+)?(\p{L}{3,})\.?\s+(\d{1,2}),?\s+(\d{4})${CLOCK}${ZONE}$`, 'u');
+const WORDS_DAY_FIRST = new RegExp(
+  String.raw`^(?:\p{L}+,?\s+)?(\d{1,2})\.?\s+(\p{L}{3,})\.?,?\s+(\d{4})${CLOCK}${ZONE}$`,
+  'u',
+);
+const WORDS_MONTH_FIRST = new RegExp(
+  String.raw`^(?:\p{L}+,?\s+)?(\p{L}{3,})\.?\s+(\d{1,2}),?\s+(\d{4})${CLOCK}${ZONE}$`,
+  'u',
+);
 /** "Tue Mar 31 14:05:11 +0000 2026", as the C library writes it, with a zone before the year. */
-const WORDS_YEAR_END = /^\p{L}{3}\s+(\p{L}{3})\s+(\d{1,2})\s+(\d{1,2}):(\d{2}):(\d{2})\s+(?:([+-]\d{4})\s+)?(\d{4})$/u;
+const WORDS_YEAR_END =
+  /^\p{L}{3}\s+(\p{L}{3})\s+(\d{1,2})\s+(\d{1,2}):(\d{2}):(\d{2})\s+(?:([+-]\d{4})\s+)?(\d{4})$/u;
 const RFC_3339 = /^\d{4}-\d{2}-\d{2}[Tt ]\d{2}:\d{2}:\d{2}(?:\.\d+)?(?:[Zz]|[+-]\d{2}:\d{2})$/;
 
 /** A reader of one form of date: milliseconds since 1970-01-01T00:00Z, or null when the text is not such a date. */
@@ -43,8 +50,17 @@ export function dateReader(form: DateForm, zoneOffsetMinutes: number): DateReade
 export function guessDateForm(samples: readonly string[]): { form: DateForm; ambiguous: boolean } | null {
   const given = samples.map((s) => s.trim()).filter((s) => s !== '');
   if (given.length === 0) return null;
-  const forms: DateForm[] = ['iso', 'day-month-year', 'month-day-year', 'words', 'unix-milliseconds', 'unix-seconds'];
-  const hits = new Map(forms.map((form) => [form, given.filter((s) => isPlausible(dateReader(form, 0)(s))).length]));
+  const forms: DateForm[] = [
+    'iso',
+    'day-month-year',
+    'month-day-year',
+    'words',
+    'unix-milliseconds',
+    'unix-seconds',
+  ];
+  const hits = new Map(
+    forms.map((form) => [form, given.filter((s) => isPlausible(dateReader(form, 0)(s))).length]),
+  );
   const best = forms.reduce((a, b) => (hits.get(b)! > hits.get(a)! ? b : a));
   if (hits.get(best)! * 2 < given.length) return null;
   const ambiguous = best === 'day-month-year' && hits.get('month-day-year') === hits.get(best);
@@ -78,7 +94,9 @@ function yearLast(text: string, zone: number, dayFirst: boolean): number | null 
   const m = YEAR_LAST.exec(text.trim());
   if (!m) return null;
   const year = m[3].length === 2 ? 2000 + +m[3] : +m[3];
-  return dayFirst ? moment(year, +m[2], +m[1], m.slice(4), zone) : moment(year, +m[1], +m[2], m.slice(4), zone);
+  return dayFirst
+    ? moment(year, +m[2], +m[1], m.slice(4), zone)
+    : moment(year, +m[1], +m[2], m.slice(4), zone);
 }
 
 function inWords(text: string, zone: number): number | null {
@@ -103,7 +121,13 @@ function isDay(year: number, month: number, day: number): boolean {
 }
 
 /** @param clock hours, minutes, seconds, fraction, a or p, zone; each may be missing */
-function moment(year: number, month: number, day: number, clock: (string | undefined)[], zone: number): number | null {
+function moment(
+  year: number,
+  month: number,
+  day: number,
+  clock: (string | undefined)[],
+  zone: number,
+): number | null {
   if (!isDay(year, month, day)) return null;
   const [h, min, s, fraction, half, offset] = clock;
   let hour = Number(h ?? 0);

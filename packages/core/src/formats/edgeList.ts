@@ -26,7 +26,8 @@ export function readEdgeList(text: string, delimiter = ','): NamedGraph {
     {
       onRecord: ({ row, values }) => {
         const value = place.weight < 0 ? 1 : Number(values[place.weight]);
-        if (!(value > 0)) throw new Error(`Row ${row}: the weight “${values[place.weight]}” is not a number above 0.`);
+        if (!(value > 0))
+          throw new Error(`Row ${row}: the weight “${values[place.weight]}” is not a number above 0.`);
         source.push(nodeOf(values[place.source]));
         target.push(nodeOf(values[place.target]));
         weight.push(value);
@@ -38,7 +39,8 @@ export function readEdgeList(text: string, delimiter = ','): NamedGraph {
     (header) => {
       const at = (name: string): number => header.findIndex((cell) => cell.toLowerCase() === name);
       place = { source: at('source'), target: at('target'), weight: at('weight') };
-      if (place.source < 0 || place.target < 0) throw new Error('Row 1: the columns “source” and “target” are needed.');
+      if (place.source < 0 || place.target < 0)
+        throw new Error('Row 1: the columns “source” and “target” are needed.');
     },
   );
   reader.write(text);

@@ -22,9 +22,12 @@ export function guessEncoding(bytes: Uint8Array, complete: boolean): EncodingGue
     return { encoding: 'utf-16be', reason: 'UTF-16 (big endian), by its byte order mark' };
   }
   const zeros = zeroShares(bytes);
-  if (zeros.odd > 0.3 && zeros.even < 0.05) return { encoding: 'utf-16le', reason: 'UTF-16, by its zero bytes' };
-  if (zeros.even > 0.3 && zeros.odd < 0.05) return { encoding: 'utf-16be', reason: 'UTF-16, by its zero bytes' };
-  if (isUtf8(bytes, complete)) return { encoding: 'utf-8', reason: 'UTF-8, since all bytes form valid characters' };
+  if (zeros.odd > 0.3 && zeros.even < 0.05)
+    return { encoding: 'utf-16le', reason: 'UTF-16, by its zero bytes' };
+  if (zeros.even > 0.3 && zeros.odd < 0.05)
+    return { encoding: 'utf-16be', reason: 'UTF-16, by its zero bytes' };
+  if (isUtf8(bytes, complete))
+    return { encoding: 'utf-8', reason: 'UTF-8, since all bytes form valid characters' };
   return { encoding: 'windows-1252', reason: 'Windows-1252, since the bytes are not valid UTF-8' };
 }
 

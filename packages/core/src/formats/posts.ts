@@ -4,12 +4,27 @@ import { dateReader } from './dates';
 import type { FileRecord } from './record';
 
 const KINDS: Readonly<Record<string, MessageKind>> = {
-  post: 'post', original: 'post', status: 'post', note: 'post', message: 'post',
-  reply: 'reply', answer: 'reply', response: 'reply', replied_to: 'reply',
-  repost: 'repost', share: 'repost', shared: 'repost', boost: 'repost', announce: 'repost', forward: 'repost',
-  quote: 'quote', quoted: 'quote', quote_post: 'quote',
+  post: 'post',
+  original: 'post',
+  status: 'post',
+  note: 'post',
+  message: 'post',
+  reply: 'reply',
+  answer: 'reply',
+  response: 'reply',
+  replied_to: 'reply',
+  repost: 'repost',
+  share: 'repost',
+  shared: 'repost',
+  boost: 'repost',
+  announce: 'repost',
+  forward: 'repost',
+  quote: 'quote',
+  quoted: 'quote',
+  quote_post: 'quote',
   comment: 'comment',
-  email: 'email', mail: 'email',
+  email: 'email',
+  mail: 'email',
 };
 
 /** "RT @name: ..." at the start of a text marks a repost by common practice. */
@@ -22,8 +37,15 @@ const REPOST_MARK = /^RT @([\p{L}\p{N}_.@-]*[\p{L}\p{N}_]):?\s/u;
 export function takePost(reading: Reading): (record: FileRecord) => IncomingMessage | SkippedRow {
   const at = (role: string): number => reading.columns.findIndex((column) => column.role === role);
   const place = {
-    id: at('id'), author: at('author'), authorName: at('authorName'), text: at('text'), time: at('time'),
-    kind: at('kind'), parent: at('parent'), parentAuthor: at('parentAuthor'), link: at('link'),
+    id: at('id'),
+    author: at('author'),
+    authorName: at('authorName'),
+    text: at('text'),
+    time: at('time'),
+    kind: at('kind'),
+    parent: at('parent'),
+    parentAuthor: at('parentAuthor'),
+    link: at('link'),
   };
   const numbers = columnsOf(reading, 'number');
   const attributes = columnsOf(reading, 'attribute');
@@ -38,7 +60,8 @@ export function takePost(reading: Reading): (record: FileRecord) => IncomingMess
     const text = value(place.text);
     const written = value(place.time).trim();
     const time = written === '' ? null : readDate(written);
-    if (written !== '' && time === null) return skip(nameOf(place.time), `The date cannot be read: “${clip(written)}”.`);
+    if (written !== '' && time === null)
+      return skip(nameOf(place.time), `The date cannot be read: “${clip(written)}”.`);
     const mark = text.startsWith('RT @') ? REPOST_MARK.exec(text) : null;
     const parentKey = value(place.parent).trim() || null;
     const parentHandle = cleanHandle(value(place.parentAuthor)) || mark?.[1] || null;
@@ -66,7 +89,9 @@ interface NamedColumn {
 }
 
 function columnsOf(reading: Reading, role: string): NamedColumn[] {
-  return reading.columns.flatMap((column, index) => (column.role === role ? [{ name: column.name, index }] : []));
+  return reading.columns.flatMap((column, index) =>
+    column.role === role ? [{ name: column.name, index }] : [],
+  );
 }
 
 function kindOf(written: string, marked: boolean, hasParent: boolean): MessageKind {

@@ -27,7 +27,12 @@ export class UnreadableFile extends Error {
  * @param chosen what the researcher corrected; the rest is detected
  * Throws UnreadableFile when it is empty or no table of posts.
  */
-export function previewFile(file: string, head: Uint8Array, size: number, chosen?: Partial<Reading>): Preview {
+export function previewFile(
+  file: string,
+  head: Uint8Array,
+  size: number,
+  chosen?: Partial<Reading>,
+): Preview {
   if (size === 0) throw new UnreadableFile('The file is empty.');
   refuseForeign(head);
   const complete = head.length >= size;
@@ -51,7 +56,8 @@ export function previewFile(file: string, head: Uint8Array, size: number, chosen
     columns,
   };
   const reasons = [`${encodingGuess.reason}.`, formatGuess.reason];
-  if (dates?.ambiguous) reasons.push('Dates could be day-month or month-day; day-month was taken. Please check.');
+  if (dates?.ambiguous)
+    reasons.push('Dates could be day-month or month-day; day-month was taken. Please check.');
   return {
     file,
     bytes: size,
@@ -66,7 +72,10 @@ export function previewFile(file: string, head: Uint8Array, size: number, chosen
 /** A reader of the records of a file, by how it is to be read. */
 export function recordReader(reading: Reading, sink: RecordSink): RecordReader {
   return reading.format === 'jsonl'
-    ? new JsonLinesReader(reading.columns.map((column) => column.name), sink)
+    ? new JsonLinesReader(
+        reading.columns.map((column) => column.name),
+        sink,
+      )
     : new CsvReader(reading.delimiter, sink);
 }
 
@@ -78,18 +87,22 @@ export function decoderFor(encoding: TextEncoding): TextDecoder {
 function refuseForeign(head: Uint8Array): void {
   const magic = String.fromCharCode(...head.slice(0, 8));
   if (magic.startsWith('PK\x03\x04')) {
-    throw new UnreadableFile('This is a zip archive or a spreadsheet workbook, not text. Save it as CSV and try again.');
+    throw new UnreadableFile(
+      'This is a zip archive or a spreadsheet workbook, not text. Save it as CSV and try again.',
+    );
   }
   if (magic.startsWith('%PDF')) throw new UnreadableFile('This is a PDF document, not a table of posts.');
   if (magic.startsWith('\x89PNG') || magic.startsWith('\xff\xd8\xff')) {
     throw new UnreadableFile('This is a picture, not a table of posts.');
   }
-  if (magic.startsWith('\x1f\x8b')) throw new UnreadableFile('This is a gzip archive. Unpack it and try again.');
+  if (magic.startsWith('\x1f\x8b'))
+    throw new UnreadableFile('This is a gzip archive. Unpack it and try again.');
   const hasOrder = (head[0] === 0xff && head[1] === 0xfe) || (head[0] === 0xfe && head[1] === 0xff);
   let strange = 0;
   const length = Math.min(head.length, 4096);
   for (let i = 0; i < length; i++) if (head[i] < 9 && head[i] !== 0) strange++;
-  if (!hasOrder && strange > length / 20) throw new UnreadableFile('These bytes are not text; nothing was taken from the file.');
+  if (!hasOrder && strange > length / 20)
+    throw new UnreadableFile('These bytes are not text; nothing was taken from the file.');
 }
 
 function wholeLines(text: string, complete: boolean): string {
@@ -111,9 +124,15 @@ function guessFormat(text: string, file: string): FormatGuess {
   }
   if (first.startsWith('[') || first.startsWith('<')) {
     const what = first.startsWith('[') ? 'a single JSON list' : 'XML or HTML';
-    throw new UnreadableFile(`This looks like ${what}. Posts are read from CSV, TSV or JSON Lines (one object a line).`, 1);
+    throw new UnreadableFile(
+      `This looks like ${what}. Posts are read from CSV, TSV or JSON Lines (one object a line).`,
+      1,
+    );
   }
-  const lines = text.split(/\r?\n/).slice(0, 30).filter((line) => line.trim() !== '');
+  const lines = text
+    .split(/\r?\n/)
+    .slice(0, 30)
+    .filter((line) => line.trim() !== '');
   const delimiter = [',', ';', '\t', '|'].reduce((a, b) => (evenness(lines, b) > evenness(lines, a) ? b : a));
   if (evenness(lines, delimiter) === 0) {
     throw new UnreadableFile(
@@ -122,7 +141,11 @@ function guessFormat(text: string, file: string): FormatGuess {
     );
   }
   const name = { ',': 'commas', ';': 'semicolons', '\t': 'tabs', '|': 'bars' }[delimiter];
-  return { format: delimiter === '\t' ? 'tsv' : 'csv', delimiter, reason: `A table with ${name} between its columns.` };
+  return {
+    format: delimiter === '\t' ? 'tsv' : 'csv',
+    delimiter,
+    reason: `A table with ${name} between its columns.`,
+  };
 }
 
 /** How often a delimiter stands outside quotes in the first line, favoured when other lines have as many. */
@@ -154,13 +177,21 @@ function readSample(format: FileFormat, delimiter: string, text: string): Sample
   return { names, rows: records.map((record) => record.values), records, problems };
 }
 
-function sampleJson(text: string, records: FileRecord[], problems: Preview['problems'], sink: RecordSink): Sample {
+function sampleJson(
+  text: string,
+  records: FileRecord[],
+  problems: Preview['problems'],
+  sink: RecordSink,
+): Sample {
   const reader = new JsonLinesReader([], sink);
   reader.write(text);
   reader.end();
   if (records.length === 0) {
     const first = problems[0];
-    throw new UnreadableFile(`No line is a JSON object. Line ${first?.row ?? 1}: ${first?.reason ?? 'blank'}`, first?.row ?? 1);
+    throw new UnreadableFile(
+      `No line is a JSON object. Line ${first?.row ?? 1}: ${first?.reason ?? 'blank'}`,
+      first?.row ?? 1,
+    );
   }
   const names = [...new Set(records.flatMap((record) => Object.keys(record.extra ?? {})))];
   const rows = records.map((record) => names.map((name) => record.extra?.[name] ?? ''));

@@ -14,14 +14,21 @@ const preview = (text: string, name = 'posts.csv') => previewFile(name, bytes(te
 describe('JsonLinesReader', () => {
   function read(text: string, columns: string[]): { records: FileRecord[]; skipped: [number, string][] } {
     const out = { records: [] as FileRecord[], skipped: [] as [number, string][] };
-    const reader = new JsonLinesReader(columns, { onRecord: (r) => void out.records.push(r), onSkip: (row, _f, reason) => void out.skipped.push([row, reason]) });
+    const reader = new JsonLinesReader(columns, {
+      onRecord: (r) => void out.records.push(r),
+      onSkip: (row, _f, reason) => void out.skipped.push([row, reason]),
+    });
     reader.write(text);
     reader.end();
     return out;
   }
 
   it('gives dotted names to values inside objects and keeps what has no column', () => {
-    const { records } = read('{"id":1,"user":{"handle":"a"},"tags":["x","y"],"new":true}\n', ['id', 'user.handle', 'tags']);
+    const { records } = read('{"id":1,"user":{"handle":"a"},"tags":["x","y"],"new":true}\n', [
+      'id',
+      'user.handle',
+      'tags',
+    ]);
     expect(records[0]).toEqual({ row: 1, values: ['1', 'a', 'x y'], extra: { new: 'true' } });
   });
 
@@ -75,9 +82,13 @@ describe('dates', () => {
     expect(guessDateForm([text])).not.toBeNull();
   });
 
-  it.each(['2026-02-30T00:00:00Z', '2026-13-01', '31/04/2026', 'yesterday', '', '25:00'])('refuses “%s”', (text) => {
-    for (const form of ['iso', 'day-month-year', 'words', 'unix-seconds'] as const) expect(dateReader(form, 0)(text)).toBeNull();
-  });
+  it.each(['2026-02-30T00:00:00Z', '2026-13-01', '31/04/2026', 'yesterday', '', '25:00'])(
+    'refuses “%s”',
+    (text) => {
+      for (const form of ['iso', 'day-month-year', 'words', 'unix-seconds'] as const)
+        expect(dateReader(form, 0)(text)).toBeNull();
+    },
+  );
 
   it('takes dates without a zone in the zone that is given', () => {
     expect(dateReader('iso', 120)('2026-03-31 16:05:09')).toBe(noon);
@@ -101,7 +112,10 @@ describe('guessEncoding', () => {
 
 describe('guessColumns', () => {
   it('knows common names in any order and manner of writing', () => {
-    const columns = guessColumns(['Likes', 'Full text', 'Created at', 'user.handle', 'Post ID', 'In reply to'], [['5', 'hello there', '2026-03-01', 'a', '1', '']]);
+    const columns = guessColumns(
+      ['Likes', 'Full text', 'Created at', 'user.handle', 'Post ID', 'In reply to'],
+      [['5', 'hello there', '2026-03-01', 'a', '1', '']],
+    );
     expect(columns.map(({ role }) => role)).toEqual(['number', 'text', 'time', 'author', 'id', 'parent']);
   });
 
@@ -112,8 +126,15 @@ describe('guessColumns', () => {
 
 describe('previewFile', () => {
   it('detects delimiter, dates and columns', () => {
-    const { reading, missing } = preview('author;text;time\na;hello;31/03/2026 14:05\nb;"x; y";01/04/2026 09:00\n');
-    expect(reading).toMatchObject({ format: 'csv', delimiter: ';', encoding: 'utf-8', dateForm: 'day-month-year' });
+    const { reading, missing } = preview(
+      'author;text;time\na;hello;31/03/2026 14:05\nb;"x; y";01/04/2026 09:00\n',
+    );
+    expect(reading).toMatchObject({
+      format: 'csv',
+      delimiter: ';',
+      encoding: 'utf-8',
+      dateForm: 'day-month-year',
+    });
     expect(missing).toEqual([]);
   });
 
@@ -136,7 +157,9 @@ describe('previewFile', () => {
   });
 
   it('shows the problems of the first rows', () => {
-    const { problems } = preview('author,text,time\na,hello,2026-03-01\nb,there,never\n,x,2026-03-01\nc,y,2026-03-02\n');
+    const { problems } = preview(
+      'author,text,time\na,hello,2026-03-01\nb,there,never\n,x,2026-03-01\nc,y,2026-03-02\n',
+    );
     expect(problems).toEqual([
       { row: 3, field: 'time', reason: 'The date cannot be read: “never”.' },
       { row: 4, field: 'author', reason: 'The row has no author.' },
@@ -145,24 +168,42 @@ describe('previewFile', () => {
 });
 
 describe('takePost', () => {
-  const { reading } = preview('id,author,text,time,kind,in_reply_to,likes,mood\n1,@Ann,hi,2026-03-01,,,5,good\n');
+  const { reading } = preview(
+    'id,author,text,time,kind,in_reply_to,likes,mood\n1,@Ann,hi,2026-03-01,,,5,good\n',
+  );
   const take = (values: string[]) => takePost(reading)({ row: 2, values, extra: null });
 
   it('reads a post', () => {
     expect(take(['7', '@Ann', 'hi', '2026-03-01', '', '', '5', 'good'])).toMatchObject({
-      key: '7', authorHandle: 'Ann', kind: 'post', numbers: { likes: 5 }, attributes: { mood: 'good' }, time: Date.UTC(2026, 2, 1),
+      key: '7',
+      authorHandle: 'Ann',
+      kind: 'post',
+      numbers: { likes: 5 },
+      attributes: { mood: 'good' },
+      time: Date.UTC(2026, 2, 1),
     });
   });
 
   it('takes a message with a parent for a reply, and a marked one for a repost', () => {
-    expect(take(['7', 'a', 'hi', '', '', '3', '', ''])).toMatchObject({ kind: 'reply', parentKey: '3', time: null });
-    expect(take(['7', 'a', 'RT @bob: hi', '', '', '', '', ''])).toMatchObject({ kind: 'repost', parentHandle: 'bob' });
+    expect(take(['7', 'a', 'hi', '', '', '3', '', ''])).toMatchObject({
+      kind: 'reply',
+      parentKey: '3',
+      time: null,
+    });
+    expect(take(['7', 'a', 'RT @bob: hi', '', '', '', '', ''])).toMatchObject({
+      kind: 'repost',
+      parentHandle: 'bob',
+    });
     expect(take(['7', 'a', '', '', 'share', '3', '', ''])).toMatchObject({ kind: 'repost' });
   });
 
   it('keeps numbers that a number cannot hold as text', () => {
-    expect(take(['7', 'a', 'x', '', '', '', '240000000000000000001', ''])).toMatchObject({ numbers: { likes: '240000000000000000001' } });
-    expect(take(['7', 'a', 'x', '', '', '', '240000000000', ''])).toMatchObject({ numbers: { likes: 240_000_000_000 } });
+    expect(take(['7', 'a', 'x', '', '', '', '240000000000000000001', ''])).toMatchObject({
+      numbers: { likes: '240000000000000000001' },
+    });
+    expect(take(['7', 'a', 'x', '', '', '', '240000000000', ''])).toMatchObject({
+      numbers: { likes: 240_000_000_000 },
+    });
   });
 });
 

@@ -61,7 +61,12 @@ export function withoutSelfLoops(rows: Csr): Csr {
     }
     newOffset[v + 1] = at;
   }
-  return { nodeCount, offset: newOffset, neighbour: newNeighbour.slice(0, at), weight: newWeight.slice(0, at) };
+  return {
+    nodeCount,
+    offset: newOffset,
+    neighbour: newNeighbour.slice(0, at),
+    weight: newWeight.slice(0, at),
+  };
 }
 
 /**
@@ -95,7 +100,7 @@ function mergeRows(nodeCount: number, from: Uint32Array, to: Uint32Array, weight
 /** The order of the edges by key; edges of equal key keep the order in which `before` names them. */
 function countingOrder(keys: number, key: Uint32Array, before: Uint32Array | null): Uint32Array {
   const start = new Uint32Array(keys + 1);
-  for (let i = 0; i < key.length; i++) start[key[i] + 1]++;
+  for (const k of key) start[k + 1]++;
   for (let k = 0; k < keys; k++) start[k + 1] += start[k];
   const order = new Uint32Array(key.length);
   for (let i = 0; i < key.length; i++) {

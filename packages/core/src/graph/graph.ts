@@ -25,7 +25,9 @@ export function makeGraph(
   }
   for (let e = 0; e < source.length; e++) {
     if (!(source[e] < nodeCount && target[e] < nodeCount)) {
-      throw new RangeError(`Edge ${e} goes from ${source[e]} to ${target[e]}, but there are ${nodeCount} nodes.`);
+      throw new RangeError(
+        `Edge ${e} goes from ${source[e]} to ${target[e]}, but there are ${nodeCount} nodes.`,
+      );
     }
     if (weight && !(weight[e] > 0 && weight[e] < Infinity)) {
       throw new RangeError(`Edge ${e} has the weight ${weight[e]}; a weight must be a number above 0.`);

@@ -89,7 +89,11 @@ function splitParts(graph: Graph, components: Components, settings: LayoutSettin
     .filter((nodes) => nodes.length > 1)
     .map((nodes, c) => {
       if (nodes.length > graph.nodeCount / 2) {
-        const part = keepPart(graph, (v) => components.of[v] === c, () => true);
+        const part = keepPart(
+          graph,
+          (v) => components.of[v] === c,
+          () => true,
+        );
         return makePart(part.graph, part.node);
       }
       nodes.forEach((v, i) => (number[v] = i));
@@ -122,8 +126,14 @@ function assemble(
     return sized;
   });
   const [main, ...small] = placed;
-  const taken = main ? Array.from(parts[0].node, (v, j) => ({ x: main.x[j], y: main.y[j], radius: radius[v] + PART_GAP })) : [];
-  const spots = packRound(taken, small.map((part) => part.reach), PART_GAP / 2);
+  const taken = main
+    ? Array.from(parts[0].node, (v, j) => ({ x: main.x[j], y: main.y[j], radius: radius[v] + PART_GAP }))
+    : [];
+  const spots = packRound(
+    taken,
+    small.map((part) => part.reach),
+    PART_GAP / 2,
+  );
   parts.forEach((part, i) => {
     const spot = i === 0 ? { x: 0, y: 0 } : spots[i - 1];
     part.node.forEach((v, j) => {
@@ -133,7 +143,13 @@ function assemble(
   });
   const isolates: number[] = [];
   for (let v = 0; v < graph.nodeCount; v++) if (components.size[components.of[v]] === 1) isolates.push(v);
-  parkBelow(isolates, x, y, radius, parts.flatMap((part) => [...part.node]));
+  parkBelow(
+    isolates,
+    x,
+    y,
+    radius,
+    parts.flatMap((part) => [...part.node]),
+  );
   return { x: Float32Array.from(x), y: Float32Array.from(y), iterations, cameToRest: false, overlaps };
 }
 
@@ -146,7 +162,12 @@ interface PlacedPart {
 }
 
 /** Scales one part so that its nodes have room, sets its middle to 0, and moves overlapping nodes apart. */
-function sizePart({ node, layout }: PartLayout, radius: ArrayLike<number>, main: boolean, final: boolean): PlacedPart {
+function sizePart(
+  { node, layout }: PartLayout,
+  radius: ArrayLike<number>,
+  main: boolean,
+  final: boolean,
+): PlacedPart {
   const x = Float64Array.from(layout.x);
   const y = Float64Array.from(layout.y);
   const size = Float64Array.from(node, (v) => radius[v]);
@@ -199,7 +220,10 @@ function turn(x: Float64Array, y: Float64Array): void {
   for (let i = 0; i < x.length; i++) [x[i], y[i]] = [y[i], -x[i]];
 }
 
-function span(x: ArrayLike<number>, y: ArrayLike<number>): { left: number; top: number; width: number; height: number } {
+function span(
+  x: ArrayLike<number>,
+  y: ArrayLike<number>,
+): { left: number; top: number; width: number; height: number } {
   let left = Infinity;
   let right = -Infinity;
   let top = Infinity;
@@ -226,7 +250,10 @@ function parkBelow(
   for (const v of isolates) largest = Math.max(largest, radius[v]);
   const pitch = 2 * largest + NODE_GAP + 2;
   const box = rest.length
-    ? span(rest.map((v) => x[v]), rest.map((v) => y[v]))
+    ? span(
+        rest.map((v) => x[v]),
+        rest.map((v) => y[v]),
+      )
     : { left: 0, top: 0, width: pitch * Math.sqrt(isolates.length * 2), height: 0 };
   const columns = Math.max(1, Math.min(isolates.length, Math.floor(box.width / pitch) + 1));
   const left = box.left + box.width / 2 - ((columns - 1) * pitch) / 2;

@@ -15,7 +15,8 @@ describe('Repulsion', () => {
   it('comes within two per cent of the sum over all pairs', () => {
     const chance = new Random(1);
     const n = 400;
-    const draw = (scale: number): Float64Array => Float64Array.from({ length: n }, () => chance.real() * scale);
+    const draw = (scale: number): Float64Array =>
+      Float64Array.from({ length: n }, () => chance.real() * scale);
     const [x, y, mass] = [draw(1000), draw(1000), draw(5).map((m) => m + 1)];
     const [fx, fy] = [new Float64Array(n), new Float64Array(n)];
     new Repulsion(n, 0.5).addTo(x, y, mass, 2, fx, fy);
@@ -57,7 +58,10 @@ describe('arrange', () => {
   it('gives the positions that it gave before; the browser test holds the same sum', () => {
     const { graph } = randomTwin(3, 120, 300);
     const { x, y } = arrange(graph, radii(120), settings);
-    const sum = createHash('sha256').update(new Uint8Array(x.buffer)).update(new Uint8Array(y.buffer)).digest('hex');
+    const sum = createHash('sha256')
+      .update(new Uint8Array(x.buffer))
+      .update(new Uint8Array(y.buffer))
+      .digest('hex');
     expect(sum).toBe(LAYOUT_SUM);
   });
 
@@ -67,7 +71,8 @@ describe('arrange', () => {
     const { x, y, overlaps } = arrange(graph, size, settings);
     expect(overlaps).toBe(0);
     for (let a = 0; a < 160; a++) {
-      for (let b = 0; b < a; b++) expect(Math.hypot(x[a] - x[b], y[a] - y[b])).toBeGreaterThan(size[a] + size[b]);
+      for (let b = 0; b < a; b++)
+        expect(Math.hypot(x[a] - x[b], y[a] - y[b])).toBeGreaterThan(size[a] + size[b]);
     }
   });
 
@@ -116,7 +121,11 @@ describe('packRound', () => {
     const radius = [20, 20, 12, 12, 5, 5, 5];
     const placed = packRound(taken, radius, 4);
     const all = [...taken, ...placed];
-    all.forEach((a, i) => all.slice(0, i).forEach((b) => expect(Math.hypot(a.x - b.x, a.y - b.y)).toBeGreaterThan(a.radius + b.radius)));
+    all.forEach((a, i) =>
+      all
+        .slice(0, i)
+        .forEach((b) => expect(Math.hypot(a.x - b.x, a.y - b.y)).toBeGreaterThan(a.radius + b.radius)),
+    );
   });
 });
 

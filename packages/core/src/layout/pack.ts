@@ -14,7 +14,12 @@ const CELL = 8;
  * @param radii of the discs to place, in the order in which they choose
  * @returns the place of each disc
  */
-export function packRound(taken: readonly Disc[], radii: readonly number[], gap: number, stretch = 1.45): Disc[] {
+export function packRound(
+  taken: readonly Disc[],
+  radii: readonly number[],
+  gap: number,
+  stretch = 1.45,
+): Disc[] {
   const ground = new Ground();
   for (const disc of taken) ground.occupy(disc);
   const placed: Disc[] = [];

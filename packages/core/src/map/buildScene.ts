@@ -72,7 +72,8 @@ function buildDiscs({ map, size, theme, focus }: SceneInput, nodes: ScreenNodes)
   const order = [...map.nodes].sort((a, b) => nodes.radius[b] - nodes.radius[a]);
   for (const v of order) {
     const r = nodes.radius[v];
-    const outside = nodes.x[v] + r < 0 || nodes.x[v] - r > size.width || nodes.y[v] + r < 0 || nodes.y[v] - r > size.height;
+    const outside =
+      nodes.x[v] + r < 0 || nodes.x[v] - r > size.width || nodes.y[v] + r < 0 || nodes.y[v] - r > size.height;
     if (outside) continue;
     const key = (isClear(v) ? 256 : 0) + map.colour[v];
     const list = batches.get(key) ?? [];
@@ -94,7 +95,13 @@ function buildRings({ focus, theme }: SceneInput, nodes: ScreenNodes): Ring[] {
   if (!focus) return [];
   return [...focus.nodes]
     .filter((v) => nodes.radius[v] > 0)
-    .map((v) => ({ x: nodes.x[v], y: nodes.y[v], radius: nodes.radius[v] + 3.5, stroke: theme.mark, width: 2.2 }));
+    .map((v) => ({
+      x: nodes.x[v],
+      y: nodes.y[v],
+      radius: nodes.radius[v] + 3.5,
+      stroke: theme.mark,
+      width: 2.2,
+    }));
 }
 
 const NAMES_IN_FOCUS = 14;

@@ -27,7 +27,10 @@ export function captionPhrases(input: CaptionInput): Phrase[] {
   const plain = (text: string): Phrase => ({ text, control: null });
   const least = Math.max(weave.atLeast, description.show.atLeast);
   return [
-    { text: `${formatCount(shown.nodes)} ${shown.nodes === 1 ? 'account' : 'accounts'}${limits(input)}`, control: 'show' },
+    {
+      text: `${formatCount(shown.nodes)} ${shown.nodes === 1 ? 'account' : 'accounts'}${limits(input)}`,
+      control: 'show',
+    },
     plain(' tied when one '),
     { text: verbPhrase(weave.kinds), control: 'weave' },
     plain(' another '),
@@ -54,7 +57,11 @@ function limits({ description: { show }, hidden }: CaptionInput): string {
   const parts: string[] = [];
   if (show.largestComponent) parts.push('of the largest component');
   if (show.communities !== null) {
-    parts.push(show.communities.length === 1 ? `of community ${show.communities[0]}` : `of ${show.communities.length} communities`);
+    parts.push(
+      show.communities.length === 1
+        ? `of community ${show.communities[0]}`
+        : `of ${show.communities.length} communities`,
+    );
   }
   if (!show.isolates) parts.push('with ties');
   const rest = hidden.nodes > 0 ? ` (${formatCount(hidden.nodes)} not shown)` : '';

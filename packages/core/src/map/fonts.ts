@@ -3,7 +3,12 @@ import type { Face } from './textWidth';
 const SANS = `"Atkinson Hyperlegible Next Variable","Atkinson Hyperlegible Next",sans-serif`;
 const SERIF = `"Newsreader Variable","Newsreader",serif`;
 
-export const FONT_STACK: Readonly<Record<Face, string>> = { plain: SANS, bold: SANS, serif: SERIF, serifBold: SERIF };
+export const FONT_STACK: Readonly<Record<Face, string>> = {
+  plain: SANS,
+  bold: SANS,
+  serif: SERIF,
+  serifBold: SERIF,
+};
 
 export function fontWeight(face: Face): number {
   return face === 'bold' || face === 'serifBold' ? 600 : 400;

@@ -42,8 +42,14 @@ export function placeNames(
     const width = textWidth(wish.text, wish.size, wish.face);
     let best: { box: Box; left: number; base: number; cost: number } | null = null;
     for (const [rank, spot] of spots(wish, width).entries()) {
-      const box = { left: spot.left - 2, right: spot.left + width + 2, top: spot.base - wish.size * 0.82, bottom: spot.base + wish.size * 0.26 };
-      const inside = box.left >= 0 && box.right <= bounds.width && box.top >= 0 && box.bottom <= bounds.height;
+      const box = {
+        left: spot.left - 2,
+        right: spot.left + width + 2,
+        top: spot.base - wish.size * 0.82,
+        bottom: spot.base + wish.size * 0.26,
+      };
+      const inside =
+        box.left >= 0 && box.right <= bounds.width && box.top >= 0 && box.bottom <= bounds.height;
       const clash = taken.some((other) => overlapArea(box, other) > 0);
       if (!wish.always && (!inside || clash)) continue;
       const cost = coveredNodes(box, discs, wish.node) + rank * 1.5 + (clash ? 1000 : 0) + (inside ? 0 : 500);
@@ -85,7 +91,15 @@ function coveredNodes(
   let cost = 0;
   for (let v = 0; v < x.length; v++) {
     const r = radius[v];
-    if (v === own || r === 0 || x[v] + r < box.left || x[v] - r > box.right || y[v] + r < box.top || y[v] - r > box.bottom) continue;
+    if (
+      v === own ||
+      r === 0 ||
+      x[v] + r < box.left ||
+      x[v] - r > box.right ||
+      y[v] + r < box.top ||
+      y[v] - r > box.bottom
+    )
+      continue;
     cost += 1 + r;
   }
   return cost;

@@ -19,8 +19,15 @@ export function buildLegend(map: PreparedMap, theme: Theme, size: Size, scale: n
   const spots: LegendSpot[] = [];
   const write = (text: string, x: number, y: number, bold = false, soft = false): void =>
     void texts.push({
-      text, x, y, size: SIZE, face: bold ? 'bold' : 'plain', anchor: 'start',
-      fill: soft ? theme.soft : theme.ink, halo: theme.ground, alpha: 1,
+      text,
+      x,
+      y,
+      size: SIZE,
+      face: bold ? 'bold' : 'plain',
+      anchor: 'start',
+      fill: soft ? theme.soft : theme.ink,
+      halo: theme.ground,
+      alpha: 1,
     });
   const disc = (x: number, y: number, radius: number, fill: string): void =>
     void discs.push({ fill, alpha: 1, rim: theme.ground, rimWidth: 0, discs: Float32Array.of(x, y, radius) });
@@ -36,13 +43,27 @@ export function buildLegend(map: PreparedMap, theme: Theme, size: Size, scale: n
     const count = formatCount(group.nodes);
     write(`${clipText(label, SIZE, 'plain', WIDTH - 46)}  ${count}`, LEFT + 18, y, false, true);
     if (group.value !== -1) {
-      spots.push({ x: LEFT - 4, y: y - 13, width: WIDTH, height: LINE, group: group.value, label: `${label}, ${count} accounts` });
+      spots.push({
+        x: LEFT - 4,
+        y: y - 13,
+        width: WIDTH,
+        height: LINE,
+        group: group.value,
+        label: `${label}, ${count} accounts`,
+      });
     }
   }
   if (map.colourRange) {
     y += LINE;
-    for (let i = 0; i < 8; i++) disc(LEFT + 5 + i * 11, y - 4, 5, map.colours[Math.round((i / 7) * (RAMP_STEPS - 1))]);
-    write(`${formatValue(map.colourRange[0])} to ${formatValue(map.colourRange[1])}`, LEFT + 98, y, false, true);
+    for (let i = 0; i < 8; i++)
+      disc(LEFT + 5 + i * 11, y - 4, 5, map.colours[Math.round((i / 7) * (RAMP_STEPS - 1))]);
+    write(
+      `${formatValue(map.colourRange[0])} to ${formatValue(map.colourRange[1])}`,
+      LEFT + 98,
+      y,
+      false,
+      true,
+    );
   }
   y += LINE + 10;
   write(`Size: ${columnTitle(map.description.size.column)}`, LEFT, y, true);

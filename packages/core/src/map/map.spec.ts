@@ -21,7 +21,12 @@ function example(): MapNetwork {
   const weight = [1, 1, 3, 1, 1, 1, 2, 1];
   const graph = makeGraph(9, source, target, weight);
   const { columns } = basicMeasures(graph, { resolution: 1, seed: 1, runs: 3 });
-  const nodes: TableColumns = { handle: [...'abcdefghi'].map((c) => `<${c}>`), name: [...'abcdefghi'], messages: new Float64Array(9).fill(1), ...columns };
+  const nodes: TableColumns = {
+    handle: [...'abcdefghi'].map((c) => `<${c}>`),
+    name: [...'abcdefghi'],
+    messages: new Float64Array(9).fill(1),
+    ...columns,
+  };
   return { nodeCount: 9, nodes, edges: { source: graph.source, target: graph.target, weight: graph.weight } };
 }
 
@@ -35,7 +40,8 @@ const scene = (description = defaultMap, focus: Parameters<typeof buildScene>[0]
 
 describe('prepareMap', () => {
   it('shows only what the description asks for', () => {
-    const shown = (show: Partial<MapDescription['show']>) => prepareMap(example(), with_({ show: { ...defaultMap.show, ...show } }));
+    const shown = (show: Partial<MapDescription['show']>) =>
+      prepareMap(example(), with_({ show: { ...defaultMap.show, ...show } }));
     expect(shown({}).nodes).toHaveLength(9);
     expect(shown({ isolates: false }).nodes).toHaveLength(8);
     expect([...shown({ largestComponent: true }).nodes]).toEqual([0, 1, 2, 3, 4, 5]);
@@ -46,7 +52,8 @@ describe('prepareMap', () => {
 
   it('gives the least value the smallest radius, never 0, and grows as asked', () => {
     const range = [0, 100] as const;
-    const radius = (value: number, growth: 'linear' | 'square root' | 'logarithm'): number => radiusFor(value, range, { column: '', growth, smallest: 3, largest: 15 });
+    const radius = (value: number, growth: 'linear' | 'square root' | 'logarithm'): number =>
+      radiusFor(value, range, { column: '', growth, smallest: 3, largest: 15 });
     expect(radius(0, 'linear')).toBe(3);
     expect(radius(100, 'logarithm')).toBe(15);
     expect(radius(25, 'square root')).toBe(9);
@@ -68,15 +75,27 @@ describe('buildScene', () => {
   });
 
   it('fades everything but the focus', () => {
-    const { discs, rings } = scene(defaultMap, { nodes: new Set([2]), around: new Set([0, 1, 3]), edges: new Set([1, 2, 6]) });
-    const clear = discs.filter(({ alpha }) => alpha > 0.5).reduce((sum, batch) => sum + batch.discs.length / 3, 0);
+    const { discs, rings } = scene(defaultMap, {
+      nodes: new Set([2]),
+      around: new Set([0, 1, 3]),
+      edges: new Set([1, 2, 6]),
+    });
+    const clear = discs
+      .filter(({ alpha }) => alpha > 0.5)
+      .reduce((sum, batch) => sum + batch.discs.length / 3, 0);
     expect(clear).toBe(4);
     expect(rings).toHaveLength(1);
   });
 
   it('paints the same marks on canvas and in SVG', () => {
     const calls: Record<string, number> = {};
-    const pen = new Proxy({}, { get: (_, name) => () => void (calls[String(name)] = (calls[String(name)] ?? 0) + 1), set: () => true }) as unknown as Pen;
+    const pen = new Proxy(
+      {},
+      {
+        get: (_, name) => () => void (calls[String(name)] = (calls[String(name)] ?? 0) + 1),
+        set: () => true,
+      },
+    ) as unknown as Pen;
     const picture = scene();
     paintCanvas(pen, picture);
     const svg = paintSvg(picture);
@@ -96,13 +115,29 @@ describe('buildScene', () => {
 
 describe('placeNames', () => {
   it('covers no name with another', () => {
-    const wishes: NameWish[] = Array.from({ length: 40 }, (_, node) => ({ node, text: `name ${node}`, x: 100 + (node % 8) * 30, y: 80 + Math.floor(node / 8) * 14, radius: 3, size: 12, face: 'plain', always: false }));
-    const discs = { x: wishes.map((w) => w.x), y: wishes.map((w) => w.y), radius: wishes.map((w) => w.radius) };
+    const wishes: NameWish[] = Array.from({ length: 40 }, (_, node) => ({
+      node,
+      text: `name ${node}`,
+      x: 100 + (node % 8) * 30,
+      y: 80 + Math.floor(node / 8) * 14,
+      radius: 3,
+      size: 12,
+      face: 'plain',
+      always: false,
+    }));
+    const discs = {
+      x: wishes.map((w) => w.x),
+      y: wishes.map((w) => w.y),
+      radius: wishes.map((w) => w.radius),
+    };
     const placed = placeNames(wishes, discs, { width: 500, height: 300 });
     expect(placed.length).toBeGreaterThan(8);
     placed.forEach((a, i) =>
       placed.slice(0, i).forEach((b) => {
-        const apart = a.left + textWidth(a.text, 12, 'plain') <= b.left || b.left + textWidth(b.text, 12, 'plain') <= a.left || Math.abs(a.base - b.base) >= 12;
+        const apart =
+          a.left + textWidth(a.text, 12, 'plain') <= b.left ||
+          b.left + textWidth(b.text, 12, 'plain') <= a.left ||
+          Math.abs(a.base - b.base) >= 12;
         expect(apart).toBe(true);
       }),
     );
@@ -123,8 +158,20 @@ describe('Picker', () => {
 
 describe('the caption', () => {
   const input = {
-    weave: { kinds: ['reply' as const, 'mention' as const], from: Date.UTC(2026, 2, 1), until: Date.UTC(2026, 4, 1), atLeast: 2, selfTies: false, isolates: true },
-    description: defaultMap, layout: { seed: 1 }, moved: 0, shown: { nodes: 412, edges: 1038 }, hidden: { nodes: 0, edges: 0 }, largestComponentShown: false,
+    weave: {
+      kinds: ['reply' as const, 'mention' as const],
+      from: Date.UTC(2026, 2, 1),
+      until: Date.UTC(2026, 4, 1),
+      atLeast: 2,
+      selfTies: false,
+      isolates: true,
+    },
+    description: defaultMap,
+    layout: { seed: 1 },
+    moved: 0,
+    shown: { nodes: 412, edges: 1038 },
+    hidden: { nodes: 0, edges: 0 },
+    largestComponentShown: false,
   };
 
   it('says what the map shows', () => {
@@ -135,7 +182,14 @@ describe('the caption', () => {
   });
 
   it('says what is left out and what was moved', () => {
-    const text = captionText(captionPhrases({ ...input, moved: 3, hidden: { nodes: 9, edges: 1 }, description: with_({ show: { ...defaultMap.show, largestComponent: true, atLeast: 3 } }) }));
+    const text = captionText(
+      captionPhrases({
+        ...input,
+        moved: 3,
+        hidden: { nodes: 9, edges: 1 },
+        description: with_({ show: { ...defaultMap.show, largestComponent: true, atLeast: 3 } }),
+      }),
+    );
     expect(text).toContain('412 accounts of the largest component (9 not shown)');
     expect(text).toContain('at least 3 times');
     expect(text).toContain('3 moved by hand');
@@ -148,11 +202,23 @@ describe('texts', () => {
     expect(textWidth('é', 10, 'plain')).toBe(textWidth('e', 10, 'plain'));
     expect(wrapText('one two three four', 10, 'plain', 45).length).toBeGreaterThan(1);
     expect(clipText('a very long name indeed', 10, 'plain', 50)).toMatch(/…$/);
-    expect([0.0625, 12.34, 1234, 250.4, 0.00001, NaN].map(formatValue)).toEqual(['0.063', '12.3', '1,234', '250', '1.0e-5', 'none']);
+    expect([0.0625, 12.34, 1234, 250.4, 0.00001, NaN].map(formatValue)).toEqual([
+      '0.063',
+      '12.3',
+      '1,234',
+      '250',
+      '1.0e-5',
+      'none',
+    ]);
   });
 
   it('fit into the picture', () => {
-    const fitted = fitView(x, y, new Float32Array(9).fill(5), [0, 1, 2, 3, 4, 5, 6, 7, 8], size, { left: 10, right: 10, top: 10, bottom: 10 });
+    const fitted = fitView(x, y, new Float32Array(9).fill(5), [0, 1, 2, 3, 4, 5, 6, 7, 8], size, {
+      left: 10,
+      right: 10,
+      top: 10,
+      bottom: 10,
+    });
     expect(50 * fitted.scale + fitted.x).toBeGreaterThan(10);
     expect(400 * fitted.scale + fitted.x).toBeLessThan(490);
   });

@@ -4,9 +4,25 @@ import type { CurveBatch, DiscBatch, Ring, Scene, TextMark, TriangleBatch } from
 /** The part of a 2D canvas context that painting needs. */
 export type Pen = Pick<
   CanvasRenderingContext2D,
-  | 'fillStyle' | 'strokeStyle' | 'globalAlpha' | 'lineWidth' | 'lineCap' | 'lineJoin' | 'font' | 'textAlign'
-  | 'beginPath' | 'moveTo' | 'lineTo' | 'quadraticCurveTo' | 'arc' | 'closePath' | 'fill' | 'stroke'
-  | 'fillRect' | 'fillText' | 'strokeText'
+  | 'fillStyle'
+  | 'strokeStyle'
+  | 'globalAlpha'
+  | 'lineWidth'
+  | 'lineCap'
+  | 'lineJoin'
+  | 'font'
+  | 'textAlign'
+  | 'beginPath'
+  | 'moveTo'
+  | 'lineTo'
+  | 'quadraticCurveTo'
+  | 'arc'
+  | 'closePath'
+  | 'fill'
+  | 'stroke'
+  | 'fillRect'
+  | 'fillText'
+  | 'strokeText'
 >;
 
 /** Paints a scene; the context is scaled to CSS pixels beforehand. */

@@ -46,7 +46,13 @@ export function paintSvg(scene: Scene, options: FigureOptions = {}): string {
   out.push('<g>', ...scene.triangles.map(triangles), '</g>');
   out.push('<g>', ...scene.discs.map(discs), '</g>', ...scene.rings.map(ring));
   out.push('<g>', ...scene.texts.map(text), '</g>', '</g>');
-  out.push('<g>', ...scene.legend.discs.map(discs), ...scene.legend.rings.map(ring), ...scene.legend.texts.map(text), '</g>');
+  out.push(
+    '<g>',
+    ...scene.legend.discs.map(discs),
+    ...scene.legend.rings.map(ring),
+    ...scene.legend.texts.map(text),
+    '</g>',
+  );
   lines.forEach((line, i) =>
     out.push(
       text({
@@ -92,7 +98,8 @@ function discs({ fill, alpha, rim, rimWidth, discs: list }: DiscBatch): string {
   for (let i = 0; i < list.length; i += 3) {
     marks.push(`<circle cx="${n(list[i])}" cy="${n(list[i + 1])}" r="${n(list[i + 2])}"/>`);
   }
-  const edge = rimWidth > 0 ? ` stroke="${rim}" stroke-width="${n(rimWidth)}" stroke-opacity="${n(alpha)}"` : '';
+  const edge =
+    rimWidth > 0 ? ` stroke="${rim}" stroke-width="${n(rimWidth)}" stroke-opacity="${n(alpha)}"` : '';
   return `<g fill="${fill}" fill-opacity="${n(alpha)}"${edge}>${marks.join('')}</g>`;
 }
 

@@ -63,7 +63,10 @@ export function prepareMap(network: MapNetwork, description: MapDescription): Pr
 }
 
 /** The nodes and edges that the description shows. */
-function shownPart(network: MapNetwork, { show }: MapDescription): { nodes: Uint32Array; edges: Uint32Array } {
+function shownPart(
+  network: MapNetwork,
+  { show }: MapDescription,
+): { nodes: Uint32Array; edges: Uint32Array } {
   const graph = graphOf(network.nodeCount, network.edges);
   const visible = new Uint8Array(network.nodeCount).fill(1);
   if (show.communities !== null) {
@@ -88,7 +91,12 @@ function shownPart(network: MapNetwork, { show }: MapDescription): { nodes: Uint
   return { nodes: Uint32Array.from(nodes), edges: Uint32Array.from(alive) };
 }
 
-function keepLargest(visible: Uint8Array, source: Uint32Array, target: Uint32Array, alive: readonly number[]): void {
+function keepLargest(
+  visible: Uint8Array,
+  source: Uint32Array,
+  target: Uint32Array,
+  alive: readonly number[],
+): void {
   const components = weakComponents({
     nodeCount: visible.length,
     source: Uint32Array.from(alive, (e) => source[e]),

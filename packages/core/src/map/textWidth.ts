@@ -2,7 +2,8 @@ import { ADVANCE } from './glyphWidths';
 
 export type Face = keyof typeof ADVANCE;
 
-const WIDE = /[\u1100-\u115f\u2e80-\ua4cf\uac00-\ud7a3\uf900-\ufaff\ufe30-\ufe4f\uff00-\uff60]|\p{Extended_Pictographic}/u;
+const WIDE =
+  /[\u1100-\u115f\u2e80-\ua4cf\uac00-\ud7a3\uf900-\ufaff\ufe30-\ufe4f\uff00-\uff60]|\p{Extended_Pictographic}/u;
 const NO_WIDTH = /[\p{Mn}\u200b-\u200f\ufe0f]/u;
 
 /**

@@ -13,7 +13,10 @@ const MOST_ARROWS = 500;
 const SHORTEST_WITH_ARROW = 26;
 
 /** Curves and arrowheads of all ties that can be seen, pale first, picked ones last. */
-export function buildTies(input: SceneInput, nodes: ScreenNodes): { curves: CurveBatch[]; triangles: TriangleBatch[] } {
+export function buildTies(
+  input: SceneInput,
+  nodes: ScreenNodes,
+): { curves: CurveBatch[]; triangles: TriangleBatch[] } {
   const { map, theme, focus, view } = input;
   const source = numbersOf(map.network.edges, 'source');
   const target = numbersOf(map.network.edges, 'target');
@@ -36,20 +39,34 @@ export function buildTies(input: SceneInput, nodes: ScreenNodes): { curves: Curv
   const grown = Math.max(0.7, Math.min(1.6, Math.sqrt(view.scale)));
   const curves: CurveBatch[] = [];
   const triangles: TriangleBatch[] = [];
-  const draw = (edges: readonly number[], stroke: string, width: number, opacity: number, arrows: boolean): void => {
+  const draw = (
+    edges: readonly number[],
+    stroke: string,
+    width: number,
+    opacity: number,
+    arrows: boolean,
+  ): void => {
     for (let from = 0; from < edges.length; from += BATCH) {
       const part = edges.slice(from, from + BATCH);
       const points = curvePoints(part, source, target, nodes, arrows, width);
       curves.push({ stroke, alpha: opacity, width, points: points.curves });
-      if (points.heads.length > 0) triangles.push({ fill: stroke, alpha: Math.min(1, opacity * 1.6), points: points.heads });
+      if (points.heads.length > 0)
+        triangles.push({ fill: stroke, alpha: Math.min(1, opacity * 1.6), points: points.heads });
     }
   };
   const wantsArrows = map.description.ties.arrows;
   for (let g = 0; g < groups; g++) {
     const width = WIDTHS[g % WIDTHS.length] * grown;
-    draw(pale.of(g), strokes[Math.floor(g / WIDTHS.length)], width, alpha, wantsArrows && !focus && inView <= MOST_ARROWS);
+    draw(
+      pale.of(g),
+      strokes[Math.floor(g / WIDTHS.length)],
+      width,
+      alpha,
+      wantsArrows && !focus && inView <= MOST_ARROWS,
+    );
   }
-  for (let g = 0; g < WIDTHS.length; g++) draw(strong.of(g), theme.mark, WIDTHS[g] * grown * 1.25, 0.85, wantsArrows);
+  for (let g = 0; g < WIDTHS.length; g++)
+    draw(strong.of(g), theme.mark, WIDTHS[g] * grown * 1.25, 0.85, wantsArrows);
   return { curves, triangles };
 }
 
@@ -114,7 +131,9 @@ function curvePoints(
     curves[at++] = nodes.y[a];
     curves[at++] = control.x;
     curves[at++] = control.y;
-    const end = arrows ? arrowEnd(control, nodes, b, width, Math.hypot(nodes.x[b] - nodes.x[a], nodes.y[b] - nodes.y[a])) : null;
+    const end = arrows
+      ? arrowEnd(control, nodes, b, width, Math.hypot(nodes.x[b] - nodes.x[a], nodes.y[b] - nodes.y[a]))
+      : null;
     if (end) heads.push(...end.head);
     curves[at++] = end ? end.x : nodes.x[b];
     curves[at++] = end ? end.y : nodes.y[b];

@@ -26,7 +26,7 @@ export function fitView(
   x: ArrayLike<number>,
   y: ArrayLike<number>,
   radius: ArrayLike<number>,
-  nodes: ArrayLike<number>,
+  nodes: Iterable<number>,
   size: Size,
   margin: Margin = MARGIN,
 ): View {
@@ -34,8 +34,7 @@ export function fitView(
   let right = -Infinity;
   let top = Infinity;
   let bottom = -Infinity;
-  for (let i = 0; i < nodes.length; i++) {
-    const v = nodes[i];
+  for (const v of nodes) {
     left = Math.min(left, x[v] - radius[v]);
     right = Math.max(right, x[v] + radius[v]);
     top = Math.min(top, y[v] - radius[v]);

@@ -28,7 +28,14 @@ describe('degrees', () => {
     const edges = fc.array(fc.tuple(fc.nat(9), fc.nat(9), fc.integer({ min: 1, max: 5 })), { maxLength: 60 });
     fc.assert(
       fc.property(edges, (list) => {
-        const found = degrees(makeGraph(10, list.map(([s]) => s), list.map(([, t]) => t), list.map(([, , w]) => w)));
+        const found = degrees(
+          makeGraph(
+            10,
+            list.map(([s]) => s),
+            list.map(([, t]) => t),
+            list.map(([, , w]) => w),
+          ),
+        );
         const total = list.filter(([s, t]) => s !== t).reduce((sum, [, , w]) => sum + w, 0);
         const sum = (values: Float64Array): number => values.reduce((a, b) => a + b, 0);
         expect(sum(found.inStrength)).toBe(total);

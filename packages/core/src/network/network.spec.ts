@@ -6,8 +6,18 @@ import { randomTwin } from '../testing/known';
 import { basicMeasures } from './measure';
 import { fromArrow, graphOf, numbersOf, toArrow } from './tables';
 
-const nodes = { id: Uint32Array.of(1, 2), handle: ['a & "b"', '=cmd\u0001'], score: Float64Array.of(0.5, NaN) };
-const edges = { source: Uint32Array.of(0), target: Uint32Array.of(1), weight: Float64Array.of(3), first: Float64Array.of(Date.UTC(2026, 2, 1)), last: Float64Array.of(NaN) };
+const nodes = {
+  id: Uint32Array.of(1, 2),
+  handle: ['a & "b"', '=cmd\u0001'],
+  score: Float64Array.of(0.5, NaN),
+};
+const edges = {
+  source: Uint32Array.of(0),
+  target: Uint32Array.of(1),
+  weight: Float64Array.of(3),
+  first: Float64Array.of(Date.UTC(2026, 2, 1)),
+  last: Float64Array.of(NaN),
+};
 
 describe('Arrow tables', () => {
   it('come back as they were written', () => {
@@ -26,8 +36,15 @@ describe('Arrow tables', () => {
 describe('GraphML', () => {
   it('is read back by graphology-graphml with all nodes, ties and columns', () => {
     const { graph } = randomTwin(2, 20, 60);
-    const columns = { handle: Array.from({ length: 20 }, (_, v) => `<n> & ${v}`), ...basicMeasures(graph, { resolution: 1, seed: 1, runs: 1 }).columns };
-    const text = writeGraphml(columns, { source: graph.source, target: graph.target, weight: graph.weight }, 20);
+    const columns = {
+      handle: Array.from({ length: 20 }, (_, v) => `<n> & ${v}`),
+      ...basicMeasures(graph, { resolution: 1, seed: 1, runs: 1 }).columns,
+    };
+    const text = writeGraphml(
+      columns,
+      { source: graph.source, target: graph.target, weight: graph.weight },
+      20,
+    );
     const back = parse(Graphology, text);
     expect(back.order).toBe(20);
     expect(back.size).toBe(graph.source.length);
@@ -45,14 +62,20 @@ describe('GraphML', () => {
 describe('CSV tables', () => {
   it('hold all columns, with formulas made harmless', () => {
     expect(writeNodesCsv(nodes, 2)).toBe(`id,handle,score\r\n1,"a & ""b""",0.5\r\n2,'=cmd\u0001,\r\n`);
-    expect(writeTiesCsv(edges, ['a', 'b'])).toBe('source,target,weight,first,last\r\na,b,3,2026-03-01T00:00:00.000Z,\r\n');
+    expect(writeTiesCsv(edges, ['a', 'b'])).toBe(
+      'source,target,weight,first,last\r\na,b,3,2026-03-01T00:00:00.000Z,\r\n',
+    );
   });
 });
 
 describe('basicMeasures', () => {
   it('counts components and isolates and reports its progress', () => {
     const phases = new Set<string>();
-    const found = basicMeasures(graphOf(4, edges), { resolution: 1, seed: 1, runs: 2 }, (phase) => void phases.add(phase));
+    const found = basicMeasures(
+      graphOf(4, edges),
+      { resolution: 1, seed: 1, runs: 2 },
+      (phase) => void phases.add(phase),
+    );
     expect(found).toMatchObject({ components: 3, largestComponent: 2, isolates: 2, pivots: null });
     expect([...numbersOf(found.columns, 'component')]).toEqual([1, 1, 2, 3]);
     expect([...phases]).toEqual(['Degrees and components', 'Communities', 'Betweenness']);

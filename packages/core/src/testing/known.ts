@@ -15,7 +15,15 @@ function twin(reference: Graphology): Twin {
   const names = reference.nodes();
   const number = new Map(names.map((name, i) => [name, i]));
   const edges = reference.mapEdges((_, __, source, target) => [number.get(source)!, number.get(target)!]);
-  return { reference, names, graph: makeGraph(names.length, edges.map(([s]) => s), edges.map(([, t]) => t)) };
+  return {
+    reference,
+    names,
+    graph: makeGraph(
+      names.length,
+      edges.map(([s]) => s),
+      edges.map(([, t]) => t),
+    ),
+  };
 }
 
 /** Zachary (1977), J. Anthropological Research 33, as graphology-generators ships it: 34 nodes, 78 ties. */
@@ -58,7 +66,13 @@ export function randomTwin(seed: number, nodes: number, edges: number): Twin {
 }
 
 /** Groups planted in a random graph (Lancichinetti, Fortunato & Radicchi 2008 for the idea): ties within by chance `within`, between by `between`. */
-export function planted(seed: number, groups: number, size: number, within: number, between: number): { graph: Graph; group: number[] } {
+export function planted(
+  seed: number,
+  groups: number,
+  size: number,
+  within: number,
+  between: number,
+): { graph: Graph; group: number[] } {
   const chance = new Random(seed);
   const source: number[] = [];
   const target: number[] = [];

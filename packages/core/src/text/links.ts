@@ -27,5 +27,7 @@ export function findAddresses(text: string): Address[] {
 }
 
 export function linkSpans(addresses: readonly Address[]): TextSpan[] {
-  return addresses.flatMap(({ start, end, link }) => (link ? [{ start, end, what: 'link' as const, key: link }] : []));
+  return addresses.flatMap(({ start, end, link }) =>
+    link ? [{ start, end, what: 'link' as const, key: link }] : [],
+  );
 }

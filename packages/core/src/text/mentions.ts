@@ -17,7 +17,11 @@ export function findMentions(text: string): TextSpan[] {
 
 /** A handle as it is compared: without the sign, without case, trimmed. */
 export function handleKey(handle: string): string {
-  return handle.trim().replace(/^[@＠]+/, '').normalize('NFKC').toLowerCase();
+  return handle
+    .trim()
+    .replace(/^[@＠]+/, '')
+    .normalize('NFKC')
+    .toLowerCase();
 }
 
 /** A handle as it is shown: without the sign. */

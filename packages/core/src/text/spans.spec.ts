@@ -3,7 +3,10 @@ import { hashtagKey } from './hashtags';
 import { handleKey } from './mentions';
 import { findSpans } from './spans';
 
-const found = (text: string, what: string): string[] => findSpans(text).filter((s) => s.what === what).map((s) => s.key);
+const found = (text: string, what: string): string[] =>
+  findSpans(text)
+    .filter((s) => s.what === what)
+    .map((s) => s.key);
 
 describe('findSpans', () => {
   it.each([
@@ -37,7 +40,26 @@ describe('findSpans', () => {
   });
 
   it('gives spans in order, within the text and without overlap, whatever the text', () => {
-    const texts = fc.array(fc.constantFrom('@', '#', 'a', 'é', '🦋', ' ', '.', 'https://x.example/', '_', '-', '١', '\u0000', '\u202e'), { maxLength: 30 }).map((parts) => parts.join(''));
+    const texts = fc
+      .array(
+        fc.constantFrom(
+          '@',
+          '#',
+          'a',
+          'é',
+          '🦋',
+          ' ',
+          '.',
+          'https://x.example/',
+          '_',
+          '-',
+          '١',
+          '\u0000',
+          '\u202e',
+        ),
+        { maxLength: 30 },
+      )
+      .map((parts) => parts.join(''));
     fc.assert(
       fc.property(texts, (text) => {
         let at = 0;

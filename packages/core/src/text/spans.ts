@@ -7,7 +7,11 @@ import { findMentions } from './mentions';
 export function findSpans(text: string): TextSpan[] {
   const addresses = findAddresses(text);
   const free = (span: TextSpan): boolean => !addresses.some((a) => overlaps(a, span));
-  const spans = [...linkSpans(addresses), ...findMentions(text).filter(free), ...findHashtags(text).filter(free)];
+  const spans = [
+    ...linkSpans(addresses),
+    ...findMentions(text).filter(free),
+    ...findHashtags(text).filter(free),
+  ];
   return spans.sort((a, b) => a.start - b.start);
 }
 

@@ -15,10 +15,24 @@ function rows(list: readonly Row[]): AddressRows {
   }
   const all = [...merged.values()].sort((a, b) => a[0] - b[0] || a[2] - b[2]);
   const column = (i: number): number[] => all.map((row) => row[i]);
-  return { count: all.length, message: column(0), from: column(1), to: column(2), kinds: column(3), time: column(4) };
+  return {
+    count: all.length,
+    message: column(0),
+    from: column(1),
+    to: column(2),
+    kinds: column(3),
+    time: column(4),
+  };
 }
 
-const everything: AccountWeave = { kinds: ['reply', 'mention', 'repost'], from: null, until: null, atLeast: 1, selfTies: false, isolates: true };
+const everything: AccountWeave = {
+  kinds: ['reply', 'mention', 'repost'],
+  from: null,
+  until: null,
+  atLeast: 1,
+  selfTies: false,
+  isolates: true,
+};
 const { reply, mention, repost } = KIND_BIT;
 
 describe('weaveAccounts (common practice)', () => {
@@ -33,7 +47,11 @@ describe('weaveAccounts (common practice)', () => {
   it('counts a message that answers and mentions an account once in the weight, and in both kinds', () => {
     const woven = weaveAccounts(conversation, everything);
     expect([...woven.account]).toEqual([0, 1, 2, 3]);
-    expect([...woven.source].map((s, e) => [s, woven.target[e], woven.weight[e]])).toEqual([[0, 1, 2], [0, 2, 1], [1, 0, 1]]);
+    expect([...woven.source].map((s, e) => [s, woven.target[e], woven.weight[e]])).toEqual([
+      [0, 1, 2],
+      [0, 2, 1],
+      [1, 0, 1],
+    ]);
     expect([...woven.byKind.reply]).toEqual([1, 0, 0]);
     expect([...woven.byKind.mention]).toEqual([2, 1, 0]);
     expect([woven.first[0], woven.last[0]]).toEqual([10, 20]);
@@ -76,8 +94,21 @@ describe('weaveAccounts (common practice)', () => {
 
 describe('estimateAccounts', () => {
   it('counts what the weave would give', () => {
-    const size = estimateAccounts(rows([[1, 0, 1, reply, 1], [2, 2, 2, 0, 2]]), everything);
-    expect(size).toMatchObject({ nodes: 3, edges: 1, isolates: 1, components: 2, largest: 2, emptiedBy: null });
+    const size = estimateAccounts(
+      rows([
+        [1, 0, 1, reply, 1],
+        [2, 2, 2, 0, 2],
+      ]),
+      everything,
+    );
+    expect(size).toMatchObject({
+      nodes: 3,
+      edges: 1,
+      isolates: 1,
+      components: 2,
+      largest: 2,
+      emptiedBy: null,
+    });
   });
 
   it('says which part of the sentence empties it', () => {

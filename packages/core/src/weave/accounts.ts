@@ -113,14 +113,19 @@ export function estimateAccounts(rows: AddressRows, weave: AccountWeave): WeaveE
 
 function whatEmpties(rows: AddressRows, weave: AccountWeave, dropped: number): string {
   if (rows.count === 0) return 'There are no messages in this study yet.';
-  if (dropped > 0) return `No pair of accounts has ${weave.atLeast} messages or more. Lower the number of messages.`;
+  if (dropped > 0)
+    return `No pair of accounts has ${weave.atLeast} messages or more. Lower the number of messages.`;
   let inPeriod = 0;
   for (let i = 0; i < rows.count; i++) if (isInPeriod(rows.time[i], weave)) inPeriod++;
   if (inPeriod === 0) return 'No message falls in this period.';
   return `No message of this period ${weave.kinds.map((kind) => VERB[kind]).join(' or ')} another account.`;
 }
 
-const VERB: Readonly<Record<AddressKind, string>> = { reply: 'replies to', mention: 'mentions', repost: 'reposts' };
+const VERB: Readonly<Record<AddressKind, string>> = {
+  reply: 'replies to',
+  mention: 'mentions',
+  repost: 'reposts',
+};
 
 function isInPeriod(time: number, { from, until }: AccountWeave): boolean {
   if (from === null && until === null) return true;
@@ -148,7 +153,7 @@ function gatherPairs(rows: AddressRows, weave: AccountWeave): GatheredPairs {
   const { message, from, to, kinds, time, count } = rows;
   let messages = 0;
   // Rows of one message follow each other: a message that addresses nobody in the wanted way is one tie to itself.
-  for (let i = 0; i < count; ) {
+  for (let i = 0; i < count;) {
     const current = message[i];
     const inPeriod = isInPeriod(time[i], weave);
     let addressed = 0;

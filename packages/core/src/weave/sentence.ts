@@ -1,10 +1,17 @@
 import type { AccountWeave, AddressKind } from '@pebble/contract';
 
-const VERB: Readonly<Record<AddressKind, string>> = { reply: 'replies to', mention: 'mentions', repost: 'reposts' };
+const VERB: Readonly<Record<AddressKind, string>> = {
+  reply: 'replies to',
+  mention: 'mentions',
+  repost: 'reposts',
+};
 
 /** "replies to, mentions or reposts" */
 export function verbPhrase(kinds: readonly AddressKind[]): string {
-  return joinWith('or', kinds.map((kind) => VERB[kind]));
+  return joinWith(
+    'or',
+    kinds.map((kind) => VERB[kind]),
+  );
 }
 
 /** "once", "twice", "3 times" */
@@ -22,7 +29,9 @@ export function periodPhrase(from: number | null, until: number | null): string 
   return `${dayPhrase(from, !sameYear)} to ${dayPhrase(until - 1, true)}`;
 }
 
-const MONTHS = 'January February March April May June July August September October November December'.split(' ');
+const MONTHS = 'January February March April May June July August September October November December'.split(
+  ' ',
+);
 
 export function dayPhrase(time: number, withYear: boolean): string {
   const day = new Date(time);
@@ -33,7 +42,9 @@ export function dayPhrase(time: number, withYear: boolean): string {
 /** What the weave makes, as one sentence. */
 export function weaveSentence(weave: AccountWeave): string {
   const least = weave.atLeast === 1 ? '' : ` at least ${timesPhrase(weave.atLeast)}`;
-  const parts = [`Accounts tied when one ${verbPhrase(weave.kinds)} another${least}, ${periodPhrase(weave.from, weave.until)}`];
+  const parts = [
+    `Accounts tied when one ${verbPhrase(weave.kinds)} another${least}, ${periodPhrase(weave.from, weave.until)}`,
+  ];
   if (weave.selfTies) parts.push('a post that addresses nobody is a tie of its author to itself');
   parts.push(weave.isolates ? 'accounts without a tie are kept' : 'accounts without a tie are left out');
   return `${parts.join('; ')}.`;

@@ -36,10 +36,15 @@ export function makeAccounts(chance: Random, scale: number): DemoAccount[] {
   return accounts;
 }
 
-function freshHandle(chance: Random, [first, second]: readonly [readonly string[], readonly string[]], taken: Set<string>): string {
+function freshHandle(
+  chance: Random,
+  [first, second]: readonly [readonly string[], readonly string[]],
+  taken: Set<string>,
+): string {
   for (let tries = 0; ; tries++) {
     const base = `${chance.pick(first)}_${chance.pick(second)}`;
-    const handle = tries === 0 ? base : `${base}${tries < 40 ? chance.below(90) + 2 : chance.below(1_000_000)}`;
+    const handle =
+      tries === 0 ? base : `${base}${tries < 40 ? chance.below(90) + 2 : chance.below(1_000_000)}`;
     if (taken.has(handle)) continue;
     taken.add(handle);
     return handle;
@@ -47,7 +52,10 @@ function freshHandle(chance: Random, [first, second]: readonly [readonly string[
 }
 
 function displayName(handle: string, chance: Random): string {
-  const words = handle.replace(/\d+/g, '').split('_').filter((word) => word !== '');
+  const words = handle
+    .replace(/\d+/g, '')
+    .split('_')
+    .filter((word) => word !== '');
   const name = words.map((word) => word[0].toUpperCase() + word.slice(1)).join(' ');
   return chance.chance(0.08) ? `${name} ${chance.pick(['🌙', '⚓', '🦋', '⭐', '☕'])}` : name;
 }

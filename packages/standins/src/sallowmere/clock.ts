@@ -8,7 +8,8 @@ export const POWER_FAILURE = Date.UTC(2026, 4, 9, 21, 40);
 
 /** How busy each day is: the hearing, the vote and the power failure stand out. */
 function busyness(day: number): number {
-  const peak = (at: number, height: number, width: number): number => height / (1 + ((day - at) / width) ** 2);
+  const peak = (at: number, height: number, width: number): number =>
+    height / (1 + ((day - at) / width) ** 2);
   const weekend = [0, 6].includes(new Date(FIRST_DAY + day * DAY).getUTCDay()) ? 0.8 : 1;
   return weekend * (1 + 0.006 * day + peak(23, 4.5, 1.1) + peak(58, 5, 1.2) + peak(69, 6, 0.9));
 }

@@ -4,7 +4,16 @@ import { makeAccounts, type DemoAccount } from './accounts';
 import { moments, POWER_FAILURE } from './clock';
 import { GROUPS, NEIGHBOURS, type GroupName, type GroupPlan } from './groups';
 import { WeightedChoice } from './random';
-import { DRIVER_POSTS, LOUD_ASIDE, LOUD_POSTS, POSTS, POSTS_ELSEWHERE, REPLIES, REPLIES_ELSEWHERE, RING_TEXTS } from './texts';
+import {
+  DRIVER_POSTS,
+  LOUD_ASIDE,
+  LOUD_POSTS,
+  POSTS,
+  POSTS_ELSEWHERE,
+  REPLIES,
+  REPLIES_ELSEWHERE,
+  RING_TEXTS,
+} from './texts';
 import { fill, handwriting, hashtagsFor, linkFor } from './writing';
 
 /** A post of Tidepost as its export file holds it. */
@@ -94,8 +103,13 @@ class PostWriter {
   write(): DemoMaterial {
     const lone = this.accounts.filter((account) => account.group === 'lone');
     const times = moments(this.count, this.chance);
-    const lonePlace = new Map(lone.map((account, i) => [Math.floor(((i + 0.5) * this.count) / lone.length), account]));
-    const groupChoice = new WeightedChoice(GROUPS.filter((plan) => plan.share > 0 && plan.name !== 'ring'), (plan) => plan.share);
+    const lonePlace = new Map(
+      lone.map((account, i) => [Math.floor(((i + 0.5) * this.count) / lone.length), account]),
+    );
+    const groupChoice = new WeightedChoice(
+      GROUPS.filter((plan) => plan.share > 0 && plan.name !== 'ring'),
+      (plan) => plan.share,
+    );
     let queued: Draft[] = [];
     for (let i = 0; i < this.count; i++) {
       const time = times[i];
@@ -107,8 +121,7 @@ class PostWriter {
       else if (this.chance.chance(0.0022)) {
         queued = this.ringWave(time);
         this.add(queued.shift()!);
-      }
-      else this.add(this.groupMessage(groupChoice.draw(this.chance), time));
+      } else this.add(this.groupMessage(groupChoice.draw(this.chance), time));
     }
     this.pressRingTogether();
     return { posts: this.drafts.map((draft, i) => this.finish(draft, i)), truth: this.truth() };
@@ -126,7 +139,12 @@ class PostWriter {
   }
 
   private loudPost(time: number): Draft {
-    return this.draft(this.loud, time, 'post', `${fill(this.chance.pick(LOUD_POSTS), this.chance)} #LateLampPlan #KeepOurLights`);
+    return this.draft(
+      this.loud,
+      time,
+      'post',
+      `${fill(this.chance.pick(LOUD_POSTS), this.chance)} #LateLampPlan #KeepOurLights`,
+    );
   }
 
   /** The driver is the only one who speaks with both moth recorders and night workers; both answer. */
@@ -140,8 +158,17 @@ class PostWriter {
     }
     const pattern = this.chance.pick(DRIVER_POSTS);
     const text = fill(pattern, this.chance, { one: one.handle, other: other.handle });
-    const mentions = [pattern.includes('{one}') ? one.handle : '', pattern.includes('{other}') ? other.handle : ''];
-    return this.draft(this.driver, time, 'post', this.withTags(text, 'moths', time), mentions.filter((handle) => handle !== ''));
+    const mentions = [
+      pattern.includes('{one}') ? one.handle : '',
+      pattern.includes('{other}') ? other.handle : '',
+    ];
+    return this.draft(
+      this.driver,
+      time,
+      'post',
+      this.withTags(text, 'moths', time),
+      mentions.filter((handle) => handle !== ''),
+    );
   }
 
   /** Up to 25 accounts post one sentence with one link, one after the other. */
@@ -153,7 +180,14 @@ class PostWriter {
     const text = `${sentence} #KeepOurLights #LateLampPlan`;
     const wave = chosen.map((author) => this.draft(author, time, 'post', text));
     const [leader] = ring;
-    return [...wave, ...chosen.slice(0, 5).map((author) => this.draft(author, time, 'post', `Well said @${leader.handle} ${sentence}`, [leader.handle]))];
+    return [
+      ...wave,
+      ...chosen
+        .slice(0, 5)
+        .map((author) =>
+          this.draft(author, time, 'post', `Well said @${leader.handle} ${sentence}`, [leader.handle]),
+        ),
+    ];
   }
 
   /** Posts of one wave fall within four minutes of each other. */
@@ -163,7 +197,7 @@ class PostWriter {
       if (draft.author.group !== 'ring') return;
       const before = this.drafts[i - 1];
       if (before?.author.group !== 'ring') start = draft.time;
-      this.drafts[i] = { ...draft, time: start + Math.floor((this.chance.real() * 230)) * 1000 };
+      this.drafts[i] = { ...draft, time: start + Math.floor(this.chance.real() * 230) * 1000 };
     });
     this.drafts.forEach((draft) => {
       if (draft.parent >= 0) draft.parent = Math.min(draft.parent, this.drafts.length - 1);
@@ -180,7 +214,12 @@ class PostWriter {
     const parent = this.recentMessage(target, author);
     if (parent < 0) return this.plainPost(author, plan, time);
     if (roll < 0.8) return this.reply(author, parent, plan, time);
-    if (roll < 0.95) return { ...this.draft(author, time, 'repost', this.drafts[parent].text), parent, lang: this.drafts[parent].lang };
+    if (roll < 0.95)
+      return {
+        ...this.draft(author, time, 'repost', this.drafts[parent].text),
+        parent,
+        lang: this.drafts[parent].lang,
+      };
     const quote = `${fill(this.chance.pick(REPLIES), this.chance)}`;
     return { ...this.draft(author, time, 'quote', this.withTags(quote, plan.name, time)), parent };
   }
@@ -193,14 +232,19 @@ class PostWriter {
 
   private passingMessage(author: DemoAccount, target: GroupName, time: number): Draft {
     const text = fill(this.chance.pick(POSTS.passing), this.chance);
-    if (this.chance.chance(0.4)) return this.draft(author, time, 'post', `@${this.loud.handle} ${text}`, [this.loud.handle]);
+    if (this.chance.chance(0.4))
+      return this.draft(author, time, 'post', `@${this.loud.handle} ${text}`, [this.loud.handle]);
     const other = this.appealingOf.get(target)!.draw(this.chance);
-    return this.draft(author, time, 'post', this.withTags(`@${other.handle} ${text}`, 'passing', time), [other.handle]);
+    return this.draft(author, time, 'post', this.withTags(`@${other.handle} ${text}`, 'passing', time), [
+      other.handle,
+    ]);
   }
 
   private plainPost(author: DemoAccount, plan: GroupPlan, time: number): Draft {
     const elsewhere = this.chance.chance(0.07) ? this.chance.pick(['fr', 'es'] as const) : null;
-    const pattern = elsewhere ? this.chance.pick(POSTS_ELSEWHERE[elsewhere]) : this.chance.pick(POSTS[plan.name]);
+    const pattern = elsewhere
+      ? this.chance.pick(POSTS_ELSEWHERE[elsewhere])
+      : this.chance.pick(POSTS[plan.name]);
     let text = handwriting(fill(pattern, this.chance), this.chance);
     const mentions: string[] = [];
     if (this.chance.chance(0.14)) text += ` ${linkFor(this.chance)}`;
@@ -208,7 +252,14 @@ class PostWriter {
       text += ` ${this.chance.pick(LOUD_ASIDE)}`;
       mentions.push(this.loud.handle);
     }
-    return this.draft(author, time, 'post', this.withTags(text, plan.name, time), mentions, elsewhere ?? 'en');
+    return this.draft(
+      author,
+      time,
+      'post',
+      this.withTags(text, plan.name, time),
+      mentions,
+      elsewhere ?? 'en',
+    );
   }
 
   private mentioning(author: DemoAccount, plan: GroupPlan, target: GroupName, time: number): Draft {
@@ -227,7 +278,9 @@ class PostWriter {
   private reply(author: DemoAccount, parent: number, plan: GroupPlan, time: number): Draft {
     const answered = this.drafts[parent];
     const elsewhere = answered.lang === 'fr' || answered.lang === 'es' ? answered.lang : null;
-    let text = elsewhere ? this.chance.pick(REPLIES_ELSEWHERE[elsewhere]) : handwriting(fill(this.chance.pick(REPLIES), this.chance), this.chance);
+    let text = elsewhere
+      ? this.chance.pick(REPLIES_ELSEWHERE[elsewhere])
+      : handwriting(fill(this.chance.pick(REPLIES), this.chance), this.chance);
     const mentions: string[] = [];
     if (this.chance.chance(0.3)) {
       text = `@${answered.author.handle} ${text}`;
@@ -256,11 +309,20 @@ class PostWriter {
   }
 
   private withTags(text: string, group: GroupName, time: number): string {
-    const tags = hashtagsFor(this.plans.get(group)!, time > POWER_FAILURE, this.chance).map((tag) => `#${tag}`);
+    const tags = hashtagsFor(this.plans.get(group)!, time > POWER_FAILURE, this.chance).map(
+      (tag) => `#${tag}`,
+    );
     return [text, ...tags.filter((tag) => !text.includes(tag))].join(' ');
   }
 
-  private draft(author: DemoAccount, time: number, kind: MessageKind, text: string, mentions: string[] = [], lang = 'en'): Draft {
+  private draft(
+    author: DemoAccount,
+    time: number,
+    kind: MessageKind,
+    text: string,
+    mentions: string[] = [],
+    lang = 'en',
+  ): Draft {
     return { author, time, kind, text, lang, parent: -1, mentions: [...mentions] };
   }
 
@@ -284,7 +346,12 @@ class PostWriter {
 
   /** Counts ties from what was drafted, without reading the texts. */
   private truth(): DemoTruth {
-    const pairs: Record<AddressKind | 'all', Set<string>> = { reply: new Set(), mention: new Set(), repost: new Set(), all: new Set() };
+    const pairs: Record<AddressKind | 'all', Set<string>> = {
+      reply: new Set(),
+      mention: new Set(),
+      repost: new Set(),
+      all: new Set(),
+    };
     const addresses: Record<AddressKind, number> = { reply: 0, mention: 0, repost: 0 };
     const tied = new Set<string>();
     for (const draft of this.drafts) {
@@ -293,7 +360,8 @@ class PostWriter {
       const to: Record<AddressKind, string[]> = {
         reply: parent && draft.kind !== 'repost' ? [parent.author.handle] : [],
         repost: parent && draft.kind === 'repost' ? [parent.author.handle] : [],
-        mention: draft.kind === 'repost' ? mentionsPassedOn(this.drafts, draft) : [...new Set(draft.mentions)],
+        mention:
+          draft.kind === 'repost' ? mentionsPassedOn(this.drafts, draft) : [...new Set(draft.mentions)],
       };
       for (const kind of ADDRESS_KINDS) {
         for (const other of to[kind]) {
@@ -312,12 +380,19 @@ class PostWriter {
       seed: this.seed,
       posts: this.drafts.length,
       accounts: people.size,
-      group: Object.fromEntries(this.accounts.filter((a) => people.has(a.handle)).map((a) => [a.handle, a.group])),
+      group: Object.fromEntries(
+        this.accounts.filter((a) => people.has(a.handle)).map((a) => [a.handle, a.group]),
+      ),
       loud: this.loud.handle,
       driver: this.driver.handle,
       ring: this.accounts.filter((a) => a.group === 'ring').map((a) => a.handle),
       isolates: [...people].filter((handle) => !tied.has(handle)).length,
-      ties: { reply: pairs.reply.size, mention: pairs.mention.size, repost: pairs.repost.size, all: pairs.all.size },
+      ties: {
+        reply: pairs.reply.size,
+        mention: pairs.mention.size,
+        repost: pairs.repost.size,
+        all: pairs.all.size,
+      },
       addresses,
     };
   }

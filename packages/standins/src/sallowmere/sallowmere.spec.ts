@@ -11,12 +11,23 @@ function network({ posts }: DemoMaterial) {
   const pairs = new Set<string>();
   for (const post of posts) {
     const author = node(post.author);
-    const addressed = new Set(findSpans(post.text).filter((s) => s.what === 'mention').map((s) => s.key));
+    const addressed = new Set(
+      findSpans(post.text)
+        .filter((s) => s.what === 'mention')
+        .map((s) => s.key),
+    );
     if (post.in_reply_to_handle) addressed.add(post.in_reply_to_handle);
     for (const handle of addressed) if (handle !== post.author) pairs.add(`${author} ${node(handle)}`);
   }
   const ties = [...pairs].map((pair) => pair.split(' ').map(Number));
-  return { graph: makeGraph(number.size, ties.map(([s]) => s), ties.map(([, t]) => t)), handles: [...number.keys()] };
+  return {
+    graph: makeGraph(
+      number.size,
+      ties.map(([s]) => s),
+      ties.map(([, t]) => t),
+    ),
+    handles: [...number.keys()],
+  };
 }
 
 describe('the Sallowmere posts', () => {
@@ -49,14 +60,22 @@ describe('the Sallowmere posts', () => {
     const found = louvain(graph, { resolution: 1, seed: 1, runs: 5 });
     const { degree } = degrees(graph);
     const names = ['moths', 'stars', 'night', 'pilots', 'traders', 'council', 'ring'];
-    const kept = handles.map((_, v) => v).filter((v) => degree[v] > 0 && names.includes(truth.group[handles[v]]));
-    expect(adjustedRand(kept.map((v) => found.of[v]), kept.map((v) => names.indexOf(truth.group[handles[v]])))).toBeGreaterThan(0.9);
+    const kept = handles
+      .map((_, v) => v)
+      .filter((v) => degree[v] > 0 && names.includes(truth.group[handles[v]]));
+    expect(
+      adjustedRand(
+        kept.map((v) => found.of[v]),
+        kept.map((v) => names.indexOf(truth.group[handles[v]])),
+      ),
+    ).toBeGreaterThan(0.9);
   });
 
   it('have a loud account, first by in-degree and low by betweenness, and a driver high by betweenness', () => {
     const { inDegree } = degrees(graph);
     const between = betweenness(outRows(graph), { directed: true });
-    const rank = (values: ArrayLike<number>, handle: string): number => Array.from(values).filter((v) => v > values[handles.indexOf(handle)]).length + 1;
+    const rank = (values: ArrayLike<number>, handle: string): number =>
+      Array.from(values).filter((v) => v > values[handles.indexOf(handle)]).length + 1;
     expect(rank(inDegree, truth.loud)).toBe(1);
     expect(rank(between, truth.loud)).toBeGreaterThan(100);
     expect(rank(between, truth.driver)).toBeLessThanOrEqual(5);
@@ -75,7 +94,9 @@ describe('the Sallowmere posts', () => {
 
   it('let moth recorders and night workers meet only through the driver', () => {
     const group = (v: number): string => (handles[v] === truth.driver ? 'driver' : truth.group[handles[v]]);
-    const across = graph.source.filter((s, e) => [group(s), group(graph.target[e])].sort().join() === 'moths,night');
+    const across = graph.source.filter(
+      (s, e) => [group(s), group(graph.target[e])].sort().join() === 'moths,night',
+    );
     expect(across).toHaveLength(0);
   });
 });

@@ -90,9 +90,7 @@ export const POSTS: Readonly<Record<GroupName, readonly string[]>> = {
     'Both sides agree on one thing tonight: the biscuits at the hearing were poor.',
     'Letters to the desk this week: {count} for, about as many against, one about dogs.',
   ],
-  ring: [
-    'Ordinary people never asked for darkness. Keep our lights on.',
-  ],
+  ring: ['Ordinary people never asked for darkness. Keep our lights on.'],
   passing: [
     'Nice evening at {place}, didn’t know lamps were such a topic here',
     'staying two nights, lovely town, very passionate about bulbs',
@@ -112,22 +110,63 @@ export const POSTS: Readonly<Record<GroupName, readonly string[]>> = {
 
 /** Answers, by mood; {topic} is what the answered message was about. */
 export const REPLIES: readonly string[] = [
-  'exactly this', 'that is not what the draft says, page four', 'Source? Asking kindly.', 'I was there and it was not like that at all',
-  'Thank you, that is the first sensible thing on {topic} I read today', 'ok but what about {place}?', 'Agree about {topic}, disagree about the rest.',
-  'You keep saying that. Have you been to {place} after {hour}?', 'haha yes', 'hm. fair point tbh', 'No. Sorry, but no.',
-  'Would you say that at the hearing too?', 'Same here at {place}, {count} times since the trial', 'This needs to be in the minutes.',
-  'I asked {org} about {topic}, still no answer', 'Could we talk about {topic} over a tea instead of here?', 'so much this 👏',
-  'My neighbour says the opposite and she lives right under the lamp', 'Good thread, thank you', 'imo both can be true',
-  'you are mixing up lux and lumen again', 'And who pays for that?', 'Count me in for Friday', 'I’d sign that.', 'Where is the map?',
-  'That was {name}, not me, but fine', 'wait, since when?', 'Lovely picture by the way', 'It’s the slip that worries me, not {topic}',
-  'Bring the numbers on the 24th please', 'lol no', 'as somebody who works at {hour}: thank you',
-  'I’ve changed my mind on {topic}, a bit', 'can confirm', 'This. And the crossings.', 'Ask the bus drivers, they see all of it',
-  'you said the same in March', 'Not convinced, but I will come and look', 'how many did you count?', 'Write that to the council desk, not to me',
+  'exactly this',
+  'that is not what the draft says, page four',
+  'Source? Asking kindly.',
+  'I was there and it was not like that at all',
+  'Thank you, that is the first sensible thing on {topic} I read today',
+  'ok but what about {place}?',
+  'Agree about {topic}, disagree about the rest.',
+  'You keep saying that. Have you been to {place} after {hour}?',
+  'haha yes',
+  'hm. fair point tbh',
+  'No. Sorry, but no.',
+  'Would you say that at the hearing too?',
+  'Same here at {place}, {count} times since the trial',
+  'This needs to be in the minutes.',
+  'I asked {org} about {topic}, still no answer',
+  'Could we talk about {topic} over a tea instead of here?',
+  'so much this 👏',
+  'My neighbour says the opposite and she lives right under the lamp',
+  'Good thread, thank you',
+  'imo both can be true',
+  'you are mixing up lux and lumen again',
+  'And who pays for that?',
+  'Count me in for Friday',
+  'I’d sign that.',
+  'Where is the map?',
+  'That was {name}, not me, but fine',
+  'wait, since when?',
+  'Lovely picture by the way',
+  'It’s the slip that worries me, not {topic}',
+  'Bring the numbers on the 24th please',
+  'lol no',
+  'as somebody who works at {hour}: thank you',
+  'I’ve changed my mind on {topic}, a bit',
+  'can confirm',
+  'This. And the crossings.',
+  'Ask the bus drivers, they see all of it',
+  'you said the same in March',
+  'Not convinced, but I will come and look',
+  'how many did you count?',
+  'Write that to the council desk, not to me',
 ];
 
 export const REPLIES_ELSEWHERE: Readonly<Record<'fr' | 'es', readonly string[]>> = {
-  fr: ['tout à fait d’accord', 'et les chauves-souris alors ?', 'Je rentre à pied chaque nuit, la ruelle est trop sombre', 'Merci pour les chiffres !', 'On verra bien au vote'],
-  es: ['totalmente de acuerdo', 'y quién paga eso?', 'Yo vuelvo andando a casa, la calle está muy oscura', '¡Gracias por los datos!', 'Qué bonito se ve el cielo ahora'],
+  fr: [
+    'tout à fait d’accord',
+    'et les chauves-souris alors ?',
+    'Je rentre à pied chaque nuit, la ruelle est trop sombre',
+    'Merci pour les chiffres !',
+    'On verra bien au vote',
+  ],
+  es: [
+    'totalmente de acuerdo',
+    'y quién paga eso?',
+    'Yo vuelvo andando a casa, la calle está muy oscura',
+    '¡Gracias por los datos!',
+    'Qué bonito se ve el cielo ahora',
+  ],
 };
 
 export const POSTS_ELSEWHERE: Readonly<Record<'fr' | 'es', readonly string[]>> = {
@@ -147,9 +186,16 @@ export const POSTS_ELSEWHERE: Readonly<Record<'fr' | 'es', readonly string[]>> =
 
 /** The loud account repeats itself in capitals and answers nobody. */
 export const LOUD_POSTS: readonly string[] = [
-  'LIGHTS ON. ALL OF THEM. ALL NIGHT.', 'THEY WANT YOU IN THE DARK.', 'DAY {count} WITHOUT AN ANSWER FROM THE TOWN HALL.',
-  'A LAMP THAT IS OFF IS NOT A LAMP.', 'WHO ORDERED THE AMBER? WHO??', 'SIGN THE LETTER. SHARE THE LETTER.', 'I SAID THIS IN FEBRUARY.',
-  'TONIGHT AT {place}: {count} LAMPS BROKEN. COINCIDENCE?', 'WAKE UP SALLOWMERE.', 'NO ANSWER IS ALSO AN ANSWER.',
+  'LIGHTS ON. ALL OF THEM. ALL NIGHT.',
+  'THEY WANT YOU IN THE DARK.',
+  'DAY {count} WITHOUT AN ANSWER FROM THE TOWN HALL.',
+  'A LAMP THAT IS OFF IS NOT A LAMP.',
+  'WHO ORDERED THE AMBER? WHO??',
+  'SIGN THE LETTER. SHARE THE LETTER.',
+  'I SAID THIS IN FEBRUARY.',
+  'TONIGHT AT {place}: {count} LAMPS BROKEN. COINCIDENCE?',
+  'WAKE UP SALLOWMERE.',
+  'NO ANSWER IS ALSO AN ANSWER.',
 ];
 
 /** Sentences that the ring posts in step, each with its link. */
@@ -169,8 +215,14 @@ export const RING_TEXTS: readonly string[] = [
 ];
 
 export const LOUD_ASIDE: readonly string[] = [
-  'and no, @wall_lamps_now, shouting is not an argument', '@wall_lamps_now will hate this', 'cc @wall_lamps_now', 'Tell that to @wall_lamps_now.',
-  '@wall_lamps_now for once I agree with you', 'before @wall_lamps_now starts again', 'hello @wall_lamps_now 👋', '(not you, @wall_lamps_now)',
+  'and no, @wall_lamps_now, shouting is not an argument',
+  '@wall_lamps_now will hate this',
+  'cc @wall_lamps_now',
+  'Tell that to @wall_lamps_now.',
+  '@wall_lamps_now for once I agree with you',
+  'before @wall_lamps_now starts again',
+  'hello @wall_lamps_now 👋',
+  '(not you, @wall_lamps_now)',
 ];
 
 export const DRIVER_POSTS: readonly string[] = [
@@ -182,8 +234,79 @@ export const DRIVER_POSTS: readonly string[] = [
   '@{other} waited with you at the stop last night, @{one}. Ask about the lamp sensor.',
 ];
 
-export const TOPICS: readonly string[] = ['the slip', 'amber', 'the lanes', 'the sensors', 'the vote', 'the savings', 'the counts', 'glare', 'the hearing', 'opening hours', 'the crossings', 'the trial'];
-export const PLACES: readonly string[] = ['the sea wall', 'Gannet Lane', 'the ferry slip', 'Tollhouse Steps', 'the north quay', 'Sandpiper Row', 'the bus depot', 'Cooper’s Stairs', 'the marsh gate', 'Lantern Court', 'the fish hall', 'Saltpan Bridge', 'the lower lanes', 'Mizzen Street'];
-export const HOURS: readonly string[] = ['22:40', '23:15', 'half past one', '4 am', '19:00', 'ten past eleven', '05:30', '00:20', 'midnight', '21:50'];
-export const ORGS: readonly string[] = ['the Lighting Board', 'Sallowmere Lighting Board', 'SLB', 'the council', 'the Harbour Office', 'the Quay Traders’ Guild', 'Marsh & Fen Recorders', 'Estuary Pilots', 'the Public Library', 'the Night Bus Depot', 'Amberline Lamps', 'the Sky Club'];
-export const NAMES: readonly string[] = ['Maren Oake', 'Mrs Oake', 'Tobias Oake', 'Councillor Fenwick-Lisle', 'Ida Fenwick-Lisle', 'Dr Parr', 'Lena Parr', 'old Mr Quill', 'Harriet Quill', 'Jonah Tace', 'Captain Strand', 'Nell Strand', 'Pim van Loor', 'Rosa Adeyan', 'Mr Adeyan', 'Wilf Garrow', 'Sister Garrow', 'Edda Brine'];
+export const TOPICS: readonly string[] = [
+  'the slip',
+  'amber',
+  'the lanes',
+  'the sensors',
+  'the vote',
+  'the savings',
+  'the counts',
+  'glare',
+  'the hearing',
+  'opening hours',
+  'the crossings',
+  'the trial',
+];
+export const PLACES: readonly string[] = [
+  'the sea wall',
+  'Gannet Lane',
+  'the ferry slip',
+  'Tollhouse Steps',
+  'the north quay',
+  'Sandpiper Row',
+  'the bus depot',
+  'Cooper’s Stairs',
+  'the marsh gate',
+  'Lantern Court',
+  'the fish hall',
+  'Saltpan Bridge',
+  'the lower lanes',
+  'Mizzen Street',
+];
+export const HOURS: readonly string[] = [
+  '22:40',
+  '23:15',
+  'half past one',
+  '4 am',
+  '19:00',
+  'ten past eleven',
+  '05:30',
+  '00:20',
+  'midnight',
+  '21:50',
+];
+export const ORGS: readonly string[] = [
+  'the Lighting Board',
+  'Sallowmere Lighting Board',
+  'SLB',
+  'the council',
+  'the Harbour Office',
+  'the Quay Traders’ Guild',
+  'Marsh & Fen Recorders',
+  'Estuary Pilots',
+  'the Public Library',
+  'the Night Bus Depot',
+  'Amberline Lamps',
+  'the Sky Club',
+];
+export const NAMES: readonly string[] = [
+  'Maren Oake',
+  'Mrs Oake',
+  'Tobias Oake',
+  'Councillor Fenwick-Lisle',
+  'Ida Fenwick-Lisle',
+  'Dr Parr',
+  'Lena Parr',
+  'old Mr Quill',
+  'Harriet Quill',
+  'Jonah Tace',
+  'Captain Strand',
+  'Nell Strand',
+  'Pim van Loor',
+  'Rosa Adeyan',
+  'Mr Adeyan',
+  'Wilf Garrow',
+  'Sister Garrow',
+  'Edda Brine',
+];

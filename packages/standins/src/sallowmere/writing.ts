@@ -7,12 +7,18 @@ export function fill(pattern: string, chance: Random, given: Readonly<Record<str
   return pattern.replace(/\{(\w+)\}/g, (_, slot: string) => {
     if (given[slot] !== undefined) return given[slot];
     switch (slot) {
-      case 'place': return chance.pick(PLACES);
-      case 'hour': return chance.pick(HOURS);
-      case 'org': return chance.pick(ORGS);
-      case 'name': return chance.pick(NAMES);
-      case 'topic': return chance.pick(TOPICS);
-      default: return String(2 + chance.below(46));
+      case 'place':
+        return chance.pick(PLACES);
+      case 'hour':
+        return chance.pick(HOURS);
+      case 'org':
+        return chance.pick(ORGS);
+      case 'name':
+        return chance.pick(NAMES);
+      case 'topic':
+        return chance.pick(TOPICS);
+      default:
+        return String(2 + chance.below(46));
     }
   });
 }
@@ -45,6 +51,13 @@ export function hashtagsFor(plan: GroupPlan, afterFailure: boolean, chance: Rand
 }
 
 export function linkFor(chance: Random): string {
-  const host = chance.pick(['harbourpost.example', 'sallowmere-library.example', 'lampfacts.example', 'marshrecords.example', 'skyclub.example', 'tidepost.example']);
+  const host = chance.pick([
+    'harbourpost.example',
+    'sallowmere-library.example',
+    'lampfacts.example',
+    'marshrecords.example',
+    'skyclub.example',
+    'tidepost.example',
+  ]);
   return `https://${host}/${chance.pick(['2026', 'lamps', 'read', 'minutes', 'map'])}/${100 + chance.below(400)}`;
 }

@@ -1,8 +1,31 @@
 import { HttpClient, HttpErrorResponse, HttpHeaders, HttpParams } from '@angular/common/http';
 import { inject, Injectable } from '@angular/core';
 import {
-  Logbook, MessageOverview, MessagePage, MessageTies, Network, NetworkList, Portrait, Preview, Problem, SavedMap, SentBytes, SourceList, Step, Study, StudyList, Timeline, Upload,
-  WeaveEstimate, type AccountWeave, type EvidenceQuery, type Source, type MessageFilter, type Reading, type StepKind, type StepParameters,
+  Logbook,
+  MessageOverview,
+  MessagePage,
+  MessageTies,
+  Network,
+  NetworkList,
+  Portrait,
+  Preview,
+  Problem,
+  SavedMap,
+  SentBytes,
+  SourceList,
+  Step,
+  Study,
+  StudyList,
+  Timeline,
+  Upload,
+  WeaveEstimate,
+  type AccountWeave,
+  type EvidenceQuery,
+  type Source,
+  type MessageFilter,
+  type Reading,
+  type StepKind,
+  type StepParameters,
 } from '@pebble/contract';
 import { catchError, map, throwError, type Observable } from 'rxjs';
 
@@ -11,8 +34,12 @@ const BASE = '/api/v1';
 /** An error of the server in words for the person at the screen. */
 export class ApiProblem extends Error {
   constructor(readonly problem: Problem) {
-    const place = [problem.file, problem.row === undefined ? null : `line ${problem.row}`].filter((part) => part).join(', ');
-    super([place ? `${place}: ${problem.detail}` : problem.detail, problem.kept].filter((part) => part).join(' '));
+    const place = [problem.file, problem.row === undefined ? null : `line ${problem.row}`]
+      .filter((part) => part)
+      .join(', ');
+    super(
+      [place ? `${place}: ${problem.detail}` : problem.detail, problem.kept].filter((part) => part).join(' '),
+    );
   }
 }
 
@@ -29,38 +56,61 @@ export class Api {
   studies = (): Observable<StudyList> => this.get('/studies', StudyList);
   study = (id: string): Observable<Study> => this.get(`/studies/${id}`, Study);
   createStudy = (name: string): Observable<Study> => this.post('/studies', { name }, Study);
-  renameStudy = (id: string, name: string): Observable<Study> => this.checked(this.http.patch(`${BASE}/studies/${id}`, { name }), Study);
+  renameStudy = (id: string, name: string): Observable<Study> =>
+    this.checked(this.http.patch(`${BASE}/studies/${id}`, { name }), Study);
   deleteStudy = (id: string): Observable<unknown> => this.plain(this.http.delete(`${BASE}/studies/${id}`));
   restoreStudy = (id: string): Observable<Study> => this.post(`/studies/${id}/restore`, {}, Study);
 
-  overview = (study: string): Observable<MessageOverview> => this.get(`/studies/${study}/overview`, MessageOverview);
+  overview = (study: string): Observable<MessageOverview> =>
+    this.get(`/studies/${study}/overview`, MessageOverview);
   sources = (study: string): Observable<Source[]> => this.get(`/studies/${study}/sources`, SourceList);
-  timeline = (study: string, filter: MessageFilter): Observable<Timeline> => this.get(`/studies/${study}/timeline`, Timeline, filter);
-  messages = (study: string, query: MessageFilter & { offset: number; limit: number }): Observable<MessagePage> =>
-    this.get(`/studies/${study}/messages`, MessagePage, query);
+  timeline = (study: string, filter: MessageFilter): Observable<Timeline> =>
+    this.get(`/studies/${study}/timeline`, Timeline, filter);
+  messages = (
+    study: string,
+    query: MessageFilter & { offset: number; limit: number },
+  ): Observable<MessagePage> => this.get(`/studies/${study}/messages`, MessagePage, query);
 
   upload(study: string, file: File): Observable<unknown> {
-    const headers = new HttpHeaders({ 'content-type': 'application/octet-stream', 'x-file-name': encodeURIComponent(file.name) });
-    return this.http.post(`${BASE}/studies/${study}/uploads`, file, { headers, reportProgress: true, observe: 'events' });
+    const headers = new HttpHeaders({
+      'content-type': 'application/octet-stream',
+      'x-file-name': encodeURIComponent(file.name),
+    });
+    return this.http.post(`${BASE}/studies/${study}/uploads`, file, {
+      headers,
+      reportProgress: true,
+      observe: 'events',
+    });
   }
   parseUpload = (body: unknown): Upload => Upload.parse(body);
-  previewAgain = (study: string, upload: string, file: string, reading: Partial<Reading>): Observable<Preview> =>
+  previewAgain = (
+    study: string,
+    upload: string,
+    file: string,
+    reading: Partial<Reading>,
+  ): Observable<Preview> =>
     this.post(`/studies/${study}/uploads/${upload}/preview`, { file, reading }, Preview);
-  dropUpload = (study: string, upload: string): Observable<unknown> => this.plain(this.http.delete(`${BASE}/studies/${study}/uploads/${upload}`));
+  dropUpload = (study: string, upload: string): Observable<unknown> =>
+    this.plain(this.http.delete(`${BASE}/studies/${study}/uploads/${upload}`));
   sendBytes(study: string, bytes: ArrayBuffer): Observable<{ id: string }> {
     const headers = new HttpHeaders({ 'content-type': 'application/octet-stream' });
     return this.checked(this.http.post(`${BASE}/studies/${study}/uploads`, bytes, { headers }), SentBytes);
   }
 
-  estimate = (study: string, weave: AccountWeave): Observable<WeaveEstimate> => this.post(`/studies/${study}/estimate`, weave, WeaveEstimate);
+  estimate = (study: string, weave: AccountWeave): Observable<WeaveEstimate> =>
+    this.post(`/studies/${study}/estimate`, weave, WeaveEstimate);
   networks = (study: string): Observable<Network[]> => this.get(`/studies/${study}/networks`, NetworkList);
   network = (id: string): Observable<Network> => this.get(`/networks/${id}`, Network);
   savedMap = (network: string): Observable<SavedMap> => this.get(`/networks/${network}/map`, SavedMap);
-  table = (network: string, table: 'nodes' | 'edges'): Observable<ArrayBuffer> => this.bytes(`/networks/${network}/${table}.arrow`);
+  table = (network: string, table: 'nodes' | 'edges'): Observable<ArrayBuffer> =>
+    this.bytes(`/networks/${network}/${table}.arrow`);
   positions = (network: string): Observable<ArrayBuffer> => this.bytes(`/networks/${network}/positions`);
-  evidence = (network: string, query: Partial<EvidenceQuery>): Observable<MessagePage> => this.get(`/networks/${network}/evidence`, MessagePage, query);
-  portrait = (network: string, community: number): Observable<Portrait> => this.get(`/networks/${network}/portrait/${community}`, Portrait);
-  messageTies = (network: string, message: number): Observable<MessageTies> => this.get(`/networks/${network}/message-ties/${message}`, MessageTies);
+  evidence = (network: string, query: Partial<EvidenceQuery>): Observable<MessagePage> =>
+    this.get(`/networks/${network}/evidence`, MessagePage, query);
+  portrait = (network: string, community: number): Observable<Portrait> =>
+    this.get(`/networks/${network}/portrait/${community}`, Portrait);
+  messageTies = (network: string, message: number): Observable<MessageTies> =>
+    this.get(`/networks/${network}/message-ties/${message}`, MessageTies);
   exportAddress = (network: string, format: string): string => `${BASE}/networks/${network}/export/${format}`;
   skippedAddress = (study: string, step: number): string => `${BASE}/studies/${study}/skipped/${step}`;
   eventsAddress = (study: string): string => `${BASE}/studies/${study}/events`;
@@ -69,11 +119,13 @@ export class Api {
   /** Runs a step; the answer comes when it has ended. */
   step = <K extends StepKind>(study: string, kind: K, parameters: StepParameters<K>): Observable<Step> =>
     this.post(`/studies/${study}/steps`, { kind, parameters }, Step);
-  cancelStep = (study: string, step: number): Observable<unknown> => this.plain(this.http.post(`${BASE}/studies/${study}/steps/${step}/cancel`, {}));
+  cancelStep = (study: string, step: number): Observable<unknown> =>
+    this.plain(this.http.post(`${BASE}/studies/${study}/steps/${step}/cancel`, {}));
 
   private get<T>(path: string, shape: Shape<T>, query: object = {}): Observable<T> {
     let params = new HttpParams();
-    for (const [name, value] of Object.entries(query)) if (value !== undefined && value !== null && value !== '') params = params.set(name, String(value));
+    for (const [name, value] of Object.entries(query))
+      if (value !== undefined && value !== null && value !== '') params = params.set(name, String(value));
     return this.checked(this.http.get(BASE + path, { params }), shape);
   }
 
@@ -100,7 +152,10 @@ export function toProblem(error: unknown): Error {
   const body: unknown = typeof error.error === 'string' ? tryJson(error.error) : error.error;
   const problem = Problem.safeParse(body);
   if (problem.success) return new ApiProblem(problem.data);
-  const detail = error.status === 0 ? 'The application does not answer. Is it still running? What you did before is kept.' : error.message;
+  const detail =
+    error.status === 0
+      ? 'The application does not answer. Is it still running? What you did before is kept.'
+      : error.message;
   return new ApiProblem({ type: 'about:blank', title: 'No answer', status: error.status, detail });
 }
 

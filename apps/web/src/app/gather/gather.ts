@@ -50,7 +50,9 @@ export class Gather {
   });
   private readonly timeline = toSignal(
     toObservable(this.timelineAsked).pipe(
-      switchMap(({ study, messages, filter }) => (study && messages ? this.api.timeline(study, filter).pipe(catchError(() => of(null))) : of(null))),
+      switchMap(({ study, messages, filter }) =>
+        study && messages ? this.api.timeline(study, filter).pipe(catchError(() => of(null))) : of(null),
+      ),
     ),
     { initialValue: null },
   );
@@ -61,17 +63,48 @@ export class Gather {
     if (!line || line.starts.length === 0) return null;
     const colours = this.theme.map();
     const { from, until } = this.filter();
-    const inside = (start: number): boolean => from === undefined || until === undefined || (start >= from && start < until);
+    const inside = (start: number): boolean =>
+      from === undefined || until === undefined || (start >= from && start < until);
     const label = (start: number): string =>
       line.unit === 'hour' ? new Date(start).toISOString().slice(5, 16).replace('T', ' ') : day(start);
     return {
       grid: { left: 44, right: 10, top: 10, bottom: 22 },
       tooltip: { trigger: 'axis', axisPointer: { type: 'shadow' } },
-      brush: { xAxisIndex: 0, brushStyle: { color: 'rgba(180,81,47,0.12)', borderColor: colours.mark }, throttleType: 'debounce', throttleDelay: 200, toolbox: [] },
+      brush: {
+        xAxisIndex: 0,
+        brushStyle: { color: 'rgba(180,81,47,0.12)', borderColor: colours.mark },
+        throttleType: 'debounce',
+        throttleDelay: 200,
+        toolbox: [],
+      },
       toolbox: { show: false },
-      xAxis: { type: 'category', data: line.starts.map(label), axisLine: { lineStyle: { color: colours.soft } }, axisTick: { show: false }, axisLabel: { color: colours.soft, hideOverlap: true } },
-      yAxis: { type: 'value', splitNumber: 2, axisLabel: { color: colours.soft }, splitLine: { lineStyle: { color: colours.soft, opacity: 0.18 } } },
-      series: [{ type: 'bar', name: 'messages', barCategoryGap: '15%', data: line.counts.map((value, i) => ({ value, itemStyle: { color: inside(line.starts[i]) ? '#1F6F78' : colours.soft, opacity: inside(line.starts[i]) ? 1 : 0.35 } })) }],
+      xAxis: {
+        type: 'category',
+        data: line.starts.map(label),
+        axisLine: { lineStyle: { color: colours.soft } },
+        axisTick: { show: false },
+        axisLabel: { color: colours.soft, hideOverlap: true },
+      },
+      yAxis: {
+        type: 'value',
+        splitNumber: 2,
+        axisLabel: { color: colours.soft },
+        splitLine: { lineStyle: { color: colours.soft, opacity: 0.18 } },
+      },
+      series: [
+        {
+          type: 'bar',
+          name: 'messages',
+          barCategoryGap: '15%',
+          data: line.counts.map((value, i) => ({
+            value,
+            itemStyle: {
+              color: inside(line.starts[i]) ? '#1F6F78' : colours.soft,
+              opacity: inside(line.starts[i]) ? 1 : 0.35,
+            },
+          })),
+        },
+      ],
     };
   });
 
@@ -150,7 +183,11 @@ export class Gather {
     const first = Math.max(0, Math.round(range[0]));
     const last = Math.min(line.starts.length - 1, Math.round(range[1]));
     const step = line.starts.length > 1 ? line.starts[1] - line.starts[0] : 86_400_000;
-    this.filter.update((filter) => ({ ...filter, from: line.starts[first], until: line.starts[last] + step }));
+    this.filter.update((filter) => ({
+      ...filter,
+      from: line.starts[first],
+      until: line.starts[last] + step,
+    }));
   }
 
   protected reportOf(step: Step): Source | null {
@@ -181,7 +218,8 @@ export class Gather {
   }
 
   private onTransfer(event: HttpEvent<unknown>): void {
-    if (event.type === HttpEventType.UploadProgress && event.total) this.sending.set(event.loaded / event.total);
+    if (event.type === HttpEventType.UploadProgress && event.total)
+      this.sending.set(event.loaded / event.total);
     if (event.type !== HttpEventType.Response) return;
     this.sending.set(null);
     this.upload.set(this.api.parseUpload(event.body));

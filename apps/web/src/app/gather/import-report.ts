@@ -10,31 +10,81 @@ import { day } from '../shared/words';
   template: `
     @let r = report();
     <dl>
-      <div><dt>rows read</dt><dd>{{ n(r.read) }}</dd></div>
-      <div><dt>messages kept</dt><dd class="main">{{ n(r.kept) }}</dd></div>
-      <div [class.zero]="!r.skipped"><dt>skipped</dt><dd>{{ n(r.skipped) }}</dd></div>
-      <div [class.zero]="!r.duplicates" title="Same message id as a message that is there already"><dt>duplicates left out</dt><dd>{{ n(r.duplicates) }}</dd></div>
-      <div><dt>authors</dt><dd>{{ n(r.authors) }}</dd></div>
-      <div><dt>mentions</dt><dd>{{ n(r.mentions) }}</dd></div>
-      <div><dt>hashtags</dt><dd>{{ n(r.hashtags) }}</dd></div>
-      <div><dt>links</dt><dd>{{ n(r.links) }}</dd></div>
+      <div>
+        <dt>rows read</dt>
+        <dd>{{ n(r.read) }}</dd>
+      </div>
+      <div>
+        <dt>messages kept</dt>
+        <dd class="main">{{ n(r.kept) }}</dd>
+      </div>
+      <div [class.zero]="!r.skipped">
+        <dt>skipped</dt>
+        <dd>{{ n(r.skipped) }}</dd>
+      </div>
+      <div [class.zero]="!r.duplicates" title="Same message id as a message that is there already">
+        <dt>duplicates left out</dt>
+        <dd>{{ n(r.duplicates) }}</dd>
+      </div>
+      <div>
+        <dt>authors</dt>
+        <dd>{{ n(r.authors) }}</dd>
+      </div>
+      <div>
+        <dt>mentions</dt>
+        <dd>{{ n(r.mentions) }}</dd>
+      </div>
+      <div>
+        <dt>hashtags</dt>
+        <dd>{{ n(r.hashtags) }}</dd>
+      </div>
+      <div>
+        <dt>links</dt>
+        <dd>{{ n(r.links) }}</dd>
+      </div>
     </dl>
     <p class="soft">
-      @if (r.from !== null && r.until !== null) { {{ day(r.from) }} to {{ day(r.until) }} (UTC). }
+      @if (r.from !== null && r.until !== null) {
+        {{ day(r.from) }} to {{ day(r.until) }} (UTC).
+      }
       {{ n(r.accountsNew) }} accounts are new, {{ n(r.accountsKnown) }} were known. {{ r.notes.join(' ') }}
     </p>
     @if (r.skipped) {
-      <ul>@for (reason of r.skippedByReason; track reason.reason) {<li>{{ n(reason.rows) }} × {{ reason.reason }}</li>}</ul>
+      <ul>
+        @for (reason of r.skippedByReason; track reason.reason) {
+          <li>{{ n(reason.rows) }} × {{ reason.reason }}</li>
+        }
+      </ul>
       <a [href]="api.skippedAddress(study(), step())" download>Download the list of skipped rows</a>
     }
   `,
   styles: `
-    dl { display: flex; flex-wrap: wrap; gap: 6px 26px; margin: 6px 0; }
-    dt { font-size: 12.5px; color: var(--soft); }
-    dd { margin: 0; font: 600 20px/1.2 var(--serif); font-variant-numeric: lining-nums tabular-nums; }
-    .main { color: var(--thread); }
-    .zero { opacity: 0.65; }
-    ul { margin: 6px 0; padding-left: 18px; color: var(--danger); }
+    dl {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 6px 26px;
+      margin: 6px 0;
+    }
+    dt {
+      font-size: 12.5px;
+      color: var(--soft);
+    }
+    dd {
+      margin: 0;
+      font: 600 20px/1.2 var(--serif);
+      font-variant-numeric: lining-nums tabular-nums;
+    }
+    .main {
+      color: var(--thread);
+    }
+    .zero {
+      opacity: 0.65;
+    }
+    ul {
+      margin: 6px 0;
+      padding-left: 18px;
+      color: var(--danger);
+    }
   `,
 })
 export class ImportReportView {

@@ -1,6 +1,16 @@
 import { DataSource, type CollectionViewer } from '@angular/cdk/collections';
 import type { Message, MessageFilter } from '@pebble/contract';
-import { BehaviorSubject, mergeMap, Observable, of, Subject, switchMap, takeUntil, tap, catchError } from 'rxjs';
+import {
+  BehaviorSubject,
+  mergeMap,
+  Observable,
+  of,
+  Subject,
+  switchMap,
+  takeUntil,
+  tap,
+  catchError,
+} from 'rxjs';
 import type { Api } from '../api/api';
 
 const PAGE = 50;
@@ -28,7 +38,12 @@ export class MessageSource extends DataSource<Message | null> {
         takeUntil(this.closed),
         mergeMap(({ start, end }) => {
           const pages: number[] = [];
-          for (let page = Math.floor(start / PAGE); page <= Math.floor(Math.max(start, end - 1) / PAGE); page++) pages.push(page);
+          for (
+            let page = Math.floor(start / PAGE);
+            page <= Math.floor(Math.max(start, end - 1) / PAGE);
+            page++
+          )
+            pages.push(page);
           return of(...pages);
         }),
         mergeMap((page) => this.load(page), 3),
@@ -48,7 +63,10 @@ export class MessageSource extends DataSource<Message | null> {
     return of(page).pipe(
       switchMap(() => this.api.messages(this.study, { ...this.filter, offset: page * PAGE, limit: PAGE })),
       tap(({ total, messages }) => {
-        const rows = this.rows.value.length === total ? [...this.rows.value] : new Array<Message | null>(total).fill(null);
+        const rows =
+          this.rows.value.length === total
+            ? [...this.rows.value]
+            : new Array<Message | null>(total).fill(null);
         messages.forEach((message, i) => (rows[page * PAGE + i] = message));
         this.rows.next(rows);
         this.total.next(total);

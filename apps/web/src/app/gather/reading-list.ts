@@ -1,6 +1,15 @@
 import { ScrollingModule } from '@angular/cdk/scrolling';
 import { AsyncPipe } from '@angular/common';
-import { ChangeDetectionStrategy, Component, computed, effect, inject, input, model, signal } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  inject,
+  input,
+  model,
+  signal,
+} from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import type { Message, MessageFilter, MessageKind, MessageOverview, TextSpan } from '@pebble/contract';
 import { Api } from '../api/api';
@@ -34,7 +43,9 @@ export class ReadingList {
     const { from, until } = this.filter();
     return from === undefined || until === undefined ? null : `${day(from)} to ${day(until - 1)}`;
   });
-  protected readonly active = computed(() => Object.values(this.filter()).some((value) => value !== undefined && value !== ''));
+  protected readonly active = computed(() =>
+    Object.values(this.filter()).some((value) => value !== undefined && value !== ''),
+  );
 
   constructor() {
     effect(() => {

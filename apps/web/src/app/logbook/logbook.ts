@@ -24,11 +24,22 @@ export class Logbook {
   protected readonly steps = this.store.selectSignal(work.selectSteps);
   protected readonly duration = duration;
   protected readonly methods = computed(() =>
-    [...this.steps()].reverse().filter(({ state, kind }) => state === 'done' && METHODS.includes(kind)).map(({ sentence }) => sentence).join(' '),
+    [...this.steps()]
+      .reverse()
+      .filter(({ state, kind }) => state === 'done' && METHODS.includes(kind))
+      .map(({ sentence }) => sentence)
+      .join(' '),
   );
 
   protected clock(iso: string): string {
-    return new Date(iso).toLocaleString('en-GB', { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit', second: '2-digit', timeZone: 'UTC' });
+    return new Date(iso).toLocaleString('en-GB', {
+      day: 'numeric',
+      month: 'short',
+      hour: '2-digit',
+      minute: '2-digit',
+      second: '2-digit',
+      timeZone: 'UTC',
+    });
   }
 
   protected text(value: unknown): string {

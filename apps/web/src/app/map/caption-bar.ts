@@ -27,8 +27,12 @@ export class CaptionBar {
   protected readonly columns = computed(() => this.session.network()?.columns ?? []);
   protected readonly numberColumns = computed(() => this.columns().filter(({ type }) => type === 'number'));
   protected readonly communities = computed(() => this.session.network()?.measures['communities'] ?? 0);
-  protected readonly sizeRange = computed(() => (this.session.prepared()?.sizeRange ?? [0, 0]).map(formatValue).join(' … '));
-  protected readonly groups = computed(() => this.session.prepared()?.groups.filter(({ value }) => value > 0) ?? []);
+  protected readonly sizeRange = computed(() =>
+    (this.session.prepared()?.sizeRange ?? [0, 0]).map(formatValue).join(' … '),
+  );
+  protected readonly groups = computed(
+    () => this.session.prepared()?.groups.filter(({ value }) => value > 0) ?? [],
+  );
 
   protected how(column: string): string {
     return this.columns().find(({ name }) => name === column)?.how ?? '';
@@ -39,7 +43,11 @@ export class CaptionBar {
     const host = button.closest('pt-caption-bar')!.getBoundingClientRect();
     const place = button.getBoundingClientRect();
     const left = Math.max(8, Math.min(place.left - host.left, host.width - 320));
-    this.open.set(this.open()?.control === control && this.open()?.left === left ? null : { control, left, top: place.bottom - host.top + 4 });
+    this.open.set(
+      this.open()?.control === control && this.open()?.left === left
+        ? null
+        : { control, left, top: place.bottom - host.top + 4 },
+    );
   }
 
   protected clamp(value: number, least: number, most: number): number {
@@ -50,15 +58,25 @@ export class CaptionBar {
     this.open.set(null);
   }
 
-  protected set<K extends 'size' | 'colour' | 'names' | 'ties' | 'show'>(part: K, change: Partial<MapDescription[K]>): void {
+  protected set<K extends 'size' | 'colour' | 'names' | 'ties' | 'show'>(
+    part: K,
+    change: Partial<MapDescription[K]>,
+  ): void {
     const before = this.description();
-    this.store.dispatch(MapActions.descriptionChanged({ description: { ...before, [part]: { ...before[part], ...change } } }));
+    this.store.dispatch(
+      MapActions.descriptionChanged({ description: { ...before, [part]: { ...before[part], ...change } } }),
+    );
   }
 
   protected setRadius(which: 'smallest' | 'largest', value: number): void {
     if (!(value >= 0.5 && value <= 60)) return;
     const { smallest, largest } = this.description().size;
-    this.set('size', which === 'smallest' ? { smallest: Math.min(value, largest) } : { largest: Math.max(value, smallest, 1) });
+    this.set(
+      'size',
+      which === 'smallest'
+        ? { smallest: Math.min(value, largest) }
+        : { largest: Math.max(value, smallest, 1) },
+    );
   }
 
   protected toggleCommunity(value: number, on: boolean): void {

@@ -1,6 +1,24 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject, input, model, signal } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  inject,
+  input,
+  model,
+  signal,
+} from '@angular/core';
 import { AgGridAngular } from 'ag-grid-angular';
-import { AllCommunityModule, colorSchemeDark, colorSchemeLight, ModuleRegistry, themeQuartz, type ColDef, type GridApi, type RowClickedEvent } from 'ag-grid-community';
+import {
+  AllCommunityModule,
+  colorSchemeDark,
+  colorSchemeLight,
+  ModuleRegistry,
+  themeQuartz,
+  type ColDef,
+  type GridApi,
+  type RowClickedEvent,
+} from 'ag-grid-community';
 import { formatValue, numbersOf, textsOf } from '@pebble/core';
 import { Store } from '@ngrx/store';
 import type { EChartsCoreOption } from 'echarts/core';
@@ -19,7 +37,12 @@ interface Row {
   readonly [column: string]: string | number;
 }
 
-const number = { type: 'numericColumn', valueFormatter: ({ value }: { value: number }) => formatValue(value), filter: 'agNumberColumnFilter', width: 116 } as const;
+const number = {
+  type: 'numericColumn',
+  valueFormatter: ({ value }: { value: number }) => formatValue(value),
+  filter: 'agNumberColumnFilter',
+  width: 116,
+} as const;
 
 /** The drawer below the map: tables of accounts and ties, and the distribution of degrees. */
 @Component({
@@ -35,15 +58,24 @@ export class Drawer {
   private readonly store = inject(Store);
   private readonly session = inject(MapSession);
   private readonly theme = inject(ThemeChoice);
-  protected readonly counts = computed(() => ({ nodes: this.session.prepared()?.nodes.length ?? 0, edges: this.session.prepared()?.edges.length ?? 0 }));
+  protected readonly counts = computed(() => ({
+    nodes: this.session.prepared()?.nodes.length ?? 0,
+    edges: this.session.prepared()?.edges.length ?? 0,
+  }));
   protected readonly counted = counted;
   protected readonly filterText = signal('');
   private grid: GridApi | null = null;
 
   protected readonly gridTheme = computed(() =>
     themeQuartz.withPart(this.theme.night() ? colorSchemeDark : colorSchemeLight).withParams({
-      fontFamily: 'Atkinson Hyperlegible Next Variable', fontSize: 13, spacing: 5, accentColor: '#B4512F', wrapperBorder: false,
-      backgroundColor: this.theme.night() ? '#1a2025' : '#ffffff', foregroundColor: this.theme.map().ink, headerBackgroundColor: this.theme.night() ? '#1b2227' : '#f3f0e8',
+      fontFamily: 'Atkinson Hyperlegible Next Variable',
+      fontSize: 13,
+      spacing: 5,
+      accentColor: '#B4512F',
+      wrapperBorder: false,
+      backgroundColor: this.theme.night() ? '#1a2025' : '#ffffff',
+      foregroundColor: this.theme.map().ink,
+      headerBackgroundColor: this.theme.night() ? '#1b2227' : '#f3f0e8',
     }),
   );
 
@@ -53,14 +85,22 @@ export class Drawer {
         { field: 'from', headerName: 'from', filter: true, flex: 1 },
         { field: 'to', headerName: 'to', filter: true, flex: 1 },
         { field: 'weight', headerName: 'messages', sort: 'desc', ...number },
-        { field: 'replies', ...number }, { field: 'mentions', ...number }, { field: 'reposts', ...number },
+        { field: 'replies', ...number },
+        { field: 'mentions', ...number },
+        { field: 'reposts', ...number },
       ];
     }
     const numbers = this.session.network()?.columns ?? [];
     return [
       { field: 'handle', headerName: 'account', filter: true, pinned: 'left', width: 180 },
       { field: 'name', headerName: 'name', filter: true, width: 170 },
-      ...numbers.map((column): ColDef => ({ field: column.name, headerName: column.title, headerTooltip: column.how, ...number, ...(column.name === 'inDegree' ? { sort: 'desc' as const } : {}) })),
+      ...numbers.map((column): ColDef => ({
+        field: column.name,
+        headerName: column.title,
+        headerTooltip: column.how,
+        ...number,
+        ...(column.name === 'inDegree' ? { sort: 'desc' as const } : {}),
+      })),
     ];
   });
 
@@ -73,14 +113,25 @@ export class Drawer {
     if (tab === 'ties') {
       const value = (name: string, e: number): number => numbersOf(data.edges, name)[e];
       return Array.from(map.edges, (e) => ({
-        id: `e${e}`, source: value('source', e), target: value('target', e), from: handles[value('source', e)], to: handles[value('target', e)],
-        weight: value('weight', e), replies: value('replies', e), mentions: value('mentions', e), reposts: value('reposts', e),
+        id: `e${e}`,
+        source: value('source', e),
+        target: value('target', e),
+        from: handles[value('source', e)],
+        to: handles[value('target', e)],
+        weight: value('weight', e),
+        replies: value('replies', e),
+        mentions: value('mentions', e),
+        reposts: value('reposts', e),
       }));
     }
     const names = textsOf(data.nodes, 'name');
     const numbers = this.session.network()?.columns ?? [];
     return Array.from(map.nodes, (v) => ({
-      id: `n${v}`, node: v, handle: handles[v], name: names[v], ...Object.fromEntries(numbers.map(({ name }) => [name, numbersOf(data.nodes, name)[v]])),
+      id: `n${v}`,
+      node: v,
+      handle: handles[v],
+      name: names[v],
+      ...Object.fromEntries(numbers.map(({ name }) => [name, numbersOf(data.nodes, name)[v]])),
     }));
   });
 
@@ -89,14 +140,37 @@ export class Drawer {
     const map = this.session.prepared();
     const colours = this.theme.map();
     if (!data || !map) return {};
-    const axis = (name: string) => ({ type: 'log', name, nameLocation: 'middle', nameGap: 26, nameTextStyle: { color: colours.soft }, axisLabel: { color: colours.soft }, axisLine: { lineStyle: { color: colours.soft } }, splitLine: { lineStyle: { color: colours.soft, opacity: 0.15 } } });
-    const series = (name: string, column: string, color: string, symbol: string) => ({ type: 'scatter', name, symbol, symbolSize: 8, itemStyle: { color, opacity: 0.85 }, data: distribution(numbersOf(data.nodes, column), map.nodes) });
+    const axis = (name: string) => ({
+      type: 'log',
+      name,
+      nameLocation: 'middle',
+      nameGap: 26,
+      nameTextStyle: { color: colours.soft },
+      axisLabel: { color: colours.soft },
+      axisLine: { lineStyle: { color: colours.soft } },
+      splitLine: { lineStyle: { color: colours.soft, opacity: 0.15 } },
+    });
+    const series = (name: string, column: string, color: string, symbol: string) => ({
+      type: 'scatter',
+      name,
+      symbol,
+      symbolSize: 8,
+      itemStyle: { color, opacity: 0.85 },
+      data: distribution(numbersOf(data.nodes, column), map.nodes),
+    });
     return {
       grid: { left: 56, right: 20, top: 26, bottom: 42 },
-      tooltip: { trigger: 'item', formatter: ({ seriesName, value }: { seriesName: string; value: [number, number] }) => `${counted(value[1], 'account')} with ${seriesName} ${value[0] - 1}` },
+      tooltip: {
+        trigger: 'item',
+        formatter: ({ seriesName, value }: { seriesName: string; value: [number, number] }) =>
+          `${counted(value[1], 'account')} with ${seriesName} ${value[0] - 1}`,
+      },
       xAxis: axis('degree + 1'),
       yAxis: axis('accounts'),
-      series: [series('in-degree', 'inDegree', '#D55E00', 'circle'), series('out-degree', 'outDegree', '#0072B2', 'diamond')],
+      series: [
+        series('in-degree', 'inDegree', '#D55E00', 'circle'),
+        series('out-degree', 'outDegree', '#0072B2', 'diamond'),
+      ],
     };
   });
 
@@ -121,7 +195,10 @@ export class Drawer {
 
   protected pick({ data }: RowClickedEvent): void {
     if (!data) return;
-    if (this.tab() === 'ties') this.store.dispatch(MapActions.tieSelected({ source: Number(data['source']), target: Number(data['target']) }));
+    if (this.tab() === 'ties')
+      this.store.dispatch(
+        MapActions.tieSelected({ source: Number(data['source']), target: Number(data['target']) }),
+      );
     else this.store.dispatch(MapActions.nodeSelected({ node: Number(data['node']) }));
   }
 

@@ -1,5 +1,27 @@
-import { ChangeDetectionStrategy, Component, computed, effect, type ElementRef, inject, type OnDestroy, signal, untracked, viewChild } from '@angular/core';
-import { buildScene, fitView, formatValue, numbersOf, paintCanvas, Picker, textsOf, toScreen, type LegendSpot, type View } from '@pebble/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  type ElementRef,
+  inject,
+  type OnDestroy,
+  signal,
+  untracked,
+  viewChild,
+} from '@angular/core';
+import {
+  buildScene,
+  fitView,
+  formatValue,
+  numbersOf,
+  paintCanvas,
+  Picker,
+  textsOf,
+  toScreen,
+  type LegendSpot,
+  type View,
+} from '@pebble/core';
 import { Store } from '@ngrx/store';
 import { select } from 'd3-selection';
 import { zoom, zoomIdentity, type ZoomTransform } from 'd3-zoom';
@@ -35,24 +57,73 @@ const REST = 130;
       (keydown)="key($event)"
     ></canvas>
     @for (spot of spots(); track spot.group) {
-      <button class="spot" [style.left.px]="spot.x" [style.top.px]="spot.y" [style.width.px]="spot.width" [style.height.px]="spot.height" [attr.aria-label]="'Community ' + spot.label" [title]="'Read community ' + spot.label" (click)="pickCommunity(spot.group)"></button>
+      <button
+        class="spot"
+        [style.left.px]="spot.x"
+        [style.top.px]="spot.y"
+        [style.width.px]="spot.width"
+        [style.height.px]="spot.height"
+        [attr.aria-label]="'Community ' + spot.label"
+        [title]="'Read community ' + spot.label"
+        (click)="pickCommunity(spot.group)"
+      ></button>
     }
     @if (hover(); as h) {
       <div class="tip" [style.left.px]="h.x + 14" [style.top.px]="h.y + 12">
         <b>{{ h.title }}</b>
-        @for (line of h.lines; track $index) { <span>{{ line }}</span> }
+        @for (line of h.lines; track $index) {
+          <span>{{ line }}</span>
+        }
       </div>
     }
   `,
   styles: `
-    :host { display: block; position: absolute; inset: 0; overflow: hidden; }
-    canvas { width: 100%; height: 100%; display: block; touch-action: none; cursor: grab; }
-    canvas.node { cursor: pointer; }
-    canvas.dragging { cursor: grabbing; }
-    .spot { position: absolute; border: 0; background: none; cursor: pointer; border-radius: 5px; }
-    .spot:hover { background: color-mix(in srgb, var(--thread) 10%, transparent); }
-    .tip { position: absolute; pointer-events: none; background: var(--sheet); border: 1px solid var(--line); border-radius: 6px; padding: 5px 10px; font-size: 13px; box-shadow: 0 4px 14px #1e2a3222; display: flex; flex-direction: column; max-width: 260px; overflow-wrap: anywhere; }
-    .tip span { color: var(--soft); }
+    :host {
+      display: block;
+      position: absolute;
+      inset: 0;
+      overflow: hidden;
+    }
+    canvas {
+      width: 100%;
+      height: 100%;
+      display: block;
+      touch-action: none;
+      cursor: grab;
+    }
+    canvas.node {
+      cursor: pointer;
+    }
+    canvas.dragging {
+      cursor: grabbing;
+    }
+    .spot {
+      position: absolute;
+      border: 0;
+      background: none;
+      cursor: pointer;
+      border-radius: 5px;
+    }
+    .spot:hover {
+      background: color-mix(in srgb, var(--thread) 10%, transparent);
+    }
+    .tip {
+      position: absolute;
+      pointer-events: none;
+      background: var(--sheet);
+      border: 1px solid var(--line);
+      border-radius: 6px;
+      padding: 5px 10px;
+      font-size: 13px;
+      box-shadow: 0 4px 14px #1e2a3222;
+      display: flex;
+      flex-direction: column;
+      max-width: 260px;
+      overflow-wrap: anywhere;
+    }
+    .tip span {
+      color: var(--soft);
+    }
   `,
 })
 export class MapCanvas implements OnDestroy {
@@ -107,7 +178,8 @@ export class MapCanvas implements OnDestroy {
       if (!data || !places) return;
       if (data !== this.shownData) {
         this.shownData = data;
-        this.follows = this.session.view() === null || untracked(() => this.session.layout().what === 'running');
+        this.follows =
+          this.session.view() === null || untracked(() => this.session.layout().what === 'running');
       }
       if (this.follows) untracked(() => this.fit());
     });
@@ -153,17 +225,23 @@ export class MapCanvas implements OnDestroy {
       const { button, offsetX, offsetY } = event as MouseEvent;
       return button === 0 && this.pick()?.nodeAt(offsetX, offsetY) == null;
     });
-    this.gesture.on('zoom', ({ transform, sourceEvent }: { transform: ZoomTransform; sourceEvent: Event | null }) => {
-      if (sourceEvent) this.follows = false;
-      this.session.view.set({ scale: transform.k, x: transform.x, y: transform.y });
-    });
+    this.gesture.on(
+      'zoom',
+      ({ transform, sourceEvent }: { transform: ZoomTransform; sourceEvent: Event | null }) => {
+        if (sourceEvent) this.follows = false;
+        this.session.view.set({ scale: transform.k, x: transform.x, y: transform.y });
+      },
+    );
     select(element).call(this.gesture).on('dblclick.zoom', null);
     const view = untracked(this.session.view);
     if (view) this.apply(view);
   }
 
   private apply(view: View): void {
-    select(this.canvas().nativeElement).call(this.gesture.transform, zoomIdentity.translate(view.x, view.y).scale(view.scale));
+    select(this.canvas().nativeElement).call(
+      this.gesture.transform,
+      zoomIdentity.translate(view.x, view.y).scale(view.scale),
+    );
   }
 
   private resized({ width, height }: DOMRectReadOnly): void {
@@ -180,7 +258,8 @@ export class MapCanvas implements OnDestroy {
   private frame(): void {
     const view = this.session.view();
     const before = this.lastView;
-    const moving = view && before && (view.scale !== before.scale || view.x !== before.x || view.y !== before.y);
+    const moving =
+      view && before && (view.scale !== before.scale || view.x !== before.x || view.y !== before.y);
     clearTimeout(this.settle);
     if (moving && this.cost > QUICK && !this.dragged() && this.session.layout().what !== 'running') {
       this.moveLast(view, before);
@@ -198,7 +277,14 @@ export class MapCanvas implements OnDestroy {
     pen.setTransform(1, 0, 0, 1, 0, 0);
     pen.fillStyle = this.theme.map().ground;
     pen.fillRect(0, 0, element.width, element.height);
-    pen.setTransform(factor, 0, 0, factor, (view.x - before.x * factor) * ratio, (view.y - before.y * factor) * ratio);
+    pen.setTransform(
+      factor,
+      0,
+      0,
+      factor,
+      (view.x - before.x * factor) * ratio,
+      (view.y - before.y * factor) * ratio,
+    );
     pen.drawImage(this.last, 0, 0);
   }
 
@@ -222,7 +308,15 @@ export class MapCanvas implements OnDestroy {
       this.spots.set([]);
       return;
     }
-    const scene = buildScene({ map, x: places.x, y: places.y, view, size, theme: this.theme.map(), focus: this.session.focus() });
+    const scene = buildScene({
+      map,
+      x: places.x,
+      y: places.y,
+      view,
+      size,
+      theme: this.theme.map(),
+      focus: this.session.focus(),
+    });
     paintCanvas(pen, scene);
     this.last.width = element.width;
     this.last.height = element.height;
@@ -257,7 +351,11 @@ export class MapCanvas implements OnDestroy {
     if (pressed?.node != null && pressed.moved && view) {
       this.canvas().nativeElement.classList.add('dragging');
       this.hover.set(null);
-      this.dragged.set({ node: pressed.node, x: (event.offsetX - view.x) / view.scale, y: (event.offsetY - view.y) / view.scale });
+      this.dragged.set({
+        node: pressed.node,
+        x: (event.offsetX - view.x) / view.scale,
+        y: (event.offsetY - view.y) / view.scale,
+      });
       return;
     }
     if (!pressed) this.showHover(event.offsetX, event.offsetY);
@@ -271,7 +369,13 @@ export class MapCanvas implements OnDestroy {
     if (dragged) {
       const places = this.session.places()!;
       this.dragged.set(null);
-      this.store.dispatch(MapActions.nodeMoved({ node: dragged.node, from: [places.x[dragged.node], places.y[dragged.node]], to: [dragged.x, dragged.y] }));
+      this.store.dispatch(
+        MapActions.nodeMoved({
+          node: dragged.node,
+          from: [places.x[dragged.node], places.y[dragged.node]],
+          to: [dragged.x, dragged.y],
+        }),
+      );
     } else if (pressed && !pressed.moved) {
       this.selectAt(event.offsetX, event.offsetY);
     }
@@ -306,12 +410,20 @@ export class MapCanvas implements OnDestroy {
     const handles = textsOf(data.nodes, 'handle');
     if (node !== null) {
       const value = (name: string): string => formatValue(numbersOf(data.nodes, name)[node]);
-      const lines = [`addressed by ${value('inDegree')}, addresses ${value('outDegree')}`, `betweenness ${value('betweenness')} · community ${value('community')}`];
+      const lines = [
+        `addressed by ${value('inDegree')}, addresses ${value('outDegree')}`,
+        `betweenness ${value('betweenness')} · community ${value('community')}`,
+      ];
       this.hover.set({ x, y, title: handles[node], lines });
     } else {
       const end = (name: string): string => handles[numbersOf(data.edges, name)[edge!]];
       const weight = numbersOf(data.edges, 'weight')[edge!];
-      this.hover.set({ x, y, title: `${end('source')} → ${end('target')}`, lines: [`${formatValue(weight)} ${weight === 1 ? 'message' : 'messages'}`] });
+      this.hover.set({
+        x,
+        y,
+        title: `${end('source')} → ${end('target')}`,
+        lines: [`${formatValue(weight)} ${weight === 1 ? 'message' : 'messages'}`],
+      });
     }
   }
 
@@ -323,15 +435,33 @@ export class MapCanvas implements OnDestroy {
       if (view) this.apply({ ...view, x: view.x + dx, y: view.y + dy });
     };
     switch (event.key) {
-      case 'ArrowLeft': pan(step, 0); break;
-      case 'ArrowRight': pan(-step, 0); break;
-      case 'ArrowUp': pan(0, step); break;
-      case 'ArrowDown': pan(0, -step); break;
-      case '+': case '=': this.zoomBy(1.3); break;
-      case '-': this.zoomBy(1 / 1.3); break;
-      case '0': this.fit(); break;
-      case 'Escape': this.store.dispatch(MapActions.selectionCleared()); break;
-      default: return;
+      case 'ArrowLeft':
+        pan(step, 0);
+        break;
+      case 'ArrowRight':
+        pan(-step, 0);
+        break;
+      case 'ArrowUp':
+        pan(0, step);
+        break;
+      case 'ArrowDown':
+        pan(0, -step);
+        break;
+      case '+':
+      case '=':
+        this.zoomBy(1.3);
+        break;
+      case '-':
+        this.zoomBy(1 / 1.3);
+        break;
+      case '0':
+        this.fit();
+        break;
+      case 'Escape':
+        this.store.dispatch(MapActions.selectionCleared());
+        break;
+      default:
+        return;
     }
     event.preventDefault();
   }

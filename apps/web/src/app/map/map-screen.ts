@@ -1,4 +1,14 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked, viewChild } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  inject,
+  input,
+  signal,
+  untracked,
+  viewChild,
+} from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { MapActions } from '../store/map.actions';
@@ -38,7 +48,9 @@ export class MapScreen {
   protected readonly note = computed(() => {
     const measures = this.session.network()?.measures;
     if (!measures) return '';
-    const between = measures['exact'] ? 'betweenness exact' : `betweenness from ${measures['pivots']} sampled starts`;
+    const between = measures['exact']
+      ? 'betweenness exact'
+      : `betweenness from ${measures['pivots']} sampled starts`;
     return `modularity ${Number(measures['modularity']).toFixed(2)} · ${measures['communities']} communities (Louvain) · ${between}`;
   });
 

@@ -1,7 +1,17 @@
 import { computed, effect, inject, Injectable, signal, untracked } from '@angular/core';
 import { LayoutSettings, type MapDescription, type Network } from '@pebble/contract';
 import {
-  captionPhrases, captionText, fromArrow, graphOf, neighbourRows, numbersOf, prepareMap, type Focus, type MapNetwork, type Size, type View,
+  captionPhrases,
+  captionText,
+  fromArrow,
+  graphOf,
+  neighbourRows,
+  numbersOf,
+  prepareMap,
+  type Focus,
+  type MapNetwork,
+  type Size,
+  type View,
 } from '@pebble/core';
 import { Store } from '@ngrx/store';
 import { firstValueFrom, forkJoin, of } from 'rxjs';
@@ -16,7 +26,8 @@ export interface Places {
   readonly y: Float32Array;
 }
 
-export type LayoutState = { readonly what: 'none' | 'rest' } | { readonly what: 'running'; readonly iteration: number };
+export type LayoutState =
+  { readonly what: 'none' | 'rest' } | { readonly what: 'running'; readonly iteration: number };
 
 const SAVE_AFTER = 1200;
 
@@ -111,7 +122,10 @@ export class MapSession {
       const moves = this.moves();
       const network = untracked(this.network);
       if (!network || this.savedMoves === null || sameMoves(moves, this.savedMoves)) return;
-      const timer = setTimeout(() => void this.savePlaces(network, null, this.movedBefore() + moves.size), SAVE_AFTER);
+      const timer = setTimeout(
+        () => void this.savePlaces(network, null, this.movedBefore() + moves.size),
+        SAVE_AFTER,
+      );
       onCleanup(() => clearTimeout(timer));
     });
   }
@@ -136,7 +150,11 @@ export class MapSession {
       this.savedMoves = new Map();
       this.movedBefore.set(saved.moved);
       this.store.dispatch(MapActions.opened({ network: id, description: saved.description }));
-      this.data.set({ nodeCount: network.nodes, nodes: fromArrow(new Uint8Array(nodeBytes)), edges: fromArrow(new Uint8Array(edgeBytes)) });
+      this.data.set({
+        nodeCount: network.nodes,
+        nodes: fromArrow(new Uint8Array(nodeBytes)),
+        edges: fromArrow(new Uint8Array(edgeBytes)),
+      });
       if (saved.layout) this.settings.set(saved.layout);
       if (placeBytes) {
         this.base.set(separate(new Float32Array(placeBytes)));
@@ -170,7 +188,10 @@ export class MapSession {
     this.stopLayout();
     this.settings.set(settings);
     this.layout.set({ what: 'running', iteration: 0 });
-    const everything = { ...this.description(), show: { ...this.description().show, largestComponent: false, isolates: true, communities: null } };
+    const everything = {
+      ...this.description(),
+      show: { ...this.description().show, largestComponent: false, isolates: true, communities: null },
+    };
     const { radius } = prepareMap(data, everything);
     const worker = new Worker(new URL('./layout.worker', import.meta.url), { type: 'module' });
     this.worker = worker;
@@ -213,7 +234,9 @@ export class MapSession {
 
   private saveDescription(network: Network, description: MapDescription): void {
     this.savedDescription = description;
-    this.api.step(network.study, 'describe-map', { network: network.id, description }).subscribe({ error: (error: Error) => this.fail(error) });
+    this.api
+      .step(network.study, 'describe-map', { network: network.id, description })
+      .subscribe({ error: (error: Error) => this.fail(error) });
   }
 
   private async savePlaces(network: Network, iterations: number | null, moved: number): Promise<void> {
@@ -222,7 +245,15 @@ export class MapSession {
     this.savedMoves = this.moves();
     try {
       const { id } = await firstValueFrom(this.api.sendBytes(network.study, interleave(places)));
-      await firstValueFrom(this.api.step(network.study, 'arrange-map', { network: network.id, layout: this.settings(), upload: id, iterations, moved }));
+      await firstValueFrom(
+        this.api.step(network.study, 'arrange-map', {
+          network: network.id,
+          layout: this.settings(),
+          upload: id,
+          iterations,
+          moved,
+        }),
+      );
     } catch (error) {
       this.fail(error as Error);
     }
@@ -237,7 +268,8 @@ function focusOnTies(data: MapNetwork, ties: readonly { source: number; target: 
   const source = numbersOf(data.edges, 'source');
   const target = numbersOf(data.edges, 'target');
   const edges = new Set<number>();
-  for (let e = 0; e < source.length; e++) if (ties.some((tie) => tie.source === source[e] && tie.target === target[e])) edges.add(e);
+  for (let e = 0; e < source.length; e++)
+    if (ties.some((tie) => tie.source === source[e] && tie.target === target[e])) edges.add(e);
   const nodes = new Set(ties.flatMap((tie) => [tie.source, tie.target]));
   return { nodes, around: nodes, edges };
 }
@@ -268,7 +300,10 @@ function interleave({ x, y }: Places): ArrayBuffer {
   return pairs.buffer;
 }
 
-function sameMoves(a: ReadonlyMap<number, readonly [number, number]>, b: ReadonlyMap<number, readonly [number, number]>): boolean {
+function sameMoves(
+  a: ReadonlyMap<number, readonly [number, number]>,
+  b: ReadonlyMap<number, readonly [number, number]>,
+): boolean {
   if (a.size !== b.size) return false;
   for (const [node, [x, y]] of a) {
     const other = b.get(node);

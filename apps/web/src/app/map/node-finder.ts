@@ -1,4 +1,13 @@
-import { ChangeDetectionStrategy, Component, computed, type ElementRef, inject, output, signal, viewChild } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  type ElementRef,
+  inject,
+  output,
+  signal,
+  viewChild,
+} from '@angular/core';
 import { formatValue, numbersOf, textsOf } from '@pebble/core';
 import { MapSession } from './map-session';
 
@@ -9,29 +18,93 @@ const MOST = 8;
   selector: 'pt-node-finder',
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <input #box class="box" type="search" placeholder="Find an account" aria-label="Find an account" role="combobox" [attr.aria-expanded]="hits().length > 0" aria-controls="finder-hits"
-      [value]="typed()" (input)="typed.set($any($event.target).value); at.set(0)" (keydown)="key($event)" />
+    <input
+      #box
+      class="box"
+      type="search"
+      placeholder="Find an account"
+      aria-label="Find an account"
+      role="combobox"
+      [attr.aria-expanded]="hits().length > 0"
+      aria-controls="finder-hits"
+      [value]="typed()"
+      (input)="typed.set($any($event.target).value); at.set(0)"
+      (keydown)="key($event)"
+    />
     <kbd>/</kbd>
     @if (typed().trim()) {
       <ul id="finder-hits" role="listbox">
         @for (hit of hits(); track hit.node; let i = $index) {
-          <li role="option" [attr.aria-selected]="i === at()" [class.on]="i === at()" (pointerdown)="choose(hit.node); $event.preventDefault()">
-            <b>{{ hit.handle }}</b> <span>{{ hit.name }}</span><i>{{ hit.note }}</i>
+          <li
+            role="option"
+            [attr.aria-selected]="i === at()"
+            [class.on]="i === at()"
+            (pointerdown)="choose(hit.node); $event.preventDefault()"
+          >
+            <b>{{ hit.handle }}</b>
+            <span>{{ hit.name }}</span>
+            <i>{{ hit.note }}</i>
           </li>
-        } @empty { <li class="none">No account of this network has “{{ typed() }}” in its name.</li> }
+        } @empty {
+          <li class="none">No account of this network has “{{ typed() }}” in its name.</li>
+        }
       </ul>
     }
   `,
   styles: `
-    :host { position: relative; display: block; }
-    input { width: 210px; }
-    kbd { position: absolute; right: 8px; top: 7px; pointer-events: none; }
-    ul { position: absolute; right: 0; top: 34px; width: 330px; background: var(--sheet); border: 1px solid var(--line); border-radius: 8px; box-shadow: 0 8px 28px #1e2a3233; padding: 4px; margin: 0; list-style: none; z-index: 6; }
-    li { padding: 5px 10px; border-radius: 5px; cursor: pointer; display: flex; gap: 8px; }
-    li span { color: var(--soft); overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
-    li i { font-style: normal; color: var(--faint); margin-left: auto; white-space: nowrap; }
-    .on { background: var(--thread-wash); }
-    .none { color: var(--soft); cursor: default; }
+    :host {
+      position: relative;
+      display: block;
+    }
+    input {
+      width: 210px;
+    }
+    kbd {
+      position: absolute;
+      right: 8px;
+      top: 7px;
+      pointer-events: none;
+    }
+    ul {
+      position: absolute;
+      right: 0;
+      top: 34px;
+      width: 330px;
+      background: var(--sheet);
+      border: 1px solid var(--line);
+      border-radius: 8px;
+      box-shadow: 0 8px 28px #1e2a3233;
+      padding: 4px;
+      margin: 0;
+      list-style: none;
+      z-index: 6;
+    }
+    li {
+      padding: 5px 10px;
+      border-radius: 5px;
+      cursor: pointer;
+      display: flex;
+      gap: 8px;
+    }
+    li span {
+      color: var(--soft);
+      overflow: hidden;
+      text-overflow: ellipsis;
+      white-space: nowrap;
+    }
+    li i {
+      font-style: normal;
+      color: var(--faint);
+      margin-left: auto;
+      white-space: nowrap;
+    }
+    .on {
+      background: var(--thread-wash);
+    }
+    .none {
+      color: var(--soft);
+      cursor: default;
+    }
   `,
 })
 export class NodeFinder {
@@ -53,7 +126,12 @@ export class NodeFinder {
       .filter((v) => handles[v].toLowerCase().includes(wanted) || names[v].toLowerCase().includes(wanted))
       .sort((a, b) => rank(b) - rank(a))
       .slice(0, MOST)
-      .map((node) => ({ node, handle: handles[node], name: names[node], note: `in-degree ${formatValue(inDegree[node])}` }));
+      .map((node) => ({
+        node,
+        handle: handles[node],
+        name: names[node],
+        note: `in-degree ${formatValue(inDegree[node])}`,
+      }));
   });
 
   focus(): void {

@@ -67,7 +67,10 @@ export class ReadingPane {
     const nodes = selection.what === 'node' ? [selection.node] : [selection.target];
     return nodes.map((node) => handles[node].toLowerCase());
   });
-  private readonly titles = computed(() => new Map(this.session.network()?.columns.map(({ name, title, how }) => [name, { title, how }]) ?? []));
+  private readonly titles = computed(
+    () =>
+      new Map(this.session.network()?.columns.map(({ name, title, how }) => [name, { title, how }]) ?? []),
+  );
 
   constructor() {
     effect((onCleanup) => {
@@ -82,7 +85,10 @@ export class ReadingPane {
       const reading = this.read(network.id, this.query(selection), 0);
       const portrait =
         selection.what === 'community'
-          ? this.api.portrait(network.id, selection.community).subscribe({ next: (p) => this.portrait.set(p), error: (e: Error) => this.error.set(e.message) })
+          ? this.api.portrait(network.id, selection.community).subscribe({
+              next: (p) => this.portrait.set(p),
+              error: (e: Error) => this.error.set(e.message),
+            })
           : null;
       onCleanup(() => {
         reading.unsubscribe();
@@ -125,7 +131,9 @@ export class ReadingPane {
   protected follow({ what, key }: TextSpan): void {
     const data = this.session.data();
     if (what !== 'mention' || !data) return;
-    const node = textsOf(data.nodes, 'handle').findIndex((handle) => handle.toLowerCase() === key.toLowerCase());
+    const node = textsOf(data.nodes, 'handle').findIndex(
+      (handle) => handle.toLowerCase() === key.toLowerCase(),
+    );
     if (node >= 0) this.selectNode(node);
   }
 
@@ -135,7 +143,9 @@ export class ReadingPane {
 
   private query(selection: NonNullable<ReturnType<typeof this.selection>>): Partial<EvidenceQuery> {
     if (selection.what === 'node') return { node: selection.node };
-    return selection.what === 'tie' ? { source: selection.source, target: selection.target } : { community: selection.community };
+    return selection.what === 'tie'
+      ? { source: selection.source, target: selection.target }
+      : { community: selection.community };
   }
 
   private read(network: string, query: Partial<EvidenceQuery>, offset: number) {
@@ -149,19 +159,29 @@ export class ReadingPane {
   }
 }
 
-function describeNode(data: MapNetwork, node: number, titles: ReadonlyMap<string, { title: string; how: string }>) {
+function describeNode(
+  data: MapNetwork,
+  node: number,
+  titles: ReadonlyMap<string, { title: string; how: string }>,
+) {
   const source = numbersOf(data.edges, 'source');
   const target = numbersOf(data.edges, 'target');
   const weight = numbersOf(data.edges, 'weight');
   const handles = textsOf(data.nodes, 'handle');
   const into: TieLine[] = [];
   const out: TieLine[] = [];
-  const line = (other: number, e: number): TieLine => ({ node: other, handle: handles[other], weight: weight[e], detail: tieDetail(data, e) });
+  const line = (other: number, e: number): TieLine => ({
+    node: other,
+    handle: handles[other],
+    weight: weight[e],
+    detail: tieDetail(data, e),
+  });
   for (let e = 0; e < source.length; e++) {
     if (source[e] === node) out.push(line(target[e], e));
     else if (target[e] === node) into.push(line(source[e], e));
   }
-  const byWeight = (a: TieLine, b: TieLine): number => b.weight - a.weight || a.handle.localeCompare(b.handle);
+  const byWeight = (a: TieLine, b: TieLine): number =>
+    b.weight - a.weight || a.handle.localeCompare(b.handle);
   return {
     node,
     handle: handles[node],
@@ -176,7 +196,13 @@ function describeNode(data: MapNetwork, node: number, titles: ReadonlyMap<string
         if (other > value) higher++;
         if (other > most) most = other;
       }
-      return { title: titles.get(column)?.title ?? column, how: titles.get(column)?.how ?? '', value, rank: higher + 1, share: most > 0 ? value / most : 0 };
+      return {
+        title: titles.get(column)?.title ?? column,
+        how: titles.get(column)?.how ?? '',
+        value,
+        rank: higher + 1,
+        share: most > 0 ? value / most : 0,
+      };
     }),
     intoCount: into.length,
     outCount: out.length,
@@ -186,7 +212,11 @@ function describeNode(data: MapNetwork, node: number, titles: ReadonlyMap<string
 }
 
 function tieDetail(data: MapNetwork, edge: number): string {
-  const parts = [['replies', 'reply', 'replies'], ['mentions', 'mention', 'mentions'], ['reposts', 'repost', 'reposts']] as const;
+  const parts = [
+    ['replies', 'reply', 'replies'],
+    ['mentions', 'mention', 'mentions'],
+    ['reposts', 'repost', 'reposts'],
+  ] as const;
   return parts
     .map(([column, one, many]) => ({ count: numbersOf(data.edges, column)[edge], one, many }))
     .filter(({ count }) => count > 0)
@@ -197,12 +227,16 @@ function tieDetail(data: MapNetwork, edge: number): string {
 function describeTie(data: MapNetwork, from: number, to: number) {
   const source = numbersOf(data.edges, 'source');
   const target = numbersOf(data.edges, 'target');
-  const find = (a: number, b: number): number => source.findIndex((s: number, e: number) => s === a && target[e] === b);
+  const find = (a: number, b: number): number =>
+    source.findIndex((s: number, e: number) => s === a && target[e] === b);
   const edge = find(from, to);
   const handles = textsOf(data.nodes, 'handle');
   if (edge < 0) return null;
   return {
-    from, to, fromHandle: handles[from], toHandle: handles[to],
+    from,
+    to,
+    fromHandle: handles[from],
+    toHandle: handles[to],
     weight: numbersOf(data.edges, 'weight')[edge],
     detail: tieDetail(data, edge),
     first: numbersOf(data.edges, 'first')[edge],
@@ -228,5 +262,11 @@ function describeCommunity(data: MapNetwork, community: number) {
     else if (a || b) across++;
   }
   members.sort((a, b) => inDegree[b] - inDegree[a]);
-  return { community, size: members.length, inside, across, leaders: members.slice(0, 8).map((node) => ({ node, handle: handles[node], inDegree: inDegree[node] })) };
+  return {
+    community,
+    size: members.length,
+    inside,
+    across,
+    leaders: members.slice(0, 8).map((node) => ({ node, handle: handles[node], inDegree: inDegree[node] })),
+  };
 }

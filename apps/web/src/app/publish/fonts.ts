@@ -20,6 +20,7 @@ export function loadFonts(): Observable<readonly EmbeddedFont[]> {
 
 function toBase64(bytes: Uint8Array): string {
   let text = '';
-  for (let i = 0; i < bytes.length; i += 0x8000) text += String.fromCharCode(...bytes.subarray(i, i + 0x8000));
+  for (let i = 0; i < bytes.length; i += 0x8000)
+    text += String.fromCharCode(...bytes.subarray(i, i + 0x8000));
   return btoa(text);
 }

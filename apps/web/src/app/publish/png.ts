@@ -1,5 +1,9 @@
 /** Draws an SVG figure to a PNG of the same size, with its resolution written into it. */
-export async function pngFromSvg(svg: string, { width, height }: { width: number; height: number }, dotsPerInch: number): Promise<Blob> {
+export async function pngFromSvg(
+  svg: string,
+  { width, height }: { width: number; height: number },
+  dotsPerInch: number,
+): Promise<Blob> {
   const address = URL.createObjectURL(new Blob([svg], { type: 'image/svg+xml' }));
   try {
     const image = new Image(width, height);
@@ -10,8 +14,13 @@ export async function pngFromSvg(svg: string, { width, height }: { width: number
     canvas.height = height;
     canvas.getContext('2d')!.drawImage(image, 0, 0, width, height);
     const blob = await new Promise<Blob | null>((resolve) => canvas.toBlob(resolve, 'image/png'));
-    if (!blob) throw new Error(`The browser could not draw a picture of ${width} by ${height} pixels. Choose a smaller width.`);
-    return new Blob([withResolution(new Uint8Array(await blob.arrayBuffer()), dotsPerInch)], { type: 'image/png' });
+    if (!blob)
+      throw new Error(
+        `The browser could not draw a picture of ${width} by ${height} pixels. Choose a smaller width.`,
+      );
+    return new Blob([withResolution(new Uint8Array(await blob.arrayBuffer()), dotsPerInch)], {
+      type: 'image/png',
+    });
   } finally {
     URL.revokeObjectURL(address);
   }

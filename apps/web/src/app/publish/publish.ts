@@ -1,9 +1,26 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject, signal, untracked } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  inject,
+  signal,
+  untracked,
+} from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
 import { DomSanitizer } from '@angular/platform-browser';
 import { RouterLink } from '@angular/router';
-import { buildScene, figureSize, fitView, PAPER, NIGHT, paintSvg, type EmbeddedFont, type Scene } from '@pebble/core';
+import {
+  buildScene,
+  figureSize,
+  fitView,
+  PAPER,
+  NIGHT,
+  paintSvg,
+  type EmbeddedFont,
+  type Scene,
+} from '@pebble/core';
 import { Store } from '@ngrx/store';
 import { Api } from '../api/api';
 import { MapSession } from '../map/map-session';
@@ -46,7 +63,15 @@ export class Publish {
     const view = this.part() === 'whole' ? whole : (this.session.view() ?? whole);
     const base = this.background() === 'night' ? NIGHT : PAPER;
     const theme = this.background() === 'white' ? { ...base, ground: '#FFFFFF' } : base;
-    return buildScene({ map, x: places.x, y: places.y, view, size, theme, focus: this.part() === 'whole' ? null : this.session.focus() });
+    return buildScene({
+      map,
+      x: places.x,
+      y: places.y,
+      view,
+      size,
+      theme,
+      focus: this.part() === 'whole' ? null : this.session.focus(),
+    });
   });
   private readonly options = computed(() => ({
     width: Math.min(8000, Math.max(300, Math.round(this.width()) || 1800)),
@@ -70,7 +95,9 @@ export class Publish {
   });
   protected readonly print = computed(() => {
     const size = this.size();
-    return size ? `${((size.width / this.resolution()) * 2.54).toFixed(1)} × ${((size.height / this.resolution()) * 2.54).toFixed(1)} cm in print` : '';
+    return size
+      ? `${((size.width / this.resolution()) * 2.54).toFixed(1)} × ${((size.height / this.resolution()) * 2.54).toFixed(1)} cm in print`
+      : '';
   });
 
   constructor() {
@@ -94,10 +121,19 @@ export class Publish {
     if (!svg || !size || !network) return;
     this.busy.set(true);
     try {
-      const file = format === 'svg' ? new Blob([svg], { type: 'image/svg+xml' }) : await pngFromSvg(svg, size, this.resolution());
+      const file =
+        format === 'svg'
+          ? new Blob([svg], { type: 'image/svg+xml' })
+          : await pngFromSvg(svg, size, this.resolution());
       saveFile(file, `${network.name}.${format}`);
       this.api
-        .step(network.study, 'export-figure', { network: network.id, format, ...size, resolution: this.resolution(), caption: this.session.captionLine() })
+        .step(network.study, 'export-figure', {
+          network: network.id,
+          format,
+          ...size,
+          resolution: this.resolution(),
+          caption: this.session.captionLine(),
+        })
         .subscribe({ error: (error: Error) => this.fail(error) });
       this.notices.say(`The figure was saved as ${format.toUpperCase()}; the logbook has the step.`);
     } catch (error) {

@@ -1,11 +1,29 @@
-import { ChangeDetectionStrategy, Component, effect, type ElementRef, inject, input, type OnDestroy, output, viewChild } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  effect,
+  type ElementRef,
+  inject,
+  input,
+  type OnDestroy,
+  output,
+  viewChild,
+} from '@angular/core';
 import { BarChart, ScatterChart } from 'echarts/charts';
 import { BrushComponent, DataZoomComponent, GridComponent, TooltipComponent } from 'echarts/components';
 import { type EChartsCoreOption, type EChartsType, init, use } from 'echarts/core';
 import { CanvasRenderer } from 'echarts/renderers';
 import { ThemeChoice } from './theme';
 
-use([BarChart, ScatterChart, GridComponent, TooltipComponent, BrushComponent, DataZoomComponent, CanvasRenderer]);
+use([
+  BarChart,
+  ScatterChart,
+  GridComponent,
+  TooltipComponent,
+  BrushComponent,
+  DataZoomComponent,
+  CanvasRenderer,
+]);
 
 /** A chart that follows its size and the theme. */
 @Component({
@@ -30,9 +48,20 @@ export class Chart implements OnDestroy {
       const element = this.host().nativeElement;
       const map = this.theme.map();
       if (!this.chart) this.start(element);
-      this.chart!.setOption({ textStyle: { fontFamily: 'Atkinson Hyperlegible Next Variable', color: map.soft }, animation: false, ...this.options() }, { notMerge: true });
+      this.chart!.setOption(
+        {
+          textStyle: { fontFamily: 'Atkinson Hyperlegible Next Variable', color: map.soft },
+          animation: false,
+          ...this.options(),
+        },
+        { notMerge: true },
+      );
       if ('brush' in this.options()) {
-        this.chart!.dispatchAction({ type: 'takeGlobalCursor', key: 'brush', brushOption: { brushType: 'lineX', brushMode: 'single' } });
+        this.chart!.dispatchAction({
+          type: 'takeGlobalCursor',
+          key: 'brush',
+          brushOption: { brushType: 'lineX', brushMode: 'single' },
+        });
       }
     });
   }

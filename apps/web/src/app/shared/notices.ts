@@ -13,6 +13,9 @@ export class Notices {
   }
 
   withUndo(message: string, undo: Action): void {
-    this.bar.open(message, 'Undo', { duration: 15_000 }).onAction().subscribe(() => this.store.dispatch(undo));
+    this.bar
+      .open(message, 'Undo', { duration: 15_000 })
+      .onAction()
+      .subscribe(() => this.store.dispatch(undo));
   }
 }

@@ -8,11 +8,23 @@ export function counted(count: number, one: string, many = `${one}s`): string {
 /** 12 March 2026, 23:48 in UTC. */
 export function moment(time: number | null): string {
   if (time === null) return 'no date';
-  return new Date(time).toLocaleString('en-GB', { day: 'numeric', month: 'long', year: 'numeric', hour: '2-digit', minute: '2-digit', timeZone: 'UTC' });
+  return new Date(time).toLocaleString('en-GB', {
+    day: 'numeric',
+    month: 'long',
+    year: 'numeric',
+    hour: '2-digit',
+    minute: '2-digit',
+    timeZone: 'UTC',
+  });
 }
 
 export function day(time: number): string {
-  return new Date(time).toLocaleDateString('en-GB', { day: 'numeric', month: 'long', year: 'numeric', timeZone: 'UTC' });
+  return new Date(time).toLocaleDateString('en-GB', {
+    day: 'numeric',
+    month: 'long',
+    year: 'numeric',
+    timeZone: 'UTC',
+  });
 }
 
 /** "less than a second", "12 seconds", "3 minutes" for a duration in milliseconds. */

@@ -1,4 +1,12 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject, input, type OnDestroy } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  inject,
+  input,
+  type OnDestroy,
+} from '@angular/core';
 import { RouterLink, RouterOutlet } from '@angular/router';
 import { MatProgressBar } from '@angular/material/progress-bar';
 import { Store } from '@ngrx/store';
@@ -16,33 +24,97 @@ import { Rail, type Stop } from './rail';
   template: `
     <pt-rail [study]="study()" [stops]="stops()" />
     <header>
-      <span class="crumb"><a routerLink="/">Studies</a> / <b>{{ current()?.name ?? '…' }}</b></span>
+      <span class="crumb">
+        <a routerLink="/">Studies</a>
+        /
+        <b>{{ current()?.name ?? '…' }}</b>
+      </span>
       @if (running(); as step) {
         <div class="running" role="status">
-          <span>{{ step.phase }}@if (step.rest !== null) {<span class="faint"> · about {{ rest(step.rest) }} left</span>}</span>
-          <mat-progress-bar [mode]="step.share === null ? 'indeterminate' : 'determinate'" [value]="(step.share ?? 0) * 100" aria-label="Progress" />
+          <span>
+            {{ step.phase }}
+            @if (step.rest !== null) {
+              <span class="faint">· about {{ rest(step.rest) }} left</span>
+            }
+          </span>
+          <mat-progress-bar
+            [mode]="step.share === null ? 'indeterminate' : 'determinate'"
+            [value]="(step.share ?? 0) * 100"
+            aria-label="Progress"
+          />
           <button class="btn" (click)="cancel(step.step)">Cancel</button>
         </div>
       }
-      <button class="btn plain theme" (click)="theme.toggle()">{{ theme.night() ? 'Paper' : 'Night' }}</button>
+      <button class="btn plain theme" (click)="theme.toggle()">
+        {{ theme.night() ? 'Paper' : 'Night' }}
+      </button>
     </header>
     @if (error(); as message) {
-      <div class="error top" role="alert">{{ message }} <button class="btn plain" (click)="dismiss()">Close</button></div>
+      <div class="error top" role="alert">
+        {{ message }}
+        <button class="btn plain" (click)="dismiss()">Close</button>
+      </div>
     }
     <main><router-outlet /></main>
   `,
   styles: `
-    :host { display: grid; grid-template: 48px auto 1fr / 92px 1fr; height: 100vh; }
-    pt-rail { grid-row: 1 / 4; }
-    header { display: flex; align-items: center; gap: 14px; padding: 0 18px; border-bottom: 1px solid var(--line); min-width: 0; }
-    .crumb { color: var(--soft); white-space: nowrap; overflow: hidden; text-overflow: ellipsis; }
-    .crumb a { color: inherit; }
-    .crumb b { color: var(--ink); font-weight: 600; }
-    .running { display: grid; grid-template-columns: auto 160px auto; align-items: center; gap: 12px; margin-left: auto; white-space: nowrap; }
-    .theme { margin-left: auto; }
-    .running + .theme { margin-left: 0; }
-    .error.top { margin: 10px 18px 0; grid-column: 2; display: flex; justify-content: space-between; gap: 12px; max-width: none; }
-    main { grid-column: 2; grid-row: 3; min-height: 0; min-width: 0; }
+    :host {
+      display: grid;
+      grid-template: 48px auto 1fr / 92px 1fr;
+      height: 100vh;
+    }
+    pt-rail {
+      grid-row: 1 / 4;
+    }
+    header {
+      display: flex;
+      align-items: center;
+      gap: 14px;
+      padding: 0 18px;
+      border-bottom: 1px solid var(--line);
+      min-width: 0;
+    }
+    .crumb {
+      color: var(--soft);
+      white-space: nowrap;
+      overflow: hidden;
+      text-overflow: ellipsis;
+    }
+    .crumb a {
+      color: inherit;
+    }
+    .crumb b {
+      color: var(--ink);
+      font-weight: 600;
+    }
+    .running {
+      display: grid;
+      grid-template-columns: auto 160px auto;
+      align-items: center;
+      gap: 12px;
+      margin-left: auto;
+      white-space: nowrap;
+    }
+    .theme {
+      margin-left: auto;
+    }
+    .running + .theme {
+      margin-left: 0;
+    }
+    .error.top {
+      margin: 10px 18px 0;
+      grid-column: 2;
+      display: flex;
+      justify-content: space-between;
+      gap: 12px;
+      max-width: none;
+    }
+    main {
+      grid-column: 2;
+      grid-row: 3;
+      min-height: 0;
+      min-width: 0;
+    }
   `,
 })
 export class StudyFrame implements OnDestroy {
@@ -58,11 +130,19 @@ export class StudyFrame implements OnDestroy {
   protected readonly stops = computed<readonly Stop[]>(() => {
     const study = this.current();
     return [
-      { path: 'gather', name: 'Gather', note: study?.messages ? counted(study.messages, 'message') : 'no messages' },
+      {
+        path: 'gather',
+        name: 'Gather',
+        note: study?.messages ? counted(study.messages, 'message') : 'no messages',
+      },
       { path: 'weave', name: 'Weave', note: study?.networks ? counted(study.networks, 'network') : '' },
       { path: 'map', name: 'Map', note: this.networks()[0]?.name.slice(0, 22) ?? '' },
       { path: 'publish', name: 'Publish', note: '' },
-      { path: 'logbook', name: 'Logbook', note: this.steps().length ? counted(this.steps().length, 'step') : '' },
+      {
+        path: 'logbook',
+        name: 'Logbook',
+        note: this.steps().length ? counted(this.steps().length, 'step') : '',
+      },
     ];
   });
 

@@ -4,7 +4,7 @@ import { createActionGroup, emptyProps, props } from '@ngrx/store';
 export const MapActions = createActionGroup({
   source: 'Map',
   events: {
-    'Opened': props<{ network: string; description: MapDescription }>(),
+    Opened: props<{ network: string; description: MapDescription }>(),
     'Description Changed': props<{ description: MapDescription }>(),
     'Node Moved': props<{ node: number; from: readonly [number, number]; to: readonly [number, number] }>(),
     'Undo Requested': emptyProps(),

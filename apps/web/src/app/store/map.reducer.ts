@@ -10,7 +10,12 @@ export type Selection =
 /** One change to a map that can be undone. */
 export type Change =
   | { readonly what: 'description'; readonly before: MapDescription; readonly after: MapDescription }
-  | { readonly what: 'move'; readonly node: number; readonly from: readonly [number, number]; readonly to: readonly [number, number] };
+  | {
+      readonly what: 'move';
+      readonly node: number;
+      readonly from: readonly [number, number];
+      readonly to: readonly [number, number];
+    };
 
 export interface MapState {
   readonly network: string | null;
@@ -19,11 +24,21 @@ export interface MapState {
   readonly future: readonly Change[];
   readonly selection: Selection | null;
   /** Ties of a message that was clicked in the reading pane. */
-  readonly marked: { readonly message: number; readonly ties: readonly { source: number; target: number }[] } | null;
+  readonly marked: {
+    readonly message: number;
+    readonly ties: readonly { source: number; target: number }[];
+  } | null;
 }
 
 const MOST_CHANGES = 200;
-const empty: MapState = { network: null, description: defaultMap, past: [], future: [], selection: null, marked: null };
+const empty: MapState = {
+  network: null,
+  description: defaultMap,
+  past: [],
+  future: [],
+  selection: null,
+  marked: null,
+};
 
 export const mapEditing = createFeature({
   name: 'map',
@@ -31,8 +46,14 @@ export const mapEditing = createFeature({
     empty,
     on(MapActions.opened, (_, { network, description }): MapState => ({ ...empty, network, description })),
     on(MapActions.descriptionChanged, (state, { description }): MapState =>
-      remember({ ...state, description }, { what: 'description', before: state.description, after: description })),
-    on(MapActions.nodeMoved, (state, { node, from, to }): MapState => remember(state, { what: 'move', node, from, to })),
+      remember(
+        { ...state, description },
+        { what: 'description', before: state.description, after: description },
+      ),
+    ),
+    on(MapActions.nodeMoved, (state, { node, from, to }): MapState =>
+      remember(state, { what: 'move', node, from, to }),
+    ),
     on(MapActions.undoRequested, (state): MapState => {
       const change = state.past.at(-1);
       if (!change) return state;
@@ -45,10 +66,25 @@ export const mapEditing = createFeature({
       const description = change.what === 'description' ? change.after : state.description;
       return { ...state, description, past: [...state.past, change], future };
     }),
-    on(MapActions.nodeSelected, (state, { node }): MapState => ({ ...state, selection: { what: 'node', node }, marked: null })),
-    on(MapActions.tieSelected, (state, { source, target }): MapState => ({ ...state, selection: { what: 'tie', source, target }, marked: null })),
-    on(MapActions.communitySelected, (state, { community }): MapState => ({ ...state, selection: { what: 'community', community }, marked: null })),
-    on(MapActions.messageSelected, (state, { message, ties }): MapState => ({ ...state, marked: { message, ties } })),
+    on(MapActions.nodeSelected, (state, { node }): MapState => ({
+      ...state,
+      selection: { what: 'node', node },
+      marked: null,
+    })),
+    on(MapActions.tieSelected, (state, { source, target }): MapState => ({
+      ...state,
+      selection: { what: 'tie', source, target },
+      marked: null,
+    })),
+    on(MapActions.communitySelected, (state, { community }): MapState => ({
+      ...state,
+      selection: { what: 'community', community },
+      marked: null,
+    })),
+    on(MapActions.messageSelected, (state, { message, ties }): MapState => ({
+      ...state,
+      marked: { message, ties },
+    })),
     on(MapActions.selectionCleared, (state): MapState => ({ ...state, selection: null, marked: null })),
   ),
   extraSelectors: ({ selectPast, selectFuture }) => ({

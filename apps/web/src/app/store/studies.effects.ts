@@ -14,25 +14,42 @@ export class StudiesEffects {
   private readonly notices = inject(Notices);
 
   readonly load = createEffect(() =>
-    this.actions.pipe(ofType(StudiesActions.listOpened), switchMap(() => this.list())),
+    this.actions.pipe(
+      ofType(StudiesActions.listOpened),
+      switchMap(() => this.list()),
+    ),
   );
 
   readonly create = createEffect(() =>
     this.actions.pipe(
       ofType(StudiesActions.createRequested),
-      concatMap(({ name }) => this.api.createStudy(name).pipe(map((study) => StudiesActions.created({ study })), catchError(failed))),
+      concatMap(({ name }) =>
+        this.api.createStudy(name).pipe(
+          map((study) => StudiesActions.created({ study })),
+          catchError(failed),
+        ),
+      ),
     ),
   );
 
   readonly open = createEffect(
-    () => this.actions.pipe(ofType(StudiesActions.created), tap(({ study }) => void this.router.navigate(['/studies', study.id, 'gather']))),
+    () =>
+      this.actions.pipe(
+        ofType(StudiesActions.created),
+        tap(({ study }) => void this.router.navigate(['/studies', study.id, 'gather'])),
+      ),
     { dispatch: false },
   );
 
   readonly rename = createEffect(() =>
     this.actions.pipe(
       ofType(StudiesActions.renameRequested),
-      concatMap(({ id, name }) => this.api.renameStudy(id, name).pipe(switchMap(() => this.list()), catchError(failed))),
+      concatMap(({ id, name }) =>
+        this.api.renameStudy(id, name).pipe(
+          switchMap(() => this.list()),
+          catchError(failed),
+        ),
+      ),
     ),
   );
 
@@ -41,7 +58,12 @@ export class StudiesEffects {
       ofType(StudiesActions.deleteRequested),
       concatMap(({ study }) =>
         this.api.deleteStudy(study.id).pipe(
-          tap(() => this.notices.withUndo(`“${study.name}” was deleted.`, StudiesActions.restoreRequested({ id: study.id }))),
+          tap(() =>
+            this.notices.withUndo(
+              `“${study.name}” was deleted.`,
+              StudiesActions.restoreRequested({ id: study.id }),
+            ),
+          ),
           switchMap(() => this.list()),
           catchError(failed),
         ),
@@ -52,12 +74,22 @@ export class StudiesEffects {
   readonly restore = createEffect(() =>
     this.actions.pipe(
       ofType(StudiesActions.restoreRequested),
-      concatMap(({ id }) => this.api.restoreStudy(id).pipe(switchMap(() => this.list()), catchError(failed))),
+      concatMap(({ id }) =>
+        this.api.restoreStudy(id).pipe(
+          switchMap(() => this.list()),
+          catchError(failed),
+        ),
+      ),
     ),
   );
 
-  private list(): Observable<ReturnType<typeof StudiesActions.listArrived> | ReturnType<typeof StudiesActions.failed>> {
-    return this.api.studies().pipe(map((list) => StudiesActions.listArrived({ list })), catchError(failed));
+  private list(): Observable<
+    ReturnType<typeof StudiesActions.listArrived> | ReturnType<typeof StudiesActions.failed>
+  > {
+    return this.api.studies().pipe(
+      map((list) => StudiesActions.listArrived({ list })),
+      catchError(failed),
+    );
   }
 }
 

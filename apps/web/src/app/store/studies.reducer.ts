@@ -15,7 +15,16 @@ export const studies = createFeature({
   name: 'studies',
   reducer: createReducer(
     empty,
-    on(StudiesActions.listArrived, (_, { list }): StudiesState => ({ loaded: true, list: list.studies, deleted: list.deleted, error: null })),
-    on(StudiesActions.failed, (state, { message }): StudiesState => ({ ...state, loaded: true, error: message })),
+    on(StudiesActions.listArrived, (_, { list }): StudiesState => ({
+      loaded: true,
+      list: list.studies,
+      deleted: list.deleted,
+      error: null,
+    })),
+    on(StudiesActions.failed, (state, { message }): StudiesState => ({
+      ...state,
+      loaded: true,
+      error: message,
+    })),
   ),
 });

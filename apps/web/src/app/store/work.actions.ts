@@ -7,11 +7,17 @@ export const WorkActions = createActionGroup({
   events: {
     'Study Opened': props<{ id: string }>(),
     'Study Left': emptyProps(),
-    'Study Arrived': props<{ study: Study; overview: MessageOverview; sources: Source[]; networks: Network[]; steps: Step[] }>(),
+    'Study Arrived': props<{
+      study: Study;
+      overview: MessageOverview;
+      sources: Source[];
+      networks: Network[];
+      steps: Step[];
+    }>(),
     'Progress Reported': props<{ progress: StepProgress }>(),
     'Step Ended': props<{ step: Step }>(),
     'Cancel Requested': props<{ step: number }>(),
-    'Failed': props<{ message: string }>(),
+    Failed: props<{ message: string }>(),
     'Error Dismissed': emptyProps(),
     'Network Delete Requested': props<{ network: Network }>(),
     'Network Restore Requested': props<{ id: string }>(),

@@ -3,7 +3,21 @@ import { StepEvent, type StepKind } from '@pebble/contract';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { concatLatestFrom } from '@ngrx/operators';
 import { Store } from '@ngrx/store';
-import { catchError, concatMap, debounceTime, EMPTY, filter, forkJoin, map, merge, Observable, of, switchMap, takeUntil, tap } from 'rxjs';
+import {
+  catchError,
+  concatMap,
+  debounceTime,
+  EMPTY,
+  filter,
+  forkJoin,
+  map,
+  merge,
+  Observable,
+  of,
+  switchMap,
+  takeUntil,
+  tap,
+} from 'rxjs';
 import { Api } from '../api/api';
 import { Notices } from '../shared/notices';
 import { WorkActions } from './work.actions';
@@ -21,12 +35,28 @@ export class WorkEffects {
 
   readonly load = createEffect(() =>
     merge(
-      this.actions.pipe(ofType(WorkActions.studyOpened), map(({ id }) => id)),
-      this.actions.pipe(ofType(WorkActions.stepEnded), filter(({ step }) => !QUIET.includes(step.kind)), debounceTime(60), map(({ step }) => step.study)),
+      this.actions.pipe(
+        ofType(WorkActions.studyOpened),
+        map(({ id }) => id),
+      ),
+      this.actions.pipe(
+        ofType(WorkActions.stepEnded),
+        filter(({ step }) => !QUIET.includes(step.kind)),
+        debounceTime(60),
+        map(({ step }) => step.study),
+      ),
     ).pipe(
       switchMap((id) =>
-        forkJoin([this.api.study(id), this.api.overview(id), this.api.sources(id), this.api.networks(id), this.api.logbook(id)]).pipe(
-          map(([study, overview, sources, networks, { steps }]) => WorkActions.studyArrived({ study, overview, sources, networks, steps })),
+        forkJoin([
+          this.api.study(id),
+          this.api.overview(id),
+          this.api.sources(id),
+          this.api.networks(id),
+          this.api.logbook(id),
+        ]).pipe(
+          map(([study, overview, sources, networks, { steps }]) =>
+            WorkActions.studyArrived({ study, overview, sources, networks, steps }),
+          ),
           catchError((error: Error) => of(WorkActions.failed({ message: error.message }))),
         ),
       ),
@@ -36,8 +66,14 @@ export class WorkEffects {
   readonly listen = createEffect(() =>
     this.actions.pipe(
       ofType(WorkActions.studyOpened),
-      switchMap(({ id }) => events(this.api.eventsAddress(id)).pipe(takeUntil(this.actions.pipe(ofType(WorkActions.studyLeft))))),
-      map((event) => (event.type === 'progress' ? WorkActions.progressReported({ progress: event.progress }) : WorkActions.stepEnded({ step: event.step }))),
+      switchMap(({ id }) =>
+        events(this.api.eventsAddress(id)).pipe(takeUntil(this.actions.pipe(ofType(WorkActions.studyLeft)))),
+      ),
+      map((event) =>
+        event.type === 'progress'
+          ? WorkActions.progressReported({ progress: event.progress })
+          : WorkActions.stepEnded({ step: event.step }),
+      ),
     ),
   );
 
@@ -46,7 +82,9 @@ export class WorkEffects {
       this.actions.pipe(
         ofType(WorkActions.cancelRequested),
         concatLatestFrom(() => this.store.select(work.selectId)),
-        concatMap(([{ step }, study]) => (study ? this.api.cancelStep(study, step) : EMPTY).pipe(catchError(() => EMPTY))),
+        concatMap(([{ step }, study]) =>
+          (study ? this.api.cancelStep(study, step) : EMPTY).pipe(catchError(() => EMPTY)),
+        ),
       ),
     { dispatch: false },
   );
@@ -56,7 +94,12 @@ export class WorkEffects {
       ofType(WorkActions.networkDeleteRequested),
       concatMap(({ network }) =>
         this.api.step(network.study, 'delete-network', { network: network.id }).pipe(
-          tap(() => this.notices.withUndo(`The network “${network.name}” was deleted.`, WorkActions.networkRestoreRequested({ id: network.id }))),
+          tap(() =>
+            this.notices.withUndo(
+              `The network “${network.name}” was deleted.`,
+              WorkActions.networkRestoreRequested({ id: network.id }),
+            ),
+          ),
           switchMap(() => EMPTY),
           catchError((error: Error) => of(WorkActions.failed({ message: error.message }))),
         ),

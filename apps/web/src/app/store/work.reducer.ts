@@ -13,7 +13,16 @@ export interface WorkState {
   readonly error: string | null;
 }
 
-const closed: WorkState = { id: null, study: null, overview: null, sources: [], networks: [], steps: [], running: null, error: null };
+const closed: WorkState = {
+  id: null,
+  study: null,
+  overview: null,
+  sources: [],
+  networks: [],
+  steps: [],
+  running: null,
+  error: null,
+};
 
 export const work = createFeature({
   name: 'work',
@@ -22,14 +31,23 @@ export const work = createFeature({
     on(WorkActions.studyOpened, (state, { id }): WorkState => (state.id === id ? state : { ...closed, id })),
     on(WorkActions.studyLeft, (): WorkState => closed),
     on(WorkActions.studyArrived, (state, { study, overview, sources, networks, steps }): WorkState =>
-      study.id === state.id ? { ...state, study, overview, sources, networks, steps } : state),
-    on(WorkActions.progressReported, (state, { progress }): WorkState => (progress.study === state.id ? { ...state, running: progress } : state)),
+      study.id === state.id ? { ...state, study, overview, sources, networks, steps } : state,
+    ),
+    on(WorkActions.progressReported, (state, { progress }): WorkState =>
+      progress.study === state.id ? { ...state, running: progress } : state,
+    ),
     on(WorkActions.stepEnded, (state, { step }): WorkState =>
-      step.study === state.id ? { ...state, running: null, steps: [step, ...state.steps.filter(({ id }) => id !== step.id)] } : state),
+      step.study === state.id
+        ? { ...state, running: null, steps: [step, ...state.steps.filter(({ id }) => id !== step.id)] }
+        : state,
+    ),
     on(WorkActions.failed, (state, { message }): WorkState => ({ ...state, error: message })),
     on(WorkActions.errorDismissed, (state): WorkState => ({ ...state, error: null })),
   ),
   extraSelectors: ({ selectNetworks }) => ({
-    selectLatestNetwork: createSelector(selectNetworks, (networks) => networks.find(({ state }) => state === 'measured') ?? null),
+    selectLatestNetwork: createSelector(
+      selectNetworks,
+      (networks) => networks.find(({ state }) => state === 'measured') ?? null,
+    ),
   }),
 });

@@ -40,7 +40,8 @@ export class Studies {
 
   protected rename(study: Study, name: string): void {
     this.renaming.set(null);
-    if (name.trim() && name.trim() !== study.name) this.store.dispatch(StudiesActions.renameRequested({ id: study.id, name: name.trim() }));
+    if (name.trim() && name.trim() !== study.name)
+      this.store.dispatch(StudiesActions.renameRequested({ id: study.id, name: name.trim() }));
   }
 
   protected remove(study: Study): void {

@@ -1,4 +1,12 @@
-import { ChangeDetectionStrategy, Component, effect, type ElementRef, inject, input, viewChild } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  effect,
+  type ElementRef,
+  inject,
+  input,
+  viewChild,
+} from '@angular/core';
 import { fromArrow, prepareMap } from '@pebble/core';
 import { forkJoin, of, catchError } from 'rxjs';
 import { Api } from '../api/api';
@@ -12,7 +20,8 @@ const HEIGHT = 100;
   selector: 'pt-study-picture',
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: '<canvas #canvas width="300" height="200" aria-hidden="true"></canvas>',
-  styles: 'canvas { width: 150px; height: 100px; display: block; border-right: 1px solid var(--line); background: var(--paper); border-radius: 8px 0 0 8px; }',
+  styles:
+    'canvas { width: 150px; height: 100px; display: block; border-right: 1px solid var(--line); background: var(--paper); border-radius: 8px 0 0 8px; }',
 })
 export class StudyPicture {
   readonly network = input.required<string | null>();
@@ -26,7 +35,12 @@ export class StudyPicture {
       const theme = this.theme.map();
       const canvas = this.canvas().nativeElement;
       if (!network) return;
-      const drawing = forkJoin([this.api.table(network, 'nodes'), this.api.table(network, 'edges'), this.api.positions(network), this.api.savedMap(network)])
+      const drawing = forkJoin([
+        this.api.table(network, 'nodes'),
+        this.api.table(network, 'edges'),
+        this.api.positions(network),
+        this.api.savedMap(network),
+      ])
         .pipe(catchError(() => of(null)))
         .subscribe((parts) => {
           if (!parts) return;
@@ -41,12 +55,22 @@ export class StudyPicture {
   }
 }
 
-function draw(canvas: HTMLCanvasElement, nodes: Uint32Array, places: Float32Array, radius: Float32Array, colour: (v: number) => string, ground: string): void {
+function draw(
+  canvas: HTMLCanvasElement,
+  nodes: Uint32Array,
+  places: Float32Array,
+  radius: Float32Array,
+  colour: (v: number) => string,
+  ground: string,
+): void {
   const pen = canvas.getContext('2d')!;
   pen.setTransform(2, 0, 0, 2, 0, 0);
   pen.fillStyle = ground;
   pen.fillRect(0, 0, WIDTH, HEIGHT);
-  let left = Infinity, right = -Infinity, top = Infinity, bottom = -Infinity;
+  let left = Infinity,
+    right = -Infinity,
+    top = Infinity,
+    bottom = -Infinity;
   for (const v of nodes) {
     left = Math.min(left, places[2 * v]);
     right = Math.max(right, places[2 * v]);
@@ -57,7 +81,13 @@ function draw(canvas: HTMLCanvasElement, nodes: Uint32Array, places: Float32Arra
   for (const v of nodes) {
     pen.fillStyle = colour(v);
     pen.beginPath();
-    pen.arc(WIDTH / 2 + (places[2 * v] - (left + right) / 2) * scale, HEIGHT / 2 + (places[2 * v + 1] - (top + bottom) / 2) * scale, Math.max(0.8, radius[v] * scale * 1.4), 0, 7);
+    pen.arc(
+      WIDTH / 2 + (places[2 * v] - (left + right) / 2) * scale,
+      HEIGHT / 2 + (places[2 * v + 1] - (top + bottom) / 2) * scale,
+      Math.max(0.8, radius[v] * scale * 1.4),
+      0,
+      7,
+    );
     pen.fill();
   }
 }

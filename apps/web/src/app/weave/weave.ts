@@ -10,7 +10,11 @@ import { counted, moment } from '../shared/words';
 import { WorkActions } from '../store/work.actions';
 import { work } from '../store/work.reducer';
 
-const VERBS: Readonly<Record<AddressKind, string>> = { reply: 'replies to', mention: 'mentions', repost: 'reposts' };
+const VERBS: Readonly<Record<AddressKind, string>> = {
+  reply: 'replies to',
+  mention: 'mentions',
+  repost: 'reposts',
+};
 const DAY = 86_400_000;
 
 /** One sentence with controls says what ties what; an estimate follows; the result is woven and named. */
@@ -57,7 +61,12 @@ export class Weave {
     return from !== null && until !== null && from >= until ? 'The period ends before it begins.' : null;
   });
 
-  private readonly asked = computed(() => ({ study: this.study()?.id ?? null, messages: this.study()?.messages ?? 0, weave: this.weave(), fault: this.fault() }));
+  private readonly asked = computed(() => ({
+    study: this.study()?.id ?? null,
+    messages: this.study()?.messages ?? 0,
+    weave: this.weave(),
+    fault: this.fault(),
+  }));
   protected readonly estimate = toSignal(
     toObservable(this.asked).pipe(
       filter(({ study, messages, fault }) => study !== null && messages > 0 && fault === null),
@@ -103,9 +112,14 @@ export class Weave {
     if (!study || this.fault()) return;
     this.weaving.set(true);
     this.problem.set(null);
-    const name = this.name().trim() || `Who ${this.weave().kinds.map((kind) => VERBS[kind]).join(', ')} whom`;
+    const name =
+      this.name().trim() ||
+      `Who ${this.weave()
+        .kinds.map((kind) => VERBS[kind])
+        .join(', ')} whom`;
     this.api.step(study.id, 'weave-accounts', { name, weave: this.weave() }).subscribe({
-      next: ({ result }) => void this.router.navigate(['/studies', study.id, 'map', String(result?.['network'])]),
+      next: ({ result }) =>
+        void this.router.navigate(['/studies', study.id, 'map', String(result?.['network'])]),
       error: (error: Error) => {
         this.weaving.set(false);
         this.problem.set(error.message);

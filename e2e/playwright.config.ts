@@ -1,0 +1,40 @@
+import { mkdtempSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { defineConfig } from '@playwright/test';
+
+const port = Number(process.env['E2E_PORT'] ?? 4655);
+// The configuration is read by several processes; the folder is made once.
+process.env['E2E_DATA'] ??= mkdtempSync(join(tmpdir(), 'pebble-e2e-'));
+
+export default defineConfig({
+  testDir: './tests',
+  timeout: 90_000,
+  expect: { timeout: 20_000 },
+  workers: 1,
+  reporter: process.env['PLAYWRIGHT_JSON_OUTPUT_NAME'] ? [['list'], ['json']] : [['list']],
+  outputDir: '../test-results',
+  use: {
+    baseURL: `http://127.0.0.1:${port}`,
+    viewport: { width: 1280, height: 800 },
+    launchOptions: {
+      executablePath: '/usr/bin/chromium',
+      args: [
+        '--no-sandbox',
+        '--disable-gpu',
+        '--disable-quic',
+        '--no-first-run',
+        '--disable-background-networking',
+        '--disable-component-update',
+        '--disable-sync',
+      ],
+    },
+  },
+  webServer: {
+    command: 'node apps/server/dist/main.js',
+    cwd: join(import.meta.dirname, '..'),
+    url: `http://127.0.0.1:${port}/api/v1/health`,
+    timeout: 60_000,
+    env: { PORT: String(port), PEBBLE_DATA: process.env['E2E_DATA'] },
+  },
+});

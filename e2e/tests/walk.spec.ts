@@ -1,0 +1,215 @@
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { expect, test, type Page } from '@playwright/test';
+
+const demo = (name: string): string => join(import.meta.dirname, '../../demo', name);
+
+/** Drops a file on the page, as a hand would. */
+async function drop(page: Page, name: string): Promise<void> {
+  const text = readFileSync(demo(name), 'utf8');
+  const transfer = await page.evaluateHandle(
+    ([content, file]) => {
+      const data = new DataTransfer();
+      data.items.add(new File([content], file));
+      return data;
+    },
+    [text, name] as const,
+  );
+  await page.dispatchEvent('pt-gather', 'drop', { dataTransfer: transfer });
+}
+
+async function beginStudy(page: Page, name: string): Promise<void> {
+  await page.goto('/');
+  await page.getByPlaceholder('Name of a new study').fill(name);
+  await page.getByRole('button', { name: 'Begin study' }).click();
+  await expect(page.getByRole('heading', { name: 'Gather' })).toBeVisible();
+}
+
+/** Counts pixels of the map that are not ground. */
+async function inked(page: Page): Promise<number> {
+  return page.locator('pt-map-canvas canvas').evaluate((canvas: HTMLCanvasElement) => {
+    const { data } = canvas.getContext('2d')!.getImageData(0, 0, canvas.width, canvas.height);
+    let count = 0;
+    for (let i = 0; i < data.length; i += 4)
+      if (data[i] !== data[0] || data[i + 1] !== data[1] || data[i + 2] !== data[2]) count++;
+    return count;
+  });
+}
+
+test('a researcher goes from a dropped file to a published map', async ({ page }) => {
+  const complaints: string[] = [];
+  page.on('pageerror', (error) => complaints.push(error.message));
+  const outside: string[] = [];
+  page.on(
+    'request',
+    (request) =>
+      void (!/^(http:\/\/127\.0\.0\.1|blob:|data:)/.test(request.url()) && outside.push(request.url())),
+  );
+
+  // Studies and Gather.
+  await beginStudy(page, 'Walk through');
+  await drop(page, 'tidepost.tsv');
+  await expect(page.getByRole('heading', { name: 'tidepost.tsv' })).toBeVisible();
+  await expect(page.getByLabel('How to read Handle', { exact: true })).toHaveValue('author');
+  await expect(page.getByLabel('How to read Date')).toHaveValue('time');
+  await page.getByRole('button', { name: 'Import' }).click();
+  await expect(page.getByRole('heading', { name: 'tidepost.tsv is in' })).toBeVisible();
+  await expect(page.locator('pt-import-report').getByText('9,000').first()).toBeVisible();
+  await page.getByPlaceholder('with hashtag').fill('PieFriday');
+  await page.getByPlaceholder('with hashtag').press('Enter');
+  await expect(page.locator('pt-reading-list article').first()).toContainText('#PieFriday');
+
+  // Weave and Measure.
+  await page.getByRole('link', { name: 'Weave a network' }).click();
+  await expect(page.getByText('6,799')).toBeVisible();
+  await page.getByLabel('Name of the network').fill('Who answers whom');
+  await page.getByRole('button', { name: 'Weave and open the map' }).click();
+
+  // Map: it is laid out and stops by itself.
+  await expect(page.locator('.caption')).toContainText('1,320 accounts');
+  await expect.poll(() => inked(page)).toBeGreaterThan(20_000);
+  await expect(page.getByText('Arranging, round')).toBeHidden();
+
+  // The caption's phrases are the controls, and what they do can be taken back.
+  await page.getByRole('button', { name: 'in-degree', exact: true }).click();
+  await page.getByRole('dialog').getByRole('combobox').selectOption('betweenness');
+  await expect(page.locator('.caption')).toContainText('Size: betweenness');
+  await page.keyboard.press('Escape');
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.locator('.caption')).toContainText('Size: in-degree');
+
+  // Read: the loud account, a tie, and the messages behind it.
+  await page.getByLabel('Find an account').fill('wall_lamps');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('heading', { name: 'WALL LAMPS NOW' })).toBeVisible();
+  await page.getByRole('tab', { name: /Ties in/ }).click();
+  await page.getByTitle('Read the messages of this tie').first().click();
+  await expect(page.locator('pt-reading-pane article').first()).toContainText('@wall_lamps_now');
+  await page.locator('pt-reading-pane article small').first().click();
+  await expect(page.locator('pt-reading-pane article').first()).toContainText('on the map');
+  await page.getByRole('button', { name: /^Community 3/ }).click();
+  await expect(page.getByRole('heading', { name: 'Community 3' })).toBeVisible();
+  await expect(page.locator('.tags')).toContainText('#LateLampPlan');
+
+  // The table and the chart.
+  await page.getByRole('tab', { name: /^Accounts/ }).click();
+  await page.locator('.ag-center-cols-container .ag-row').first().click();
+  await expect(page.getByRole('heading', { name: 'WALL LAMPS NOW' })).toBeVisible();
+  await page.getByRole('tab', { name: 'Degrees' }).click();
+  await expect(page.getByRole('img', { name: /Number of accounts/ }).locator('canvas')).toBeVisible();
+
+  // Publish.
+  await page.getByRole('link', { name: /Publish/ }).click();
+  await expect(page.locator('pt-publish img')).toBeVisible();
+  const [svg] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Save SVG' }).click(),
+  ]);
+  const figure = readFileSync(await svg.path(), 'utf8');
+  expect(figure).toContain('1,320 accounts tied when one replies to, mentions or reposts another');
+  expect(figure).toContain('@font-face');
+  const [png] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Save PNG' }).click(),
+  ]);
+  const picture = readFileSync(await png.path());
+  expect(picture.readUInt32BE(16)).toBe(1800);
+  expect(picture.subarray(37, 41).toString()).toBe('pHYs');
+  const [graphml] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'GraphML' }).click(),
+  ]);
+  expect(readFileSync(await graphml.path(), 'utf8').match(/<edge /g)).toHaveLength(6799);
+  const [csv] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Nodes, CSV' }).click(),
+  ]);
+  expect(
+    readFileSync(await csv.path(), 'utf8')
+      .trim()
+      .split('\r\n'),
+  ).toHaveLength(1321);
+
+  // Logbook.
+  await page.getByRole('link', { name: /Logbook/ }).click();
+  for (const kind of [
+    'import-posts',
+    'weave-accounts',
+    'measure-network',
+    'arrange-map',
+    'export-figure',
+    'export-network',
+  ]) {
+    await expect(page.getByText(`· ${kind} · done`).first()).toBeVisible();
+  }
+  await expect(page.getByText('9,000 messages of 1 March 2026 to 31 May 2026').first()).toBeVisible();
+  expect(complaints).toEqual([]);
+  expect(outside).toEqual([]);
+});
+
+test('a broken file keeps what is good and lists the rest', async ({ page }) => {
+  await beginStudy(page, 'Broken files');
+  for (const [name, reason] of [
+    ['broken.csv', 'quotation mark'],
+    ['broken.jsonl', 'Not valid JSON'],
+    ['broken.tsv', 'The date cannot be read'],
+  ]) {
+    await drop(page, name);
+    await page.getByRole('button', { name: 'Import' }).click();
+    await expect(page.getByRole('heading', { name: `${name} is in` })).toBeVisible();
+    await expect(page.locator('pt-import-report')).toContainText(reason);
+    const [list] = await Promise.all([
+      page.waitForEvent('download'),
+      page.getByRole('link', { name: 'Download the list of skipped rows' }).click(),
+    ]);
+    expect(readFileSync(await list.path(), 'utf8')).toContain('12,');
+  }
+});
+
+test('a file that is no table is refused with a reason, and the study stays as it was', async ({ page }) => {
+  await beginStudy(page, 'No table');
+  await page
+    .locator('input[type=file]')
+    .setInputFiles({ name: 'posts.csv', mimeType: 'text/csv', buffer: Buffer.from('%PDF-1.7 nothing') });
+  await expect(page.getByRole('alert')).toContainText('This is a PDF document');
+  await expect(page.getByRole('heading', { name: 'Drop a file of posts here' })).toBeVisible();
+});
+
+test('a study can be renamed, deleted and taken back', async ({ page }) => {
+  await beginStudy(page, 'To be renamed');
+  await page.goto('/');
+  await page.getByRole('button', { name: 'Rename To be renamed' }).click();
+  await page.getByLabel('New name').fill('Renamed study');
+  await page.keyboard.press('Enter');
+  await page.getByRole('button', { name: 'Delete Renamed study' }).click();
+  await expect(page.getByRole('heading', { name: 'Renamed study' })).toBeHidden();
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.getByRole('heading', { name: 'Renamed study' })).toBeVisible();
+});
+
+test('a node can be dragged, the move taken back, and the map worked by keys', async ({ page }) => {
+  await page.goto('/');
+  await page.getByRole('link', { name: 'The lamps of Sallowmere' }).click();
+  await expect(page.locator('.caption')).toContainText('1,320 accounts');
+  await page.getByLabel('Find an account').fill('nightbus14');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('heading', { name: 'Night Bus 14' })).toBeVisible();
+  await page.waitForTimeout(400);
+  const box = (await page.locator('pt-map-canvas canvas').boundingBox())!;
+  // The node was brought to the middle; when the pane had opened, the middle moved with the size of the map.
+  await page.getByLabel('Find an account').fill('nightbus14');
+  await page.keyboard.press('Enter');
+  await page.waitForTimeout(300);
+  const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
+  await page.mouse.move(x, y);
+  await page.mouse.down();
+  await page.mouse.move(x + 90, y + 40, { steps: 5 });
+  await page.mouse.up();
+  await expect(page.locator('.caption')).toContainText('1 moved by hand');
+  await page.keyboard.press('Control+z');
+  await expect(page.locator('.caption')).not.toContainText('moved by hand');
+  await page.keyboard.press('Escape');
+  await expect(page.locator('pt-reading-pane')).toBeHidden();
+  await page.keyboard.press('?');
+  await expect(page.getByRole('heading', { name: 'Keys' })).toBeVisible();
+});

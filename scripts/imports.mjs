@@ -1,0 +1,33 @@
+// The import rule: contract <- core <- (server, web, standins); nothing points the other way.
+import { readdirSync, readFileSync } from 'node:fs';
+import { join, relative } from 'node:path';
+import { root } from './prepare.mjs';
+
+/** What each part may import, beside its own files. Tests and benchmarks may import more. */
+const ALLOWED = {
+  'packages/contract': /^zod$/,
+  'packages/core': /^(@pebble\/contract|apache-arrow|csv-parse\/sync|flatbush|linkify-it|lossless-json)$/,
+  'packages/standins': /^@pebble\/(contract|core)$/,
+  'apps/server':
+    /^(@pebble\/(contract|core(\/files)?|standins)|node:.*|better-sqlite3|express|helmet|kysely|pino|piscina|zod)$/,
+  'apps/web':
+    /^(@pebble\/(contract|core)|@angular\/.*|@ngrx\/.*|rxjs|ag-grid-.*|d3-.*|echarts\/.*|jest-preset-angular\/.*)$/,
+};
+
+const faults = [];
+for (const [part, allowed] of Object.entries(ALLOWED)) {
+  for (const entry of readdirSync(join(root, part, 'src'), { recursive: true })) {
+    if (!entry.endsWith('.ts') || entry.endsWith('.spec.ts') || /(^|\/)testing\//.test(entry)) continue;
+    const file = join(root, part, 'src', entry);
+    for (const [, fixed, late] of readFileSync(file, 'utf8').matchAll(
+      /^(?:import|export)\b[^;']*'([^'\n]+)'|\bimport\('([^'\n]+)'\)/gm,
+    )) {
+      const name = fixed ?? late;
+      const inside =
+        name.startsWith('.') && !relative(join(root, part), join(file, '..', name)).startsWith('..');
+      if (!inside && !allowed.test(name)) faults.push(`${relative(root, file)} imports ${name}`);
+    }
+  }
+}
+for (const fault of faults) console.error(`Import rule: ${fault}`);
+process.exit(faults.length > 0 ? 1 : 0);

@@ -1,0 +1,57 @@
+// npm test: installs what is missing, checks, builds, and runs all tests. The last line is the total.
+import { existsSync, readFileSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { checkNode, install, run } from './prepare.mjs';
+
+const BROWSER = '/usr/bin/chromium';
+
+checkNode();
+install();
+if (!existsSync(BROWSER)) {
+  console.log('Installing Chromium from the packages of Debian ...');
+  run('apt-get', ['update', '-qq']);
+  run('apt-get', ['install', '-y', '-qq', 'chromium'], {
+    env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' },
+  });
+}
+
+let passed = 0;
+let failed = 0;
+const note = (name, ok) => {
+  if (ok) passed++;
+  else {
+    failed++;
+    console.error(`FAILED: ${name}`);
+  }
+};
+/** Reads the numbers of a report that a test runner wrote; a runner that wrote none has failed. */
+const count = (name, file, numbers) => {
+  if (!existsSync(file)) return note(name, false);
+  const { good, bad } = numbers(JSON.parse(readFileSync(file, 'utf8')));
+  passed += good;
+  failed += bad;
+  rmSync(file);
+};
+
+note('npm run check', run('node', ['scripts/check.mjs']) === 0);
+note('build', run('node', ['scripts/build.mjs']) === 0);
+
+const jestReport = join(tmpdir(), `pebble-jest-${process.pid}.json`);
+run('npx', ['jest', '--ci', '--json', `--outputFile=${jestReport}`]);
+count('Jest', jestReport, (r) => ({
+  good: r.numPassedTests,
+  bad: r.numFailedTests + r.numRuntimeErrorTestSuites,
+}));
+
+const browserReport = join(tmpdir(), `pebble-playwright-${process.pid}.json`);
+run('npx', ['playwright', 'test', '--config', 'e2e/playwright.config.ts'], {
+  env: { ...process.env, PLAYWRIGHT_JSON_OUTPUT_NAME: browserReport },
+});
+count('Playwright', browserReport, ({ stats }) => ({
+  good: stats.expected + stats.flaky,
+  bad: stats.unexpected,
+}));
+
+console.log(`tests: ${passed} passed, ${failed} failed`);
+process.exit(failed > 0 ? 1 : 0);
