@@ -14,14 +14,16 @@ const ALLOWED = {
     /^(@pebble\/(contract|core)|@angular\/.*|@ngrx\/.*|rxjs|ag-grid-.*|d3-.*|echarts\/.*|jest-preset-angular\/.*)$/,
 };
 
+/** An import at the start of a line, its end on a line of its own, or one that is made late. */
+const PATTERN =
+  /^(?:import [^'\n]*from |export [^'=\n]*from |\} from |import )'([^'\n]+)'|\bimport\('([^'\n]+)'\)/gm;
+
 const faults = [];
 for (const [part, allowed] of Object.entries(ALLOWED)) {
   for (const entry of readdirSync(join(root, part, 'src'), { recursive: true })) {
     if (!entry.endsWith('.ts') || entry.endsWith('.spec.ts') || /(^|\/)testing\//.test(entry)) continue;
     const file = join(root, part, 'src', entry);
-    for (const [, fixed, late] of readFileSync(file, 'utf8').matchAll(
-      /^(?:import|export)\b[^;']*'([^'\n]+)'|\bimport\('([^'\n]+)'\)/gm,
-    )) {
+    for (const [, fixed, late] of readFileSync(file, 'utf8').matchAll(PATTERN)) {
       const name = fixed ?? late;
       const inside =
         name.startsWith('.') && !relative(join(root, part), join(file, '..', name)).startsWith('..');

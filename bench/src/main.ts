@@ -1,0 +1,39 @@
+import { writeFileSync } from 'node:fs';
+import { parseArgs } from 'node:util';
+import { centrality, communities, layout } from './kernels';
+import type { Row } from './measure';
+import { painting } from './painting';
+import { storeRows } from './store';
+
+const { values } = parseArgs({
+  options: {
+    json: { type: 'string' },
+    posts: { type: 'string', default: '500000' },
+    only: { type: 'string' },
+  },
+});
+const parts: Record<string, () => Promise<Row[]>> = {
+  communities,
+  centrality,
+  layout,
+  store: () => storeRows(Number(values.posts)),
+  painting,
+};
+
+const figure = (value: number): string =>
+  value >= 100 ? Math.round(value).toLocaleString('en') : value.toPrecision(3);
+const rows: Row[] = [];
+console.log(
+  '| what | size of the work | ours | reference | ratio | bound | held | note |\n|---|---|---:|---:|---:|---|---|---|',
+);
+for (const [name, part] of Object.entries(parts)) {
+  if (values.only && values.only !== name) continue;
+  for (const row of await part()) {
+    rows.push(row);
+    console.log(
+      `| ${row.name} | ${row.work} | ${figure(row.ours)} | ${figure(row.reference)} | ${row.ratio.toFixed(2)} | ${row.bound} | ${row.held ? 'yes' : 'NO'} | ${row.note} |`,
+    );
+  }
+}
+if (values.json) writeFileSync(values.json, JSON.stringify(rows, null, 2));
+process.exit(0);

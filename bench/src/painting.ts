@@ -1,0 +1,113 @@
+import { spawn } from 'node:child_process';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { chromium } from '@playwright/test';
+import { build } from 'esbuild';
+import { under, type Row } from './measure';
+
+const ROOT = join(import.meta.dirname, '../..');
+const BROWSER = {
+  executablePath: '/usr/bin/chromium',
+  args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
+};
+
+/** Paints a network of 5,000 nodes and 25,000 ties on a canvas of 1280 by 700 in headless Chromium. */
+const PROGRAM = `
+  import { defaultMap } from '@pebble/contract';
+  import { buildScene, fitView, paintCanvas, PAPER, prepareMap, Random } from '@pebble/core';
+  const [n, m] = [5000, 25000];
+  const chance = new Random(1);
+  const floats = (f) => Float64Array.from({ length: n }, f);
+  const x = Float32Array.from({ length: n }, () => chance.real() * 3000), y = Float32Array.from({ length: n }, () => chance.real() * 1700);
+  const nodes = { handle: Array.from({ length: n }, (_, v) => 'account_' + v), community: floats((_, v) => 1 + (v % 9)), inDegree: floats(() => chance.below(200)), betweenness: floats(() => chance.real()) };
+  const edges = { source: Uint32Array.from({ length: m }, () => chance.below(n)), target: Uint32Array.from({ length: m }, () => chance.below(n)), weight: new Float64Array(m).fill(1) };
+  const map = prepareMap({ nodeCount: n, nodes, edges }, defaultMap);
+  const size = { width: 1280, height: 700 };
+  const canvas = document.createElement('canvas');
+  canvas.width = size.width; canvas.height = size.height;
+  document.body.append(canvas);
+  const pen = canvas.getContext('2d');
+  const view = fitView(x, y, map.radius, map.nodes, size);
+  const frame = (i) => {
+    const scene = buildScene({ map, x, y, view: { ...view, x: view.x + (i % 3) }, size, theme: PAPER, focus: null });
+    paintCanvas(pen, scene);
+    pen.getImageData(0, 0, 1, 1);
+  };
+  const last = document.createElement('canvas');
+  last.width = size.width; last.height = size.height;
+  const shift = (i) => { pen.fillRect(0, 0, size.width, size.height); pen.drawImage(last, i % 7, i % 5); pen.getImageData(0, 0, 1, 1); };
+  const mean = (work, times) => { for (let i = 0; i < 4; i++) work(i); const t = performance.now(); for (let i = 0; i < times; i++) work(i); return (performance.now() - t) / times; };
+  const paint = mean(frame, 12);
+  last.getContext('2d').drawImage(canvas, 0, 0);
+  globalThis.answer = { paint, move: mean(shift, 60) };
+`;
+
+export async function painting(): Promise<Row[]> {
+  const { outputFiles } = await build({
+    stdin: { contents: PROGRAM, resolveDir: join(ROOT, 'packages/core') },
+    bundle: true,
+    write: false,
+    format: 'iife',
+    logLevel: 'error',
+  });
+  const browser = await chromium.launch(BROWSER);
+  try {
+    const page = await browser.newPage();
+    const answer = await page.evaluate((code) => {
+      const scope: { answer?: { paint: number; move: number } } = {};
+      new Function('globalThis', code)(scope);
+      return scope.answer!;
+    }, outputFiles[0].text);
+    return [
+      under(
+        'Painting a frame: scene and canvas',
+        '5,000 nodes, 25,000 ties, 1280 x 700',
+        answer.paint,
+        60,
+        'ms',
+      ),
+      under('Moving the map: a frame', 'the same', answer.move, 20, 'ms'),
+      ...(await firstMap(browser)),
+    ];
+  } finally {
+    await browser.close();
+  }
+}
+
+/** From pressing the button to the first picture of the map, on the demo study. */
+async function firstMap(browser: Awaited<ReturnType<typeof chromium.launch>>): Promise<Row[]> {
+  const folder = mkdtempSync(join(tmpdir(), 'pebble-bench-'));
+  const port = 4671;
+  const server = spawn(process.execPath, [join(ROOT, 'apps/server/dist/main.js')], {
+    env: { ...process.env, PORT: String(port), PEBBLE_DATA: folder },
+    stdio: ['ignore', 'pipe', 'inherit'],
+  });
+  try {
+    await new Promise((resolve) =>
+      server.stdout.on('data', (text: Buffer) => void (String(text).includes('ready') && resolve(null))),
+    );
+    const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+    await page.goto(`http://127.0.0.1:${port}/`);
+    await page.getByRole('link', { name: 'The lamps of Sallowmere' }).click();
+    await page.getByRole('link', { name: /Weave/ }).click();
+    await page.getByText('6,799').waitFor();
+    const started = performance.now();
+    await page.getByRole('button', { name: 'Weave and open the map' }).click();
+    await page.waitForFunction(
+      () => Number(document.querySelector<HTMLElement>('pt-map-canvas canvas')?.dataset['paint'] ?? 0) > 0,
+    );
+    return [
+      under(
+        'First map after pressing the button',
+        'demo study, 9,000 posts, 1,320 accounts',
+        performance.now() - started,
+        3000,
+        'ms',
+      ),
+    ];
+  } finally {
+    server.kill();
+    rmSync(folder, { recursive: true, force: true });
+  }
+}
