@@ -7,6 +7,7 @@ import { previewFile, recordReader, takePost } from '@pebble/core/files';
 import { weaveAccounts } from '@pebble/core';
 import type { IncomingMessage } from '@pebble/contract';
 import { readAddresses } from '../../apps/server/src/db/addresses';
+import { newStudyId } from '../../apps/server/src/db/ids';
 import { openStore } from '../../apps/server/src/db/open';
 import { uploadPath } from '../../apps/server/src/files/places';
 import { readHead, readTextFile } from '../../apps/server/src/files/textFile';
@@ -71,7 +72,7 @@ const bare = await bareInsert();
 (globalThis as { gc?: () => void }).gc?.();
 
 const runner = new Runner(store, join(import.meta.dirname, 'worker.js'), 20_000_000);
-const study = randomUUID();
+const study = newStudyId();
 await runner.submit(study, { kind: 'create-study', parameters: { name: 'Bench' } });
 let peak = 0;
 const before = process.memoryUsage().rss;

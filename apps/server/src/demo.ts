@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { writeFileSync } from 'node:fs';
 import { previewFile } from '@pebble/core/files';
 import { makePosts, postsAsJsonLines } from '@pebble/standins';
+import { newStudyId } from './db/ids';
 import type { Store } from './db/open';
 import { uploadPath } from './files/places';
 import type { Runner } from './runner/runner';
@@ -10,12 +11,12 @@ const FILE = 'tidepost.jsonl';
 
 /** Loads the made-up demo by the same steps that a researcher uses: one study ready-made, one that waits for files. */
 export async function loadDemo(store: Store, runner: Runner): Promise<void> {
-  const empty = randomUUID();
+  const empty = newStudyId();
   await runner.submit(empty, {
     kind: 'create-study',
     parameters: { name: 'Empty study for the files in demo/' },
   });
-  const study = randomUUID();
+  const study = newStudyId();
   await runner.submit(study, { kind: 'create-study', parameters: { name: 'The lamps of Sallowmere' } });
   const upload = randomUUID();
   const bytes = new TextEncoder().encode(postsAsJsonLines(makePosts().posts));

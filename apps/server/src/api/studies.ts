@@ -1,7 +1,7 @@
-import { randomUUID } from 'node:crypto';
 import { Router } from 'express';
 import { StudyName, type Step } from '@pebble/contract';
 import { z } from 'zod';
+import { newStudyId } from '../db/ids';
 import { findStudy, listStudies } from '../db/studies';
 import type { Services } from './services';
 import { ApiError, notFound } from './problems';
@@ -19,7 +19,7 @@ export function studyRoutes({ store, runner }: Services): Router {
 
   routes.post('/studies', async (request, response) => {
     const { name } = Named.parse(request.body);
-    const id = randomUUID();
+    const id = newStudyId();
     done((await runner.submit(id, { kind: 'create-study', parameters: { name } })).step);
     response.status(201).json(await findStudy(store, id));
   });

@@ -2,6 +2,7 @@ import type { Statement } from 'better-sqlite3';
 import type { IncomingMessage, TextSpan } from '@pebble/contract';
 import { findSpans, handleKey, hashtagKey, KIND_BIT } from '@pebble/core';
 import { sql } from 'kysely';
+import { ROW_INDEXES } from './migrations';
 import type { Store } from './open';
 
 /** What the loading of messages has counted so far. */
@@ -38,6 +39,8 @@ export class MessageLoader {
   readonly authors = new Set<number>();
   readonly knownAccounts = new Set<number>();
   private readonly accounts = new Map<string, number>();
+  /** Accounts by their handle as it is written; spares making the key again. */
+  private readonly written = new Map<string, number>();
   private readonly hashtags = new Map<string, number>();
   private readonly named = new Set<number>();
   private readonly firstNewAccount: number;
@@ -113,6 +116,11 @@ export class MessageLoader {
     this.loadKnown();
   }
 
+  /** Messages of all studies before this load. */
+  get messagesBefore(): number {
+    return this.firstNewMessage - 1;
+  }
+
   /** Stores one message; a message whose key is there already is counted and left out. */
   add(message: IncomingMessage): void {
     const author = this.accountId(message.authorHandle, message.authorName);
@@ -143,6 +151,25 @@ export class MessageLoader {
     this.count(message, spans);
     this.address(message, spans, id, author, parentAuthor);
     this.tag(spans, id);
+  }
+
+  /**
+   * Before a load that is larger than what is there: takes away the indexes that are quicker to build at once than row by
+   * row. `indexRows` brings them back; both happen in the transaction of the step.
+   */
+  async dropRowIndexes(): Promise<void> {
+    for (const { name } of ROW_INDEXES) await this.store.query.schema.dropIndex(name).ifExists().execute();
+  }
+
+  async indexRows(): Promise<void> {
+    for (const { name, columns } of ROW_INDEXES) {
+      await this.store.query.schema
+        .createIndex(name)
+        .ifNotExists()
+        .on('message')
+        .columns([...columns])
+        .execute();
+    }
   }
 
   /** Adds the new messages to the full-text index, in one statement. */
@@ -235,8 +262,9 @@ export class MessageLoader {
   }
 
   private accountId(handle: string, name: string | null): number {
-    const key = handleKey(handle);
-    let id = this.accounts.get(key);
+    let id = this.written.get(handle);
+    const key = id === undefined ? handleKey(handle) : '';
+    id ??= this.accounts.get(key);
     if (id === undefined) {
       id = this.nextAccount++;
       this.accounts.set(key, id);
@@ -250,6 +278,7 @@ export class MessageLoader {
         this.named.add(id);
       }
     }
+    this.written.set(handle, id);
     return id;
   }
 

@@ -1,5 +1,11 @@
 import { Migrator, sql, type Kysely, type Migration } from 'kysely';
 
+/** Indexes of messages that can be built after the rows are there. */
+export const ROW_INDEXES = [
+  { name: 'message_time', columns: ['study_id', 'time', 'kind'] },
+  { name: 'message_author', columns: ['author_id', 'time'] },
+] as const;
+
 const first: Migration = {
   async up(db: Kysely<unknown>): Promise<void> {
     const { schema } = db;

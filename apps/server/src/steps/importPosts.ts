@@ -1,4 +1,4 @@
-import { existsSync, rmSync, writeFileSync } from 'node:fs';
+import { existsSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import type { ImportReport, IncomingMessage, SkippedRow } from '@pebble/contract';
 import { dayPhrase, formatCount, safeCsvRow } from '@pebble/core';
 import { missingRoles, recordReader, takePost } from '@pebble/core/files';
@@ -6,6 +6,9 @@ import { MessageLoader } from '../db/bulk';
 import { skippedPath, uploadPath } from '../files/places';
 import { readTextFile } from '../files/textFile';
 import { StepRefused, type Progress, type StepDefinition } from './step';
+
+/** Bytes that one post takes in a file, about. */
+const TYPICAL_ROW = 300;
 
 /** Skipped rows that are listed one by one; beyond this they are counted only, and the report says so. */
 const MOST_LISTED = 100_000;
@@ -26,9 +29,11 @@ export const importPosts: StepDefinition<'import-posts', ImportReport> = {
       .returning('id')
       .executeTakeFirstOrThrow();
     const loader = new MessageLoader(store, study, source);
+    if (statSync(path).size > TYPICAL_ROW * loader.messagesBefore) await loader.dropRowIndexes();
     const skipped = new SkippedRows(safeCsvRow(['line', 'field', 'reason']));
     const read = readInto(path, file, reading, loader, skipped, limits.mostRows, progress);
-    progress('Indexing texts', null);
+    progress('Indexing', null);
+    await loader.indexRows();
     loader.indexTexts();
     progress('Linking replies', null);
     const parentsMissing = await loader.linkParents();

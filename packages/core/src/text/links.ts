@@ -10,8 +10,8 @@ export interface Address {
   readonly link: string | null;
 }
 
-/** Nothing in a text can be an address unless it has one of these. */
-const HINT = /:\/\/|www\.|[\p{L}\p{N}_-]@[\p{L}\p{N}]|[\p{L}\p{N}]\.[\p{L}]{2}/u;
+/** Nothing in a text can be an address unless it has one of these. Without the Unicode flag, since every text is tried. */
+const HINT = /:\/\/|www\.|[^\s@(,;]@[^\s@]|[^\s.]\.[^\s.]{2}/i;
 
 /** Links and e-mail addresses of a text, in order, as the linkify-it library finds them. */
 export function findAddresses(text: string): Address[] {
