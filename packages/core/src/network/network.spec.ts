@@ -4,7 +4,7 @@ import { writeGraphml, escapeXml } from '../formats/writeGraphml';
 import { writeNodesCsv, writeTiesCsv } from '../formats/writeTables';
 import { randomTwin } from '../testing/known';
 import { basicMeasures } from './measure';
-import { fromArrow, graphOf, numbersOf, toArrow } from './tables';
+import { fromArrow, graphOf, numbersOf, toArrow, type TableColumns } from './tables';
 
 const nodes = {
   id: Uint32Array.of(1, 2),
@@ -36,7 +36,7 @@ describe('Arrow tables', () => {
 describe('GraphML', () => {
   it('is read back by graphology-graphml with all nodes, ties and columns', () => {
     const { graph } = randomTwin(2, 20, 60);
-    const columns = {
+    const columns: TableColumns = {
       handle: Array.from({ length: 20 }, (_, v) => `<n> & ${v}`),
       ...basicMeasures(graph, { resolution: 1, seed: 1, runs: 1 }).columns,
     };

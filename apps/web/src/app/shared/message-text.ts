@@ -11,48 +11,15 @@ interface Piece {
 @Component({
   selector: 'pt-message-text',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  template: `
-    @for (piece of pieces(); track $index) {
-      @if (piece.span === null) {
-        {{ piece.text }}
-      } @else if (piece.span.what === 'link') {
-        <span class="link" [title]="piece.span.key">{{ piece.text }}</span>
-      } @else {
-        <button
-          [class.matched]="piece.matched"
-          (click)="spanClicked.emit(piece.span); $event.stopPropagation()"
-        >
-          {{ piece.text }}
-        </button>
-      }
-    }
-  `,
+  template: `@for (piece of pieces(); track $index) {
+    @if (piece.span === null) {{{ piece.text }}} @else if (piece.span.what === 'link') {<span class="link" [title]="piece.span.key">{{ piece.text }}</span>} @else {<button [class.matched]="piece.matched" (click)="spanClicked.emit(piece.span); $event.stopPropagation()">{{ piece.text }}</button>}
+  }`,
   styles: `
-    :host {
-      white-space: pre-wrap;
-      overflow-wrap: anywhere;
-      unicode-bidi: plaintext;
-    }
-    button {
-      border: 0;
-      background: none;
-      padding: 0;
-      color: var(--tide);
-      cursor: pointer;
-      display: inline;
-    }
-    button:hover {
-      text-decoration: underline;
-    }
-    .matched {
-      background: var(--thread-wash);
-      color: var(--thread);
-      font-weight: 600;
-      border-radius: 2px;
-    }
-    .link {
-      color: var(--tide);
-    }
+    :host { white-space: pre-wrap; overflow-wrap: anywhere; unicode-bidi: plaintext; }
+    button { border: 0; background: none; padding: 0; color: var(--tide); cursor: pointer; display: inline; }
+    button:hover { text-decoration: underline; }
+    .matched { background: var(--thread-wash); color: var(--thread); font-weight: 600; border-radius: 2px; }
+    .link { color: var(--tide); }
   `,
 })
 export class MessageText {
