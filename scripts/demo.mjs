@@ -6,7 +6,11 @@ import { parseArgs } from 'node:util';
 import { root } from './prepare.mjs';
 import { makePosts, postsAsCsv, postsAsJsonLines, postsAsTsv } from '../packages/standins/dist/index.js';
 
-const { values } = parseArgs({ options: { messages: { type: 'string' }, out: { type: 'string' } } });
+const { values } = parseArgs({
+  // The build calls this file too, with options of its own.
+  strict: false,
+  options: { messages: { type: 'string' }, out: { type: 'string' } },
+});
 if (values.out) {
   writeFileSync(values.out, postsAsJsonLines(makePosts(Number(values.messages ?? 9000)).posts));
 } else {

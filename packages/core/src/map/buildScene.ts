@@ -66,7 +66,7 @@ export function toScreen({ map, x, y, view }: Pick<SceneInput, 'map' | 'x' | 'y'
 }
 
 /** Discs by colour, the smaller over the larger; faded ones beneath clear ones. */
-function buildDiscs({ map, size, theme, focus }: SceneInput, nodes: ScreenNodes): DiscBatch[] {
+function buildDiscs({ map, size, theme, focus, view }: SceneInput, nodes: ScreenNodes): DiscBatch[] {
   const isClear = (v: number): boolean => focus === null || focus.nodes.has(v) || focus.around.has(v);
   const batches = new Map<number, number[]>();
   const order = [...map.nodes].sort((a, b) => nodes.radius[b] - nodes.radius[a]);
@@ -86,7 +86,8 @@ function buildDiscs({ map, size, theme, focus }: SceneInput, nodes: ScreenNodes)
       fill: map.colours[key & 255],
       alpha: key >> 8 ? 0.94 : FADED,
       rim: theme.ground,
-      rimWidth: 0.9,
+      // A rim on the dots of a far view would be all that one sees of them.
+      rimWidth: view.scale < 0.6 ? 0 : 0.9,
       discs: Float32Array.from(list),
     }));
 }

@@ -7,7 +7,7 @@ const WIDTHS = [0.65, 1.0, 1.6, 2.5];
 const BEND = 0.11;
 const FADED = 0.22;
 /** Ties drawn in one stroke; where strokes lie over each other the picture gets darker. */
-const BATCH = 250;
+const BATCH = 1000;
 /** Arrowheads are drawn while at most this many ties are in view, and for picked ties always. */
 const MOST_ARROWS = 500;
 const SHORTEST_WITH_ARROW = 26;
