@@ -46,7 +46,14 @@ describe('the application', () => {
   const api = () => request(running.address);
   const begin = async (): Promise<void> => {
     running = await start(
-      { host: '127.0.0.1', port: 0, dataFolder: folder, webFolder: null, largestUpload: 1e8, mostRows: 1000 },
+      {
+        host: '127.0.0.1',
+        port: 0,
+        dataFolder: folder,
+        webFolder: null,
+        largestUpload: 1e8,
+        mostRows: 50_000,
+      },
       { demo: false, workerFile, log: pino({ level: 'silent' }) },
     );
   };
@@ -253,8 +260,8 @@ describe('the application', () => {
     const { status, body } = await importFile('bad.csv', 'author,text\n,nobody\n');
     expect([status, body.title]).toEqual([422, 'The step could not be done']);
     expect(body.detail).toContain('Line 2: The row has no author.');
-    const many = `author,text\n${'ann,x\n'.repeat(1001)}`;
-    expect((await importFile('many.csv', many)).body.detail).toContain('more than 1,000 rows');
+    const many = `author,text\n${'ann,x\n'.repeat(50_001)}`;
+    expect((await importFile('many.csv', many)).body.detail).toContain('more than 50,000 rows');
     expect((await api().get(`/api/v1/studies/${study}`)).body).toMatchObject({
       messages: 600,
       accounts: small.truth.accounts,
@@ -291,6 +298,100 @@ describe('the application', () => {
     const { body } = await api().get(`/api/v1/studies/${study}/logbook`);
     expect(body.steps[0]).toMatchObject({ state: 'interrupted' });
     expect(existsSync(join(folder, 'pebble.sqlite'))).toBe(true);
+  });
+
+  it('cancels a running import and keeps nothing of it', async () => {
+    const rows = Array.from(
+      { length: 45_000 },
+      (_, i) => `${i},ann${i % 900},"message ${i} @bob${i % 70} #tag${i % 40}"`,
+    );
+    const pending = importFile('large.csv', `id,author,text\n${rows.join('\n')}\n`).then(
+      (response) => response,
+    );
+    let step: { id: number; state: string } | undefined;
+    for (let tries = 0; tries < 400 && step?.state !== 'running'; tries++) {
+      step = (await api().get(`/api/v1/studies/${study}/logbook`)).body.steps[0];
+      await new Promise((resolve) => setTimeout(resolve, 5));
+    }
+    expect(step?.state).toBe('running');
+    await api().post(`/api/v1/studies/${study}/steps/${step!.id}/cancel`).expect(202);
+    expect((await pending).body).toMatchObject({
+      state: 'cancelled',
+      error: expect.stringContaining('Nothing of this step was kept'),
+    });
+    expect((await api().get(`/api/v1/studies/${study}`)).body).toMatchObject({ messages: 0, accounts: 0 });
+    expect((await api().get(`/api/v1/studies/${study}/sources`)).body).toEqual([]);
+    await api().post(`/api/v1/studies/${study}/steps/${step!.id}/cancel`).expect(404);
+  });
+
+  it.each([
+    ['utf16le', (text: string) => Buffer.concat([Buffer.from([0xff, 0xfe]), Buffer.from(text, 'utf16le')])],
+    ['latin1', (text: string) => Buffer.from(text, 'latin1')],
+    ['utf8', (text: string) => Buffer.from(`\ufeff${text}`, 'utf8')],
+  ] as const)('reads a file in %s', async (name, encode) => {
+    const { body } = await upload(`${name}.csv`, encode('author;text\nzoë;déjà vu #été\n')).expect(201);
+    await step('import-posts', { upload: body.id, file: name, name, reading: body.preview.reading }).expect(
+      200,
+    );
+    const { body: page } = await api().get(`/api/v1/studies/${study}/messages`);
+    expect(page.messages[0]).toMatchObject({ text: 'déjà vu #été', author: { handle: 'zoë' } });
+    expect(page.messages[0].spans[0].key).toBe('été');
+  });
+
+  it('looks at an upload again with corrected settings, and forgets it when asked', async () => {
+    const { body } = await upload('a.csv', 'x,y\nann,hello\n').expect(201);
+    expect(body.preview.missing).toEqual(['author', 'text']);
+    const columns = [
+      { name: 'x', role: 'author' },
+      { name: 'y', role: 'text' },
+    ];
+    const path = `/api/v1/studies/${study}/uploads/${body.id}`;
+    const { body: again } = await api()
+      .post(`${path}/preview`)
+      .send({ file: 'a.csv', reading: { columns } })
+      .expect(200);
+    expect(again.missing).toEqual([]);
+    await api().delete(path).expect(204);
+    await api().post(`${path}/preview`).send({ file: 'a.csv', reading: {} }).expect(404);
+    await api().get('/api/v1/studies/x/uploads/..%2F..%2Fetc/preview').expect(404);
+  });
+
+  it('tells its progress and its end as server-sent events', async () => {
+    const answer = await fetch(`${running.address}/api/v1/studies/${study}/events`);
+    const reader = answer.body!.getReader();
+    await importFile('a.jsonl', postsAsJsonLines(small.posts));
+    let heard = '';
+    while (!heard.includes('"state":"done"')) heard += new TextDecoder().decode((await reader.read()).value);
+    await reader.cancel();
+    expect(heard).toContain('"type":"progress"');
+    expect(heard).toContain('"kind":"import-posts"');
+  });
+
+  it('keeps the description of a map, and refuses positions that do not fit', async () => {
+    await importFile('a.jsonl', postsAsJsonLines(small.posts));
+    const { body: woven } = await step('weave-accounts', { name: 'All', weave: { kinds: ['reply'] } });
+    const network = await measured(woven.result.network);
+    const { body: map } = await api().get(`/api/v1/networks/${network.id}/map`).expect(200);
+    const description = { ...map.description, names: { ...map.description.names, count: 7 } };
+    await step('describe-map', { network: network.id, description }).expect(200);
+    expect((await api().get(`/api/v1/networks/${network.id}/map`)).body.description.names.count).toBe(7);
+    const { body: sent } = await api()
+      .post(`/api/v1/studies/${study}/uploads`)
+      .set('content-type', 'application/octet-stream')
+      .send(Buffer.alloc(16))
+      .expect(201);
+    const { body: refused } = await step('arrange-map', {
+      network: network.id,
+      layout: {},
+      upload: sent.id,
+      iterations: 1,
+      moved: 0,
+    }).expect(422);
+    expect(refused.detail).toContain('positions for 2');
+    await step('delete-network', { network: network.id }).expect(200);
+    await api().get(`/api/v1/networks/${network.id}`).expect(404);
+    await step('restore-network', { network: network.id }).expect(200);
+    await api().get(`/api/v1/networks/${network.id}`).expect(200);
   });
 
   it('answers only to this machine, and says what is wrong in problem details', async () => {
