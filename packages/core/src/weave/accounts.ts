@@ -1,6 +1,7 @@
 import { ADDRESS_KINDS, type AccountWeave, type AddressKind, type WeaveEstimate } from '@pebble/contract';
 import { weakComponents } from '../graph/components';
 import { PairTable } from './pairTable';
+import { ADDRESS_VERB } from './sentence';
 
 /** The bit of each kind of address in `AddressRows.kinds`. */
 export const KIND_BIT: Readonly<Record<AddressKind, number>> = { reply: 1, mention: 2, repost: 4 };
@@ -118,14 +119,8 @@ function whatEmpties(rows: AddressRows, weave: AccountWeave, dropped: number): s
   let inPeriod = 0;
   for (let i = 0; i < rows.count; i++) if (isInPeriod(rows.time[i], weave)) inPeriod++;
   if (inPeriod === 0) return 'No message falls in this period.';
-  return `No message of this period ${weave.kinds.map((kind) => VERB[kind]).join(' or ')} another account.`;
+  return `No message of this period ${weave.kinds.map((kind) => ADDRESS_VERB[kind]).join(' or ')} another account.`;
 }
-
-const VERB: Readonly<Record<AddressKind, string>> = {
-  reply: 'replies to',
-  mention: 'mentions',
-  repost: 'reposts',
-};
 
 function isInPeriod(time: number, { from, until }: AccountWeave): boolean {
   if (from === null && until === null) return true;

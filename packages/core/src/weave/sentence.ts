@@ -1,6 +1,7 @@
 import type { AccountWeave, AddressKind } from '@pebble/contract';
 
-const VERB: Readonly<Record<AddressKind, string>> = {
+/** What one account does to another, by kind of address. */
+export const ADDRESS_VERB: Readonly<Record<AddressKind, string>> = {
   reply: 'replies to',
   mention: 'mentions',
   repost: 'reposts',
@@ -10,7 +11,7 @@ const VERB: Readonly<Record<AddressKind, string>> = {
 export function verbPhrase(kinds: readonly AddressKind[]): string {
   return joinWith(
     'or',
-    kinds.map((kind) => VERB[kind]),
+    kinds.map((kind) => ADDRESS_VERB[kind]),
   );
 }
 

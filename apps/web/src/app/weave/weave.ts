@@ -3,6 +3,7 @@ import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
 import { Router, RouterLink } from '@angular/router';
 import { ADDRESS_KINDS, type AccountWeave, type AddressKind, type Network } from '@pebble/contract';
+import { ADDRESS_VERB } from '@pebble/core';
 import { Store } from '@ngrx/store';
 import { catchError, debounceTime, filter, map, of, startWith, switchMap } from 'rxjs';
 import { Api } from '../api/api';
@@ -10,11 +11,6 @@ import { counted, moment } from '../shared/words';
 import { WorkActions } from '../store/work.actions';
 import { work } from '../store/work.reducer';
 
-const VERBS: Readonly<Record<AddressKind, string>> = {
-  reply: 'replies to',
-  mention: 'mentions',
-  repost: 'reposts',
-};
 const DAY = 86_400_000;
 
 /** One sentence with controls says what ties what; an estimate follows; the result is woven and named. */
@@ -33,7 +29,7 @@ export class Weave {
   protected readonly overview = this.store.selectSignal(work.selectOverview);
   protected readonly networks = this.store.selectSignal(work.selectNetworks);
   protected readonly kinds = ADDRESS_KINDS;
-  protected readonly verbs = VERBS;
+  protected readonly verbs = ADDRESS_VERB;
   protected readonly counted = counted;
   protected readonly moment = (iso: string): string => moment(Date.parse(iso));
 
@@ -115,7 +111,7 @@ export class Weave {
     const name =
       this.name().trim() ||
       `Who ${this.weave()
-        .kinds.map((kind) => VERBS[kind])
+        .kinds.map((kind) => ADDRESS_VERB[kind])
         .join(', ')} whom`;
     this.api.step(study.id, 'weave-accounts', { name, weave: this.weave() }).subscribe({
       next: ({ result }) =>
