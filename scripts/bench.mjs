@@ -12,7 +12,8 @@ await build({
   entryPoints: {
     main: 'bench/src/main.ts',
     storeProcess: 'bench/src/storeProcess.ts',
-    worker: 'apps/server/src/runner/worker.ts',
+    'runner/worker': 'apps/server/src/runner/worker.ts',
+    'intake/thread': 'apps/server/src/intake/thread.ts',
   },
   outdir: 'bench/dist',
   bundle: true,

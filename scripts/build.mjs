@@ -95,7 +95,10 @@ await buildWhenStale('the packages', packages, 'packages/standins/dist', async (
   }
 });
 await buildWhenStale('the server', [...packages, 'apps/server'], 'apps/server/dist', () =>
-  bundle(['apps/server/src/main.ts', 'apps/server/src/runner/worker.ts'], 'apps/server/dist'),
+  bundle(
+    ['main', 'runner/worker', 'intake/thread'].map((name) => `apps/server/src/${name}.ts`),
+    'apps/server/dist',
+  ),
 );
 await buildWhenStale('the demo files', packages, 'demo', async () => {
   await import('./demo.mjs');

@@ -9,14 +9,15 @@ import { start, type Running } from './start';
 import { openStore } from './db/open';
 
 const root = join(__dirname, '../../..');
-const workerFile = join(root, 'apps/server/dist/test/worker.mjs');
+const built = join(root, 'apps/server/dist/test');
+const workerFile = join(built, 'runner/worker.js');
 
 /** The worker threads run built code. */
-function buildWorker(): void {
+function buildThreads(): void {
   buildSync({
     absWorkingDir: root,
-    entryPoints: ['apps/server/src/runner/worker.ts'],
-    outfile: workerFile,
+    entryPoints: ['apps/server/src/runner/worker.ts', 'apps/server/src/intake/thread.ts'],
+    outdir: built,
     bundle: true,
     platform: 'node',
     format: 'esm',
@@ -80,7 +81,7 @@ describe('the application', () => {
     throw new Error('The network was not measured in time.');
   };
 
-  beforeAll(buildWorker);
+  beforeAll(buildThreads);
   beforeEach(async () => {
     folder = mkdtempSync(join(tmpdir(), 'pebble-'));
     await begin();

@@ -1,7 +1,9 @@
 import type { Statement } from 'better-sqlite3';
-import type { IncomingMessage, TextSpan } from '@pebble/contract';
-import { findSpans, handleKey, hashtagKey, KIND_BIT } from '@pebble/core';
+import { MessageKind } from '@pebble/contract';
+import { KIND_BIT } from '@pebble/core';
 import { sql } from 'kysely';
+import type { MessageBatch, NewName } from '../intake/batch';
+import { RowInserter } from './insertRows';
 import { ROW_INDEXES } from './migrations';
 import type { Store } from './open';
 
@@ -37,21 +39,14 @@ export class MessageLoader {
     until: null,
   };
   readonly authors = new Set<number>();
-  readonly knownAccounts = new Set<number>();
-  private readonly accounts = new Map<string, number>();
-  /** Accounts by their handle as it is written; spares making the key again. */
-  private readonly written = new Map<string, number>();
-  private readonly hashtags = new Map<string, number>();
+  private readonly accounts: NameIds;
+  private readonly hashtags: NameIds;
   private readonly named = new Set<number>();
-  private readonly firstNewAccount: number;
   private readonly firstNewMessage: number;
-  private nextAccount: number;
-  private nextHashtag: number;
   private nextMessage: number;
-  private readonly insert: Record<
-    'account' | 'hashtag' | 'message' | 'address' | 'messageHashtag',
-    Statement
-  >;
+  private readonly insert: Record<'account' | 'hashtag' | 'message', Statement>;
+  private readonly addresses: RowInserter;
+  private readonly messageHashtags: RowInserter;
   private readonly nameAccount: Statement;
   private readonly messageByKey: Statement;
 
@@ -60,10 +55,15 @@ export class MessageLoader {
     private readonly study: string,
     private readonly source: number,
   ) {
-    this.nextAccount = 1 + this.highest('account');
-    this.nextHashtag = 1 + this.highest('hashtag');
+    this.accounts = new NameIds(1 + this.highest('account'), (id, { key, written }) => {
+      this.insert.account.run(id, study, key, written, null);
+      this.counts.accountsNew++;
+    });
+    this.hashtags = new NameIds(
+      1 + this.highest('hashtag'),
+      (id, { key, written }) => void this.insert.hashtag.run(id, study, key, written),
+    );
     this.nextMessage = 1 + this.highest('message');
-    this.firstNewAccount = this.nextAccount;
     this.firstNewMessage = this.nextMessage;
     const { query } = store;
     const prepare = (compiled: { sql: string }): Statement => store.raw.prepare(compiled.sql);
@@ -97,16 +97,20 @@ export class MessageLoader {
           })
           .compile(),
       ),
-      address: prepare(
-        query
-          .insertInto('address')
-          .values({ study_id: '', message_id: 0, to_id: 0, from_id: 0, kinds: 0, time: 0 })
-          .compile(),
-      ),
-      messageHashtag: prepare(
-        query.insertInto('message_hashtag').values({ message_id: 0, hashtag_id: 0 }).compile(),
-      ),
     };
+    const address = { study_id: '', message_id: 0, to_id: 0, from_id: 0, kinds: 0, time: 0 };
+    this.addresses = new RowInserter(store, 6, (rows) =>
+      query
+        .insertInto('address')
+        .values(Array.from({ length: rows }, () => address))
+        .compile(),
+    );
+    this.messageHashtags = new RowInserter(store, 2, (rows) =>
+      query
+        .insertInto('message_hashtag')
+        .values(Array.from({ length: rows }, () => ({ message_id: 0, hashtag_id: 0 })))
+        .compile(),
+    );
     this.nameAccount = prepare(
       query.updateTable('account').set({ name: '' }).where('id', '=', 0).where('name', 'is', null).compile(),
     );
@@ -121,36 +125,13 @@ export class MessageLoader {
     return this.firstNewMessage - 1;
   }
 
-  /** Stores one message; a message whose key is there already is counted and left out. */
-  add(message: IncomingMessage): void {
-    const author = this.accountId(message.authorHandle, message.authorName);
-    const parentAuthor = message.parentHandle ? this.accountId(message.parentHandle, null) : null;
-    const id = this.nextMessage;
-    const more = moreOf(message);
-    const { changes } = this.insert.message.run(
-      id,
-      this.study,
-      this.source,
-      message.key,
-      author,
-      message.time,
-      message.kind,
-      message.parentKey,
-      parentAuthor,
-      message.link,
-      message.text,
-      more,
-    );
-    if (changes === 0) {
-      this.countDuplicate(message.key);
-      return;
-    }
-    this.nextMessage++;
-    this.authors.add(author);
-    const spans = findSpans(message.text);
-    this.count(message, spans);
-    this.address(message, spans, id, author, parentAuthor);
-    this.tag(spans, id);
+  /** Stores a batch; messages whose key is there already are counted and left out. */
+  add(batch: MessageBatch): void {
+    this.accounts.expect(batch.newHandles);
+    this.hashtags.expect(batch.newTags);
+    for (let i = 0; i < batch.size; i++) this.addMessage(batch, i);
+    this.addresses.flush();
+    this.messageHashtags.flush();
   }
 
   /**
@@ -224,6 +205,11 @@ export class MessageLoader {
     return missing.count;
   }
 
+  /** Accounts of the study that the load names, and that were there before it. */
+  get knownAccounts(): number {
+    return this.accounts.known;
+  }
+
   private highest(table: 'account' | 'hashtag' | 'message'): number {
     const compiled = this.store.query
       .selectFrom(table)
@@ -240,46 +226,61 @@ export class MessageLoader {
       .select(['id', 'handle_key', 'name'])
       .where('study_id', '=', '')
       .compile();
-    for (const row of raw.prepare(accounts.sql).iterate(this.study) as Iterable<{
-      id: number;
-      handle_key: string;
-      name: string | null;
-    }>) {
-      this.accounts.set(row.handle_key, row.id);
-      if (row.name !== null) this.named.add(row.id);
+    for (const [id, key, name] of raw.prepare(accounts.sql).raw().iterate(this.study) as Iterable<
+      [number, string, string | null]
+    >) {
+      this.accounts.know(key, id);
+      if (name !== null) this.named.add(id);
     }
     const hashtags = query
       .selectFrom('hashtag')
       .select(['id', 'tag_key'])
       .where('study_id', '=', '')
       .compile();
-    for (const row of raw.prepare(hashtags.sql).iterate(this.study) as Iterable<{
-      id: number;
-      tag_key: string;
-    }>) {
-      this.hashtags.set(row.tag_key, row.id);
-    }
+    for (const [id, key] of raw.prepare(hashtags.sql).raw().iterate(this.study) as Iterable<
+      [number, string]
+    >)
+      this.hashtags.know(key, id);
   }
 
-  private accountId(handle: string, name: string | null): number {
-    let id = this.written.get(handle);
-    const key = id === undefined ? handleKey(handle) : '';
-    id ??= this.accounts.get(key);
-    if (id === undefined) {
-      id = this.nextAccount++;
-      this.accounts.set(key, id);
-      this.insert.account.run(id, this.study, key, handle, name);
-      this.counts.accountsNew++;
-      if (name !== null) this.named.add(id);
-    } else {
-      if (id < this.firstNewAccount) this.knownAccounts.add(id);
-      if (name !== null && !this.named.has(id)) {
-        this.nameAccount.run(name, id);
-        this.named.add(id);
-      }
+  private addMessage(batch: MessageBatch, i: number): void {
+    const author = this.accounts.idOf(batch.author[i]);
+    this.giveName(author, batch.authorName[i]);
+    const parentAuthor = batch.parentAuthor[i] < 0 ? null : this.accounts.idOf(batch.parentAuthor[i]);
+    const id = this.nextMessage;
+    const time = Number.isNaN(batch.time[i]) ? null : batch.time[i];
+    const { changes } = this.insert.message.run(
+      id,
+      this.study,
+      this.source,
+      batch.key[i],
+      author,
+      time,
+      MessageKind.options[batch.kind[i]],
+      batch.parentKey[i],
+      parentAuthor,
+      batch.link[i],
+      batch.text[i],
+      batch.more[i],
+    );
+    if (changes === 0) {
+      this.countDuplicate(batch.key[i]);
+      return;
     }
-    this.written.set(handle, id);
-    return id;
+    this.nextMessage++;
+    this.authors.add(author);
+    this.count(batch, i, time);
+    for (let at = batch.toStart[i]; at < batch.toStart[i + 1]; at++)
+      this.addresses.add(this.study, id, this.accounts.idOf(batch.to[at]), author, batch.toKinds[at], time);
+    for (let at = batch.tagStart[i]; at < batch.tagStart[i + 1]; at++)
+      this.messageHashtags.add(id, this.hashtags.idOf(batch.tag[at]));
+  }
+
+  /** An account keeps the first name that is given for it. */
+  private giveName(account: number, name: string | null): void {
+    if (name === null || this.named.has(account)) return;
+    this.nameAccount.run(name, account);
+    this.named.add(account);
   }
 
   private countDuplicate(key: string): void {
@@ -288,7 +289,7 @@ export class MessageLoader {
     this.counts.duplicates++;
   }
 
-  private count({ time }: IncomingMessage, spans: readonly TextSpan[]): void {
+  private count({ found }: MessageBatch, i: number, time: number | null): void {
     const { counts } = this;
     counts.kept++;
     if (time === null) counts.undated++;
@@ -296,51 +297,58 @@ export class MessageLoader {
       if (counts.from === null || time < counts.from) counts.from = time;
       if (counts.until === null || time > counts.until) counts.until = time;
     }
-    for (const { what } of spans) {
-      if (what === 'link') counts.links++;
-      else if (what === 'mention') counts.mentions++;
-      else counts.hashtags++;
-    }
-  }
-
-  private address(
-    message: IncomingMessage,
-    spans: readonly TextSpan[],
-    id: number,
-    author: number,
-    parentAuthor: number | null,
-  ): void {
-    const to = new Map<number, number>([[author, 0]]);
-    const mark = (account: number, bit: number): void => void to.set(account, (to.get(account) ?? 0) | bit);
-    if (parentAuthor !== null)
-      mark(parentAuthor, message.kind === 'repost' ? KIND_BIT.repost : KIND_BIT.reply);
-    for (const span of spans) {
-      if (span.what === 'mention') mark(this.accountId(span.key, null), KIND_BIT.mention);
-    }
-    for (const [account, kinds] of to)
-      this.insert.address.run(this.study, id, account, author, kinds, message.time);
-  }
-
-  private tag(spans: readonly TextSpan[], id: number): void {
-    const seen = new Set<number>();
-    for (const span of spans) {
-      if (span.what !== 'hashtag') continue;
-      const key = hashtagKey(span.key);
-      let tag = this.hashtags.get(key);
-      if (tag === undefined) {
-        tag = this.nextHashtag++;
-        this.hashtags.set(key, tag);
-        this.insert.hashtag.run(tag, this.study, key, span.key);
-      }
-      if (seen.has(tag)) continue;
-      seen.add(tag);
-      this.insert.messageHashtag.run(id, tag);
-    }
+    counts.mentions += found[3 * i];
+    counts.hashtags += found[3 * i + 1];
+    counts.links += found[3 * i + 2];
   }
 }
 
-function moreOf({ numbers, attributes }: IncomingMessage): string | null {
-  for (const _ in numbers) return JSON.stringify({ numbers, attributes });
-  for (const _ in attributes) return JSON.stringify({ numbers, attributes });
-  return null;
+/** The ids of named things: those the study has, and those that a file brings under numbers of its own. */
+class NameIds {
+  private readonly byKey = new Map<string, number>();
+  private readonly names: NewName[] = [];
+  /** By number of the file; 0 until it is needed. */
+  private readonly ids: number[] = [];
+  private next: number;
+
+  /** @param store keeps a thing that is needed for the first time */
+  constructor(
+    private readonly firstNew: number,
+    private readonly store: (id: number, name: NewName) => void,
+  ) {
+    this.next = firstNew;
+  }
+
+  /** Things of before this load that it names too. */
+  get known(): number {
+    return this.ids.filter((id) => id > 0 && id < this.firstNew).length;
+  }
+
+  know(key: string, id: number): void {
+    this.byKey.set(key, id);
+  }
+
+  expect(names: readonly NewName[]): void {
+    for (const name of names) {
+      this.names.push(name);
+      this.ids.push(0);
+    }
+  }
+
+  idOf(number: number): number {
+    const id = this.ids[number];
+    return id !== 0 ? id : this.find(number);
+  }
+
+  private find(number: number): number {
+    const name = this.names[number];
+    const known = this.byKey.get(name.key);
+    const id = known ?? this.next++;
+    this.ids[number] = id;
+    if (known === undefined) {
+      this.byKey.set(name.key, id);
+      this.store(id, name);
+    }
+    return id;
+  }
 }

@@ -1,4 +1,5 @@
 import { closeSync, fstatSync, openSync, readSync } from 'node:fs';
+import { StringDecoder } from 'node:string_decoder';
 import type { TextEncoding } from '@pebble/contract';
 
 const PIECE = 256 * 1024;
@@ -21,7 +22,7 @@ export function readTextFile(
   encoding: TextEncoding,
   onPiece: (text: string, share: number) => void,
 ): void {
-  const decoder = new TextDecoder(encoding);
+  const decode = decoder(encoding);
   const file = openSync(path, 'r');
   try {
     const { size } = fstatSync(file);
@@ -31,10 +32,26 @@ export function readTextFile(
       const length = readSync(file, buffer, 0, PIECE, null);
       if (length === 0) break;
       done += length;
-      onPiece(decoder.decode(buffer.subarray(0, length), { stream: true }), done / size);
+      onPiece(decode(buffer.subarray(0, length)), done / size);
     }
-    onPiece(decoder.decode(), 1);
+    onPiece(decode(null), 1);
   } finally {
     closeSync(file);
   }
+}
+
+/** Decodes bytes that come in pieces; null ends them. Node's own decoder reads UTF-8 several times quicker than TextDecoder. */
+function decoder(encoding: TextEncoding): (bytes: Uint8Array | null) => string {
+  if (encoding !== 'utf-8') {
+    const other = new TextDecoder(encoding);
+    return (bytes) => (bytes ? other.decode(bytes, { stream: true }) : other.decode());
+  }
+  const utf8 = new StringDecoder('utf8');
+  let isFirst = true;
+  return (bytes) => {
+    const text = bytes ? utf8.write(Buffer.from(bytes.buffer, bytes.byteOffset, bytes.length)) : utf8.end();
+    if (!isFirst || text === '') return text;
+    isFirst = false;
+    return text.replace(/^\ufeff/, '');
+  };
 }

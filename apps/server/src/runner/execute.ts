@@ -14,6 +14,7 @@ export interface Task {
   readonly parameters: unknown;
   readonly now: string;
   readonly mostRows: number;
+  readonly intakeFile: string;
 }
 
 export interface Hooks {
@@ -53,6 +54,7 @@ export async function execute(
         study: task.study,
         step: task.step,
         limits: { mostRows: task.mostRows },
+        intakeFile: task.intakeFile,
         now: task.now,
         newId: randomUUID,
       },

@@ -126,7 +126,7 @@ export class Runner {
     return { step: ended, outcome };
   }
 
-  private async inThread(task: Task, cancel: Int32Array): Promise<Outcome> {
+  private async inThread(task: Omit<Task, 'intakeFile'>, cancel: Int32Array): Promise<Outcome> {
     const { port1, port2 } = new MessageChannel();
     const started = performance.now();
     port1.on('message', ({ phase, share }: { phase: string; share: number | null }) => {

@@ -1,9 +1,13 @@
+import { fileURLToPath } from 'node:url';
 import type { MessagePort } from 'node:worker_threads';
 import { connect, type Store } from '../db/open';
 import { estimateAccounts } from '@pebble/core';
 import type { AccountWeave, WeaveEstimate } from '@pebble/contract';
 import { readAddresses } from '../db/addresses';
 import { execute, type Outcome, type Task } from './execute';
+
+/** The program of the thread that reads files, beside this one in the built application. */
+const intakeFile = fileURLToPath(new URL('../intake/thread.js', import.meta.url));
 
 const stores = new Map<string, Store>();
 
@@ -16,7 +20,7 @@ function storeFor(folder: string): Store {
 
 export interface StepJob {
   readonly folder: string;
-  readonly task: Task;
+  readonly task: Omit<Task, 'intakeFile'>;
   readonly port: MessagePort;
   /** Element 0 becomes 1 when the researcher cancels. */
   readonly cancel: Int32Array;
@@ -29,7 +33,7 @@ export async function runStep({ folder, task, port, cancel }: StepJob): Promise<
   let lastPhase = '';
   const outcome = await execute(
     storeFor(folder),
-    task,
+    { ...task, intakeFile },
     {
       isCancelled: () => Atomics.load(cancel, 0) === 1,
       progress(phase, share) {

@@ -1,11 +1,11 @@
 import { existsSync, rmSync, statSync, writeFileSync } from 'node:fs';
-import type { ImportReport, IncomingMessage, SkippedRow } from '@pebble/contract';
+import type { ImportReport, SkippedRow } from '@pebble/contract';
 import { dayPhrase, formatCount, safeCsvRow } from '@pebble/core';
-import { missingRoles, recordReader, takePost } from '@pebble/core/files';
+import { missingRoles } from '@pebble/core/files';
 import { MessageLoader } from '../db/bulk';
 import { skippedPath, uploadPath } from '../files/places';
-import { readTextFile } from '../files/textFile';
-import { StepRefused, type Progress, type StepDefinition } from './step';
+import { readBatches } from '../intake/reader';
+import { StepRefused, type StepDefinition } from './step';
 
 /** Bytes that one post takes in a file, about. */
 const TYPICAL_ROW = 300;
@@ -31,7 +31,14 @@ export const importPosts: StepDefinition<'import-posts', ImportReport> = {
     const loader = new MessageLoader(store, study, source);
     if (statSync(path).size > TYPICAL_ROW * loader.messagesBefore) await loader.dropRowIndexes();
     const skipped = new SkippedRows(safeCsvRow(['line', 'field', 'reason']));
-    const read = readInto(path, file, reading, loader, skipped, limits.mostRows, progress);
+    let read = 0;
+    const job = { path, file, reading, mostRows: limits.mostRows };
+    for await (const batch of readBatches(context.intakeFile, job)) {
+      loader.add(batch);
+      batch.skipped.forEach((row) => skipped.add(row));
+      read = batch.read;
+      progress(`Reading ${file}`, batch.share * 0.85);
+    }
     progress('Indexing', null);
     await loader.indexRows();
     loader.indexTexts();
@@ -65,47 +72,6 @@ export const importPosts: StepDefinition<'import-posts', ImportReport> = {
     return `${parts.join('; ')}.`;
   },
 };
-
-function readInto(
-  path: string,
-  file: string,
-  reading: Parameters<typeof takePost>[0],
-  loader: MessageLoader,
-  skipped: SkippedRows,
-  mostRows: number,
-  progress: Progress,
-): number {
-  const take = takePost(reading);
-  const hasIds = reading.columns.some((column) => column.role === 'id');
-  let read = 0;
-  const reader = recordReader(reading, {
-    onRecord(record) {
-      if (++read > mostRows)
-        throw new StepRefused(
-          `The file has more than ${formatCount(mostRows)} rows. Split it and import the parts.`,
-          { file },
-        );
-      const taken = take(record);
-      if ('reason' in taken) skipped.add(taken);
-      else loader.add(hasIds ? taken : nameByRow(taken, file, record.row));
-    },
-    onSkip(row, field, reason) {
-      read++;
-      skipped.add({ row, field, reason });
-    },
-  });
-  readTextFile(path, reading.encoding, (text, share) => {
-    reader.write(text);
-    progress(`Reading ${file}`, share * 0.85);
-  });
-  reader.end();
-  return read;
-}
-
-/** Without an id, a message is known by the file and the row where it stands. */
-function nameByRow(message: IncomingMessage, file: string, row: number): IncomingMessage {
-  return { ...message, key: `${file} row ${row}` };
-}
 
 class SkippedRows {
   total = 0;
@@ -163,7 +129,7 @@ function makeReport(
     duplicatesInFile: counts.duplicatesInFile,
     undated: counts.undated,
     accountsNew: counts.accountsNew,
-    accountsKnown: knownAccounts.size,
+    accountsKnown: knownAccounts,
     authors: authors.size,
     mentions: counts.mentions,
     hashtags: counts.hashtags,

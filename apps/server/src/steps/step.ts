@@ -9,6 +9,8 @@ export interface StepContext {
   /** Number of the step's row in the logbook. */
   readonly step: number;
   readonly limits: Pick<Config, 'mostRows'>;
+  /** Program of the thread that reads files. */
+  readonly intakeFile: string;
   /** The time at which the step began, RFC 3339. */
   readonly now: string;
   /** A fresh id, for things that the step makes. */

@@ -1,18 +1,18 @@
 import type { TextSpan } from '@pebble/contract';
+import { findSigned, type SignedWord } from './signed';
 
 /** "@name" or "@name@host.tld" that does not stand inside a word, an address or a path. */
-const MENTION =
-  /(?<![\p{L}\p{N}_@/.&+-])[@＠]([\p{L}\p{N}_](?:[\p{L}\p{N}_.-]*[\p{L}\p{N}_])?)(?:@([\p{L}\p{N}](?:[\p{L}\p{N}.-]*[\p{L}\p{N}])?\.[\p{L}]{2,}))?/gu;
+const MENTION: SignedWord = {
+  what: 'mention',
+  sign: /[@＠]/g,
+  inside: /[\p{L}\p{N}_@/.&+-]/u,
+  body: /([\p{L}\p{N}_](?:[\p{L}\p{N}_.-]*[\p{L}\p{N}_])?)(?:@([\p{L}\p{N}](?:[\p{L}\p{N}.-]*[\p{L}\p{N}])?\.[\p{L}]{2,}))?/uy,
+  key: ([, name, host]) => (host ? `${name}@${host}` : name),
+};
 
 /** Mentions of a text, in order; the key is the handle without its sign, with its host where it has one. */
 export function findMentions(text: string): TextSpan[] {
-  if (!/[@＠]/.test(text)) return [];
-  const found: TextSpan[] = [];
-  for (const match of text.matchAll(MENTION)) {
-    const key = match[2] ? `${match[1]}@${match[2]}` : match[1];
-    found.push({ start: match.index, end: match.index + match[0].length, what: 'mention', key });
-  }
-  return found;
+  return findSigned(text, MENTION);
 }
 
 /** A handle as it is compared: without the sign, without case, trimmed. */

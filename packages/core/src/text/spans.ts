@@ -6,12 +6,11 @@ import { findMentions } from './mentions';
 /** Mentions, hashtags and links of a text in order of place; none stands inside a link or an e-mail address. */
 export function findSpans(text: string): TextSpan[] {
   const addresses = findAddresses(text);
+  const mentions = findMentions(text);
+  const hashtags = findHashtags(text);
+  if (addresses.length === 0 && mentions.length === 0) return hashtags;
   const free = (span: TextSpan): boolean => !addresses.some((a) => overlaps(a, span));
-  const spans = [
-    ...linkSpans(addresses),
-    ...findMentions(text).filter(free),
-    ...findHashtags(text).filter(free),
-  ];
+  const spans = [...linkSpans(addresses), ...mentions.filter(free), ...hashtags.filter(free)];
   return spans.sort((a, b) => a.start - b.start);
 }
 

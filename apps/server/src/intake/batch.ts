@@ -1,0 +1,193 @@
+import { MessageKind, type IncomingMessage, type SkippedRow } from '@pebble/contract';
+import { findSpans, handleKey, hashtagKey, KIND_BIT } from '@pebble/core';
+
+/** A handle or hashtag that is named for the first time: as it is compared, and as it was written. */
+export interface NewName {
+  readonly key: string;
+  readonly written: string;
+}
+
+/**
+ * Messages on their way from the thread that reads to the thread that stores, by column. Accounts and hashtags are numbered in
+ * the order in which the file names them; a batch brings the names of the numbers that are new with it.
+ */
+export interface MessageBatch {
+  readonly size: number;
+  readonly key: readonly string[];
+  readonly text: readonly string[];
+  readonly authorName: readonly (string | null)[];
+  readonly parentKey: readonly (string | null)[];
+  readonly link: readonly (string | null)[];
+  /** JSON of numbers and attributes. */
+  readonly more: readonly (string | null)[];
+  /** Milliseconds since 1970; NaN when the message has no date. */
+  readonly time: Float64Array;
+  /** Place in `MessageKind.options`. */
+  readonly kind: Uint8Array;
+  readonly author: Int32Array;
+  /** -1 where nobody is answered or passed on, or it is not known who. */
+  readonly parentAuthor: Int32Array;
+  /** Message i addresses `to[toStart[i]]` up to `to[toStart[i + 1] - 1]`, itself first, with kinds 0. */
+  readonly toStart: Uint32Array;
+  readonly to: Int32Array;
+  readonly toKinds: Uint8Array;
+  /** The different hashtags of message i, in the same way. */
+  readonly tagStart: Uint32Array;
+  readonly tag: Int32Array;
+  /** Mentions, hashtags and links in each text, all of them counted. */
+  readonly found: Uint32Array;
+  readonly newHandles: readonly NewName[];
+  readonly newTags: readonly NewName[];
+  readonly skipped: readonly SkippedRow[];
+  /** Rows read so far, and the share of the file. */
+  readonly read: number;
+  readonly share: number;
+}
+
+/** Numbers names in the order in which they come, and remembers which are new since it was last asked. */
+class Names {
+  private readonly byKey = new Map<string, number>();
+  /** Spares making the key of a spelling again. */
+  private readonly byWriting = new Map<string, number>();
+  private fresh: NewName[] = [];
+
+  constructor(private readonly keyOf: (written: string) => string) {}
+
+  number(written: string): number {
+    const known = this.byWriting.get(written);
+    if (known !== undefined) return known;
+    const key = this.keyOf(written);
+    let number = this.byKey.get(key);
+    if (number === undefined) {
+      number = this.byKey.size;
+      this.byKey.set(key, number);
+      this.fresh.push({ key, written });
+    }
+    this.byWriting.set(written, number);
+    return number;
+  }
+
+  takeNew(): NewName[] {
+    const { fresh } = this;
+    this.fresh = [];
+    return fresh;
+  }
+}
+
+const KIND_NUMBER = new Map(MessageKind.options.map((kind, i) => [kind, i]));
+
+/** Collects messages with what their texts name, until they are taken away as a batch. */
+export class Batcher {
+  private readonly handles = new Names(handleKey);
+  private readonly hashtags = new Names(hashtagKey);
+  private columns = emptyColumns();
+  private skipped: SkippedRow[] = [];
+
+  get size(): number {
+    return this.columns.key.length + this.skipped.length;
+  }
+
+  skip(row: SkippedRow): void {
+    this.skipped.push(row);
+  }
+
+  add(message: IncomingMessage): void {
+    const { columns } = this;
+    const author = this.handles.number(message.authorHandle);
+    const parentAuthor = message.parentHandle ? this.handles.number(message.parentHandle) : -1;
+    columns.key.push(message.key);
+    columns.text.push(message.text);
+    columns.authorName.push(message.authorName);
+    columns.parentKey.push(message.parentKey);
+    columns.link.push(message.link);
+    columns.more.push(moreOf(message));
+    columns.time.push(message.time ?? NaN);
+    columns.kind.push(KIND_NUMBER.get(message.kind)!);
+    columns.author.push(author);
+    columns.parentAuthor.push(parentAuthor);
+    this.addFound(message, author, parentAuthor);
+  }
+
+  /** Everything collected since the last call. */
+  take(read: number, share: number): MessageBatch {
+    const { columns, skipped } = this;
+    this.columns = emptyColumns();
+    this.skipped = [];
+    const { time, kind, author, parentAuthor, toStart, to, toKinds, tagStart, tag, found, ...texts } =
+      columns;
+    return {
+      ...texts,
+      size: columns.key.length,
+      time: Float64Array.from(time),
+      kind: Uint8Array.from(kind),
+      author: Int32Array.from(author),
+      parentAuthor: Int32Array.from(parentAuthor),
+      toStart: Uint32Array.from(toStart),
+      to: Int32Array.from(to),
+      toKinds: Uint8Array.from(toKinds),
+      tagStart: Uint32Array.from(tagStart),
+      tag: Int32Array.from(tag),
+      found: Uint32Array.from(found),
+      newHandles: this.handles.takeNew(),
+      newTags: this.hashtags.takeNew(),
+      skipped,
+      read,
+      share,
+    };
+  }
+
+  private addFound(message: IncomingMessage, author: number, parentAuthor: number): void {
+    const { to, toKinds, toStart, tag, tagStart, found } = this.columns;
+    const firstTo = to.length;
+    const firstTag = tag.length;
+    const address = (account: number, bit: number): void => {
+      const at = to.indexOf(account, firstTo);
+      if (at >= 0) toKinds[at] |= bit;
+      else {
+        to.push(account);
+        toKinds.push(bit);
+      }
+    };
+    address(author, 0);
+    if (parentAuthor >= 0) address(parentAuthor, message.kind === 'repost' ? KIND_BIT.repost : KIND_BIT.reply);
+    const counts = { mention: 0, hashtag: 0, link: 0 };
+    for (const { what, key } of findSpans(message.text)) {
+      counts[what]++;
+      if (what === 'mention') address(this.handles.number(key), KIND_BIT.mention);
+      else if (what === 'hashtag') {
+        const number = this.hashtags.number(key);
+        if (tag.indexOf(number, firstTag) < 0) tag.push(number);
+      }
+    }
+    found.push(counts.mention, counts.hashtag, counts.link);
+    toStart.push(to.length);
+    tagStart.push(tag.length);
+  }
+}
+
+function emptyColumns() {
+  return {
+    key: [] as string[],
+    text: [] as string[],
+    authorName: [] as (string | null)[],
+    parentKey: [] as (string | null)[],
+    link: [] as (string | null)[],
+    more: [] as (string | null)[],
+    time: [] as number[],
+    kind: [] as number[],
+    author: [] as number[],
+    parentAuthor: [] as number[],
+    toStart: [0],
+    to: [] as number[],
+    toKinds: [] as number[],
+    tagStart: [0],
+    tag: [] as number[],
+    found: [] as number[],
+  };
+}
+
+function moreOf({ numbers, attributes }: IncomingMessage): string | null {
+  for (const _ in numbers) return JSON.stringify({ numbers, attributes });
+  for (const _ in attributes) return JSON.stringify({ numbers, attributes });
+  return null;
+}

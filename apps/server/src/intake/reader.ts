@@ -1,0 +1,54 @@
+import { on } from 'node:events';
+import { Worker } from 'node:worker_threads';
+import type { Reading } from '@pebble/contract';
+import { formatCount } from '@pebble/core';
+import { StepRefused } from '../steps/step';
+import type { MessageBatch } from './batch';
+
+/** Batches that may wait to be stored before reading pauses; it bounds the memory. */
+export const MOST_WAITING = 8;
+
+/** What the thread that reads is told. */
+export interface IntakeJob {
+  readonly path: string;
+  readonly file: string;
+  readonly reading: Reading;
+  readonly mostRows: number;
+  /** Element 0 counts the batches that were stored. */
+  readonly stored: Int32Array;
+}
+
+/** What the thread that reads tells. */
+export type FromReader =
+  | { readonly what: 'batch'; readonly batch: MessageBatch }
+  | { readonly what: 'end' }
+  | { readonly what: 'too many rows' }
+  | { readonly what: 'error'; readonly message: string };
+
+/**
+ * Reads a file in a thread beside this one and gives its messages batch by batch, in the order of the file. Throws StepRefused when
+ * it has too many rows.
+ */
+export async function* readBatches(
+  threadFile: string,
+  job: Omit<IntakeJob, 'stored'>,
+): AsyncGenerator<MessageBatch, void> {
+  const stored = new Int32Array(new SharedArrayBuffer(4));
+  const thread = new Worker(threadFile, { workerData: { ...job, stored } satisfies IntakeJob });
+  try {
+    for await (const [message] of on(thread, 'message') as AsyncIterable<[FromReader]>) {
+      if (message.what === 'end') return;
+      if (message.what === 'error') throw new Error(message.message);
+      if (message.what === 'too many rows')
+        throw new StepRefused(
+          `The file has more than ${formatCount(job.mostRows)} rows. Split it and import the parts.`,
+          { file: job.file },
+        );
+      yield message.batch;
+      Atomics.add(stored, 0, 1);
+      Atomics.notify(stored, 0);
+    }
+  } finally {
+    await thread.terminate();
+  }
+}
