@@ -14,10 +14,10 @@ function wantedBits(weave: AccountWeave): number {
   return weave.kinds.reduce((bits, kind) => bits | KIND_BIT[kind], 0);
 }
 
-function inPeriod({ from, until }: AccountWeave): RawBuilder<unknown> {
-  const parts = [sql`1`];
-  if (from !== null) parts.push(sql`a.time >= ${from}`);
-  if (until !== null) parts.push(sql`a.time < ${until}`);
+function inPeriod({ from, until }: AccountWeave, time = sql.ref('a.time')): RawBuilder<unknown> {
+  const parts: RawBuilder<unknown>[] = [sql`1`];
+  if (from !== null) parts.push(sql`${time} >= ${from}`);
+  if (until !== null) parts.push(sql`${time} < ${until}`);
   return sql.join(parts, sql` and `);
 }
 
@@ -54,9 +54,8 @@ export async function readEvidence(
 
 /** A self-tie also stands for messages that address nobody in the wanted way. */
 function tieCondition(from: number, to: number, bits: number): RawBuilder<unknown> {
-  const addressed = sql`a.from_id = ${from} and a.to_id = ${to}`;
-  if (from !== to) return sql`${addressed} and a.kinds & ${bits}`;
-  return sql`${addressed} and (a.kinds & ${bits} or not exists (
+  if (from !== to) return sql`a.from_id = ${from} and a.to_id = ${to} and a.kinds & ${bits}`;
+  return sql`a.from_id = ${from} and (a.to_id = ${to} and a.kinds & ${bits} or not exists (
     select 1 from address o where o.study_id = a.study_id and o.message_id = a.message_id and o.kinds & ${bits}))`;
 }
 
@@ -72,21 +71,19 @@ export async function readPortrait(
   community: number,
   accounts: readonly number[],
 ): Promise<Portrait> {
-  const own = sql`from address a where a.study_id = ${study} and a.from_id = a.to_id and ${inPeriod(weave)}
-    and a.from_id in (select value from json_each(${JSON.stringify(accounts)}))`;
+  const own = sql`from message m where m.study_id = ${study} and ${inPeriod(weave, sql.ref('m.time'))}
+    and m.author_id in (select value from json_each(${JSON.stringify(accounts)}))`;
   const [whole] = (
     await sql<{ messages: number; first: number | null; last: number | null }>`
-    select count(*) as messages, min(a.time) as first, max(a.time) as last ${own}`.execute(store.query)
+    select count(*) as messages, min(m.time) as first, max(m.time) as last ${own}`.execute(store.query)
   ).rows;
   const hashtags = await sql<{ tag: string; messages: number }>`
     select h.tag, count(*) as messages from message_hashtag mh join hashtag h on h.id = mh.hashtag_id
-    where mh.message_id in (select a.message_id ${own}) group by h.id order by messages desc, h.tag limit 12`.execute(
+    where mh.message_id in (select m.id ${own}) group by h.id order by messages desc, h.tag limit 12`.execute(
     store.query,
   );
   const kinds = await sql<{ kind: MessageKind; messages: number }>`
-    select m.kind, count(*) as messages from message m where m.id in (select a.message_id ${own}) group by m.kind order by messages desc`.execute(
-    store.query,
-  );
+    select m.kind, count(*) as messages ${own} group by m.kind order by messages desc`.execute(store.query);
   return {
     community,
     accounts: accounts.length,
@@ -112,6 +109,6 @@ export async function readMessageTies(
     .execute();
   const bits = wantedBits(weave);
   const ties = rows.filter((row) => row.kinds & bits);
-  const kept = ties.length > 0 ? ties : rows;
-  return kept.map((row) => ({ source: row.from_id, target: row.to_id }));
+  if (ties.length > 0) return ties.map((row) => ({ source: row.from_id, target: row.to_id }));
+  return rows.slice(0, 1).map(({ from_id }) => ({ source: from_id, target: from_id }));
 }

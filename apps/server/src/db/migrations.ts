@@ -1,10 +1,5 @@
 import { Migrator, sql, type Kysely, type Migration } from 'kysely';
-
-/** Indexes of messages that can be built after the rows are there. */
-export const ROW_INDEXES = [
-  { name: 'message_time', columns: ['study_id', 'time', 'kind'] },
-  { name: 'message_author', columns: ['author_id', 'time'] },
-] as const;
+import { buildRowIndexes } from './load/rowIndexes';
 
 const first: Migration = {
   async up(db: Kysely<unknown>): Promise<void> {
@@ -55,9 +50,7 @@ const first: Migration = {
       .addColumn('text', 'text', (c) => c.notNull())
       .addColumn('more', 'text')
       .execute();
-    await schema.createIndex('message_key').on('message').columns(['study_id', 'key']).unique().execute();
-    await schema.createIndex('message_time').on('message').columns(['study_id', 'time', 'kind']).execute();
-    await schema.createIndex('message_author').on('message').columns(['author_id', 'time']).execute();
+    await buildRowIndexes(db);
     await schema
       .createTable('address')
       .addColumn('study_id', 'text', (c) => c.notNull())
@@ -125,7 +118,11 @@ const first: Migration = {
       .addColumn('moved', 'integer', (c) => c.notNull())
       .addColumn('positions', 'blob')
       .execute();
-    await sql`create virtual table message_text using fts5(text, content='message', content_rowid='id', tokenize='unicode61 remove_diacritics 2')`.execute(
+    await sql`create virtual table message_text using fts5(text, content='message', content_rowid='id', columnsize=0, tokenize='unicode61 remove_diacritics 2')`.execute(
+      db,
+    );
+    // Words that wait in memory before they are written out; large imports are quicker with more than the usual 1 MB.
+    await sql`insert into message_text (message_text, rank) values ('hashsize', ${sql.lit(8 * 1024 ** 2)})`.execute(
       db,
     );
   },

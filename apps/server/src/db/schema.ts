@@ -44,8 +44,8 @@ export interface MessageTable {
 }
 
 /**
- * Who is addressed by a message: one row for each pair of message and account, `kinds` a bit for each kind, and one row of
- * the author itself with kinds 0. Author and time stand here too, so that weaving reads this table alone.
+ * Who is addressed by a message: one row for each pair of message and account, `kinds` a bit for each kind; where nobody is, one
+ * row of the author itself with kinds 0. Author and time stand here too, so that weaving reads this table alone.
  */
 export interface AddressTable {
   study_id: string;

@@ -3,6 +3,7 @@ import { StringDecoder } from 'node:string_decoder';
 import type { TextEncoding } from '@pebble/contract';
 
 const PIECE = 256 * 1024;
+const LINE_FEED = 10;
 
 /** The first bytes of a file and its whole size. */
 export function readHead(path: string, bytes = PIECE): { head: Uint8Array; size: number } {
@@ -32,26 +33,41 @@ export function readTextFile(
       const length = readSync(file, buffer, 0, PIECE, null);
       if (length === 0) break;
       done += length;
-      onPiece(decode(buffer.subarray(0, length)), done / size);
+      for (const part of decode(buffer.subarray(0, length))) onPiece(part, done / size);
     }
-    onPiece(decode(null), 1);
+    for (const part of decode(null)) onPiece(part, 1);
   } finally {
     closeSync(file);
   }
 }
 
-/** Decodes bytes that come in pieces; null ends them. Node's own decoder reads UTF-8 several times quicker than TextDecoder. */
-function decoder(encoding: TextEncoding): (bytes: Uint8Array | null) => string {
+/**
+ * Decodes bytes that come in pieces; null ends them. UTF-8 is decoded line by line: a text without a character beyond Latin-1 takes
+ * half the memory and is searched quicker, and one pictograph in a piece would spoil that for the whole piece.
+ */
+function decoder(encoding: TextEncoding): (bytes: Uint8Array | null) => Iterable<string> {
   if (encoding !== 'utf-8') {
     const other = new TextDecoder(encoding);
-    return (bytes) => (bytes ? other.decode(bytes, { stream: true }) : other.decode());
+    return (bytes) => [bytes ? other.decode(bytes, { stream: true }) : other.decode()];
   }
   const utf8 = new StringDecoder('utf8');
   let isFirst = true;
-  return (bytes) => {
-    const text = bytes ? utf8.write(Buffer.from(bytes.buffer, bytes.byteOffset, bytes.length)) : utf8.end();
+  const clean = (text: string): string => {
     if (!isFirst || text === '') return text;
     isFirst = false;
     return text.replace(/^\ufeff/, '');
+  };
+  return function* (bytes) {
+    if (bytes === null) {
+      yield clean(utf8.end());
+      return;
+    }
+    const buffer = Buffer.from(bytes.buffer, bytes.byteOffset, bytes.length);
+    for (let from = 0; from < buffer.length;) {
+      const at = buffer.indexOf(LINE_FEED, from);
+      const end = at < 0 ? buffer.length : at + 1;
+      yield clean(utf8.write(buffer.subarray(from, end)));
+      from = end;
+    }
   };
 }

@@ -27,7 +27,7 @@ export interface MessageBatch {
   readonly author: Int32Array;
   /** -1 where nobody is answered or passed on, or it is not known who. */
   readonly parentAuthor: Int32Array;
-  /** Message i addresses `to[toStart[i]]` up to `to[toStart[i + 1] - 1]`, itself first, with kinds 0. */
+  /** Message i addresses `to[toStart[i]]` up to `to[toStart[i + 1] - 1]`; its author, with kinds 0, when it addresses nobody. */
   readonly toStart: Uint32Array;
   readonly to: Int32Array;
   readonly toKinds: Uint8Array;
@@ -148,8 +148,8 @@ export class Batcher {
         toKinds.push(bit);
       }
     };
-    address(author, 0);
-    if (parentAuthor >= 0) address(parentAuthor, message.kind === 'repost' ? KIND_BIT.repost : KIND_BIT.reply);
+    if (parentAuthor >= 0)
+      address(parentAuthor, message.kind === 'repost' ? KIND_BIT.repost : KIND_BIT.reply);
     const counts = { mention: 0, hashtag: 0, link: 0 };
     for (const { what, key } of findSpans(message.text)) {
       counts[what]++;
@@ -159,6 +159,7 @@ export class Batcher {
         if (tag.indexOf(number, firstTag) < 0) tag.push(number);
       }
     }
+    if (to.length === firstTo) address(author, 0);
     found.push(counts.mention, counts.hashtag, counts.link);
     toStart.push(to.length);
     tagStart.push(tag.length);

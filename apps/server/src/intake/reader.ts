@@ -6,7 +6,7 @@ import { StepRefused } from '../steps/step';
 import type { MessageBatch } from './batch';
 
 /** Batches that may wait to be stored before reading pauses; it bounds the memory. */
-export const MOST_WAITING = 8;
+export const MOST_WAITING = 16;
 
 /** What the thread that reads is told. */
 export interface IntakeJob {

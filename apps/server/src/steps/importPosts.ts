@@ -2,7 +2,8 @@ import { existsSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import type { ImportReport, SkippedRow } from '@pebble/contract';
 import { dayPhrase, formatCount, safeCsvRow } from '@pebble/core';
 import { missingRoles } from '@pebble/core/files';
-import { MessageLoader } from '../db/bulk';
+import { linkParents } from '../db/load/linkParents';
+import { MessageLoader } from '../db/load/messageLoader';
 import { skippedPath, uploadPath } from '../files/places';
 import { readBatches } from '../intake/reader';
 import { StepRefused, type StepDefinition } from './step';
@@ -29,7 +30,7 @@ export const importPosts: StepDefinition<'import-posts', ImportReport> = {
       .returning('id')
       .executeTakeFirstOrThrow();
     const loader = new MessageLoader(store, study, source);
-    if (statSync(path).size > TYPICAL_ROW * loader.messagesBefore) await loader.dropRowIndexes();
+    await loader.begin(statSync(path).size / TYPICAL_ROW);
     const skipped = new SkippedRows(safeCsvRow(['line', 'field', 'reason']));
     let read = 0;
     const job = { path, file, reading, mostRows: limits.mostRows };
@@ -40,10 +41,9 @@ export const importPosts: StepDefinition<'import-posts', ImportReport> = {
       progress(`Reading ${file}`, batch.share * 0.85);
     }
     progress('Indexing', null);
-    await loader.indexRows();
-    loader.indexTexts();
+    await loader.end();
     progress('Linking replies', null);
-    const parentsMissing = await loader.linkParents();
+    const parentsMissing = await linkParents(store, study, source);
     if (loader.counts.kept === 0 && loader.counts.duplicates === 0) {
       throw new StepRefused(`No message could be read from ${file}. ${skipped.firstReason()}`, { file });
     }
@@ -105,7 +105,7 @@ function makeReport(
   source: number,
   file: string,
   read: number,
-  { counts, authors, knownAccounts }: MessageLoader,
+  { counts, authors, accounts }: MessageLoader,
   skipped: SkippedRows,
   parentsMissing: number,
 ): ImportReport {
@@ -128,8 +128,8 @@ function makeReport(
     duplicates: counts.duplicates,
     duplicatesInFile: counts.duplicatesInFile,
     undated: counts.undated,
-    accountsNew: counts.accountsNew,
-    accountsKnown: knownAccounts,
+    accountsNew: accounts.added,
+    accountsKnown: accounts.known,
     authors: authors.size,
     mentions: counts.mentions,
     hashtags: counts.hashtags,

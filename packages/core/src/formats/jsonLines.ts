@@ -2,8 +2,6 @@ import { parse as parseLossless, isLosslessNumber } from 'lossless-json';
 import { LineCutter, type Line } from './lines';
 import type { RecordReader, RecordSink } from './record';
 
-/** A whole number outside of quotes that a JavaScript number may not hold. */
-const LONG_NUMBER = /[:[,]\s*-?\d{16,}/;
 const DEEPEST = 4;
 
 /**
@@ -36,13 +34,14 @@ export class JsonLinesReader implements RecordReader {
     }
     const text = line.number === 1 ? line.text.replace(/^\ufeff/, '') : line.text;
     if (text.trim() === '') return;
-    const value = parseLine(text);
+    const value = parseLine(text, JSON.parse);
     if (value instanceof Error) {
       this.sink.onSkip(line.number, null, `Not valid JSON: ${value.message}`);
     } else if (typeof value !== 'object' || value === null || Array.isArray(value)) {
       this.sink.onSkip(line.number, null, 'The line is JSON, but not an object in { }.');
     } else {
-      this.takeObject(line.number, value as Record<string, unknown>);
+      const exact = isExact(value) ? value : parseLine(text, parseLossless);
+      this.takeObject(line.number, exact as Record<string, unknown>);
     }
   }
 
@@ -69,12 +68,21 @@ export class JsonLinesReader implements RecordReader {
   }
 }
 
-function parseLine(text: string): unknown {
+function parseLine(text: string, parse: (text: string) => unknown): unknown {
   try {
-    return LONG_NUMBER.test(text) ? parseLossless(text) : JSON.parse(text);
+    return parse(text);
   } catch (error) {
     return error instanceof Error ? error : new Error(String(error));
   }
+}
+
+/** Whether no number inside has lost digits; beyond 2^53 it would have, and the slower parser keeps them. */
+function isExact(value: unknown): boolean {
+  if (typeof value === 'number')
+    return !Number.isInteger(value) ? Number.isFinite(value) : Number.isSafeInteger(value);
+  if (typeof value !== 'object' || value === null) return true;
+  for (const key in value) if (!isExact((value as Record<string, unknown>)[key])) return false;
+  return true;
 }
 
 function isBranch(value: unknown): value is Record<string, unknown> {

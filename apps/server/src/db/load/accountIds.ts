@@ -1,0 +1,68 @@
+import type { Statement } from 'better-sqlite3';
+import type { NewName } from '../../intake/batch';
+import type { Store } from '../open';
+import { NameIds } from './nameIds';
+import { RowInserter } from './rowInserter';
+
+/** The accounts of a study while messages are loaded. New ones wait until `flush`, so that their names can still come. */
+export class AccountIds {
+  /** Accounts that were not there before. */
+  added = 0;
+  private readonly ids: NameIds;
+  private readonly named = new Set<number>();
+  private readonly waiting = new Map<number, NewName & { name: string | null }>();
+  private readonly rows: RowInserter<'account'>;
+  private readonly rename: Statement;
+
+  constructor(
+    store: Store,
+    private readonly study: string,
+    firstNew: number,
+  ) {
+    const { query, raw } = store;
+    this.rows = new RowInserter(store, 'account', ['id', 'study_id', 'handle_key', 'handle', 'name']);
+    this.rename = raw.prepare(
+      query.updateTable('account').set({ name: '' }).where('id', '=', 0).compile().sql,
+    );
+    this.ids = new NameIds(firstNew, (id, name) => {
+      this.waiting.set(id, { ...name, name: null });
+      this.added++;
+    });
+    const known = query.selectFrom('account').select(['id', 'handle_key', 'name']).where('study_id', '=', '');
+    for (const [id, key, name] of raw.prepare(known.compile().sql).raw().iterate(study) as Iterable<
+      [number, string, string | null]
+    >) {
+      this.ids.know(key, id);
+      if (name !== null) this.named.add(id);
+    }
+  }
+
+  /** Accounts of before this load that it names too. */
+  get known(): number {
+    return this.ids.known;
+  }
+
+  expect(names: readonly NewName[]): void {
+    this.ids.expect(names);
+  }
+
+  idOf(number: number): number {
+    return this.ids.idOf(number);
+  }
+
+  /** An account keeps the first name that is given for it. */
+  giveName(account: number, name: string | null): void {
+    if (name === null || this.named.has(account)) return;
+    this.named.add(account);
+    const fresh = this.waiting.get(account);
+    if (fresh) fresh.name = name;
+    else this.rename.run(name, account);
+  }
+
+  flush(): void {
+    for (const [id, { key, written, name }] of this.waiting)
+      this.rows.add(id, this.study, key, written, name);
+    this.waiting.clear();
+    this.rows.flush();
+  }
+}

@@ -1,0 +1,205 @@
+import type { Statement } from 'better-sqlite3';
+import { MessageKind } from '@pebble/contract';
+import type { MessageBatch } from '../../intake/batch';
+import type { Store } from '../open';
+import { AccountIds } from './accountIds';
+import { NameIds } from './nameIds';
+import { RowInserter } from './rowInserter';
+import { buildRowIndexes, dropRowIndexes } from './rowIndexes';
+
+/** Messages that enter the full-text index in one statement: each statement writes out what the one before left in memory. */
+const INDEXED_TOGETHER = 30_000;
+
+/** What the loading of messages has counted so far. */
+export interface LoadCounts {
+  kept: number;
+  duplicates: number;
+  duplicatesInFile: number;
+  undated: number;
+  mentions: number;
+  hashtags: number;
+  links: number;
+  from: number | null;
+  until: number | null;
+}
+
+/** Stores messages in bulk. Everything happens in the transaction that is open on the connection. */
+export class MessageLoader {
+  readonly counts: LoadCounts = {
+    kept: 0,
+    duplicates: 0,
+    duplicatesInFile: 0,
+    undated: 0,
+    mentions: 0,
+    hashtags: 0,
+    links: 0,
+    from: null,
+    until: null,
+  };
+  readonly authors = new Set<number>();
+  readonly accounts: AccountIds;
+  private readonly hashtags: NameIds;
+  /** Keys of the messages that this load brought. */
+  private readonly keys = new Set<string>();
+  /** Finds a message of before this load; null when the study had none. */
+  private readonly older: Statement | null;
+  private readonly firstNew: number;
+  private next: number;
+  private readonly messages: RowInserter<'message'>;
+  private readonly addresses: RowInserter<'address'>;
+  private readonly tags: RowInserter<'hashtag'>;
+  private readonly messageTags: RowInserter<'message_hashtag'>;
+  /** Adds messages from an id on to the full-text index. */
+  private readonly addTexts: Statement;
+  private firstUnindexed: number;
+
+  constructor(
+    private readonly store: Store,
+    private readonly study: string,
+    private readonly source: number,
+  ) {
+    this.accounts = new AccountIds(store, study, 1 + highest(store, 'account'));
+    this.hashtags = new NameIds(1 + highest(store, 'hashtag'), (id, { key, written }) =>
+      this.tags.add(id, study, key, written),
+    );
+    this.firstNew = this.next = 1 + highest(store, 'message');
+    this.messages = new RowInserter(store, 'message', [
+      'id',
+      'study_id',
+      'source_id',
+      'key',
+      'author_id',
+      'time',
+      'kind',
+      'parent_key',
+      'parent_author_id',
+      'link',
+      'text',
+      'more',
+    ]);
+    this.addresses = new RowInserter(store, 'address', [
+      'study_id',
+      'message_id',
+      'to_id',
+      'from_id',
+      'kinds',
+      'time',
+    ]);
+    this.tags = new RowInserter(store, 'hashtag', ['id', 'study_id', 'tag_key', 'tag']);
+    this.messageTags = new RowInserter(store, 'message_hashtag', ['message_id', 'hashtag_id']);
+    const texts = store.query.selectFrom('message').select(['id', 'text']).where('id', '>=', 0).compile();
+    this.firstUnindexed = this.firstNew;
+    this.addTexts = store.raw.prepare(`insert into message_text (rowid, text) ${texts.sql}`);
+    this.knowHashtags();
+    this.older = this.findOlder();
+  }
+
+  /**
+   * To be called before the first batch. Where the load is larger than what is there, the indexes are taken away and built at
+   * the end; a study that has messages keeps them, since they find its duplicates.
+   */
+  async begin(messagesAwaited: number): Promise<void> {
+    if (this.older === null && messagesAwaited > this.firstNew) await dropRowIndexes(this.store.query);
+  }
+
+  /** Stores a batch; messages whose key is there already are counted and left out. */
+  add(batch: MessageBatch): void {
+    this.accounts.expect(batch.newHandles);
+    this.hashtags.expect(batch.newTags);
+    for (let i = 0; i < batch.size; i++) {
+      if (this.isNew(batch.key[i])) this.addMessage(batch, i);
+    }
+    this.accounts.flush();
+    this.tags.flush();
+    this.messages.flush();
+    this.addresses.flush();
+    this.messageTags.flush();
+    if (this.next - this.firstUnindexed >= INDEXED_TOGETHER) this.indexTexts();
+  }
+
+  /** To be called after the last batch. */
+  async end(): Promise<void> {
+    this.indexTexts();
+    await buildRowIndexes(this.store.query);
+  }
+
+  private indexTexts(): void {
+    this.addTexts.run(this.firstUnindexed);
+    this.firstUnindexed = this.next;
+  }
+
+  private isNew(key: string): boolean {
+    const isInFile = this.keys.has(key);
+    if (!isInFile && this.older?.get(this.study, key) === undefined) {
+      this.keys.add(key);
+      return true;
+    }
+    this.counts.duplicates++;
+    if (isInFile) this.counts.duplicatesInFile++;
+    return false;
+  }
+
+  private addMessage(batch: MessageBatch, i: number): void {
+    const author = this.accounts.idOf(batch.author[i]);
+    this.accounts.giveName(author, batch.authorName[i]);
+    this.authors.add(author);
+    const id = this.next++;
+    const time = Number.isNaN(batch.time[i]) ? null : batch.time[i];
+    this.messages.add(
+      id,
+      this.study,
+      this.source,
+      batch.key[i],
+      author,
+      time,
+      MessageKind.options[batch.kind[i]],
+      batch.parentKey[i],
+      batch.parentAuthor[i] < 0 ? null : this.accounts.idOf(batch.parentAuthor[i]),
+      batch.link[i],
+      batch.text[i],
+      batch.more[i],
+    );
+    for (let at = batch.toStart[i]; at < batch.toStart[i + 1]; at++)
+      this.addresses.add(this.study, id, this.accounts.idOf(batch.to[at]), author, batch.toKinds[at], time);
+    for (let at = batch.tagStart[i]; at < batch.tagStart[i + 1]; at++)
+      this.messageTags.add(id, this.hashtags.idOf(batch.tag[at]));
+    this.count(batch.found, i, time);
+  }
+
+  private count(found: Uint32Array, i: number, time: number | null): void {
+    const { counts } = this;
+    counts.kept++;
+    if (time === null) counts.undated++;
+    else {
+      if (counts.from === null || time < counts.from) counts.from = time;
+      if (counts.until === null || time > counts.until) counts.until = time;
+    }
+    counts.mentions += found[3 * i];
+    counts.hashtags += found[3 * i + 1];
+    counts.links += found[3 * i + 2];
+  }
+
+  private knowHashtags(): void {
+    const { query, raw } = this.store;
+    const known = query.selectFrom('hashtag').select(['id', 'tag_key']).where('study_id', '=', '').compile();
+    for (const [id, key] of raw.prepare(known.sql).raw().iterate(this.study) as Iterable<[number, string]>)
+      this.hashtags.know(key, id);
+  }
+
+  private findOlder(): Statement | null {
+    const { query, raw } = this.store;
+    const any = query.selectFrom('message').select('id').where('study_id', '=', '').limit(1).compile();
+    if (raw.prepare(any.sql).get(this.study, 1) === undefined) return null;
+    return raw.prepare(
+      query.selectFrom('message').select('id').where('study_id', '=', '').where('key', '=', '').compile().sql,
+    );
+  }
+}
+
+function highest({ query, raw }: Store, table: 'account' | 'hashtag' | 'message'): number {
+  const compiled = query
+    .selectFrom(table)
+    .select((e) => e.fn.max('id').as('id'))
+    .compile();
+  return (raw.prepare(compiled.sql).get() as { id: number | null }).id ?? 0;
+}
