@@ -35,7 +35,7 @@ const PROGRAM = `
   const canvas = document.createElement('canvas');
   canvas.width = size.width; canvas.height = size.height;
   document.body.append(canvas);
-  const pen = canvas.getContext('2d');
+  const pen = canvas.getContext('2d', { alpha: false });
   const view = fitView(x, y, map.radius, map.nodes, size);
   const frame = (i) => {
     const scene = buildScene({ map, x, y, view: { ...view, x: view.x + (i % 3) }, size, theme: PAPER, focus: null });

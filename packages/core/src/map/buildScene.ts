@@ -3,7 +3,7 @@ import { placeNames, type NameWish } from './labels';
 import { buildLegend } from './legend';
 import type { Theme } from './palette';
 import type { PreparedMap } from './prepare';
-import type { CurveBatch, DiscBatch, Ring, Scene, TextMark, TriangleBatch } from './scene';
+import type { DiscBatch, Ring, Scene, TextMark } from './scene';
 import { buildTies } from './ties';
 import { nodeScale, type Size, type View } from './view';
 
@@ -39,13 +39,12 @@ const FADED = 0.13;
 /** Turns a prepared map, positions and a view into a picture. The same input gives the same picture everywhere. */
 export function buildScene(input: SceneInput): Scene {
   const nodes = toScreen(input);
-  const ties: { curves: CurveBatch[]; triangles: TriangleBatch[] } = buildTies(input, nodes);
+  const ties = buildTies(input, nodes);
   return {
     width: input.size.width,
     height: input.size.height,
     ground: input.theme.ground,
-    curves: ties.curves,
-    triangles: ties.triangles,
+    ...ties,
     discs: buildDiscs(input, nodes),
     rings: buildRings(input, nodes),
     texts: buildNames(input, nodes),
@@ -69,8 +68,7 @@ export function toScreen({ map, x, y, view }: Pick<SceneInput, 'map' | 'x' | 'y'
 function buildDiscs({ map, size, theme, focus, view }: SceneInput, nodes: ScreenNodes): DiscBatch[] {
   const isClear = (v: number): boolean => focus === null || focus.nodes.has(v) || focus.around.has(v);
   const batches = new Map<number, number[]>();
-  const order = [...map.nodes].sort((a, b) => nodes.radius[b] - nodes.radius[a]);
-  for (const v of order) {
+  for (const v of map.paintOrder) {
     const r = nodes.radius[v];
     const outside =
       nodes.x[v] + r < 0 || nodes.x[v] - r > size.width || nodes.y[v] + r < 0 || nodes.y[v] - r > size.height;

@@ -1,3 +1,4 @@
+import { DiscGrid, type Discs } from './discGrid';
 import { textWidth, type Face } from './textWidth';
 
 /** A name that wants a place beside its node. */
@@ -29,13 +30,14 @@ interface Box {
 /**
  * Finds a place for each name in the order given: below, above, right or left of its node, where it covers no name that
  * was placed before, and as little of other nodes as can be. A name without a free place is left out.
- * @param discs x, y, radius of the nodes that names should not cover
+ * @param discs the nodes that names should not cover, by node
  */
 export function placeNames(
   wishes: readonly NameWish[],
-  discs: { x: ArrayLike<number>; y: ArrayLike<number>; radius: ArrayLike<number> },
+  discs: Discs,
   bounds: { width: number; height: number },
 ): PlacedName[] {
+  const grid = new DiscGrid(discs, bounds);
   const placed: PlacedName[] = [];
   const taken: Box[] = [];
   for (const wish of wishes) {
@@ -52,7 +54,8 @@ export function placeNames(
         box.left >= 0 && box.right <= bounds.width && box.top >= 0 && box.bottom <= bounds.height;
       const clash = taken.some((other) => overlapArea(box, other) > 0);
       if (!wish.always && (!inside || clash)) continue;
-      const cost = coveredNodes(box, discs, wish.node) + rank * 1.5 + (clash ? 1000 : 0) + (inside ? 0 : 500);
+      const cost =
+        coveredNodes(box, grid, discs, wish.node) + rank * 1.5 + (clash ? 1000 : 0) + (inside ? 0 : 500);
       if (!best || cost < best.cost) best = { box, ...spot, cost };
     }
     if (!best) continue;
@@ -84,23 +87,14 @@ function overlapArea(a: Box, b: Box): number {
 
 /** Some measure of how much of other nodes a box would cover: large nodes count most. */
 function coveredNodes(
-  box: Box,
-  { x, y, radius }: { x: ArrayLike<number>; y: ArrayLike<number>; radius: ArrayLike<number> },
+  { left, top, right, bottom }: Box,
+  grid: DiscGrid,
+  { radius }: Discs,
   own: number,
 ): number {
   let cost = 0;
-  for (let v = 0; v < x.length; v++) {
-    const r = radius[v];
-    if (
-      v === own ||
-      r === 0 ||
-      x[v] + r < box.left ||
-      x[v] - r > box.right ||
-      y[v] + r < box.top ||
-      y[v] - r > box.bottom
-    )
-      continue;
-    cost += 1 + r;
-  }
+  grid.forEachIn(left, top, right, bottom, (v) => {
+    if (v !== own) cost += 1 + radius[v];
+  });
   return cost;
 }

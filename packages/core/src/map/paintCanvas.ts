@@ -1,5 +1,5 @@
 import { FONT_STACK, fontWeight } from './fonts';
-import type { CurveBatch, DiscBatch, Ring, Scene, TextMark, TriangleBatch } from './scene';
+import type { CurveBatch, DiscBatch, LineBatch, Ring, Scene, TextMark, TriangleBatch } from './scene';
 
 /** The part of a 2D canvas context that painting needs. */
 export type Pen = Pick<
@@ -32,6 +32,7 @@ export function paintCanvas(pen: Pen, scene: Scene): void {
   pen.fillRect(0, 0, scene.width, scene.height);
   pen.lineCap = 'butt';
   pen.lineJoin = 'round';
+  for (const batch of scene.lines) paintLines(pen, batch);
   for (const batch of scene.curves) paintCurves(pen, batch);
   for (const batch of scene.triangles) paintTriangles(pen, batch);
   for (const batch of scene.discs) paintDiscs(pen, batch);
@@ -41,6 +42,18 @@ export function paintCanvas(pen: Pen, scene: Scene): void {
   for (const ring of scene.legend.rings) paintRing(pen, ring);
   for (const text of scene.legend.texts) paintText(pen, text);
   pen.globalAlpha = 1;
+}
+
+function paintLines(pen: Pen, { stroke, alpha, width, points }: LineBatch): void {
+  pen.strokeStyle = stroke;
+  pen.globalAlpha = alpha;
+  pen.lineWidth = width;
+  pen.beginPath();
+  for (let i = 0; i < points.length; i += 4) {
+    pen.moveTo(points[i], points[i + 1]);
+    pen.lineTo(points[i + 2], points[i + 3]);
+  }
+  pen.stroke();
 }
 
 function paintCurves(pen: Pen, { stroke, alpha, width, points }: CurveBatch): void {

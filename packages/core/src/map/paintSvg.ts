@@ -1,6 +1,6 @@
 import { escapeXml } from '../formats/writeGraphml';
 import { FONT_STACK, fontFaceRule, fontWeight, type EmbeddedFont } from './fonts';
-import type { CurveBatch, DiscBatch, Ring, Scene, TextMark, TriangleBatch } from './scene';
+import type { CurveBatch, DiscBatch, LineBatch, Ring, Scene, TextMark, TriangleBatch } from './scene';
 import { wrapText } from './textWidth';
 
 export interface FigureOptions {
@@ -31,7 +31,7 @@ export function figureSize(scene: Scene, options: FigureOptions): { width: numbe
 
 /** The scene as an SVG 1.1 document: the same marks in the same order as on the canvas, and its caption below. */
 export function paintSvg(scene: Scene, options: FigureOptions = {}): string {
-  const lines = captionLines(scene, options.caption);
+  const caption = captionLines(scene, options.caption);
   const size = figureSize(scene, options);
   const height = (size.height * scene.width) / size.width;
   const out: string[] = [
@@ -42,7 +42,12 @@ export function paintSvg(scene: Scene, options: FigureOptions = {}): string {
   out.push(`<clipPath id="picture"><rect width="${n(scene.width)}" height="${n(scene.height)}"/></clipPath>`);
   out.push(`<rect width="${n(scene.width)}" height="${n(height)}" fill="${scene.ground}"/>`);
   out.push('<g clip-path="url(#picture)">');
-  out.push('<g fill="none" stroke-linejoin="round">', ...scene.curves.map(curves), '</g>');
+  out.push(
+    '<g fill="none" stroke-linejoin="round">',
+    ...scene.lines.map(lines),
+    ...scene.curves.map(curves),
+    '</g>',
+  );
   out.push('<g>', ...scene.triangles.map(triangles), '</g>');
   out.push('<g>', ...scene.discs.map(discs), '</g>', ...scene.rings.map(ring));
   out.push('<g>', ...scene.texts.map(text), '</g>', '</g>');
@@ -53,7 +58,7 @@ export function paintSvg(scene: Scene, options: FigureOptions = {}): string {
     ...scene.legend.texts.map(text),
     '</g>',
   );
-  lines.forEach((line, i) =>
+  caption.forEach((line, i) =>
     out.push(
       text({
         text: line,
@@ -75,6 +80,13 @@ export function paintSvg(scene: Scene, options: FigureOptions = {}): string {
 /** A number with at most two decimals. */
 function n(value: number): string {
   return String(Math.round(value * 100) / 100);
+}
+
+function lines({ stroke, alpha, width, points }: LineBatch): string {
+  let d = '';
+  for (let i = 0; i < points.length; i += 4)
+    d += `M${n(points[i])} ${n(points[i + 1])}L${n(points[i + 2])} ${n(points[i + 3])}`;
+  return `<path d="${d}" stroke="${stroke}" stroke-opacity="${n(alpha)}" stroke-width="${n(width)}"/>`;
 }
 
 function curves({ stroke, alpha, width, points }: CurveBatch): string {

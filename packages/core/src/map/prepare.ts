@@ -36,6 +36,8 @@ export interface PreparedMap {
   /** Least and highest value when the colour is a number. */
   readonly colourRange: readonly [number, number] | null;
   readonly sizeRange: readonly [number, number];
+  /** Shown nodes in the order in which they are painted: the smaller over the larger. */
+  readonly paintOrder: Uint32Array;
   /** Shown nodes by falling value of the names' column. */
   readonly namesOrder: Uint32Array;
   readonly hiddenNodes: number;
@@ -47,6 +49,7 @@ export function prepareMap(network: MapNetwork, description: MapDescription): Pr
   const size = sizes(network, nodes, description);
   const paint = colours(network, nodes, description, size.value);
   const rank = numbersOf(network.nodes, description.names.column);
+  const paintOrder = Uint32Array.from(nodes).sort((a, b) => size.radius[b] - size.radius[a] || a - b);
   const namesOrder = Uint32Array.from(nodes).sort((a, b) => rank[b] - rank[a] || a - b);
   return {
     network,
@@ -56,6 +59,7 @@ export function prepareMap(network: MapNetwork, description: MapDescription): Pr
     radius: size.radius,
     sizeRange: size.range,
     ...paint,
+    paintOrder,
     namesOrder,
     hiddenNodes: network.nodeCount - nodes.length,
     hiddenEdges: network.edges['source'].length - edges.length,

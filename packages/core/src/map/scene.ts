@@ -15,6 +15,14 @@ export interface TriangleBatch {
   readonly points: Float32Array;
 }
 
+/** Straight lines that share one pen: start and end, four numbers each. */
+export interface LineBatch {
+  readonly stroke: string;
+  readonly alpha: number;
+  readonly width: number;
+  readonly points: Float32Array;
+}
+
 /** Discs that share one colour: x, y, radius for each. */
 export interface DiscBatch {
   readonly fill: string;
@@ -46,11 +54,12 @@ export interface TextMark {
   readonly alpha: number;
 }
 
-/** A picture, ready to be painted in this order: curves, triangles, discs, rings, texts, legend. In pixels, y down. */
+/** A picture, ready to be painted in this order: lines, curves, triangles, discs, rings, texts, legend. In pixels, y down. */
 export interface Scene {
   readonly width: number;
   readonly height: number;
   readonly ground: string;
+  readonly lines: readonly LineBatch[];
   readonly curves: readonly CurveBatch[];
   readonly triangles: readonly TriangleBatch[];
   readonly discs: readonly DiscBatch[];

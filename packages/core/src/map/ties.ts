@@ -1,10 +1,12 @@
 import { numbersOf } from '../network/tables';
 import type { ScreenNodes, SceneInput } from './buildScene';
-import type { CurveBatch, TriangleBatch } from './scene';
+import type { CurveBatch, LineBatch, TriangleBatch } from './scene';
 
 /** Widths of ties at scale 1 by weight: 1, 2 to 3, 4 to 9, 10 and more. */
 const WIDTHS = [0.65, 1.0, 1.6, 2.5];
 const BEND = 0.11;
+/** A tie that is shorter on the screen, in pixels, is drawn straight: its bend would be less than a pixel. */
+const LONGEST_STRAIGHT = 16;
 const FADED = 0.22;
 /** Ties drawn in one stroke; where strokes lie over each other the picture gets darker. */
 const BATCH = 1000;
@@ -12,78 +14,95 @@ const BATCH = 1000;
 const MOST_ARROWS = 500;
 const SHORTEST_WITH_ARROW = 26;
 
-/** Curves and arrowheads of all ties that can be seen, pale first, picked ones last. */
-export function buildTies(
-  input: SceneInput,
-  nodes: ScreenNodes,
-): { curves: CurveBatch[]; triangles: TriangleBatch[] } {
+/** The marks that ties are made of. */
+export interface TieMarks {
+  readonly lines: LineBatch[];
+  readonly curves: CurveBatch[];
+  readonly triangles: TriangleBatch[];
+}
+
+/** Lines, curves and arrowheads of all ties that can be seen, pale first, picked ones last. */
+export function buildTies(input: SceneInput, nodes: ScreenNodes): TieMarks {
   const { map, theme, focus, view } = input;
-  const source = numbersOf(map.network.edges, 'source');
-  const target = numbersOf(map.network.edges, 'target');
+  const ends: Ends = {
+    source: numbersOf(map.network.edges, 'source'),
+    target: numbersOf(map.network.edges, 'target'),
+    nodes,
+  };
   const weight = numbersOf(map.network.edges, 'weight');
   const neutral = map.description.ties.colour === 'neutral' || map.colourRange !== null;
   const strokes = neutral ? [theme.tie] : map.colours;
-  const groups = strokes.length * WIDTHS.length;
-  const pale = new PenSet(groups);
-  const strong = new PenSet(WIDTHS.length);
-  let inView = 0;
-  for (const e of map.edges) {
-    if (!touchesView(source[e], target[e], nodes, input)) continue;
-    inView++;
+  const pale = strokes.length * WIDTHS.length;
+  // Pens of pale ties by colour and width, then those of picked ties by width.
+  const sorted = sortByPen(map.edges, pale + WIDTHS.length, (e) => {
+    if (!touchesView(e, ends, input)) return -1;
     const width = widthClass(weight[e]);
-    if (focus?.edges.has(e)) strong.add(width, e);
-    else pale.add((neutral ? 0 : map.colour[source[e]]) * WIDTHS.length + width, e);
-  }
+    if (focus?.edges.has(e)) return pale + width;
+    return (neutral ? 0 : map.colour[ends.source[e]]) * WIDTHS.length + width;
+  });
+  const inView = sorted.edges.length;
   const base = Math.min(0.5, Math.max(0.07, 9 / Math.sqrt(Math.max(inView, 1))));
-  const alpha = focus ? base * FADED : base;
   const grown = Math.max(0.7, Math.min(1.6, Math.sqrt(view.scale)));
-  const curves: CurveBatch[] = [];
-  const triangles: TriangleBatch[] = [];
-  const draw = (
-    edges: readonly number[],
-    stroke: string,
-    width: number,
-    opacity: number,
-    arrows: boolean,
-  ): void => {
-    for (let from = 0; from < edges.length; from += BATCH) {
-      const part = edges.slice(from, from + BATCH);
-      const points = curvePoints(part, source, target, nodes, arrows, width);
-      curves.push({ stroke, alpha: opacity, width, points: points.curves });
-      if (points.heads.length > 0)
-        triangles.push({ fill: stroke, alpha: Math.min(1, opacity * 1.6), points: points.heads });
-    }
-  };
   const wantsArrows = map.description.ties.arrows;
-  for (let g = 0; g < groups; g++) {
-    const width = WIDTHS[g % WIDTHS.length] * grown;
-    draw(
-      pale.of(g),
-      strokes[Math.floor(g / WIDTHS.length)],
-      width,
-      alpha,
-      wantsArrows && !focus && inView <= MOST_ARROWS,
-    );
+  const marks: TieMarks = { lines: [], curves: [], triangles: [] };
+  for (let pen = 0; pen < pale + WIDTHS.length; pen++) {
+    const isPicked = pen >= pale;
+    const width = WIDTHS[pen % WIDTHS.length] * grown;
+    draw(marks, sorted.edges.subarray(sorted.start[pen], sorted.start[pen + 1]), ends, {
+      stroke: isPicked ? theme.mark : strokes[Math.floor(pen / WIDTHS.length)],
+      width: isPicked ? width * 1.25 : width,
+      alpha: isPicked ? 0.85 : focus ? base * FADED : base,
+      arrows: wantsArrows && (isPicked || (!focus && inView <= MOST_ARROWS)),
+    });
   }
-  for (let g = 0; g < WIDTHS.length; g++)
-    draw(strong.of(g), theme.mark, WIDTHS[g] * grown * 1.25, 0.85, wantsArrows);
-  return { curves, triangles };
+  return marks;
 }
 
-/** Edges sorted by the pen that draws them. */
-class PenSet {
-  private readonly lists: number[][];
+interface Ends {
+  readonly source: ArrayLike<number>;
+  readonly target: ArrayLike<number>;
+  readonly nodes: ScreenNodes;
+}
 
-  constructor(pens: number) {
-    this.lists = Array.from({ length: pens }, () => []);
-  }
+interface PenStyle {
+  readonly stroke: string;
+  readonly width: number;
+  readonly alpha: number;
+  readonly arrows: boolean;
+}
 
-  add(pen: number, edge: number): void {
-    this.lists[pen].push(edge);
-  }
+/** Edges by the pen that draws them, in their order: those of pen p stand from `start[p]` to `start[p + 1]`. Pen -1 leaves out. */
+function sortByPen(
+  edges: Uint32Array,
+  pens: number,
+  penOf: (edge: number) => number,
+): { edges: Uint32Array; start: Uint32Array } {
+  const pen = Int16Array.from(edges, penOf);
+  const start = new Uint32Array(pens + 1);
+  for (const p of pen) if (p >= 0) start[p + 1]++;
+  for (let p = 0; p < pens; p++) start[p + 1] += start[p];
+  const sorted = new Uint32Array(start[pens]);
+  const next = start.slice();
+  for (let i = 0; i < edges.length; i++) if (pen[i] >= 0) sorted[next[pen[i]]++] = edges[i];
+  return { edges: sorted, start };
+}
 
-  of(pen: number): readonly number[] {
-    return this.lists[pen];
+function draw(
+  marks: TieMarks,
+  edges: Uint32Array,
+  ends: Ends,
+  { stroke, width, alpha, arrows }: PenStyle,
+): void {
+  for (let from = 0; from < edges.length; from += BATCH) {
+    const { lines, curves, heads } = tracePart(edges.subarray(from, from + BATCH), ends, width, arrows);
+    if (lines.length > 0) marks.lines.push({ stroke, alpha, width, points: lines });
+    if (curves.length > 0) marks.curves.push({ stroke, alpha, width, points: curves });
+    if (heads.length > 0)
+      marks.triangles.push({
+        fill: stroke,
+        alpha: Math.min(1, alpha * 1.6),
+        points: Float32Array.from(heads),
+      });
   }
 }
 
@@ -93,7 +112,9 @@ function widthClass(weight: number): number {
   return weight < 10 ? 2 : 3;
 }
 
-function touchesView(a: number, b: number, { x, y }: ScreenNodes, { size }: SceneInput): boolean {
+function touchesView(e: number, { source, target, nodes: { x, y } }: Ends, { size }: SceneInput): boolean {
+  const a = source[e];
+  const b = target[e];
   return !(
     (x[a] < 0 && x[b] < 0) ||
     (x[a] > size.width && x[b] > size.width) ||
@@ -107,51 +128,62 @@ export function controlPoint(ax: number, ay: number, bx: number, by: number): { 
   return { x: (ax + bx) / 2 + (by - ay) * BEND, y: (ay + by) / 2 - (bx - ax) * BEND };
 }
 
-function curvePoints(
-  edges: readonly number[],
-  source: ArrayLike<number>,
-  target: ArrayLike<number>,
-  nodes: ScreenNodes,
-  arrows: boolean,
+/** The points of some ties: short ones as lines, the others as curves, with arrowheads where they are wanted and have room. */
+function tracePart(
+  edges: Uint32Array,
+  { source, target, nodes }: Ends,
   width: number,
-): { curves: Float32Array; heads: Float32Array } {
-  const loops = edges.reduce((sum, e) => sum + (source[e] === target[e] ? 1 : 0), 0);
-  const curves = new Float32Array(6 * (edges.length + loops));
+  arrows: boolean,
+): { lines: Float32Array; curves: Float32Array; heads: readonly number[] } {
+  const { x, y } = nodes;
+  const lines = new Float32Array(4 * edges.length);
+  const curves = new Float32Array(12 * edges.length);
   const heads: number[] = [];
-  let at = 0;
+  let line = 0;
+  let curve = 0;
   for (const e of edges) {
     const a = source[e];
     const b = target[e];
     if (a === b) {
-      at = writeLoop(curves, at, nodes.x[a], nodes.y[a], nodes.radius[a]);
+      curve = writeLoop(curves, curve, x[a], y[a], nodes.radius[a]);
       continue;
     }
-    const control = controlPoint(nodes.x[a], nodes.y[a], nodes.x[b], nodes.y[b]);
-    curves[at++] = nodes.x[a];
-    curves[at++] = nodes.y[a];
-    curves[at++] = control.x;
-    curves[at++] = control.y;
-    const end = arrows
-      ? arrowEnd(control, nodes, b, width, Math.hypot(nodes.x[b] - nodes.x[a], nodes.y[b] - nodes.y[a]))
-      : null;
+    const dx = x[b] - x[a];
+    const dy = y[b] - y[a];
+    const length = Math.sqrt(dx * dx + dy * dy);
+    if (length < LONGEST_STRAIGHT) {
+      lines[line++] = x[a];
+      lines[line++] = y[a];
+      lines[line++] = x[b];
+      lines[line++] = y[b];
+      continue;
+    }
+    const controlX = (x[a] + x[b]) / 2 + dy * BEND;
+    const controlY = (y[a] + y[b]) / 2 - dx * BEND;
+    const end = arrows ? arrowEnd(controlX, controlY, nodes, b, width, length) : null;
     if (end) heads.push(...end.head);
-    curves[at++] = end ? end.x : nodes.x[b];
-    curves[at++] = end ? end.y : nodes.y[b];
+    curves[curve++] = x[a];
+    curves[curve++] = y[a];
+    curves[curve++] = controlX;
+    curves[curve++] = controlY;
+    curves[curve++] = end ? end.x : x[b];
+    curves[curve++] = end ? end.y : y[b];
   }
-  return { curves, heads: Float32Array.from(heads) };
+  return { lines: lines.slice(0, line), curves: curves.slice(0, curve), heads };
 }
 
 /** An arrowhead that touches the rim of the target, and where the curve ends to meet it; null on a tie too short to show one. */
 function arrowEnd(
-  control: { x: number; y: number },
+  controlX: number,
+  controlY: number,
   nodes: ScreenNodes,
   b: number,
   width: number,
   length: number,
 ): { x: number; y: number; head: number[] } | null {
   if (length - nodes.radius[b] < SHORTEST_WITH_ARROW) return null;
-  const dx = nodes.x[b] - control.x;
-  const dy = nodes.y[b] - control.y;
+  const dx = nodes.x[b] - controlX;
+  const dy = nodes.y[b] - controlY;
   const d = Math.hypot(dx, dy) || 1;
   const ux = dx / d;
   const uy = dy / d;

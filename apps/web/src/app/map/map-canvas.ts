@@ -271,7 +271,7 @@ export class MapCanvas implements OnDestroy {
 
   private moveLast(view: View, before: View): void {
     const element = this.canvas().nativeElement;
-    const pen = element.getContext('2d')!;
+    const pen = element.getContext('2d', { alpha: false })!;
     const ratio = devicePixelRatio;
     const factor = view.scale / before.scale;
     pen.setTransform(1, 0, 0, 1, 0, 0);
@@ -300,7 +300,7 @@ export class MapCanvas implements OnDestroy {
       element.width = size.width * ratio;
       element.height = size.height * ratio;
     }
-    const pen = element.getContext('2d')!;
+    const pen = element.getContext('2d', { alpha: false })!;
     pen.setTransform(ratio, 0, 0, ratio, 0, 0);
     if (!map || !places || !view) {
       pen.fillStyle = this.theme.map().ground;
@@ -320,7 +320,7 @@ export class MapCanvas implements OnDestroy {
     paintCanvas(pen, scene);
     this.last.width = element.width;
     this.last.height = element.height;
-    this.last.getContext('2d')!.drawImage(element, 0, 0);
+    this.last.getContext('2d', { alpha: false })!.drawImage(element, 0, 0);
     this.lastView = view;
     this.picker = null;
     this.spots.set(scene.legend.spots);
