@@ -22,9 +22,12 @@ export class DiscGrid {
   ) {
     this.columns = Math.max(1, Math.ceil(width / CELL));
     this.rows = Math.max(1, Math.ceil(height / CELL));
-    const cell = Int32Array.from(discs.x, (x, v) => this.cellOf(x, discs.y[v], discs.radius[v]));
+    const cell = new Int32Array(discs.x.length);
     this.start = new Uint32Array(this.columns * this.rows + 1);
-    for (const c of cell) if (c >= 0) this.start[c + 1]++;
+    for (let v = 0; v < cell.length; v++) {
+      cell[v] = this.cellOf(discs.x[v], discs.y[v], discs.radius[v]);
+      if (cell[v] >= 0) this.start[cell[v] + 1]++;
+    }
     for (let c = 1; c < this.start.length; c++) this.start[c] += this.start[c - 1];
     this.members = new Uint32Array(this.start.at(-1)!);
     const next = this.start.slice();

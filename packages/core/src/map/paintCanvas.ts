@@ -1,5 +1,15 @@
 import { FONT_STACK, fontWeight } from './fonts';
-import type { CurveBatch, DiscBatch, LineBatch, Ring, Scene, TextMark, TriangleBatch } from './scene';
+import {
+  SMALLEST_ROUND,
+  SQUARE_HALF,
+  type CurveBatch,
+  type DiscBatch,
+  type LineBatch,
+  type Ring,
+  type Scene,
+  type TextMark,
+  type TriangleBatch,
+} from './scene';
 
 /** The part of a 2D canvas context that painting needs. */
 export type Pen = Pick<
@@ -17,6 +27,7 @@ export type Pen = Pick<
   | 'lineTo'
   | 'quadraticCurveTo'
   | 'arc'
+  | 'rect'
   | 'closePath'
   | 'fill'
   | 'stroke'
@@ -86,8 +97,14 @@ function paintDiscs(pen: Pen, { fill, alpha, rim, rimWidth, discs }: DiscBatch):
   pen.globalAlpha = alpha;
   pen.beginPath();
   for (let i = 0; i < discs.length; i += 3) {
-    pen.moveTo(discs[i] + discs[i + 2], discs[i + 1]);
-    pen.arc(discs[i], discs[i + 1], discs[i + 2], 0, 2 * Math.PI);
+    const r = discs[i + 2];
+    if (r < SMALLEST_ROUND) {
+      const half = r * SQUARE_HALF;
+      pen.rect(discs[i] - half, discs[i + 1] - half, 2 * half, 2 * half);
+      continue;
+    }
+    pen.moveTo(discs[i] + r, discs[i + 1]);
+    pen.arc(discs[i], discs[i + 1], r, 0, 2 * Math.PI);
   }
   pen.fill();
   if (rimWidth === 0) return;

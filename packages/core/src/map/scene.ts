@@ -23,6 +23,13 @@ export interface LineBatch {
   readonly points: Float32Array;
 }
 
+/**
+ * A disc with a smaller radius in pixels is painted as a square of the same area, which looks the same and takes a third of the time.
+ */
+export const SMALLEST_ROUND = 1.2;
+/** Half the side of the square that has the area of a disc with radius 1. */
+export const SQUARE_HALF = Math.sqrt(Math.PI) / 2;
+
 /** Discs that share one colour: x, y, radius for each. */
 export interface DiscBatch {
   readonly fill: string;
