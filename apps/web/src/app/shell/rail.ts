@@ -37,7 +37,7 @@ const PITCH = 82;
         >
           <span class="pebble"></span>
           <b>{{ stop.name }}</b>
-          <i>{{ stop.note }}</i>
+          <i [title]="stop.note">{{ stop.note }}</i>
         </a>
       }
     </nav>
@@ -100,7 +100,12 @@ const PITCH = 82;
       background: var(--paper2);
       line-height: 1.2;
       padding: 0 2px;
-      max-width: 80px;
+      max-width: 84px;
+      display: -webkit-box;
+      -webkit-box-orient: vertical;
+      -webkit-line-clamp: 2;
+      overflow: hidden;
+      overflow-wrap: anywhere;
     }
     .stop:hover b {
       color: var(--ink);

@@ -136,7 +136,7 @@ export class StudyFrame implements OnDestroy {
         note: study?.messages ? counted(study.messages, 'message') : 'no messages',
       },
       { path: 'weave', name: 'Weave', note: study?.networks ? counted(study.networks, 'network') : '' },
-      { path: 'map', name: 'Map', note: this.networks()[0]?.name.slice(0, 22) ?? '' },
+      { path: 'map', name: 'Map', note: this.networks()[0]?.name ?? '' },
       { path: 'publish', name: 'Publish', note: '' },
       {
         path: 'logbook',

@@ -1,0 +1,69 @@
+import { HttpErrorResponse, provideHttpClient } from '@angular/common/http';
+import { HttpTestingController, provideHttpClientTesting } from '@angular/common/http/testing';
+import { TestBed } from '@angular/core/testing';
+import { exampleStudy } from '../../testing/examples';
+import { Api, toProblem } from './api';
+
+describe('Api', () => {
+  let api: Api;
+  let server: HttpTestingController;
+
+  beforeEach(() => {
+    TestBed.configureTestingModule({ providers: [provideHttpClient(), provideHttpClientTesting()] });
+    api = TestBed.inject(Api);
+    server = TestBed.inject(HttpTestingController);
+  });
+  afterEach(() => server.verify());
+
+  it('gives what the contract knows', () => {
+    const seen = jest.fn();
+    api.study('x').subscribe(seen);
+    server.expectOne('/api/v1/studies/x').flush(exampleStudy);
+    expect(seen).toHaveBeenCalledWith(exampleStudy);
+  });
+
+  it('fails on an answer that is against the contract, rather than showing half of it', () => {
+    const failed = jest.fn();
+    api.study('x').subscribe({ error: failed });
+    server.expectOne('/api/v1/studies/x').flush({ ...exampleStudy, messages: 'many' });
+    expect(failed).toHaveBeenCalled();
+  });
+
+  it('sends only the parts of a filter that are set', () => {
+    api.timeline('x', { text: 'lamp', author: '', kind: undefined }).subscribe({ error: () => undefined });
+    const { request } = server.expectOne((r) => r.url === '/api/v1/studies/x/timeline');
+    expect(request.params.keys()).toEqual(['text']);
+  });
+
+  it('names a file in a header that can hold any name', () => {
+    api.upload('x', new File(['a'], 'Übersicht 1.csv')).subscribe();
+    const { request } = server.expectOne('/api/v1/studies/x/uploads');
+    expect(decodeURIComponent(request.headers.get('x-file-name')!)).toBe('Übersicht 1.csv');
+  });
+});
+
+describe('toProblem', () => {
+  it('puts file and line before the reason', () => {
+    const error = new HttpErrorResponse({
+      status: 422,
+      error: {
+        type: 'about:blank',
+        title: 'Not read',
+        status: 422,
+        detail: 'The date cannot be read.',
+        file: 'a.csv',
+        row: 3,
+        kept: 'Nothing was stored.',
+      },
+    });
+    expect(toProblem(error).message).toBe('a.csv, line 3: The date cannot be read. Nothing was stored.');
+  });
+
+  it('reads a problem that came as text, and says so when nothing answers', () => {
+    const text = JSON.stringify({ type: 'about:blank', title: 'x', status: 400, detail: 'Too long.' });
+    expect(toProblem(new HttpErrorResponse({ status: 400, error: text })).message).toBe('Too long.');
+    expect(toProblem(new HttpErrorResponse({ status: 0 })).message).toContain('does not answer');
+    expect(toProblem(new Error('x')).message).toBe('x');
+    expect(toProblem('y').message).toBe('y');
+  });
+});

@@ -1,0 +1,169 @@
+import { TestBed } from '@angular/core/testing';
+import { Router } from '@angular/router';
+import { provideMockActions } from '@ngrx/effects/testing';
+import type { Action } from '@ngrx/store';
+import { provideMockStore } from '@ngrx/store/testing';
+import { of, ReplaySubject, throwError, type Observable } from 'rxjs';
+import { exampleNetwork, exampleOverview, exampleStep, exampleStudy } from '../../testing/examples';
+import { Api } from '../api/api';
+import { Notices } from '../shared/notices';
+import { StudiesActions } from './studies.actions';
+import { StudiesEffects } from './studies.effects';
+import { WorkActions } from './work.actions';
+import { WorkEffects } from './work.effects';
+import { work } from './work.reducer';
+
+/** An event source that tests speak through. */
+class FakeEvents {
+  static last: FakeEvents | null = null;
+  onmessage: ((event: { data: string }) => void) | null = null;
+  closed = false;
+
+  constructor(readonly address: string) {
+    FakeEvents.last = this;
+  }
+
+  close(): void {
+    this.closed = true;
+  }
+}
+
+describe('effects', () => {
+  const list = { studies: [exampleStudy], deleted: [] };
+  const api = {
+    studies: jest.fn(() => of(list)),
+    createStudy: jest.fn(() => of(exampleStudy)),
+    renameStudy: jest.fn(() => of(exampleStudy)),
+    deleteStudy: jest.fn(() => of(null)),
+    restoreStudy: jest.fn(() => of(exampleStudy)),
+    study: jest.fn(() => of(exampleStudy)),
+    overview: jest.fn(() => of(exampleOverview)),
+    sources: jest.fn(() => of([])),
+    networks: jest.fn(() => of([])),
+    logbook: jest.fn(() => of({ steps: [] })),
+    eventsAddress: (id: string) => `/events/${id}`,
+    cancelStep: jest.fn(() => of(null)),
+    step: jest.fn(() => of(exampleStep())),
+  };
+  const notices = { say: jest.fn(), withUndo: jest.fn() };
+  const router = { navigate: jest.fn() };
+  let actions: ReplaySubject<Action>;
+  let seen: Action[];
+
+  beforeEach(() => {
+    jest.clearAllMocks();
+    (globalThis as { EventSource?: unknown }).EventSource = FakeEvents;
+    actions = new ReplaySubject<Action>();
+    seen = [];
+    TestBed.configureTestingModule({
+      providers: [
+        StudiesEffects,
+        WorkEffects,
+        provideMockActions(() => actions),
+        provideMockStore({ selectors: [{ selector: work.selectId, value: exampleStudy.id }] }),
+        { provide: Api, useValue: api },
+        { provide: Notices, useValue: notices },
+        { provide: Router, useValue: router },
+      ],
+    });
+  });
+
+  describe('of the list of studies', () => {
+    const begin = (effect: 'load' | 'create' | 'open' | 'rename' | 'delete' | 'restore'): void => {
+      const actionsOf: Observable<Action> = TestBed.inject(StudiesEffects)[effect];
+      actionsOf.subscribe((action) => seen.push(action));
+    };
+
+    it('load the list, or say why not', () => {
+      begin('load');
+      actions.next(StudiesActions.listOpened());
+      api.studies.mockReturnValueOnce(throwError(() => new Error('No answer.')) as never);
+      actions.next(StudiesActions.listOpened());
+      expect(seen).toEqual([
+        StudiesActions.listArrived({ list }),
+        StudiesActions.failed({ message: 'No answer.' }),
+      ]);
+    });
+
+    it('open a study that was begun', () => {
+      begin('create');
+      actions.next(StudiesActions.createRequested({ name: 'Lamps' }));
+      expect(api.createStudy).toHaveBeenCalledWith('Lamps');
+      expect(seen).toEqual([StudiesActions.created({ study: exampleStudy })]);
+      begin('open');
+      actions.next(StudiesActions.created({ study: exampleStudy }));
+      expect(router.navigate).toHaveBeenCalledWith(['/studies', exampleStudy.id, 'gather']);
+    });
+
+    it('offer to take back what was deleted', () => {
+      begin('delete');
+      actions.next(StudiesActions.deleteRequested({ study: exampleStudy }));
+      expect(notices.withUndo).toHaveBeenCalledWith(
+        '“Lamps” was deleted.',
+        StudiesActions.restoreRequested({ id: exampleStudy.id }),
+      );
+      expect(seen).toEqual([StudiesActions.listArrived({ list })]);
+    });
+
+    it('read the list again after a rename and after taking back', () => {
+      begin('rename');
+      begin('restore');
+      actions.next(StudiesActions.renameRequested({ id: 'x', name: 'New' }));
+      actions.next(StudiesActions.restoreRequested({ id: 'x' }));
+      expect(api.renameStudy).toHaveBeenCalledWith('x', 'New');
+      expect(api.studies).toHaveBeenCalledTimes(2);
+    });
+  });
+
+  describe('of the open study', () => {
+    const effects = (): WorkEffects => TestBed.inject(WorkEffects);
+
+    it('load everything of the study', () => {
+      effects().load.subscribe((action) => seen.push(action));
+      actions.next(WorkActions.studyOpened({ id: exampleStudy.id }));
+      expect(seen[0]).toMatchObject({ type: WorkActions.studyArrived.type, study: exampleStudy });
+    });
+
+    it('load again after a step that changes data, not after a quiet one', async () => {
+      effects().load.subscribe((action) => seen.push(action));
+      actions.next(WorkActions.stepEnded({ step: exampleStep({ kind: 'describe-map' }) }));
+      await new Promise((resolve) => setTimeout(resolve, 90));
+      expect(seen).toHaveLength(0);
+      actions.next(WorkActions.stepEnded({ step: exampleStep() }));
+      await new Promise((resolve) => setTimeout(resolve, 90));
+      expect(seen).toHaveLength(1);
+    });
+
+    it('turn the events of the server into actions until the study is left', () => {
+      effects().listen.subscribe((action) => seen.push(action));
+      actions.next(WorkActions.studyOpened({ id: exampleStudy.id }));
+      const source = FakeEvents.last!;
+      expect(source.address).toBe(`/events/${exampleStudy.id}`);
+      source.onmessage!({ data: JSON.stringify({ type: 'step', step: exampleStep() }) });
+      expect(seen).toEqual([WorkActions.stepEnded({ step: exampleStep() })]);
+      actions.next(WorkActions.studyLeft());
+      expect(source.closed).toBe(true);
+    });
+
+    it('cancel the step that runs', () => {
+      effects().cancel.subscribe();
+      actions.next(WorkActions.cancelRequested({ step: 7 }));
+      expect(api.cancelStep).toHaveBeenCalledWith(exampleStudy.id, 7);
+    });
+
+    it('delete a network with an undo, and restore it', () => {
+      effects().deleteNetwork.subscribe((action) => seen.push(action));
+      effects().restoreNetwork.subscribe((action) => seen.push(action));
+      const network = exampleNetwork();
+      actions.next(WorkActions.networkDeleteRequested({ network }));
+      expect(notices.withUndo.mock.calls[0][1]).toEqual(
+        WorkActions.networkRestoreRequested({ id: network.id }),
+      );
+      actions.next(WorkActions.networkRestoreRequested({ id: network.id }));
+      expect(api.step).toHaveBeenLastCalledWith(exampleStudy.id, 'restore-network', { network: network.id });
+      api.step.mockReturnValueOnce(throwError(() => new Error('It is gone.')) as never);
+      actions.next(WorkActions.networkDeleteRequested({ network }));
+      expect(seen).toEqual([WorkActions.failed({ message: 'It is gone.' })]);
+    });
+  });
+});

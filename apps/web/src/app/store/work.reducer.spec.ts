@@ -1,0 +1,80 @@
+import type { StepProgress } from '@pebble/contract';
+import { exampleNetwork, exampleOverview, exampleStep, exampleStudy } from '../../testing/examples';
+import { WorkActions } from './work.actions';
+import { work, type WorkState } from './work.reducer';
+
+const { reducer } = work;
+const progress: StepProgress = {
+  step: 7,
+  study: exampleStudy.id,
+  kind: 'import-posts',
+  phase: 'Reading',
+  share: 0.5,
+  rest: 3000,
+};
+
+describe('the open study', () => {
+  let state: WorkState;
+
+  beforeEach(() => {
+    state = reducer(undefined, WorkActions.studyOpened({ id: exampleStudy.id }));
+    state = reducer(
+      state,
+      WorkActions.studyArrived({
+        study: exampleStudy,
+        overview: exampleOverview,
+        sources: [],
+        networks: [],
+        steps: [],
+      }),
+    );
+  });
+
+  it('keeps what is there when the same study is opened again, and empties for another', () => {
+    expect(reducer(state, WorkActions.studyOpened({ id: exampleStudy.id }))).toBe(state);
+    expect(reducer(state, WorkActions.studyOpened({ id: 'other' })).study).toBeNull();
+  });
+
+  it('leaves out what comes for another study', () => {
+    const other = { ...exampleStudy, id: 'other' };
+    const late = WorkActions.studyArrived({
+      study: other,
+      overview: exampleOverview,
+      sources: [],
+      networks: [],
+      steps: [],
+    });
+    expect(reducer(state, late)).toBe(state);
+    expect(reducer(state, WorkActions.progressReported({ progress: { ...progress, study: 'other' } }))).toBe(
+      state,
+    );
+    expect(reducer(state, WorkActions.stepEnded({ step: exampleStep({ study: 'other' }) }))).toBe(state);
+  });
+
+  it('shows what runs until it has ended, and puts the step on top of the logbook once', () => {
+    state = reducer(state, WorkActions.progressReported({ progress }));
+    expect(state.running).toEqual(progress);
+    state = reducer(state, WorkActions.stepEnded({ step: exampleStep({ id: 6 }) }));
+    state = reducer(state, WorkActions.stepEnded({ step: exampleStep() }));
+    state = reducer(state, WorkActions.stepEnded({ step: exampleStep({ sentence: 'Again.' }) }));
+    expect(state.running).toBeNull();
+    expect(state.steps.map(({ id }) => id)).toEqual([7, 6]);
+    expect(state.steps[0].sentence).toBe('Again.');
+  });
+
+  it('keeps an error until it is put away', () => {
+    state = reducer(state, WorkActions.failed({ message: 'No room.' }));
+    expect(state.error).toBe('No room.');
+    expect(reducer(state, WorkActions.errorDismissed()).error).toBeNull();
+  });
+
+  it('takes the first measured network for the latest', () => {
+    const networks = [exampleNetwork({ id: 'a', state: 'woven' }), exampleNetwork({ id: 'b' })];
+    expect(work.selectLatestNetwork.projector(networks)?.id).toBe('b');
+    expect(work.selectLatestNetwork.projector([])).toBeNull();
+  });
+
+  it('forgets everything when the study is left', () => {
+    expect(reducer(state, WorkActions.studyLeft())).toEqual(reducer(undefined, WorkActions.studyLeft()));
+  });
+});

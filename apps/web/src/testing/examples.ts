@@ -1,0 +1,60 @@
+import type { MessageOverview, Network, Step, Study } from '@pebble/contract';
+
+/** Small values of the contract for tests. */
+export const exampleStudy: Study = {
+  id: 'ab12cd34ef',
+  name: 'Lamps',
+  createdAt: '2026-03-01T00:00:00.000Z',
+  changedAt: '2026-03-02T12:30:00.000Z',
+  messages: 1200,
+  accounts: 300,
+  networks: 1,
+  latestNetwork: null,
+};
+
+export const exampleOverview: MessageOverview = {
+  messages: 1200,
+  accounts: 300,
+  from: Date.UTC(2026, 2, 1),
+  until: Date.UTC(2026, 2, 31),
+  kinds: [{ kind: 'post', messages: 1200 }],
+  hashtags: [],
+  authors: [],
+};
+
+export function exampleStep(change: Partial<Step> = {}): Step {
+  return {
+    id: 7,
+    study: exampleStudy.id,
+    kind: 'weave-accounts',
+    state: 'done',
+    parameters: { atLeast: 2 },
+    result: { nodes: 12 },
+    sentence: 'A network was woven.',
+    error: null,
+    seed: null,
+    startedAt: '2026-03-02T12:30:00.000Z',
+    endedAt: '2026-03-02T12:30:01.000Z',
+    duration: 1234,
+    ...change,
+  };
+}
+
+export function exampleNetwork(change: Partial<Network> = {}): Network {
+  return {
+    id: 'n1',
+    study: exampleStudy.id,
+    name: 'Replies of March',
+    weave: { kinds: ['reply'], from: null, until: null, atLeast: 1, selfTies: false, isolates: true },
+    sentence: 'Accounts tied when one replies to another.',
+    nodes: 12,
+    edges: 20,
+    messages: 40,
+    state: 'measured',
+    step: 3,
+    columns: [],
+    measures: {},
+    createdAt: '2026-03-02T12:30:00.000Z',
+    ...change,
+  };
+}
