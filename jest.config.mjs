@@ -16,7 +16,7 @@ const project = (name, rest = {}) => ({
   testMatch: ['<rootDir>/src/**/*.spec.ts'],
   transform: { ...typescript, '^.+\\.m?js$': ['@swc/jest', { module: { type: 'commonjs' } }] },
   transformIgnorePatterns: [
-    '/node_modules/(?!(?:.*/)?(flatbush|flatqueue|d3-[a-z]+|internmap|lossless-json|@ngrx|kysely)/)',
+    '/node_modules/(?!(?:.*/)?(flatbush|flatqueue|d3-[a-z]+|internmap|lossless-json|@ngrx|kysely|entities)/)',
   ],
   moduleNameMapper: {
     '^@pebble/(contract|core|standins)$': '<rootDir>/../../packages/$1/src/index.ts',
@@ -39,7 +39,7 @@ const web = {
     ],
   },
   transformIgnorePatterns: [
-    '/node_modules/(?!.*\\.mjs$|(?:.*/)?(flatbush|flatqueue|d3-[a-z]+|internmap|lossless-json|echarts|zrender|tslib)/)',
+    '/node_modules/(?!.*\\.mjs$|(?:.*/)?(flatbush|flatqueue|d3-[a-z]+|internmap|lossless-json|echarts|zrender|tslib|entities)/)',
   ],
 };
 

@@ -1,23 +1,49 @@
 import { z } from 'zod';
 
-/** What a column of a file of posts can be. */
+/** What a file can bring into a study. */
+export const Material = z.enum(['messages', 'network']);
+export type Material = z.infer<typeof Material>;
+
+/** What a column of a table can be: of a table of messages first, then of a table of ties. */
 export const ColumnRole = z.enum([
   'id',
   'author',
   'authorName',
   'text',
+  'subject',
   'time',
   'kind',
   'parent',
   'parentAuthor',
+  'to',
   'link',
+  'language',
+  'source',
+  'target',
+  'weight',
   'number',
   'attribute',
   'leave out',
 ]);
 export type ColumnRole = z.infer<typeof ColumnRole>;
 
-export const FileFormat = z.enum(['csv', 'tsv', 'jsonl']);
+/** Formats that hold a table, one record a row. */
+export const TableFormat = z.enum(['csv', 'tsv', 'jsonl', 'json', 'xlsx']);
+export type TableFormat = z.infer<typeof TableFormat>;
+
+/** Formats with a meaning of their own, whose columns need no naming. */
+export const FileFormat = z.enum([
+  ...TableFormat.options,
+  'activities',
+  'mbox',
+  'eml',
+  'graphml',
+  'gml',
+  'jgf',
+  'dot',
+  'adjacency',
+  'matrix',
+]);
 export type FileFormat = z.infer<typeof FileFormat>;
 
 export const TextEncoding = z.enum(['utf-8', 'utf-16le', 'utf-16be', 'windows-1252']);
@@ -40,7 +66,10 @@ export type Column = z.infer<typeof Column>;
 
 /** How a file is read: everything the importer needs beside its bytes. */
 export const Reading = z.object({
+  material: Material.default('messages'),
   format: FileFormat,
+  /** Name of the sheet of a workbook; null where there are no sheets. */
+  sheet: z.string().nullable().default(null),
   encoding: TextEncoding,
   delimiter: z.string().max(1),
   dateForm: DateForm,
@@ -50,11 +79,31 @@ export const Reading = z.object({
 });
 export type Reading = z.infer<typeof Reading>;
 
+/** What a finished network in a file looks like. */
+export const NetworkSketch = z.object({
+  nodes: z.int(),
+  edges: z.int(),
+  directed: z.boolean(),
+  weighted: z.boolean(),
+  /** Columns of the nodes and of the ties beside their ends and weight. */
+  nodeColumns: z.array(z.string()),
+  edgeColumns: z.array(z.string()),
+});
+export type NetworkSketch = z.infer<typeof NetworkSketch>;
+
 /** A first look at a file: how it would be read, its first rows, and what is missing. */
 export const Preview = z.object({
   file: z.string(),
   bytes: z.int(),
   reading: Reading,
+  /** Whether the columns are those of the format, and cannot be corrected. */
+  fixed: z.boolean(),
+  /** What it can be read as. */
+  materials: z.array(Material),
+  /** Sheets of a workbook; empty for other files. */
+  sheets: z.array(z.string()),
+  /** What is in it when it is a network that can be looked at whole. */
+  network: NetworkSketch.nullable(),
   /** One sentence for each thing that was detected, and from what. */
   reasons: z.array(z.string()),
   rows: z.array(z.array(z.string())),
@@ -66,6 +115,14 @@ export type Preview = z.infer<typeof Preview>;
 export const Upload = z.object({ id: z.string(), preview: Preview });
 export type Upload = z.infer<typeof Upload>;
 
+/** A file of a drop that cannot be read, and why; the other files are not concerned. */
+export const RefusedFile = z.object({ file: z.string(), reason: z.string(), row: z.int().nullable() });
+export type RefusedFile = z.infer<typeof RefusedFile>;
+
+/** What came of sending a file: itself, or every file of an archive. */
+export const UploadAnswer = z.object({ uploads: z.array(Upload), refused: z.array(RefusedFile) });
+export type UploadAnswer = z.infer<typeof UploadAnswer>;
+
 export const SkippedRow = z.object({ row: z.int(), field: z.string().nullable(), reason: z.string() });
 export type SkippedRow = z.infer<typeof SkippedRow>;
 
@@ -73,6 +130,8 @@ export type SkippedRow = z.infer<typeof SkippedRow>;
 export const ImportReport = z.object({
   source: z.int(),
   file: z.string(),
+  /** What a row of the file was: "row", "email", "activity". */
+  unit: z.string().default('row'),
   read: z.int(),
   kept: z.int(),
   skipped: z.int(),
@@ -100,6 +159,8 @@ export const Source = z.object({
   format: z.string(),
   step: z.int(),
   report: ImportReport,
+  /** When it was taken out again; its messages are gone from the study until it is taken back. */
+  removedAt: z.string().nullable(),
 });
 export type Source = z.infer<typeof Source>;
 export const SourceList = z.array(Source);

@@ -1,20 +1,35 @@
 import { z } from 'zod';
+import { AddressKind } from './weave';
 
 /** The kinds of message that the application tells apart. */
 export const MessageKind = z.enum(['post', 'reply', 'repost', 'quote', 'comment', 'email']);
 export type MessageKind = z.infer<typeof MessageKind>;
+
+/** An account that a message names as its receiver. */
+export const Addressed = z.object({
+  handle: z.string(),
+  name: z.string().nullable(),
+  how: z.enum(['mention', 'to', 'cc', 'bcc']),
+});
+export type Addressed = z.infer<typeof Addressed>;
 
 /** A message as a file or a service gave it, before it is stored: all ids and names are text. */
 export const IncomingMessage = z.object({
   key: z.string(),
   authorHandle: z.string(),
   authorName: z.string().nullable(),
+  /** The subject of an email, the title of a post that has one. */
+  subject: z.string().nullable(),
   text: z.string(),
   /** Milliseconds since 1970-01-01T00:00Z, or null when the row has no date. */
   time: z.number().nullable(),
   kind: MessageKind,
   parentKey: z.string().nullable(),
   parentHandle: z.string().nullable(),
+  /** Accounts that it is sent to, beside those that its text mentions. */
+  addressed: z.array(Addressed),
+  /** Hashtags that it carries beside those in its text. */
+  hashtags: z.array(z.string()),
   link: z.string().nullable(),
   /** Counts such as likes, by name; a value beyond 2^53 stays text. */
   numbers: z.record(z.string(), z.union([z.number(), z.string()])),
@@ -38,6 +53,7 @@ export const Message = z.object({
   key: z.string(),
   source: z.string(),
   author: z.object({ id: z.int(), handle: z.string(), name: z.string().nullable() }),
+  subject: z.string().nullable(),
   text: z.string(),
   spans: z.array(TextSpan),
   time: z.number().nullable(),
@@ -103,6 +119,8 @@ export const MessageOverview = z.object({
   from: z.number().nullable(),
   until: z.number().nullable(),
   kinds: z.array(z.object({ kind: MessageKind, messages: z.int() })),
+  /** The ways in which messages address accounts, as far as they occur. */
+  addressKinds: z.array(AddressKind),
   hashtags: z.array(HashtagCount),
   authors: z.array(AccountCount),
 });

@@ -1,13 +1,13 @@
 import { z } from 'zod';
 
-/** The ways in which one message addresses another account. */
-export const AddressKind = z.enum(['reply', 'mention', 'repost']);
+/** The ways in which one message addresses another account; the last three are those of email. */
+export const AddressKind = z.enum(['reply', 'mention', 'repost', 'to', 'cc', 'bcc']);
 export type AddressKind = z.infer<typeof AddressKind>;
 export const ADDRESS_KINDS = AddressKind.options;
 
 /** A weave of accounts by address: the recipe for one network. */
 export const AccountWeave = z.object({
-  kinds: z.array(AddressKind).min(1, 'Choose at least one of: replies to, mentions, reposts.'),
+  kinds: z.array(AddressKind).min(1, 'Choose at least one way in which messages address accounts.'),
   /** From this moment on, and before that moment: milliseconds since 1970, or null for no bound. */
   from: z.number().nullable().default(null),
   until: z.number().nullable().default(null),

@@ -1,8 +1,8 @@
-import type { Column, ColumnRole } from '@pebble/contract';
+import type { Column, ColumnRole, Material } from '@pebble/contract';
 import { guessDateForm } from './dates';
 
 /** Words by which each role is known, most telling first; compared without case, spaces and marks. */
-const NAMES: readonly (readonly [ColumnRole, readonly string[]])[] = [
+const MESSAGE_NAMES: readonly (readonly [ColumnRole, readonly string[]])[] = [
   [
     'parentAuthor',
     [
@@ -105,9 +105,79 @@ const NAMES: readonly (readonly [ColumnRole, readonly string[]])[] = [
       'heure',
     ],
   ],
+  ['subject', ['subject', 'title', 'headline', 'objet', 'asunto', 'betreff']],
+  ['to', ['to', 'recipient', 'recipients', 'receiver', 'receivers', 'mentions', 'mentioned']],
+  ['language', ['lang', 'language', 'langue', 'idioma']],
   ['kind', ['kind', 'type', 'messagetype', 'posttype']],
   ['link', ['link', 'url', 'permalink', 'posturl', 'address', 'href', 'uri']],
 ];
+
+/** Words for the two ends of a tie and its weight. */
+const NETWORK_NAMES: readonly (readonly [ColumnRole, readonly string[]])[] = [
+  [
+    'source',
+    [
+      'source',
+      'from',
+      'sourceid',
+      'sourcenode',
+      'sender',
+      'node1',
+      'nodea',
+      'ego',
+      'follower',
+      'origin',
+      'start',
+      'tail',
+    ],
+  ],
+  [
+    'target',
+    [
+      'target',
+      'to',
+      'targetid',
+      'targetnode',
+      'receiver',
+      'node2',
+      'nodeb',
+      'alter',
+      'followed',
+      'destination',
+      'end',
+      'head',
+    ],
+  ],
+  ['weight', ['weight', 'count', 'strength', 'value', 'messages', 'times', 'ties', 'frequency']],
+  ['time', ['time', 'date', 'timestamp', 'when', 'createdat']],
+];
+
+const NAMES: Readonly<Record<Material, readonly (readonly [ColumnRole, readonly string[]])[]>> = {
+  messages: MESSAGE_NAMES,
+  network: NETWORK_NAMES,
+};
+
+/** The roles that columns of a material can have, those that only one column can have first. */
+export const ROLES: Readonly<Record<Material, readonly ColumnRole[]>> = {
+  messages: [
+    'id',
+    'author',
+    'authorName',
+    'text',
+    'subject',
+    'time',
+    'kind',
+    'parent',
+    'parentAuthor',
+    'to',
+    'link',
+    'language',
+    'number',
+    'attribute',
+    'leave out',
+  ],
+  network: ['source', 'target', 'weight', 'time', 'number', 'attribute', 'leave out'],
+};
 
 const squeeze = (name: string): string => name.toLowerCase().replace(/[^\p{L}\p{N}]/gu, '');
 
@@ -116,7 +186,11 @@ const squeeze = (name: string): string => name.toLowerCase().replace(/[^\p{L}\p{
  * "number" and "attribute" is given once.
  * @param rows sample rows, each with one value for each name
  */
-export function guessColumns(names: readonly string[], rows: readonly (readonly string[])[]): Column[] {
+export function guessColumns(
+  names: readonly string[],
+  rows: readonly (readonly string[])[],
+  material: Material = 'messages',
+): Column[] {
   const roles = new Array<ColumnRole | null>(names.length).fill(null);
   const keys = names.map(squeeze);
   const tails = names.map((name) => squeeze(name.split('.').at(-1)!));
@@ -124,25 +198,44 @@ export function guessColumns(names: readonly string[], rows: readonly (readonly 
     const i = roles.findIndex((taken, at) => taken === null && find(at));
     if (i >= 0 && !roles.includes(role)) roles[i] = role;
   };
-  for (const [role, words] of NAMES) for (const word of words) give(role, (i) => keys[i] === word);
+  for (const [role, words] of NAMES[material]) for (const word of words) give(role, (i) => keys[i] === word);
   // "author.handle" and the like: the last part of a dotted name says what it is.
-  for (const [role, words] of NAMES) {
+  for (const [role, words] of NAMES[material]) {
     for (const word of words) give(role, (i) => names[i].includes('.') && tails[i] === word);
   }
   const column = (i: number): string[] => rows.map((row) => row[i] ?? '').filter((value) => value !== '');
+  if (material === 'network') return named(names, roles, column);
   if (!roles.includes('time'))
     give('time', (i) => guessDateForm(column(i)) !== null && !isSmallNumber(column(i)));
   if (!roles.includes('text'))
     give('text', (i) => meanLength(column(i)) > 30 && column(i).some((v) => v.includes(' ')));
+  return named(names, roles, column);
+}
+
+/** Columns without a role are numbers when all their values are, attributes otherwise. */
+function named(
+  names: readonly string[],
+  roles: readonly (ColumnRole | null)[],
+  valuesOf: (i: number) => readonly string[],
+): Column[] {
   return names.map((name, i) => ({
     name,
-    role: roles[i] ?? (isSmallNumber(column(i)) ? 'number' : 'attribute'),
+    role: roles[i] ?? (isSmallNumber(valuesOf(i)) ? 'number' : 'attribute'),
   }));
 }
 
-/** The roles that a file of posts cannot do without, and are not there. */
-export function missingRoles(columns: readonly Column[]): ColumnRole[] {
-  const wanted: ColumnRole[] = ['author', 'text'];
+/** What a table seems to hold by the names of its columns: ties when it has two ends and no text. */
+export function guessMaterial(names: readonly string[], rows: readonly (readonly string[])[]): Material {
+  const ties = guessColumns(names, rows, 'network').map(({ role }) => role);
+  const messages = guessColumns(names, rows, 'messages').map(({ role }) => role);
+  return ties.includes('source') && ties.includes('target') && !messages.includes('text')
+    ? 'network'
+    : 'messages';
+}
+
+/** The roles that a table of a material cannot do without, and are not there. */
+export function missingRoles(columns: readonly Column[], material: Material = 'messages'): ColumnRole[] {
+  const wanted: ColumnRole[] = material === 'network' ? ['source', 'target'] : ['author', 'text'];
   return wanted.filter((role) => !columns.some((column) => column.role === role));
 }
 

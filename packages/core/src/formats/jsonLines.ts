@@ -1,15 +1,14 @@
 import { parse as parseLossless, isLosslessNumber } from 'lossless-json';
+import { JsonItemCutter } from './jsonItems';
 import { LineCutter, type Line } from './lines';
 import type { RecordReader, RecordSink } from './record';
 
 const DEEPEST = 4;
 
 /**
- * Reads JSON Lines: one JSON object (RFC 8259) a line. Values inside objects get dotted names ("author.handle"), lists
- * of plain values are joined with spaces. Numbers beyond 2^53 are kept as they are written.
+ * Makes records of JSON objects. Values inside objects get dotted names ("author.handle"), lists of plain values are joined with spaces. Numbers beyond 2^53 are kept as they are written.
  */
-export class JsonLinesReader implements RecordReader {
-  private readonly cutter = new LineCutter((line) => this.addLine(line));
+export class JsonRecords {
   private readonly index: Map<string, number>;
 
   constructor(
@@ -19,29 +18,15 @@ export class JsonLinesReader implements RecordReader {
     this.index = new Map(columns.map((name, i) => [name, i]));
   }
 
-  write(chunk: string): void {
-    this.cutter.write(chunk);
-  }
-
-  end(): void {
-    this.cutter.end();
-  }
-
-  private addLine(line: Line): void {
-    if (line.text === null) {
-      this.sink.onSkip(line.number, null, 'The line is longer than 8 million characters.');
-      return;
-    }
-    const text = line.number === 1 ? line.text.replace(/^\ufeff/, '') : line.text;
-    if (text.trim() === '') return;
-    const value = parseLine(text, JSON.parse);
+  /** Takes the text of one object. */
+  take(row: number, text: string): void {
+    const value = parseJson(text);
     if (value instanceof Error) {
-      this.sink.onSkip(line.number, null, `Not valid JSON: ${value.message}`);
+      this.sink.onSkip(row, null, `Not valid JSON: ${value.message}`);
     } else if (typeof value !== 'object' || value === null || Array.isArray(value)) {
-      this.sink.onSkip(line.number, null, 'The line is JSON, but not an object in { }.');
+      this.sink.onSkip(row, null, 'This is JSON, but not an object in { }.');
     } else {
-      const exact = isExact(value) ? value : parseLine(text, parseLossless);
-      this.takeObject(line.number, exact as Record<string, unknown>);
+      this.takeObject(row, value as Record<string, unknown>);
     }
   }
 
@@ -66,6 +51,63 @@ export class JsonLinesReader implements RecordReader {
     walk('', object, 1);
     this.sink.onRecord({ row, values, extra });
   }
+}
+
+/** Reads JSON Lines: one JSON object (RFC 8259) a line. */
+export class JsonLinesReader implements RecordReader {
+  private readonly cutter = new LineCutter((line) => this.addLine(line));
+  private readonly records: JsonRecords;
+
+  constructor(
+    columns: readonly string[],
+    private readonly sink: RecordSink,
+  ) {
+    this.records = new JsonRecords(columns, sink);
+  }
+
+  write(chunk: string): void {
+    this.cutter.write(chunk);
+  }
+
+  end(): void {
+    this.cutter.end();
+  }
+
+  private addLine(line: Line): void {
+    if (line.text === null) {
+      this.sink.onSkip(line.number, null, 'The line is longer than 8 million characters.');
+      return;
+    }
+    const text = line.number === 1 ? line.text.replace(/^\ufeff/, '') : line.text;
+    if (text.trim() !== '') this.records.take(line.number, text);
+  }
+}
+
+/** Reads the items of a JSON document's list as records. */
+export class JsonDocumentReader implements RecordReader {
+  private readonly cutter: JsonItemCutter;
+
+  constructor(columns: readonly string[], sink: RecordSink) {
+    const records = new JsonRecords(columns, sink);
+    this.cutter = new JsonItemCutter(
+      ({ row, text }) => records.take(row, text),
+      (row) => sink.onSkip(row, null, 'The item is longer than 8 million characters.'),
+    );
+  }
+
+  write(chunk: string): void {
+    this.cutter.write(chunk);
+  }
+
+  end(): void {
+    this.cutter.end();
+  }
+}
+
+/** The value of a JSON text, or the error; numbers that would lose digits are held by objects that know how they were written. */
+export function parseJson(text: string): unknown {
+  const value = parseLine(text, JSON.parse);
+  return value instanceof Error || isExact(value) ? value : parseLine(text, parseLossless);
 }
 
 function parseLine(text: string, parse: (text: string) => unknown): unknown {

@@ -40,6 +40,9 @@ export function takePost(reading: Reading): (record: FileRecord) => IncomingMess
     id: at('id'),
     author: at('author'),
     authorName: at('authorName'),
+    subject: at('subject'),
+    to: at('to'),
+    language: at('language'),
     text: at('text'),
     time: at('time'),
     kind: at('kind'),
@@ -57,7 +60,8 @@ export function takePost(reading: Reading): (record: FileRecord) => IncomingMess
     const skip = (field: string | null, reason: string): SkippedRow => ({ row: record.row, field, reason });
     const authorHandle = cleanHandle(value(place.author));
     if (authorHandle === '') return skip(nameOf(place.author), 'The row has no author.');
-    const text = value(place.text);
+    const subject = value(place.subject).trim() || null;
+    const text = value(place.text) || (subject ?? '');
     const written = value(place.time).trim();
     const time = written === '' ? null : readDate(written);
     if (written !== '' && time === null)
@@ -71,14 +75,17 @@ export function takePost(reading: Reading): (record: FileRecord) => IncomingMess
       key: value(place.id).trim() || `row ${record.row}`,
       authorHandle,
       authorName: value(place.authorName).trim() || null,
+      subject: subject === text ? null : subject,
       text,
       time,
       kind,
       parentKey,
       parentHandle,
+      addressed: handlesIn(value(place.to)).map((handle) => ({ handle, name: null, how: 'to' })),
+      hashtags: [],
       link: value(place.link).trim() || null,
       numbers: readNumbers(numbers, record),
-      attributes: readAttributes(attributes, record),
+      attributes: withLanguage(readAttributes(attributes, record), value(place.language).trim()),
     };
   };
 }
@@ -111,6 +118,15 @@ function readNumbers(columns: readonly NamedColumn[], record: FileRecord): Recor
     found[name] = Number.isFinite(number) && Math.abs(number) <= Number.MAX_SAFE_INTEGER ? number : written;
   }
   return found;
+}
+
+/** Receivers in one cell, with commas, semicolons or white space between them. */
+function handlesIn(cell: string): string[] {
+  return [...new Set(cell.split(/[\s,;]+/).map(cleanHandle))].filter((handle) => handle !== '');
+}
+
+function withLanguage(attributes: Record<string, string>, language: string): Record<string, string> {
+  return language === '' ? attributes : { ...attributes, language };
 }
 
 function readAttributes(columns: readonly NamedColumn[], record: FileRecord): Record<string, string> {

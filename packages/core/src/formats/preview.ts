@@ -1,108 +1,324 @@
-import type { FileFormat, Preview, Reading, TextEncoding } from '@pebble/contract';
-import { guessColumns, missingRoles } from './columns';
+import type { Column, IncomingMessage, Material, Preview, Reading, TableFormat } from '@pebble/contract';
+import { guessColumns, guessMaterial, missingRoles } from './columns';
 import { CsvReader } from './csv';
 import { guessDateForm } from './dates';
 import { guessEncoding } from './encoding';
-import { JsonLinesReader } from './jsonLines';
-import type { FileRecord, RecordReader, RecordSink } from './record';
+import { JsonDocumentReader, JsonLinesReader } from './jsonLines';
+import { messageReader } from './messageReader';
+import { BrokenNetwork, NetworkBuilder, type FoundNetwork } from './networks/foundNetwork';
+import { takeEdge } from './networks/edgeTable';
+import { isSquareMatrix, readMatrix } from './networks/matrix';
+import { readNetworkText } from './networks/readNetwork';
 import { takePost } from './posts';
+import type { FileRecord, RecordSink } from './record';
+import { guessFormat, isWorkbook, refuseForeign, type FormatGuess } from './sniff';
+import { UnreadableFile } from './unreadable';
+import { readWorkbook, sheetRecords } from './workbook';
 
 const ROWS_SHOWN = 12;
 const ROWS_LOOKED_AT = 200;
 
-/** A file that cannot be read at all; the message says why and what to do. */
-export class UnreadableFile extends Error {
-  constructor(
-    message: string,
-    readonly row: number | null = null,
-  ) {
-    super(message);
-  }
+/** A file to look at. */
+export interface FileHead {
+  readonly name: string;
+  /** Its first bytes (some 256 KiB are enough). */
+  readonly head: Uint8Array;
+  /** Bytes of the whole file. */
+  readonly size: number;
+  /** All bytes, for formats that can only be looked at whole; throws UnreadableFile when they are too many. */
+  whole(): Uint8Array;
 }
 
 /**
- * A first look at a file of posts.
- * @param head its first bytes (some 256 KiB are enough)
- * @param size bytes of the whole file
+ * A first look at a file.
  * @param chosen what the researcher corrected; the rest is detected
- * Throws UnreadableFile when it is empty or no table of posts.
+ * Throws UnreadableFile when nothing can be read from it.
  */
-export function previewFile(
-  file: string,
-  head: Uint8Array,
-  size: number,
-  chosen?: Partial<Reading>,
-): Preview {
-  if (size === 0) throw new UnreadableFile('The file is empty.');
-  refuseForeign(head);
-  const complete = head.length >= size;
-  const encodingGuess = guessEncoding(head, complete);
+export async function previewFile(file: FileHead, chosen?: Partial<Reading>): Promise<Preview> {
+  if (file.size === 0) throw new UnreadableFile('The file is empty.');
+  if (isWorkbook(file.head)) return previewWorkbook(file, chosen);
+  refuseForeign(file.head);
+  const complete = file.head.length >= file.size;
+  const encodingGuess = guessEncoding(file.head, complete);
   const encoding = chosen?.encoding ?? encodingGuess.encoding;
-  const text = wholeLines(new TextDecoder(encoding).decode(head, { stream: !complete }), complete);
+  const text = wholeLines(new TextDecoder(encoding).decode(file.head, { stream: !complete }), complete);
   if (text.trim() === '') throw new UnreadableFile('The file holds only blank lines.');
-  const formatGuess = guessFormat(text, file);
-  const format = chosen?.format ?? formatGuess.format;
-  const delimiter = chosen?.delimiter ?? (format === 'tsv' ? '\t' : formatGuess.delimiter);
-  const sample = readSample(format, delimiter, text);
-  const columns = chosen?.columns?.length ? chosen.columns : guessColumns(sample.names, sample.rows);
-  const timeColumn = columns.findIndex((column) => column.role === 'time');
-  const dates = timeColumn < 0 ? null : guessDateForm(sample.rows.map((row) => row[timeColumn] ?? ''));
-  const reading: Reading = {
+  const guess = guessFormat(text, file.name);
+  const format = chosen?.format ?? guess.format;
+  const base: Reading = {
+    material: chosen?.material ?? guess.material,
     format,
+    sheet: null,
     encoding,
-    delimiter,
-    dateForm: chosen?.dateForm ?? dates?.form ?? 'iso',
+    delimiter: chosen?.delimiter ?? (format === 'tsv' ? '\t' : guess.delimiter),
+    dateForm: chosen?.dateForm ?? 'iso',
     zoneOffsetMinutes: chosen?.zoneOffsetMinutes ?? 0,
-    columns,
+    columns: [],
   };
-  const reasons = [`${encodingGuess.reason}.`, formatGuess.reason];
-  if (dates?.ambiguous)
-    reasons.push('Dates could be day-month or month-day; day-month was taken. Please check.');
+  const reasons = [`${encodingGuess.reason}.`, guess.reason];
+  switch (format) {
+    case 'activities':
+      return previewMessages(file, text, { ...base, delimiter: isOneALine(guess) ? '\n' : '' }, reasons);
+    case 'mbox':
+    case 'eml': {
+      const bytes = format === 'eml' ? file.whole() : file.head;
+      return previewMessages(file, binary(bytes), base, [guess.reason]);
+    }
+    case 'graphml':
+    case 'gml':
+    case 'jgf':
+    case 'dot':
+    case 'adjacency': {
+      const whole = new TextDecoder(encoding).decode(file.whole());
+      return previewNetwork(
+        file,
+        readSafely(() => readNetworkText(whole, base)),
+        base,
+        reasons,
+      );
+    }
+    case 'matrix':
+    case 'xlsx':
+    default:
+      return previewTable(file, readSample(base, text), base, reasons, complete, chosen);
+  }
+}
+
+/** Everything a preview says beside its reading. */
+type Findings = Omit<Preview, 'file' | 'bytes' | 'reading' | 'reasons'>;
+
+function previewOf(
+  file: FileHead,
+  reading: Reading,
+  reasons: string[],
+  findings: Partial<Findings>,
+): Preview {
   return {
-    file,
-    bytes: size,
+    file: file.name,
+    bytes: file.size,
     reading,
     reasons,
-    rows: sample.rows.slice(0, ROWS_SHOWN).map((row) => [...row]),
-    missing: missingRoles(columns),
-    problems: [...sample.problems, ...postProblems(reading, sample.records)].slice(0, 50),
+    fixed: false,
+    materials: [reading.material],
+    sheets: [],
+    network: null,
+    rows: [],
+    missing: [],
+    problems: [],
+    ...findings,
   };
 }
 
-/** A reader of the records of a file, by how it is to be read. */
-export function recordReader(reading: Reading, sink: RecordSink): RecordReader {
-  return reading.format === 'jsonl'
-    ? new JsonLinesReader(
-        reading.columns.map((column) => column.name),
-        sink,
-      )
-    : new CsvReader(reading.delimiter, sink);
+async function previewWorkbook(file: FileHead, chosen?: Partial<Reading>): Promise<Preview> {
+  const sheets = await readWorkbook(file.whole());
+  const filled = sheets.filter(({ rows }) => rows.length > 1);
+  if (filled.length === 0) throw new UnreadableFile('The workbook has no sheet with a heading and rows.');
+  const sheet = sheets.find(({ name }) => name === chosen?.sheet) ?? filled[0];
+  const sample = emptySample();
+  sheetRecords(sheet, sampleSink(sample), (names) => (sample.names = names)).end();
+  if (sample.names.length === 0) throw new UnreadableFile(`The sheet “${sheet.name}” is empty.`);
+  const base: Reading = {
+    material: 'messages',
+    format: 'xlsx',
+    sheet: sheet.name,
+    encoding: 'utf-8',
+    delimiter: '',
+    dateForm: 'iso',
+    zoneOffsetMinutes: chosen?.zoneOffsetMinutes ?? 0,
+    columns: [],
+  };
+  const reasons = [
+    'A workbook (XLSX).',
+    sheets.length > 1
+      ? `It has ${sheets.length} sheets; “${sheet.name}” is shown.`
+      : `Its sheet is “${sheet.name}”.`,
+  ];
+  const preview = previewTable(file, sample, base, reasons, true, chosen);
+  return { ...preview, sheets: sheets.map(({ name }) => name) };
 }
 
-/** A decoder for the encodings that are understood; bytes that form no character become U+FFFD. */
-export function decoderFor(encoding: TextEncoding): TextDecoder {
-  return new TextDecoder(encoding);
-}
-
-function refuseForeign(head: Uint8Array): void {
-  const magic = String.fromCharCode(...head.slice(0, 8));
-  if (magic.startsWith('PK\x03\x04')) {
-    throw new UnreadableFile(
-      'This is a zip archive or a spreadsheet workbook, not text. Save it as CSV and try again.',
+function previewTable(
+  file: FileHead,
+  sample: Sample,
+  base: Reading,
+  reasons: string[],
+  complete: boolean,
+  chosen?: Partial<Reading>,
+): Preview {
+  const isMatrix = chosen?.material !== 'messages' && isSquareMatrix(sample.names, sample.rows);
+  const material: Material =
+    chosen?.material ?? (isMatrix ? 'network' : guessMaterial(sample.names, sample.rows));
+  if (isMatrix && base.format !== 'json' && base.format !== 'jsonl') {
+    if (!complete)
+      throw new UnreadableFile('The matrix is too large for one file. Use a list of ties instead.');
+    const whole = readSafely(() => readMatrix(sample.names, sample.all));
+    return previewNetwork(
+      file,
+      whole,
+      { ...base, material: 'network', format: 'matrix', sheet: base.sheet },
+      [...reasons, 'Its rows and columns have the same names, so it is an adjacency matrix.'],
+      ['network', 'messages'],
     );
   }
-  if (magic.startsWith('%PDF')) throw new UnreadableFile('This is a PDF document, not a table of posts.');
-  if (magic.startsWith('\x89PNG') || magic.startsWith('\xff\xd8\xff')) {
-    throw new UnreadableFile('This is a picture, not a table of posts.');
+  const columns = chosen?.columns?.length
+    ? chosen.columns
+    : guessColumns(sample.names, sample.rows, material);
+  const timeColumn = columns.findIndex((column) => column.role === 'time');
+  const dates = timeColumn < 0 ? null : guessDateForm(sample.rows.map((row) => row[timeColumn] ?? ''));
+  const reading: Reading = { ...base, material, dateForm: chosen?.dateForm ?? dates?.form ?? 'iso', columns };
+  const missing = missingRoles(columns, material);
+  if (material === 'network') reasons = [...reasons, 'Its columns name two ends, so its rows are ties.'];
+  if (dates?.ambiguous)
+    reasons = [...reasons, 'Dates could be day-month or month-day; day-month was taken. Please check.'];
+  const problems =
+    missing.length > 0
+      ? []
+      : material === 'network'
+        ? tieProblems(reading, sample.records)
+        : postProblems(reading, sample.records);
+  return previewOf(file, reading, reasons, {
+    materials: ['messages', 'network'],
+    rows: sample.rows.slice(0, ROWS_SHOWN).map((row) => [...row]),
+    missing,
+    problems: [...sample.problems, ...problems].slice(0, 50),
+  });
+}
+
+/** The columns in which messages of a format with a meaning of its own are shown. */
+const MESSAGE_COLUMNS: readonly Column[] = [
+  { name: 'author', role: 'author' },
+  { name: 'name', role: 'authorName' },
+  { name: 'to', role: 'to' },
+  { name: 'time', role: 'time' },
+  { name: 'kind', role: 'kind' },
+  { name: 'answers', role: 'parent' },
+  { name: 'subject', role: 'subject' },
+  { name: 'text', role: 'text' },
+];
+
+async function previewMessages(
+  file: FileHead,
+  text: string,
+  base: Reading,
+  reasons: string[],
+): Promise<Preview> {
+  const rows: string[][] = [];
+  const problems: Preview['problems'] = [];
+  const reader = messageReader(base, file.name, {
+    message: (message) => void (rows.length < ROWS_SHOWN && rows.push(messageCells(message))),
+    skip: (row) => void problems.push(row),
+  });
+  await reader.write(text);
+  if (file.head.length >= file.size) {
+    try {
+      await reader.end();
+    } catch (error) {
+      throw new UnreadableFile(error instanceof Error ? error.message : String(error));
+    }
+  } else if (rows.length === 0) await reader.end();
+  if (rows.length === 0) {
+    const first = problems[0];
+    throw new UnreadableFile(
+      first
+        ? `No message was found. Line ${first.row}: ${first.reason}`
+        : 'No message was found in the file.',
+      first?.row ?? null,
+    );
   }
-  if (magic.startsWith('\x1f\x8b'))
-    throw new UnreadableFile('This is a gzip archive. Unpack it and try again.');
-  const hasOrder = (head[0] === 0xff && head[1] === 0xfe) || (head[0] === 0xfe && head[1] === 0xff);
-  let strange = 0;
-  const length = Math.min(head.length, 4096);
-  for (let i = 0; i < length; i++) if (head[i] < 9 && head[i] !== 0) strange++;
-  if (!hasOrder && strange > length / 20)
-    throw new UnreadableFile('These bytes are not text; nothing was taken from the file.');
+  return previewOf(file, { ...base, columns: [...MESSAGE_COLUMNS] }, reasons, {
+    fixed: true,
+    rows,
+    problems: problems.slice(0, 50),
+  });
+}
+
+function messageCells({
+  authorHandle,
+  authorName,
+  addressed,
+  time,
+  kind,
+  parentKey,
+  subject,
+  text,
+}: IncomingMessage): string[] {
+  return [
+    authorHandle,
+    authorName ?? '',
+    addressed.map(({ handle }) => handle).join(' '),
+    time === null ? '' : new Date(time).toISOString(),
+    kind,
+    parentKey ?? '',
+    subject ?? '',
+    text,
+  ];
+}
+
+function previewNetwork(
+  file: FileHead,
+  found: FoundNetwork,
+  base: Reading,
+  reasons: string[],
+  materials: Material[] = ['network'],
+): Preview {
+  const { nodes, edges } = found;
+  const handles = nodes['handle'] as readonly string[];
+  const names = nodes['name'] as readonly string[];
+  const label = (v: number): string => names[v] || handles[v];
+  const edgeColumns = Object.keys(edges).filter((name) => !['source', 'target', 'weight'].includes(name));
+  const cell = (name: string, e: number): string => String(edges[name][e]).replace(/^NaN$/, '');
+  const shown = Math.min(ROWS_SHOWN, edges['source'].length);
+  return previewOf(
+    file,
+    {
+      ...base,
+      columns: [
+        { name: 'source', role: 'source' },
+        { name: 'target', role: 'target' },
+        { name: 'weight', role: 'weight' },
+        ...edgeColumns.map((name): Column => ({ name, role: 'attribute' })),
+      ],
+    },
+    [...reasons, ...found.notes],
+    {
+      fixed: true,
+      materials,
+      network: {
+        nodes: found.nodeCount,
+        edges: edges['source'].length,
+        directed: found.directed,
+        weighted: found.weighted,
+        nodeColumns: Object.keys(nodes).filter((name) => !['id', 'handle', 'name'].includes(name)),
+        edgeColumns,
+      },
+      rows: Array.from({ length: shown }, (_, e) => [
+        label(edges['source'][e] as number),
+        label(edges['target'][e] as number),
+        cell('weight', e),
+        ...edgeColumns.map((name) => cell(name, e)),
+      ]),
+    },
+  );
+}
+
+function readSafely(read: () => FoundNetwork): FoundNetwork {
+  try {
+    return read();
+  } catch (error) {
+    if (error instanceof BrokenNetwork) throw new UnreadableFile(error.message, error.row);
+    throw error;
+  }
+}
+
+function isOneALine({ reason }: FormatGuess): boolean {
+  return reason.endsWith('one a line.');
+}
+
+function binary(bytes: Uint8Array): string {
+  let text = '';
+  for (let at = 0; at < bytes.length; at += 8192)
+    text += String.fromCharCode(...bytes.subarray(at, at + 8192));
+  return text;
 }
 
 function wholeLines(text: string, complete: boolean): string {
@@ -111,99 +327,80 @@ function wholeLines(text: string, complete: boolean): string {
   return complete || end < 0 ? clean : clean.slice(0, end + 1);
 }
 
-interface FormatGuess {
-  readonly format: FileFormat;
-  readonly delimiter: string;
-  readonly reason: string;
-}
-
-function guessFormat(text: string, file: string): FormatGuess {
-  const first = text.trimStart();
-  if (first.startsWith('{')) {
-    return { format: 'jsonl', delimiter: '', reason: 'JSON Lines, since the first line is a JSON object.' };
-  }
-  if (first.startsWith('[') || first.startsWith('<')) {
-    const what = first.startsWith('[') ? 'a single JSON list' : 'XML or HTML';
-    throw new UnreadableFile(
-      `This looks like ${what}. Posts are read from CSV, TSV or JSON Lines (one object a line).`,
-      1,
-    );
-  }
-  const lines = text
-    .split(/\r?\n/)
-    .slice(0, 30)
-    .filter((line) => line.trim() !== '');
-  const delimiter = [',', ';', '\t', '|'].reduce((a, b) => (evenness(lines, b) > evenness(lines, a) ? b : a));
-  if (evenness(lines, delimiter) === 0) {
-    throw new UnreadableFile(
-      `No columns were found in ${file}: its first line has no comma, semicolon, tab or bar between names of columns.`,
-      1,
-    );
-  }
-  const name = { ',': 'commas', ';': 'semicolons', '\t': 'tabs', '|': 'bars' }[delimiter];
-  return {
-    format: delimiter === '\t' ? 'tsv' : 'csv',
-    delimiter,
-    reason: `A table with ${name} between its columns.`,
-  };
-}
-
-/** How often a delimiter stands outside quotes in the first line, favoured when other lines have as many. */
-function evenness(lines: readonly string[], delimiter: string): number {
-  const counts = lines.map((line) => line.replace(/"[^"]*"/g, '').split(delimiter).length - 1);
-  const first = counts[0] ?? 0;
-  return first === 0 ? 0 : first * (counts.filter((count) => count === first).length / counts.length + 0.1);
-}
-
 interface Sample {
   names: readonly string[];
+  /** The first rows, to be looked at. */
   rows: (readonly string[])[];
+  /** All rows of the text that was read. */
+  all: (readonly string[])[];
   records: FileRecord[];
   problems: Preview['problems'];
 }
 
-function readSample(format: FileFormat, delimiter: string, text: string): Sample {
-  const records: FileRecord[] = [];
-  const problems: Preview['problems'] = [];
-  const sink: RecordSink = {
-    onRecord: (record) => void (records.length < ROWS_LOOKED_AT && records.push(record)),
-    onSkip: (row, field, reason) => void problems.push({ row, field, reason }),
-  };
-  if (format === 'jsonl') return sampleJson(text, records, problems, sink);
-  let names: readonly string[] = [];
-  const reader = new CsvReader(delimiter, sink, (header) => (names = header));
-  reader.write(text);
-  reader.end();
-  return { names, rows: records.map((record) => record.values), records, problems };
+function emptySample(): Sample {
+  return { names: [], rows: [], all: [], records: [], problems: [] };
 }
 
-function sampleJson(
-  text: string,
-  records: FileRecord[],
-  problems: Preview['problems'],
-  sink: RecordSink,
-): Sample {
-  const reader = new JsonLinesReader([], sink);
+function sampleSink(sample: Sample): RecordSink {
+  return {
+    onRecord: (record) => {
+      sample.all.push(record.values);
+      if (sample.records.length >= ROWS_LOOKED_AT) return;
+      sample.records.push(record);
+      sample.rows.push(record.values);
+    },
+    onSkip: (row, field, reason) => void sample.problems.push({ row, field, reason }),
+  };
+}
+
+function readSample({ format, delimiter }: Reading, text: string): Sample {
+  const sample = emptySample();
+  const sink = sampleSink(sample);
+  if (format === 'jsonl' || format === 'json') return sampleJson(format, text, sample, sink);
+  const reader = new CsvReader(delimiter, sink, (header) => (sample.names = header));
   reader.write(text);
   reader.end();
+  return sample;
+}
+
+function sampleJson(format: TableFormat, text: string, sample: Sample, sink: RecordSink): Sample {
+  const reader = format === 'jsonl' ? new JsonLinesReader([], sink) : new JsonDocumentReader([], sink);
+  reader.write(text);
+  try {
+    reader.end();
+  } catch {
+    // The beginning of a document ends somewhere in its list.
+  }
+  const { records, problems } = sample;
   if (records.length === 0) {
     const first = problems[0];
     throw new UnreadableFile(
-      `No line is a JSON object. Line ${first?.row ?? 1}: ${first?.reason ?? 'blank'}`,
+      format === 'jsonl' || first
+        ? `No line is a JSON object. Line ${first?.row ?? 1}: ${first?.reason ?? 'blank'}`
+        : 'The document has no list of objects that could be messages or ties.',
       first?.row ?? 1,
     );
   }
   const names = [...new Set(records.flatMap((record) => Object.keys(record.extra ?? {})))];
   const rows = records.map((record) => names.map((name) => record.extra?.[name] ?? ''));
-  const filled = records.map((record, i) => ({ row: record.row, values: rows[i], extra: null }));
-  return { names, rows, records: filled, problems };
+  return {
+    names,
+    rows,
+    all: rows,
+    records: records.map(({ row }, i) => ({ row, values: rows[i], extra: null })),
+    problems,
+  };
 }
 
 function postProblems(reading: Reading, records: readonly FileRecord[]): Preview['problems'] {
-  if (missingRoles(reading.columns).length > 0) return [];
   const take = takePost(reading);
   return records.flatMap((record) => {
     const taken = take(record);
     return 'reason' in taken ? [taken] : [];
   });
+}
+
+function tieProblems(reading: Reading, records: readonly FileRecord[]): Preview['problems'] {
+  const take = takeEdge(reading, new NetworkBuilder(true));
+  return records.flatMap((record) => take(record) ?? []);
 }

@@ -1,15 +1,18 @@
+import type { Reading } from '@pebble/contract';
 import type { FileRecord } from './record';
 import { JsonLinesReader } from './jsonLines';
 import { LineCutter } from './lines';
 import { dateReader, guessDateForm } from './dates';
 import { guessEncoding } from './encoding';
 import { guessColumns, missingRoles } from './columns';
-import { previewFile, UnreadableFile } from './preview';
+import { previewFile } from './preview';
+import { UnreadableFile } from './unreadable';
 import { takePost } from './posts';
 import { readEdgeList } from './edgeList';
 
 const bytes = (text: string): Uint8Array => new TextEncoder().encode(text);
-const preview = (text: string, name = 'posts.csv') => previewFile(name, bytes(text), bytes(text).length);
+const preview = (text: string, name = 'posts.csv') =>
+  previewFile({ name, head: bytes(text), size: bytes(text).length, whole: () => bytes(text) });
 
 describe('JsonLinesReader', () => {
   function read(text: string, columns: string[]): { records: FileRecord[]; skipped: [number, string][] } {
@@ -125,8 +128,8 @@ describe('guessColumns', () => {
 });
 
 describe('previewFile', () => {
-  it('detects delimiter, dates and columns', () => {
-    const { reading, missing } = preview(
+  it('detects delimiter, dates and columns', async () => {
+    const { reading, missing } = await preview(
       'author;text;time\na;hello;31/03/2026 14:05\nb;"x; y";01/04/2026 09:00\n',
     );
     expect(reading).toMatchObject({
@@ -143,21 +146,22 @@ describe('previewFile', () => {
     ['   \n \n', 'blank'],
     ['PK\u0003\u0004xx', 'zip archive'],
     ['%PDF-1.7', 'PDF'],
-    ['[{"a":1}]', 'JSON list'],
+    ['[1, 2]', 'not an object'],
+    ['{"a": 1,\n"b": 2}', 'no list of objects'],
     ['<html></html>', 'XML or HTML'],
-    ['just one column\nof words', 'No columns'],
-    ['{"a":\n{"b"', 'No line is a JSON object'],
-  ])('refuses “%s” and says why', (text, why) => {
-    expect(() => preview(text)).toThrow(UnreadableFile);
-    expect(() => preview(text)).toThrow(why);
+    ['just one line of words', 'No columns'],
+    ['{"a":\n{"b"', 'no list of objects'],
+  ])('refuses “%s” and says why', async (text, why) => {
+    await expect(preview(text)).rejects.toThrow(UnreadableFile);
+    await expect(preview(text)).rejects.toThrow(why);
   });
 
-  it('reads a file by its content whatever its ending', () => {
-    expect(preview('{"author":"a","text":"b"}\n', 'posts.csv').reading.format).toBe('jsonl');
+  it('reads a file by its content whatever its ending', async () => {
+    expect((await preview('{"author":"a","text":"b"}\n', 'posts.csv')).reading.format).toBe('jsonl');
   });
 
-  it('shows the problems of the first rows', () => {
-    const { problems } = preview(
+  it('shows the problems of the first rows', async () => {
+    const { problems } = await preview(
       'author,text,time\na,hello,2026-03-01\nb,there,never\n,x,2026-03-01\nc,y,2026-03-02\n',
     );
     expect(problems).toEqual([
@@ -168,10 +172,14 @@ describe('previewFile', () => {
 });
 
 describe('takePost', () => {
-  const { reading } = preview(
-    'id,author,text,time,kind,in_reply_to,likes,mood\n1,@Ann,hi,2026-03-01,,,5,good\n',
-  );
+  let reading: Reading;
   const take = (values: string[]) => takePost(reading)({ row: 2, values, extra: null });
+
+  beforeAll(async () => {
+    ({ reading } = await preview(
+      'id,author,text,time,kind,in_reply_to,likes,mood\n1,@Ann,hi,2026-03-01,,,5,good\n',
+    ));
+  });
 
   it('reads a post', () => {
     expect(take(['7', '@Ann', 'hi', '2026-03-01', '', '', '5', 'good'])).toMatchObject({

@@ -80,7 +80,7 @@ function sortByPen(
   const pen = new Int16Array(edges.length);
   for (let i = 0; i < pen.length; i++) pen[i] = penOf(edges[i]);
   const start = new Uint32Array(pens + 1);
-  for (let i = 0; i < pen.length; i++) if (pen[i] >= 0) start[pen[i] + 1]++;
+  for (const p of pen) if (p >= 0) start[p + 1]++;
   for (let p = 0; p < pens; p++) start[p + 1] += start[p];
   const sorted = new Uint32Array(start[pens]);
   const next = start.slice();
@@ -142,8 +142,7 @@ function tracePart(
   const heads: number[] = [];
   let line = 0;
   let curve = 0;
-  for (let i = 0; i < edges.length; i++) {
-    const e = edges[i];
+  for (const e of edges) {
     const a = source[e];
     const b = target[e];
     if (a === b) {

@@ -4,7 +4,14 @@ import { PairTable } from './pairTable';
 import { ADDRESS_VERB } from './sentence';
 
 /** The bit of each kind of address in `AddressRows.kinds`. */
-export const KIND_BIT: Readonly<Record<AddressKind, number>> = { reply: 1, mention: 2, repost: 4 };
+export const KIND_BIT: Readonly<Record<AddressKind, number>> = {
+  reply: 1,
+  mention: 2,
+  repost: 4,
+  to: 8,
+  cc: 16,
+  bcc: 32,
+};
 
 /**
  * Who addressed whom, one row for each pair of message and addressed account. A message that addresses nobody has one
@@ -70,11 +77,10 @@ export function weaveAccounts(rows: AddressRows, weave: AccountWeave): AccountNe
     source: Uint32Array.from(kept, (p) => number[table.from[p]]),
     target: Uint32Array.from(kept, (p) => number[table.to[p]]),
     weight: column(table.count),
-    byKind: {
-      reply: column(table.byKind[0]),
-      mention: column(table.byKind[1]),
-      repost: column(table.byKind[2]),
-    },
+    byKind: Object.fromEntries(ADDRESS_KINDS.map((kind, k) => [kind, column(table.byKind[k])])) as Record<
+      AddressKind,
+      Float64Array
+    >,
     first: column(table.first),
     last: column(table.last),
     messages: pairs.messages,

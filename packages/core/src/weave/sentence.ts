@@ -5,6 +5,9 @@ export const ADDRESS_VERB: Readonly<Record<AddressKind, string>> = {
   reply: 'replies to',
   mention: 'mentions',
   repost: 'reposts',
+  to: 'writes to',
+  cc: 'sends a copy to',
+  bcc: 'sends a blind copy to',
 };
 
 /** "replies to, mentions or reposts" */

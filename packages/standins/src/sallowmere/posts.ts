@@ -1,4 +1,4 @@
-import { ADDRESS_KINDS, type AddressKind, type MessageKind } from '@pebble/contract';
+import type { MessageKind } from '@pebble/contract';
 import { Random } from '@pebble/core';
 import { makeAccounts, type DemoAccount } from './accounts';
 import { moments, POWER_FAILURE } from './clock';
@@ -15,6 +15,10 @@ import {
   RING_TEXTS,
 } from './texts';
 import { fill, handwriting, hashtagsFor, linkFor } from './writing';
+
+/** The ways in which posts address accounts. */
+const POST_ADDRESSES = ['reply', 'mention', 'repost'] as const;
+type PostAddress = (typeof POST_ADDRESSES)[number];
 
 /** A post of Tidepost as its export file holds it. */
 export interface DemoPost {
@@ -44,9 +48,9 @@ export interface DemoTruth {
   /** Accounts that address nobody and are addressed by nobody. */
   readonly isolates: number;
   /** Directed ties between different accounts, by kind and altogether. */
-  readonly ties: Readonly<Record<AddressKind | 'all', number>>;
+  readonly ties: Readonly<Record<PostAddress | 'all', number>>;
   /** Pairs of message and addressed account, by kind. */
-  readonly addresses: Readonly<Record<AddressKind, number>>;
+  readonly addresses: Readonly<Record<PostAddress, number>>;
 }
 
 export interface DemoMaterial {
@@ -346,24 +350,24 @@ class PostWriter {
 
   /** Counts ties from what was drafted, without reading the texts. */
   private truth(): DemoTruth {
-    const pairs: Record<AddressKind | 'all', Set<string>> = {
+    const pairs: Record<PostAddress | 'all', Set<string>> = {
       reply: new Set(),
       mention: new Set(),
       repost: new Set(),
       all: new Set(),
     };
-    const addresses: Record<AddressKind, number> = { reply: 0, mention: 0, repost: 0 };
+    const addresses: Record<PostAddress, number> = { reply: 0, mention: 0, repost: 0 };
     const tied = new Set<string>();
     for (const draft of this.drafts) {
       const own = draft.author.handle;
       const parent = draft.parent >= 0 ? this.drafts[draft.parent] : null;
-      const to: Record<AddressKind, string[]> = {
+      const to: Record<PostAddress, string[]> = {
         reply: parent && draft.kind !== 'repost' ? [parent.author.handle] : [],
         repost: parent && draft.kind === 'repost' ? [parent.author.handle] : [],
         mention:
           draft.kind === 'repost' ? mentionsPassedOn(this.drafts, draft) : [...new Set(draft.mentions)],
       };
-      for (const kind of ADDRESS_KINDS) {
+      for (const kind of POST_ADDRESSES) {
         for (const other of to[kind]) {
           addresses[kind]++;
           if (other === own) continue;

@@ -1,0 +1,36 @@
+import type { Reading, SkippedRow } from '@pebble/contract';
+import type { FileRecord } from '../record';
+import { BrokenNetwork, type NetworkBuilder } from './foundNetwork';
+
+/** A function that adds the tie of a row to a network, or says why it cannot. A row with one end alone is a node without a tie. */
+export function takeEdge(
+  reading: Reading,
+  builder: NetworkBuilder,
+): (record: FileRecord) => SkippedRow | null {
+  const at = (role: string): number => reading.columns.findIndex((column) => column.role === role);
+  const source = at('source');
+  const target = at('target');
+  const weight = at('weight');
+  const rest = reading.columns.flatMap(({ role, name }, i) =>
+    role === 'number' || role === 'attribute' || role === 'time' ? [{ name, i }] : [],
+  );
+  return ({ row, values, extra }) => {
+    const from = values[source].trim();
+    const to = values[target].trim();
+    if (from === '' && to === '')
+      return { row, field: reading.columns[source].name, reason: 'The row names no node.' };
+    if (from === '' || to === '') {
+      builder.node(from || to);
+      return null;
+    }
+    const attributes: Record<string, string> = { ...extra };
+    for (const { name, i } of rest) if (values[i] !== '') attributes[name] = values[i];
+    try {
+      builder.edge(from, to, weight < 0 ? '' : values[weight], attributes, row);
+      return null;
+    } catch (error) {
+      if (!(error instanceof BrokenNetwork)) throw error;
+      return { row, field: reading.columns[weight].name, reason: error.message };
+    }
+  };
+}

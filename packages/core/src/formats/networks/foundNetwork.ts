@@ -1,0 +1,214 @@
+import type { TableColumns } from '../../network/tables';
+
+/** A finished network as a file holds it. Nodes are numbered in the order in which the file names them. */
+export interface FoundNetwork {
+  readonly directed: boolean;
+  readonly nodeCount: number;
+  /** Node columns: "handle" (the key by which the file knows the node), "name" (its label), and what else the file has. */
+  readonly nodes: TableColumns;
+  /** Edge columns: source and target (numbers of nodes), weight, and what else the file has. */
+  readonly edges: TableColumns;
+  readonly weighted: boolean;
+  /** What was merged, left out or assumed, in sentences. */
+  readonly notes: readonly string[];
+}
+
+/** A file that holds no network that can be read; says where and why. */
+export class BrokenNetwork extends Error {
+  constructor(
+    message: string,
+    readonly row: number | null = null,
+  ) {
+    super(message);
+  }
+}
+
+type Attributes = Readonly<Record<string, string>>;
+
+/** Column names that the network's own tables need. */
+const TAKEN: Readonly<Record<'node' | 'edge', readonly string[]>> = {
+  node: ['id', 'handle', 'name', 'messages'],
+  edge: ['source', 'target', 'weight', 'first', 'last'],
+};
+
+/** Values of named columns, filled row by row; a row without a value has an empty text. */
+class Columns {
+  private readonly values = new Map<string, string[]>();
+
+  set(row: number, name: string, value: string): void {
+    let column = this.values.get(name);
+    if (!column) this.values.set(name, (column = []));
+    while (column.length < row) column.push('');
+    column[row] = value;
+  }
+
+  get(row: number, name: string): string {
+    return this.values.get(name)?.[row] ?? '';
+  }
+
+  /** Columns of so many rows; those whose values are all numbers become number columns. */
+  finish(rows: number, kind: 'node' | 'edge'): Record<string, Float64Array | string[]> {
+    const out: Record<string, Float64Array | string[]> = {};
+    for (const [name, column] of this.values) {
+      while (column.length < rows) column.push('');
+      out[TAKEN[kind].includes(name) ? `${name} in file` : name] = typed(column);
+    }
+    return out;
+  }
+}
+
+const NUMBER = /^[+-]?(?:\d+\.?\d*|\.\d+)(?:[eE][+-]?\d+)?$/;
+
+/** A column as numbers when all that is written in it are numbers that can be held exactly; empty cells become NaN. */
+function typed(column: string[]): Float64Array | string[] {
+  const given = column.filter((value) => value !== '');
+  const isExact = (value: string): boolean =>
+    NUMBER.test(value) && (/[.eE]/.test(value) || Number.isSafeInteger(Number(value)));
+  if (given.length === 0 || !given.every(isExact)) return column;
+  return Float64Array.from(column, (value) => (value === '' ? NaN : Number(value)));
+}
+
+/** Builds a network from nodes and ties in the order in which a file names them. */
+export class NetworkBuilder {
+  private readonly number = new Map<string, number>();
+  private readonly keys: string[] = [];
+  private readonly labels: string[] = [];
+  private readonly source: number[] = [];
+  private readonly target: number[] = [];
+  private readonly weight: number[] = [];
+  private readonly nodeColumns = new Columns();
+  private readonly edgeColumns = new Columns();
+  private readonly notes: string[] = [];
+  private weighted = false;
+  private turned = 0;
+  private straight = 0;
+
+  constructor(private directed: boolean) {}
+
+  get nodeCount(): number {
+    return this.keys.length;
+  }
+
+  get edgeCount(): number {
+    return this.source.length;
+  }
+
+  has(key: string): boolean {
+    return this.number.has(key);
+  }
+
+  setDirected(directed: boolean): void {
+    this.directed = directed;
+  }
+
+  /** The number of a node, which is made when it is new. */
+  node(key: string): number {
+    let v = this.number.get(key);
+    if (v === undefined) {
+      v = this.keys.length;
+      this.number.set(key, v);
+      this.keys.push(key);
+      this.labels.push('');
+    }
+    return v;
+  }
+
+  describeNode(key: string, label: string, attributes: Attributes): void {
+    const v = this.node(key);
+    if (label !== '') this.labels[v] = label;
+    for (const [name, value] of Object.entries(attributes))
+      if (value !== '') this.nodeColumns.set(v, name, value);
+  }
+
+  /**
+   * Adds a tie.
+   * @param weight as it is written; empty for 1
+   * @param directed where the file says it of this tie alone
+   * Throws BrokenNetwork when the weight is no number above 0.
+   */
+  edge(
+    source: string,
+    target: string,
+    weight: string,
+    attributes: Attributes,
+    row: number | null,
+    directed?: boolean,
+  ): void {
+    const value = weight.trim() === '' ? 1 : Number(weight);
+    if (!(value > 0) || !Number.isFinite(value))
+      throw new BrokenNetwork(`The weight “${weight.slice(0, 40)}” is no number above 0.`, row);
+    if (weight.trim() !== '') this.weighted = true;
+    if (directed !== undefined && directed !== this.directed) this.turned++;
+    else this.straight++;
+    const e = this.source.length;
+    this.source.push(this.node(source));
+    this.target.push(this.node(target));
+    this.weight.push(value);
+    for (const [name, cell] of Object.entries(attributes))
+      if (cell !== '') this.edgeColumns.set(e, name, cell);
+  }
+
+  note(sentence: string): void {
+    if (!this.notes.includes(sentence)) this.notes.push(sentence);
+  }
+
+  /** Repeated ties become one with the sum of their weights; of their other columns the first value stays. */
+  finish(): FoundNetwork {
+    if (this.keys.length === 0) throw new BrokenNetwork('The file names no node.');
+    if (this.turned > 0 && this.straight === 0) this.directed = !this.directed;
+    else if (this.turned > 0)
+      this.note(
+        `${this.turned} ties are ${this.directed ? 'undirected' : 'directed'} in the file, the others are not; all are taken as ${this.directed ? 'directed' : 'undirected'}.`,
+      );
+    const merged = this.mergeEdges();
+    const rest = this.edgeColumns.finish(this.source.length, 'edge');
+    const kept = (column: Float64Array | string[]): Float64Array | string[] =>
+      column instanceof Float64Array
+        ? Float64Array.from(merged.first, (e) => column[e])
+        : Array.from(merged.first, (e) => column[e]);
+    return {
+      directed: this.directed,
+      nodeCount: this.keys.length,
+      nodes: {
+        id: Uint32Array.from(this.keys, (_, v) => v),
+        handle: this.keys,
+        name: this.labels,
+        ...this.nodeColumns.finish(this.keys.length, 'node'),
+      },
+      edges: {
+        source: Uint32Array.from(merged.first, (e) => merged.ends[2 * e]),
+        target: Uint32Array.from(merged.first, (e) => merged.ends[2 * e + 1]),
+        weight: Float64Array.from(merged.weight),
+        ...Object.fromEntries(Object.entries(rest).map(([name, column]) => [name, kept(column)])),
+      },
+      weighted: this.weighted,
+      notes: this.notes,
+    };
+  }
+
+  private mergeEdges(): { first: number[]; weight: number[]; ends: Uint32Array } {
+    const place = new Map<number, number>();
+    const first: number[] = [];
+    const weight: number[] = [];
+    const ends = new Uint32Array(2 * this.source.length);
+    for (let e = 0; e < this.source.length; e++) {
+      const turn = !this.directed && this.source[e] > this.target[e];
+      const a = turn ? this.target[e] : this.source[e];
+      const b = turn ? this.source[e] : this.target[e];
+      ends[2 * e] = a;
+      ends[2 * e + 1] = b;
+      const pair = a * this.keys.length + b;
+      const at = place.get(pair);
+      if (at === undefined) {
+        place.set(pair, first.length);
+        first.push(e);
+        weight.push(this.weight[e]);
+      } else {
+        weight[at] += this.weight[e];
+      }
+    }
+    const repeated = this.source.length - first.length;
+    if (repeated > 0) this.note(`${repeated} repeated ties were added to the first of their pair.`);
+    return { first, weight, ends };
+  }
+}

@@ -1,0 +1,28 @@
+import type { Reading } from '@pebble/contract';
+import { readAdjacencyList } from './adjacency';
+import { readDot } from './dot';
+import type { FoundNetwork } from './foundNetwork';
+import { readGml } from './gml';
+import { readGraphml } from './graphml';
+import { readJsonGraph } from './jsonGraph';
+
+/** Reads a network of a format that stands in one text; tables of ties and matrices are read by their rows. */
+export function readNetworkText(
+  text: string,
+  { format, delimiter }: Pick<Reading, 'format' | 'delimiter'>,
+): FoundNetwork {
+  switch (format) {
+    case 'graphml':
+      return readGraphml(text);
+    case 'gml':
+      return readGml(text);
+    case 'jgf':
+      return readJsonGraph(text);
+    case 'dot':
+      return readDot(text);
+    case 'adjacency':
+      return readAdjacencyList(text, delimiter);
+    default:
+      throw new RangeError(`${format} is no network in one text.`);
+  }
+}
