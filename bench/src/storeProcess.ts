@@ -3,14 +3,15 @@ import { closeSync, openSync, writeSync } from 'node:fs';
 import { join } from 'node:path';
 import SqliteDatabase from 'better-sqlite3';
 import { postsAsJsonLines, makePosts } from '@pebble/standins';
-import { previewFile, recordReader, takePost } from '@pebble/core/files';
+import { recordReader, takePost } from '@pebble/core/files';
 import { weaveAccounts } from '@pebble/core';
 import type { IncomingMessage } from '@pebble/contract';
 import { readAddresses } from '../../apps/server/src/db/addresses';
 import { newStudyId } from '../../apps/server/src/db/ids';
 import { openStore } from '../../apps/server/src/db/open';
 import { uploadPath } from '../../apps/server/src/files/places';
-import { readHead, readTextFile } from '../../apps/server/src/files/textFile';
+import { readTextFile } from '../../apps/server/src/files/textFile';
+import { lookAt } from '../../apps/server/src/intake/arrive';
 import { Runner } from '../../apps/server/src/runner/runner';
 import { atMost, time, under, type Row } from './measure';
 
@@ -31,8 +32,7 @@ const store = await openStore(folder);
 const upload = randomUUID();
 const path = uploadPath(folder, upload);
 writeFile(path);
-const { head, size } = readHead(path);
-const { reading } = previewFile('posts.jsonl', head, size);
+const { reading } = await lookAt(path, 'posts.jsonl');
 
 // The reference: the same rows, read beforehand, into one bare table.
 async function bareInsert(): Promise<number> {
@@ -79,7 +79,7 @@ const before = process.memoryUsage().rss;
 const watch = setInterval(() => (peak = Math.max(peak, process.memoryUsage().rss)), 50);
 const started = performance.now();
 const { step } = await runner.submit(study, {
-  kind: 'import-posts',
+  kind: 'import-messages',
   parameters: { upload, file: 'posts.jsonl', name: 'posts', reading },
 });
 const importing = performance.now() - started;

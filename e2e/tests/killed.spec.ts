@@ -49,7 +49,7 @@ test('an import that was killed leaves nothing, is shown as interrupted, and can
     });
     const { id, preview } = (await sent.json()) as { id: string; preview: { reading: unknown } };
     const request = {
-      kind: 'import-posts',
+      kind: 'import-messages',
       parameters: { upload: id, file: 'large.csv', name: 'large.csv', reading: preview.reading },
     };
     const pending = post(`/studies/${study}/steps`, request).catch(() => null);

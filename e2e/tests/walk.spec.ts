@@ -133,7 +133,7 @@ test('a researcher goes from a dropped file to a published map', async ({ page }
   // Logbook.
   await page.getByRole('link', { name: /Logbook/ }).click();
   for (const kind of [
-    'import-posts',
+    'import-messages',
     'weave-accounts',
     'measure-network',
     'arrange-map',

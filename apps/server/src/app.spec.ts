@@ -1,76 +1,21 @@
-import { existsSync, mkdtempSync, rmSync } from 'node:fs';
-import { tmpdir } from 'node:os';
+import { existsSync } from 'node:fs';
 import { join } from 'node:path';
-import { buildSync } from 'esbuild';
-import { pino } from 'pino';
-import request from 'supertest';
+import type { StepKind } from '@pebble/contract';
 import { makePosts, postsAsCsv, postsAsJsonLines, postsAsTsv } from '@pebble/standins';
-import { start, type Running } from './start';
 import { openStore } from './db/open';
-
-const root = join(__dirname, '../../..');
-const built = join(root, 'apps/server/dist/test');
-const workerFile = join(built, 'runner/worker.js');
-
-/** The worker threads run built code. */
-function buildThreads(): void {
-  buildSync({
-    absWorkingDir: root,
-    entryPoints: ['apps/server/src/runner/worker.ts', 'apps/server/src/intake/thread.ts'],
-    outdir: built,
-    bundle: true,
-    platform: 'node',
-    format: 'esm',
-    target: 'node20',
-    conditions: ['types'],
-    external: [
-      'better-sqlite3',
-      'kysely',
-      'zod',
-      'apache-arrow',
-      'csv-parse',
-      'd3-scale',
-      'flatbush',
-      'linkify-it',
-      'lossless-json',
-    ],
-    logLevel: 'error',
-  });
-}
+import { buildThreads, TestApplication } from './testing/application';
 
 const small = makePosts(600, 5);
 
 describe('the application', () => {
-  let folder: string;
-  let running: Running;
+  let app: TestApplication;
   let study: string;
-  const api = () => request(running.address);
-  const begin = async (): Promise<void> => {
-    running = await start(
-      {
-        host: '127.0.0.1',
-        port: 0,
-        dataFolder: folder,
-        webFolder: null,
-        largestUpload: 1e8,
-        mostRows: 50_000,
-      },
-      { demo: false, workerFile, log: pino({ level: 'silent' }) },
-    );
-  };
-  const upload = (name: string, body: string | Buffer) =>
-    api()
-      .post(`/api/v1/studies/${study}/uploads`)
-      .set('content-type', 'application/octet-stream')
-      .set('x-file-name', encodeURIComponent(name))
-      .send(Buffer.from(body));
-  const step = (kind: string, parameters: object) =>
-    api().post(`/api/v1/studies/${study}/steps`).send({ kind, parameters });
+  const api = () => app.api;
+  const upload = (name: string, body: string | Uint8Array) => app.send(name, body);
+  const step = (kind: StepKind, parameters: object) => app.step(kind, parameters);
   const importFile = async (name: string, body: string) => {
-    const {
-      body: { id, preview },
-    } = await upload(name, body).expect(201);
-    return step('import-posts', { upload: id, file: name, name, reading: preview.reading });
+    const { id, preview } = await app.look(name, body);
+    return step('import-messages', { upload: id, file: name, name, reading: preview.reading });
   };
   const measured = async (network: string) => {
     for (let tries = 0; tries < 100; tries++) {
@@ -83,14 +28,11 @@ describe('the application', () => {
 
   beforeAll(buildThreads);
   beforeEach(async () => {
-    folder = mkdtempSync(join(tmpdir(), 'pebble-'));
-    await begin();
-    study = (await api().post('/api/v1/studies').send({ name: 'Test' }).expect(201)).body.id;
+    app = new TestApplication();
+    await app.begin();
+    ({ study } = app);
   });
-  afterEach(async () => {
-    await running.close();
-    rmSync(folder, { recursive: true, force: true });
-  });
+  afterEach(() => app.end());
 
   it('lists, renames, deletes and restores studies', async () => {
     await api().patch(`/api/v1/studies/${study}`).send({ name: 'Renamed' }).expect(200);
@@ -180,7 +122,7 @@ describe('the application', () => {
       'arrange-map',
       'measure-network',
       'weave-accounts',
-      'import-posts',
+      'import-messages',
       'create-study',
     ]);
   });
@@ -276,13 +218,13 @@ describe('the application', () => {
   });
 
   it('shows a step that was running when the process was killed as interrupted, with nothing of it kept', async () => {
-    await running.close();
-    const store = await openStore(folder);
+    await app.stop();
+    const store = await openStore(app.folder);
     await store.query
       .insertInto('step')
       .values({
         study_id: study,
-        kind: 'import-posts',
+        kind: 'import-messages',
         state: 'running',
         parameters: '{}',
         result: null,
@@ -295,10 +237,10 @@ describe('the application', () => {
       })
       .execute();
     await store.close();
-    await begin();
+    await app.begin();
     const { body } = await api().get(`/api/v1/studies/${study}/logbook`);
     expect(body.steps[0]).toMatchObject({ state: 'interrupted' });
-    expect(existsSync(join(folder, 'pebble.sqlite'))).toBe(true);
+    expect(existsSync(join(app.folder, 'pebble.sqlite'))).toBe(true);
   });
 
   it('cancels a running import and keeps nothing of it', async () => {
@@ -330,23 +272,21 @@ describe('the application', () => {
     ['latin1', (text: string) => Buffer.from(text, 'latin1')],
     ['utf8', (text: string) => Buffer.from(`\ufeff${text}`, 'utf8')],
   ] as const)('reads a file in %s', async (name, encode) => {
-    const { body } = await upload(`${name}.csv`, encode('author;text\nzoë;déjà vu #été\n')).expect(201);
-    await step('import-posts', { upload: body.id, file: name, name, reading: body.preview.reading }).expect(
-      200,
-    );
+    const { id, preview } = await app.look(`${name}.csv`, encode('author;text\nzoë;déjà vu #été\n'));
+    await step('import-messages', { upload: id, file: name, name, reading: preview.reading }).expect(200);
     const { body: page } = await api().get(`/api/v1/studies/${study}/messages`);
     expect(page.messages[0]).toMatchObject({ text: 'déjà vu #été', author: { handle: 'zoë' } });
     expect(page.messages[0].spans[0].key).toBe('été');
   });
 
   it('looks at an upload again with corrected settings, and forgets it when asked', async () => {
-    const { body } = await upload('a.csv', 'x,y\nann,hello\n').expect(201);
-    expect(body.preview.missing).toEqual(['author', 'text']);
+    const { id, preview } = await app.look('a.csv', 'x,y\nann,hello\n');
+    expect(preview.missing).toEqual(['author', 'text']);
     const columns = [
       { name: 'x', role: 'author' },
       { name: 'y', role: 'text' },
     ];
-    const path = `/api/v1/studies/${study}/uploads/${body.id}`;
+    const path = `/api/v1/studies/${study}/uploads/${id}`;
     const { body: again } = await api()
       .post(`${path}/preview`)
       .send({ file: 'a.csv', reading: { columns } })
@@ -358,14 +298,14 @@ describe('the application', () => {
   });
 
   it('tells its progress and its end as server-sent events', async () => {
-    const answer = await fetch(`${running.address}/api/v1/studies/${study}/events`);
+    const answer = await fetch(`${app.address}/api/v1/studies/${study}/events`);
     const reader = answer.body!.getReader();
     await importFile('a.jsonl', postsAsJsonLines(small.posts));
     let heard = '';
     while (!heard.includes('"state":"done"')) heard += new TextDecoder().decode((await reader.read()).value);
     await reader.cancel();
     expect(heard).toContain('"type":"progress"');
-    expect(heard).toContain('"kind":"import-posts"');
+    expect(heard).toContain('"kind":"import-messages"');
   });
 
   it('keeps the description of a map, and refuses positions that do not fit', async () => {

@@ -1,10 +1,10 @@
 import { randomUUID } from 'node:crypto';
 import { writeFileSync } from 'node:fs';
-import { previewFile } from '@pebble/core/files';
 import { makePosts, postsAsJsonLines } from '@pebble/standins';
 import { newStudyId } from './db/ids';
 import type { Store } from './db/open';
 import { uploadPath } from './files/places';
+import { lookAt } from './intake/arrive';
 import type { Runner } from './runner/runner';
 
 const FILE = 'tidepost.jsonl';
@@ -21,9 +21,9 @@ export async function loadDemo(store: Store, runner: Runner): Promise<void> {
   const upload = randomUUID();
   const bytes = new TextEncoder().encode(postsAsJsonLines(makePosts().posts));
   writeFileSync(uploadPath(store.folder, upload), bytes);
-  const { reading } = previewFile(FILE, bytes.subarray(0, 262_144), bytes.length);
+  const { reading } = await lookAt(uploadPath(store.folder, upload), FILE);
   await runner.submit(study, {
-    kind: 'import-posts',
+    kind: 'import-messages',
     parameters: { upload, file: FILE, name: FILE, reading },
   });
   const weave = {

@@ -51,7 +51,9 @@ export const Network = z.object({
   id: z.string(),
   study: z.string(),
   name: z.string(),
-  weave: AccountWeave,
+  /** Null for a network that came finished from a file; there are no messages behind it. */
+  weave: AccountWeave.nullable(),
+  directed: z.boolean(),
   sentence: z.string(),
   step: z.int(),
   createdAt: z.string(),

@@ -5,11 +5,11 @@ import { Transform } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import { Router } from 'express';
 import { ImportReport, MessageFilter, MessageQuery, Reading, type Source } from '@pebble/contract';
-import { previewFile } from '@pebble/core/files';
+import { UnreadableFile } from '@pebble/core/files';
 import { z } from 'zod';
 import { readMessages, readOverview, readTimeline } from '../db/messages';
 import { skippedPath, uploadPath } from '../files/places';
-import { readHead } from '../files/textFile';
+import { arrive, lookAt } from '../intake/arrive';
 import { ApiError, notFound } from './problems';
 import type { Services } from './services';
 
@@ -35,19 +35,21 @@ export function gatherRoutes({ store, config }: Services): Router {
       response.status(201).json({ id });
       return;
     }
-    try {
-      response.status(201).json({ id, preview: preview(path, FileName.parse(decodeURIComponent(name))) });
-    } catch (error) {
-      rmSync(path, { force: true });
-      throw error;
+    const file = FileName.parse(decodeURIComponent(name));
+    const answer = await arrive(folder, id, file, config.largestUpload);
+    // A file that came alone and cannot be read is an error; in an archive the others go in.
+    if (answer.uploads.length === 0 && answer.refused.length === 1) {
+      const [{ reason, row }] = answer.refused;
+      throw new UnreadableFile(reason, row);
     }
+    response.status(201).json(answer);
   });
 
-  routes.post('/studies/:study/uploads/:upload/preview', (request, response) => {
+  routes.post('/studies/:study/uploads/:upload/preview', async (request, response) => {
     const path = uploadPath(folder, request.params.upload);
     if (!existsSync(path)) throw notFound('The uploaded file');
     const { file, reading } = Again.parse(request.body);
-    response.json(preview(path, file, reading));
+    response.json(await lookAt(path, file, reading));
   });
 
   routes.delete('/studies/:study/uploads/:upload', (request, response) => {
@@ -68,6 +70,7 @@ export function gatherRoutes({ store, config }: Services): Router {
       format: row.format,
       step: row.step_id,
       report: ImportReport.parse(JSON.parse(row.report)),
+      removedAt: row.removed_at,
     }));
     response.json(sources);
   });
@@ -91,11 +94,6 @@ export function gatherRoutes({ store, config }: Services): Router {
   });
 
   return routes;
-}
-
-function preview(path: string, file: string, chosen?: Partial<Reading>) {
-  const { head, size } = readHead(path);
-  return previewFile(file, head, size, chosen);
 }
 
 function sizeLimit(most: number): Transform {

@@ -60,7 +60,7 @@ export function networkRoutes({ store, runner }: Services): Router {
         throw new ApiError(404, 'Not found', `This network has no node ${node}.`);
       return accounts[node];
     };
-    const scope = { study: network.study, weave: network.weave };
+    const scope = scopeOf(network);
     if (query.source !== undefined && query.target !== undefined) {
       response.json(
         await readEvidence(store, scope, { from: account(query.source), to: account(query.target) }, query),
@@ -78,20 +78,14 @@ export function networkRoutes({ store, runner }: Services): Router {
     const accounts = numbersOf(readTable(store.folder, network.id, 'nodes'), 'id');
     const members = membersOf(store.folder, network.id, community).map((node) => accounts[node]);
     if (members.length === 0) throw notFound('This community');
-    response.json(
-      await readPortrait(store, { study: network.study, weave: network.weave }, community, members),
-    );
+    response.json(await readPortrait(store, scopeOf(network), community, members));
   });
 
   routes.get('/networks/:network/message-ties/:message', async (request, response) => {
     const network = await find(request.params.network);
     const accounts = numbersOf(readTable(store.folder, network.id, 'nodes'), 'id');
     const node = new Map(Array.from(accounts, (id, i) => [id, i]));
-    const pairs = await readMessageTies(
-      store,
-      { study: network.study, weave: network.weave },
-      Number(request.params.message),
-    );
+    const pairs = await readMessageTies(store, scopeOf(network), Number(request.params.message));
     const ties = pairs.flatMap(({ source, target }) =>
       node.has(source) && node.has(target) ? [{ source: node.get(source)!, target: node.get(target)! }] : [],
     );
@@ -145,4 +139,15 @@ function sendExport(response: Response, folder: string, network: Network, format
         `“${format}” is not a format of export; there are graphml, csv-nodes and csv-ties.`,
       );
   }
+}
+
+/** What the evidence of a network is taken from; a network that came finished from a file has none. */
+function scopeOf({ study, weave }: Network): { study: string; weave: AccountWeave } {
+  if (!weave)
+    throw new ApiError(
+      409,
+      'No messages',
+      'This network came finished from a file; there are no messages behind its ties.',
+    );
+  return { study, weave };
 }

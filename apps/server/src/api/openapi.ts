@@ -38,8 +38,9 @@ const operations: readonly Operation[] = [
   {
     path: '/studies/{study}/uploads',
     method: 'post',
-    summary: 'Takes a file as it is (application/octet-stream, its name in x-file-name) and looks at it.',
-    answers: contract.Upload,
+    summary:
+      'Takes a file as it is (application/octet-stream, its name in x-file-name) and looks at it; of an archive at every file.',
+    answers: contract.UploadAnswer,
   },
   {
     path: '/studies/{study}/uploads/{upload}/preview',

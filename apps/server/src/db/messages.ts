@@ -1,13 +1,14 @@
-import type {
-  Message,
-  MessageFilter,
-  MessageKind,
-  MessageOverview,
-  MessagePage,
-  MessageQuery,
-  Timeline,
+import {
+  ADDRESS_KINDS,
+  type Message,
+  type MessageFilter,
+  type MessageKind,
+  type MessageOverview,
+  type MessagePage,
+  type MessageQuery,
+  type Timeline,
 } from '@pebble/contract';
-import { findSpans, handleKey, hashtagKey } from '@pebble/core';
+import { findSpans, handleKey, hashtagKey, KIND_BIT } from '@pebble/core';
 import { sql, type Expression, type SqlBool } from 'kysely';
 import type { Store } from './open';
 
@@ -106,6 +107,7 @@ export async function readOverview(store: Store, study: string): Promise<Message
     .innerJoin('message_hashtag as mh', 'mh.hashtag_id', 'h.id')
     .select((e) => ['h.tag', e.fn.countAll<number>().as('messages')])
     .where('h.study_id', '=', study)
+    .where('mh.message_id', '>', 0)
     .groupBy('h.id')
     .orderBy('messages', 'desc')
     .orderBy('h.tag')
@@ -121,12 +123,16 @@ export async function readOverview(store: Store, study: string): Promise<Message
     .orderBy('a.handle')
     .limit(30)
     .execute();
+  const { rows: kindBits } = await sql<{ bits: number }>`
+    select distinct kinds as bits from address where study_id = ${study}`.execute(query);
+  const bits = kindBits.reduce((all, row) => all | row.bits, 0);
   return {
     messages: whole.messages,
     accounts: accounts.count,
     from: whole.first,
     until: whole.last,
     kinds: kinds.map((row) => ({ kind: row.kind as MessageKind, messages: row.messages })),
+    addressKinds: ADDRESS_KINDS.filter((kind) => bits & KIND_BIT[kind]),
     hashtags,
     authors,
   };
@@ -195,6 +201,7 @@ function messageRows({ query }: Store) {
       'm.author_id',
       'a.handle',
       'a.name',
+      'm.subject',
       'm.text',
       'm.time',
       'm.kind',
@@ -216,6 +223,7 @@ function toMessage(row: MessageRow): Message {
     key: row.key,
     source: row.source,
     author: { id: row.author_id, handle: row.handle, name: row.name },
+    subject: row.subject,
     text: row.text,
     spans: findSpans(row.text),
     time: row.time,

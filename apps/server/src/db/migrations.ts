@@ -20,6 +20,7 @@ const first: Migration = {
       .addColumn('name', 'text', (c) => c.notNull())
       .addColumn('format', 'text', (c) => c.notNull())
       .addColumn('report', 'text', (c) => c.notNull())
+      .addColumn('removed_at', 'text')
       .execute();
     await schema
       .createTable('account')
@@ -47,6 +48,7 @@ const first: Migration = {
       .addColumn('parent_key', 'text')
       .addColumn('parent_author_id', 'integer')
       .addColumn('link', 'text')
+      .addColumn('subject', 'text')
       .addColumn('text', 'text', (c) => c.notNull())
       .addColumn('more', 'text')
       .execute();
@@ -99,7 +101,9 @@ const first: Migration = {
       .addColumn('study_id', 'text', (c) => c.notNull())
       .addColumn('step_id', 'integer', (c) => c.notNull())
       .addColumn('name', 'text', (c) => c.notNull())
-      .addColumn('weave', 'text', (c) => c.notNull())
+      .addColumn('weave', 'text')
+      .addColumn('directed', 'integer', (c) => c.notNull())
+      .addColumn('own_columns', 'text', (c) => c.notNull())
       .addColumn('sentence', 'text', (c) => c.notNull())
       .addColumn('nodes', 'integer', (c) => c.notNull())
       .addColumn('edges', 'integer', (c) => c.notNull())
@@ -118,7 +122,7 @@ const first: Migration = {
       .addColumn('moved', 'integer', (c) => c.notNull())
       .addColumn('positions', 'blob')
       .execute();
-    await sql`create virtual table message_text using fts5(text, content='message', content_rowid='id', columnsize=0, tokenize='unicode61 remove_diacritics 2')`.execute(
+    await sql`create virtual table message_text using fts5(text, subject, content='message', content_rowid='id', columnsize=0, tokenize='unicode61 remove_diacritics 2')`.execute(
       db,
     );
     // Words that wait in memory before they are written out; large imports are quicker with more than the usual 1 MB.

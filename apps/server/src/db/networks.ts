@@ -1,12 +1,13 @@
 import {
   AccountWeave,
+  type ColumnInfo,
   defaultMap,
   LayoutSettings,
   MapDescription,
   type Network,
   type SavedMap,
 } from '@pebble/contract';
-import { NODE_COLUMNS } from '@pebble/core';
+import { nodeColumns } from '@pebble/core';
 import type { Selectable } from 'kysely';
 import type { Store } from './open';
 import type { NetworkTable } from './schema';
@@ -93,7 +94,8 @@ function toNetwork(row: Selectable<NetworkTable>): Network {
     id: row.id,
     study: row.study_id,
     name: row.name,
-    weave: AccountWeave.parse(JSON.parse(row.weave)),
+    weave: row.weave === null ? null : AccountWeave.parse(JSON.parse(row.weave)),
+    directed: row.directed === 1,
     sentence: row.sentence,
     step: row.step_id,
     createdAt: row.created_at,
@@ -101,7 +103,14 @@ function toNetwork(row: Selectable<NetworkTable>): Network {
     edges: row.edges,
     messages: row.messages,
     state: row.state === 'measured' ? 'measured' : 'woven',
-    columns: NODE_COLUMNS.filter((column) => row.state === 'measured' || column.name === 'messages'),
+    columns: columnsOf(row),
     measures: JSON.parse(row.measures) as Network['measures'],
   };
+}
+
+/** The columns of the node table: those that are computed, and those that a file brought. */
+function columnsOf(row: Selectable<NetworkTable>): ColumnInfo[] {
+  const own = JSON.parse(row.own_columns) as ColumnInfo[];
+  const computed = nodeColumns({ directed: row.directed === 1, hasMessages: row.weave !== null });
+  return [...computed.filter(({ name }) => row.state === 'measured' || name === 'messages'), ...own];
 }

@@ -16,6 +16,8 @@ export interface SourceTable {
   format: string;
   /** JSON of the import report. */
   report: string;
+  /** When it was taken out of the study, with its messages; null while it is in. */
+  removed_at: string | null;
 }
 
 export interface AccountTable {
@@ -38,6 +40,7 @@ export interface MessageTable {
   parent_key: string | null;
   parent_author_id: number | null;
   link: string | null;
+  subject: string | null;
   text: string;
   /** JSON of numbers and attributes. */
   more: string | null;
@@ -88,7 +91,11 @@ export interface NetworkTable {
   study_id: string;
   step_id: number;
   name: string;
-  weave: string;
+  /** JSON of the weave; null for a network that came finished from a file. */
+  weave: string | null;
+  directed: number;
+  /** JSON of the node columns that a file brought. */
+  own_columns: string;
   sentence: string;
   nodes: number;
   edges: number;

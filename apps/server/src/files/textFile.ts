@@ -17,6 +17,24 @@ export function readHead(path: string, bytes = PIECE): { head: Uint8Array; size:
   }
 }
 
+/** The bytes of a file, piece by piece, each with the share of the file that was read with it. A piece is only good until the next. */
+export function* readPieces(path: string): Generator<{ bytes: Buffer; share: number }> {
+  const file = openSync(path, 'r');
+  try {
+    const { size } = fstatSync(file);
+    const buffer = Buffer.alloc(PIECE);
+    let done = 0;
+    for (;;) {
+      const length = readSync(file, buffer, 0, PIECE, null);
+      if (length === 0) return;
+      done += length;
+      yield { bytes: buffer.subarray(0, length), share: done / size };
+    }
+  } finally {
+    closeSync(file);
+  }
+}
+
 /** Reads a text file piece by piece, so that memory does not grow with it. `onPiece` also gets the share that was read. */
 export function readTextFile(
   path: string,
@@ -24,28 +42,15 @@ export function readTextFile(
   onPiece: (text: string, share: number) => void,
 ): void {
   const decode = decoder(encoding);
-  const file = openSync(path, 'r');
-  try {
-    const { size } = fstatSync(file);
-    const buffer = new Uint8Array(PIECE);
-    let done = 0;
-    for (;;) {
-      const length = readSync(file, buffer, 0, PIECE, null);
-      if (length === 0) break;
-      done += length;
-      for (const part of decode(buffer.subarray(0, length))) onPiece(part, done / size);
-    }
-    for (const part of decode(null)) onPiece(part, 1);
-  } finally {
-    closeSync(file);
-  }
+  for (const { bytes, share } of readPieces(path)) for (const part of decode(bytes)) onPiece(part, share);
+  for (const part of decode(null)) onPiece(part, 1);
 }
 
 /**
  * Decodes bytes that come in pieces; null ends them. UTF-8 is decoded line by line: a text without a character beyond Latin-1 takes
  * half the memory and is searched quicker, and one pictograph in a piece would spoil that for the whole piece.
  */
-function decoder(encoding: TextEncoding): (bytes: Uint8Array | null) => Iterable<string> {
+function decoder(encoding: TextEncoding): (bytes: Buffer | null) => Iterable<string> {
   if (encoding !== 'utf-8') {
     const other = new TextDecoder(encoding);
     return (bytes) => [bytes ? other.decode(bytes, { stream: true }) : other.decode()];
@@ -62,11 +67,10 @@ function decoder(encoding: TextEncoding): (bytes: Uint8Array | null) => Iterable
       yield clean(utf8.end());
       return;
     }
-    const buffer = Buffer.from(bytes.buffer, bytes.byteOffset, bytes.length);
-    for (let from = 0; from < buffer.length;) {
-      const at = buffer.indexOf(LINE_FEED, from);
-      const end = at < 0 ? buffer.length : at + 1;
-      yield clean(utf8.write(buffer.subarray(from, end)));
+    for (let from = 0; from < bytes.length;) {
+      const at = bytes.indexOf(LINE_FEED, from);
+      const end = at < 0 ? bytes.length : at + 1;
+      yield clean(utf8.write(bytes.subarray(from, end)));
       from = end;
     }
   };

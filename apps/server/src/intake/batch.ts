@@ -15,7 +15,7 @@ export interface MessageBatch {
   readonly size: number;
   readonly key: readonly string[];
   readonly text: readonly string[];
-  readonly authorName: readonly (string | null)[];
+  readonly subject: readonly (string | null)[];
   readonly parentKey: readonly (string | null)[];
   readonly link: readonly (string | null)[];
   /** JSON of numbers and attributes. */
@@ -37,6 +37,8 @@ export interface MessageBatch {
   /** Mentions, hashtags and links in each text, all of them counted. */
   readonly found: Uint32Array;
   readonly newHandles: readonly NewName[];
+  /** The first name that is given for an account, by the account's number. */
+  readonly displayNames: readonly (readonly [number, string])[];
   readonly newTags: readonly NewName[];
   readonly skipped: readonly SkippedRow[];
   /** Rows read so far, and the share of the file. */
@@ -82,6 +84,8 @@ export class Batcher {
   private readonly hashtags = new Names(hashtagKey);
   private columns = emptyColumns();
   private skipped: SkippedRow[] = [];
+  private displayNames: [number, string][] = [];
+  private readonly named = new Set<number>();
 
   get size(): number {
     return this.columns.key.length + this.skipped.length;
@@ -95,9 +99,10 @@ export class Batcher {
     const { columns } = this;
     const author = this.handles.number(message.authorHandle);
     const parentAuthor = message.parentHandle ? this.handles.number(message.parentHandle) : -1;
+    this.name(author, message.authorName);
     columns.key.push(message.key);
     columns.text.push(message.text);
-    columns.authorName.push(message.authorName);
+    columns.subject.push(message.subject);
     columns.parentKey.push(message.parentKey);
     columns.link.push(message.link);
     columns.more.push(moreOf(message));
@@ -110,9 +115,10 @@ export class Batcher {
 
   /** Everything collected since the last call. */
   take(read: number, share: number): MessageBatch {
-    const { columns, skipped } = this;
+    const { columns, skipped, displayNames } = this;
     this.columns = emptyColumns();
     this.skipped = [];
+    this.displayNames = [];
     const { time, kind, author, parentAuthor, toStart, to, toKinds, tagStart, tag, found, ...texts } =
       columns;
     return {
@@ -130,10 +136,17 @@ export class Batcher {
       found: Uint32Array.from(found),
       newHandles: this.handles.takeNew(),
       newTags: this.hashtags.takeNew(),
+      displayNames,
       skipped,
       read,
       share,
     };
+  }
+
+  private name(account: number, name: string | null): void {
+    if (name === null || this.named.has(account)) return;
+    this.named.add(account);
+    this.displayNames.push([account, name]);
   }
 
   private addFound(message: IncomingMessage, author: number, parentAuthor: number): void {
@@ -150,15 +163,22 @@ export class Batcher {
     };
     if (parentAuthor >= 0)
       address(parentAuthor, message.kind === 'repost' ? KIND_BIT.repost : KIND_BIT.reply);
+    for (const { handle, name, how } of message.addressed) {
+      const number = this.handles.number(handle);
+      this.name(number, name);
+      address(number, KIND_BIT[how]);
+    }
+    const addTag = (key: string): void => {
+      const number = this.hashtags.number(key);
+      if (tag.indexOf(number, firstTag) < 0) tag.push(number);
+    };
     const counts = { mention: 0, hashtag: 0, link: 0 };
     for (const { what, key } of findSpans(message.text)) {
       counts[what]++;
-      if (what === 'mention') address(this.handles.number(key), KIND_BIT.mention);
-      else if (what === 'hashtag') {
-        const number = this.hashtags.number(key);
-        if (tag.indexOf(number, firstTag) < 0) tag.push(number);
-      }
+      if (what === 'mention') address(this.handles.number(wholeHandle(key, message)), KIND_BIT.mention);
+      else if (what === 'hashtag') addTag(key);
     }
+    for (const key of message.hashtags) addTag(key);
     if (to.length === firstTo) address(author, 0);
     found.push(counts.mention, counts.hashtag, counts.link);
     toStart.push(to.length);
@@ -166,11 +186,18 @@ export class Batcher {
   }
 }
 
+/** A text often names only the first part of an account that the message addresses as "name@host": they are one. */
+function wholeHandle(key: string, { addressed }: IncomingMessage): string {
+  if (addressed.length === 0 || key.includes('@')) return key;
+  const start = `${key.toLowerCase()}@`;
+  return addressed.find(({ handle }) => handle.toLowerCase().startsWith(start))?.handle ?? key;
+}
+
 function emptyColumns() {
   return {
     key: [] as string[],
     text: [] as string[],
-    authorName: [] as (string | null)[],
+    subject: [] as (string | null)[],
     parentKey: [] as (string | null)[],
     link: [] as (string | null)[],
     more: [] as (string | null)[],

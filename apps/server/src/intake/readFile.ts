@@ -1,35 +1,37 @@
-import type { IncomingMessage, Reading, SkippedRow } from '@pebble/contract';
-import { recordReader, takePost } from '@pebble/core/files';
-import { readTextFile } from '../files/textFile';
+import { readFileSync } from 'node:fs';
+import type { Reading } from '@pebble/contract';
+import { messageReader, readWorkbookMessages, type MessageSink } from '@pebble/core/files';
+import { readPieces, readTextFile } from '../files/textFile';
 
 /** Where what is read goes to. */
-export interface IntakeSink {
-  message(message: IncomingMessage): void;
-  skip(row: SkippedRow): void;
+export interface IntakeSink extends MessageSink {
   /** Called after each piece of the file with the share that was read. */
   piece(share: number): void;
 }
 
-/** Reads the messages of a file, piece by piece. */
-export function readFile(path: string, file: string, reading: Reading, sink: IntakeSink): void {
-  const take = takePost(reading);
-  const hasIds = reading.columns.some((column) => column.role === 'id');
-  const reader = recordReader(reading, {
-    onRecord(record) {
-      const taken = take(record);
-      if ('reason' in taken) sink.skip(taken);
-      else sink.message(hasIds ? taken : nameByRow(taken, file, record.row));
-    },
-    onSkip: (row, field, reason) => sink.skip({ row, field, reason }),
-  });
-  readTextFile(path, reading.encoding, (text, share) => {
-    reader.write(text);
-    sink.piece(share);
-  });
-  reader.end();
-}
-
-/** Without an id, a message is known by the file and the row where it stands. */
-function nameByRow(message: IncomingMessage, file: string, row: number): IncomingMessage {
-  return { ...message, key: `${file} row ${row}` };
+/** Reads the messages of a file, piece by piece where its format allows. */
+export async function readFile(
+  path: string,
+  file: string,
+  reading: Reading,
+  sink: IntakeSink,
+): Promise<void> {
+  if (reading.format === 'xlsx') {
+    await readWorkbookMessages(readFileSync(path), reading, file, sink);
+    return;
+  }
+  const reader = messageReader(reading, file, sink);
+  const isMail = reading.format === 'mbox' || reading.format === 'eml';
+  if (isMail) {
+    for (const { bytes, share } of readPieces(path)) {
+      await reader.write(bytes.toString('latin1'));
+      sink.piece(share);
+    }
+  } else {
+    readTextFile(path, reading.encoding, (text, share) => {
+      void reader.write(text);
+      sink.piece(share);
+    });
+  }
+  await reader.end();
 }

@@ -7,7 +7,7 @@ import { MOST_WAITING, type FromReader, type IntakeJob } from './reader';
 const BATCH = 1000;
 
 /** Reads a file in a thread of its own, and waits when the thread that stores falls behind. */
-function read(port: MessagePort, { path, file, reading, mostRows, stored }: IntakeJob): void {
+async function read(port: MessagePort, { path, file, reading, mostRows, stored }: IntakeJob): Promise<void> {
   const batcher = new Batcher();
   let rows = 0;
   let sent = 0;
@@ -24,7 +24,7 @@ function read(port: MessagePort, { path, file, reading, mostRows, stored }: Inta
     return batcher.size >= BATCH;
   };
   try {
-    readFile(path, file, reading, {
+    await readFile(path, file, reading, {
       message(message) {
         batcher.add(message);
         if (count()) send();
@@ -49,4 +49,4 @@ function read(port: MessagePort, { path, file, reading, mostRows, stored }: Inta
 
 class TooManyRows extends Error {}
 
-if (parentPort) read(parentPort, workerData as IntakeJob);
+if (parentPort) void read(parentPort, workerData as IntakeJob);

@@ -1,9 +1,11 @@
 import type { StepKind } from '@pebble/contract';
 import { exportFigure, exportNetwork } from './exportSteps';
-import { importPosts } from './importPosts';
+import { importMessages } from './importMessages';
+import { importNetwork } from './importNetwork';
 import { arrangeMap, describeMap } from './mapSteps';
 import { measureNetwork } from './measureNetwork';
 import { deleteNetwork, renameNetwork, restoreNetwork } from './networkSteps';
+import { removeSource, restoreSource } from './sourceSteps';
 import type { StepDefinition } from './step';
 import { createStudy, deleteStudy, renameStudy, restoreStudy } from './studySteps';
 import { weaveAccounts } from './weaveAccounts';
@@ -16,7 +18,10 @@ const definitions = {
   'rename-study': renameStudy,
   'delete-study': deleteStudy,
   'restore-study': restoreStudy,
-  'import-posts': importPosts,
+  'import-messages': importMessages,
+  'import-network': importNetwork,
+  'remove-source': removeSource,
+  'restore-source': restoreSource,
   'weave-accounts': weaveAccounts,
   'measure-network': measureNetwork,
   'rename-network': renameNetwork,

@@ -1,4 +1,5 @@
-import { formatCount, weaveAccounts as weave, weaveSentence } from '@pebble/core';
+import type { AccountWeave, AddressKind } from '@pebble/contract';
+import { formatCount, weaveAccounts as weave, weaveSentence, type AccountNetwork } from '@pebble/core';
 import { readAddresses } from '../db/addresses';
 import { writeTable } from '../files/tables';
 import { StepRefused, type StepDefinition } from './step';
@@ -46,9 +47,7 @@ export const weaveAccounts: StepDefinition<'weave-accounts', Woven> = {
       source: woven.source,
       target: woven.target,
       weight: woven.weight,
-      replies: woven.byKind.reply,
-      mentions: woven.byKind.mention,
-      reposts: woven.byKind.repost,
+      ...byKind(woven, parameters.weave),
       first: woven.first,
       last: woven.last,
     });
@@ -60,6 +59,8 @@ export const weaveAccounts: StepDefinition<'weave-accounts', Woven> = {
         step_id: step,
         name: parameters.name,
         weave: JSON.stringify(parameters.weave),
+        directed: 1,
+        own_columns: '[]',
         sentence: weaveSentence(parameters.weave),
         nodes: ids.length,
         edges,
@@ -109,4 +110,19 @@ function messagesOf(
     if (at !== undefined) count[at]++;
   }
   return count;
+}
+
+/** Names of the edge columns that count messages by kind. */
+const KIND_COLUMN: Readonly<Record<AddressKind, string>> = {
+  reply: 'replies',
+  mention: 'mentions',
+  repost: 'reposts',
+  to: 'sent',
+  cc: 'copies',
+  bcc: 'blind copies',
+};
+
+/** Messages of each tie by the kinds that the weave counts. */
+function byKind(woven: AccountNetwork, { kinds }: AccountWeave): Record<string, Float64Array> {
+  return Object.fromEntries(kinds.map((kind) => [KIND_COLUMN[kind], woven.byKind[kind]]));
 }

@@ -65,7 +65,10 @@ function people(addresses: readonly Address[] | undefined): Person[] {
 
 /** An address without the comments that RFC 5322 allows inside of it, in small letters. */
 function bareAddress(address: string): string {
-  return address.replace(/\([^()]*\)/g, '').replace(/\s+/g, '').toLowerCase();
+  return address
+    .replace(/\([^()]*\)/g, '')
+    .replace(/\s+/g, '')
+    .toLowerCase();
 }
 
 function sent(addresses: readonly Address[] | undefined, how: Addressed['how']): Addressed[] {

@@ -75,7 +75,7 @@ function guessJson(text: string): FormatGuess | null {
   if (!start.startsWith('{') && !start.startsWith('[')) return null;
   const guess = { material: 'messages', delimiter: '' } as const;
   const firstLine = tryParse(start.split(/\r?\n/, 1)[0]);
-  if (firstLine && !Array.isArray(firstLine) && isLines(start)) {
+  if (firstLine && !Array.isArray(firstLine) && isLines(start) && !isWhole(start, firstLine)) {
     return isActivity(firstLine)
       ? { ...guess, format: 'activities', reason: 'ActivityStreams 2.0 objects, one a line.' }
       : { ...guess, format: 'jsonl', reason: 'JSON Lines, since the first line is a JSON object.' };
@@ -96,6 +96,15 @@ function guessJson(text: string): FormatGuess | null {
   if (start.startsWith('{') && !/^\{\s*"/.test(head) && !/^\{\s*\}/.test(head))
     throw new UnreadableFile('No line is a JSON object, and the whole is no JSON either.', 1);
   return { ...guess, format: 'json', reason: 'A JSON document; its list of objects is read.' };
+}
+
+/** Whether a document on one line holds everything: a network, or a list of objects. */
+function isWhole(start: string, value: object): boolean {
+  if (start.trimEnd().includes('\n')) return false;
+  const holds = Object.entries(value).some(
+    ([, member]) => Array.isArray(member) && typeof (member as unknown[])[0] === 'object',
+  );
+  return 'graph' in value || 'graphs' in value || holds;
 }
 
 /** Whether a text that begins with an object goes on with objects on further lines, or is one line only. */
@@ -155,9 +164,10 @@ function evenness(lines: readonly string[], delimiter: string): number {
   return first === 0 ? 0 : first * (counts.filter((count) => count === first).length / counts.length + 0.1);
 }
 
-function tryParse(text: string): unknown {
+function tryParse(text: string): object | null {
   try {
-    return JSON.parse(text);
+    const value: unknown = JSON.parse(text);
+    return typeof value === 'object' ? value : null;
   } catch {
     return null;
   }

@@ -14,7 +14,7 @@ export interface Sheet {
  */
 export async function readWorkbook(bytes: Uint8Array): Promise<Sheet[]> {
   try {
-    const buffer = bytes.slice().buffer;
+    const { buffer } = new Uint8Array(bytes);
     const sheets = (await readSheets(buffer)) as unknown as { sheet: string; data: unknown[][] }[];
     return sheets.map(({ sheet, data }) => ({ name: sheet, rows: data.map((row) => row.map(cellText)) }));
   } catch (error) {

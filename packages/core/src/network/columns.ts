@@ -44,6 +44,35 @@ export const NODE_COLUMNS: readonly ColumnInfo[] = [
   },
 ];
 
+/** What the columns say where no messages are behind the ties. */
+const WITHOUT_MESSAGES: Readonly<Record<string, string>> = {
+  inDegree: 'Other nodes with a tie to it.',
+  outDegree: 'Other nodes that it has a tie to.',
+  degree: 'Other nodes tied with it.',
+  inStrength: 'Weights of the ties to it, added up.',
+  outStrength: 'Weights of the ties from it, added up.',
+  strength: 'Weights of all its ties, added up.',
+};
+const DIRECTED_ONLY = new Set(['inDegree', 'outDegree', 'inStrength', 'outStrength']);
+
+/** The columns of a network's node table that are computed. */
+export function nodeColumns({
+  directed,
+  hasMessages,
+}: {
+  directed: boolean;
+  hasMessages: boolean;
+}): ColumnInfo[] {
+  return NODE_COLUMNS.filter(
+    ({ name }) => (directed || !DIRECTED_ONLY.has(name)) && (hasMessages || name !== 'messages'),
+  ).map((column) => {
+    const how = (hasMessages ? undefined : WITHOUT_MESSAGES[column.name]) ?? column.how;
+    return directed
+      ? { ...column, how }
+      : { ...column, how: how.replace(' ordered', '').replace(', along the direction of ties,', '') };
+  });
+}
+
 export function columnTitle(name: string): string {
   return NODE_COLUMNS.find((column) => column.name === name)?.title ?? name;
 }

@@ -1,7 +1,7 @@
 import type { MeasureSettings } from '@pebble/contract';
 import { louvain } from '../communities/louvain';
 import { weakComponents } from '../graph/components';
-import { outRows, withoutSelfLoops } from '../graph/csr';
+import { neighbourRows, outRows, withoutSelfLoops } from '../graph/csr';
 import type { Graph } from '../graph/graph';
 import { betweenness, pivotsFor } from '../measure/betweenness';
 import { degrees } from '../measure/degree';
@@ -18,11 +18,15 @@ export interface BasicMeasures {
   readonly pivots: number | null;
 }
 
-/** The measures that every network gets at once: degrees, strengths, components, communities, betweenness. */
+/**
+ * The measures that every network gets at once: degrees, strengths, components, communities, betweenness. An undirected network, each
+ * tie of which stands once, has no in- and out-columns.
+ */
 export function basicMeasures(
   graph: Graph,
   settings: MeasureSettings,
   progress?: (phase: string, share: number) => void,
+  directed = true,
 ): BasicMeasures {
   progress?.('Degrees and components', 0);
   const degree = degrees(graph);
@@ -31,10 +35,10 @@ export function basicMeasures(
     ...settings,
     progress: (share) => progress?.('Communities', 0.1 + 0.4 * share),
   });
-  const rows = withoutSelfLoops(outRows(graph));
+  const rows = withoutSelfLoops(directed ? outRows(graph) : neighbourRows(graph));
   const pivots = pivotsFor(rows);
   const between = betweenness(rows, {
-    directed: true,
+    directed,
     normalised: true,
     pivots,
     seed: settings.seed,
@@ -43,11 +47,9 @@ export function basicMeasures(
   const fromOne = (values: Uint32Array): Uint32Array => values.map((v) => v + 1);
   return {
     columns: {
-      inDegree: degree.inDegree,
-      outDegree: degree.outDegree,
+      ...(directed ? { inDegree: degree.inDegree, outDegree: degree.outDegree } : {}),
       degree: degree.degree,
-      inStrength: degree.inStrength,
-      outStrength: degree.outStrength,
+      ...(directed ? { inStrength: degree.inStrength, outStrength: degree.outStrength } : {}),
       strength: degree.strength,
       betweenness: between,
       component: fromOne(components.of),

@@ -10,6 +10,8 @@ export class AccountIds {
   added = 0;
   private readonly ids: NameIds;
   private readonly named = new Set<number>();
+  /** Names of accounts that no message has needed so far. */
+  private readonly unplaced = new Map<number, string>();
   private readonly waiting = new Map<number, NewName & { name: string | null }>();
   private readonly rows: RowInserter<'account'>;
   private readonly rename: Statement;
@@ -50,19 +52,29 @@ export class AccountIds {
     return this.ids.idOf(number);
   }
 
-  /** An account keeps the first name that is given for it. */
-  giveName(account: number, name: string | null): void {
-    if (name === null || this.named.has(account)) return;
-    this.named.add(account);
-    const fresh = this.waiting.get(account);
-    if (fresh) fresh.name = name;
-    else this.rename.run(name, account);
+  /** Names for accounts by their numbers; an account keeps the first name that is given for it. */
+  expectNames(names: readonly (readonly [number, string])[]): void {
+    for (const [number, name] of names) this.unplaced.set(number, name);
   }
 
   flush(): void {
+    for (const [number, name] of this.unplaced) {
+      const id = this.ids.idIfUsed(number);
+      if (id === 0) continue;
+      this.unplaced.delete(number);
+      this.giveName(id, name);
+    }
     for (const [id, { key, written, name }] of this.waiting)
       this.rows.add(id, this.study, key, written, name);
     this.waiting.clear();
     this.rows.flush();
+  }
+
+  private giveName(account: number, name: string): void {
+    if (this.named.has(account)) return;
+    this.named.add(account);
+    const fresh = this.waiting.get(account);
+    if (fresh) fresh.name = name;
+    else this.rename.run(name, account);
   }
 }

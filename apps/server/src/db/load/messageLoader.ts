@@ -74,6 +74,7 @@ export class MessageLoader {
       'parent_key',
       'parent_author_id',
       'link',
+      'subject',
       'text',
       'more',
     ]);
@@ -87,9 +88,13 @@ export class MessageLoader {
     ]);
     this.tags = new RowInserter(store, 'hashtag', ['id', 'study_id', 'tag_key', 'tag']);
     this.messageTags = new RowInserter(store, 'message_hashtag', ['message_id', 'hashtag_id']);
-    const texts = store.query.selectFrom('message').select(['id', 'text']).where('id', '>=', 0).compile();
+    const texts = store.query
+      .selectFrom('message')
+      .select(['id', 'text', 'subject'])
+      .where('id', '>=', 0)
+      .compile();
     this.firstUnindexed = this.firstNew;
-    this.addTexts = store.raw.prepare(`insert into message_text (rowid, text) ${texts.sql}`);
+    this.addTexts = store.raw.prepare(`insert into message_text (rowid, text, subject) ${texts.sql}`);
     this.knowHashtags();
     this.older = this.findOlder();
   }
@@ -105,6 +110,7 @@ export class MessageLoader {
   /** Stores a batch; messages whose key is there already are counted and left out. */
   add(batch: MessageBatch): void {
     this.accounts.expect(batch.newHandles);
+    this.accounts.expectNames(batch.displayNames);
     this.hashtags.expect(batch.newTags);
     for (let i = 0; i < batch.size; i++) {
       if (this.isNew(batch.key[i])) this.addMessage(batch, i);
@@ -141,7 +147,6 @@ export class MessageLoader {
 
   private addMessage(batch: MessageBatch, i: number): void {
     const author = this.accounts.idOf(batch.author[i]);
-    this.accounts.giveName(author, batch.authorName[i]);
     this.authors.add(author);
     const id = this.next++;
     const time = Number.isNaN(batch.time[i]) ? null : batch.time[i];
@@ -156,6 +161,7 @@ export class MessageLoader {
       batch.parentKey[i],
       batch.parentAuthor[i] < 0 ? null : this.accounts.idOf(batch.parentAuthor[i]),
       batch.link[i],
+      batch.subject[i],
       batch.text[i],
       batch.more[i],
     );

@@ -43,6 +43,11 @@ export class NameIds {
     return id !== 0 ? id : this.find(number);
   }
 
+  /** The id, or 0 when the thing was not needed so far. */
+  idIfUsed(number: number): number {
+    return this.ids[number];
+  }
+
   private find(number: number): number {
     const name = this.names[number];
     const known = this.byKey.get(name.key);

@@ -147,7 +147,7 @@ export class Gather {
     const { file } = upload.preview;
     this.importing.set(true);
     this.problem.set(null);
-    this.api.step(study.id, 'import-posts', { upload: upload.id, file, name: file, reading }).subscribe({
+    this.api.step(study.id, 'import-messages', { upload: upload.id, file, name: file, reading }).subscribe({
       next: (step) => {
         this.importing.set(false);
         if (step.state === 'done') {

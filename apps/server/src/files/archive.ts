@@ -1,0 +1,93 @@
+import { createWriteStream, rmSync } from 'node:fs';
+import { pipeline } from 'node:stream/promises';
+import { basename } from 'node:path/posix';
+import { openPromise, type ZipFile } from 'yauzl';
+
+/** Files of an archive at most, and their bytes together at most as many times those of the archive. */
+const MOST_FILES = 2000;
+const LARGEST_GROWTH = 200;
+const SMALL = 64 * 1024 ** 2;
+const LARGEST_WORKBOOK = 500 * 1024 ** 2;
+
+/** An archive that is not unpacked, and why. */
+export class BrokenArchive extends Error {}
+
+/** A file of an archive: its own name, without folders, and where its bytes are now. */
+export interface UnpackedFile {
+  readonly name: string;
+  readonly path: string;
+}
+
+/**
+ * Unpacks a zip archive, each file to a fresh path; no path from the archive is ever used. Folders, hidden files and the leftovers of
+ * operating systems are passed by. Throws BrokenArchive when it has too many files or grows beyond reason, and leaves nothing behind.
+ * @param size bytes of the archive
+ * @param largest bytes of one file at most
+ * @param freshPath gives a new path for each file
+ */
+export async function unpack(
+  archive: string,
+  size: number,
+  largest: number,
+  freshPath: () => string,
+): Promise<UnpackedFile[]> {
+  const zip = await open(archive);
+  const files: UnpackedFile[] = [];
+  let bytes = 0;
+  try {
+    for await (const entry of zip.eachEntry()) {
+      const name = basename(entry.fileName);
+      if (entry.fileName.endsWith('/') || name.startsWith('.') || entry.fileName.startsWith('__MACOSX/'))
+        continue;
+      bytes += entry.uncompressedSize;
+      if (files.length >= MOST_FILES)
+        throw new BrokenArchive(`The archive has more than ${MOST_FILES} files.`);
+      if (entry.uncompressedSize > largest || bytes > Math.max(SMALL, size * LARGEST_GROWTH))
+        throw new BrokenArchive(
+          'The archive would grow beyond reason when it is unpacked; nothing was taken from it.',
+        );
+      if (entry.isEncrypted())
+        throw new BrokenArchive('The archive is locked with a password. Unpack it first.');
+      const path = freshPath();
+      files.push({ name, path });
+      // The library checks that the bytes are as many as the archive says.
+      await pipeline(await zip.openReadStreamPromise(entry), createWriteStream(path));
+    }
+    return files;
+  } catch (error) {
+    for (const { path } of files) rmSync(path, { force: true });
+    if (error instanceof BrokenArchive) throw error;
+    throw new BrokenArchive(
+      `The archive cannot be unpacked: ${error instanceof Error ? error.message : String(error)}`,
+    );
+  } finally {
+    zip.close();
+  }
+}
+
+/** Throws BrokenArchive when the parts of a workbook would grow beyond reason. */
+export async function checkWorkbook(path: string): Promise<void> {
+  const zip = await open(path);
+  try {
+    let bytes = 0;
+    for await (const entry of zip.eachEntry()) {
+      bytes += entry.uncompressedSize;
+      if (bytes > LARGEST_WORKBOOK)
+        throw new BrokenArchive(
+          'The workbook holds more than 500 MB when it is unpacked. Save its sheet as CSV instead.',
+        );
+    }
+  } finally {
+    zip.close();
+  }
+}
+
+async function open(path: string): Promise<ZipFile> {
+  try {
+    return await openPromise(path, { autoClose: false });
+  } catch (error) {
+    throw new BrokenArchive(
+      `The archive cannot be opened: ${error instanceof Error ? error.message : String(error)}`,
+    );
+  }
+}

@@ -1,0 +1,113 @@
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { buildSync } from 'esbuild';
+import { pino } from 'pino';
+import request from 'supertest';
+import type { Preview, Step, StepKind } from '@pebble/contract';
+import { start, type Running } from '../start';
+
+const root = join(__dirname, '../../../..');
+const built = join(root, 'apps/server/dist/test');
+
+/** The threads run built code. */
+export function buildThreads(): void {
+  buildSync({
+    absWorkingDir: root,
+    entryPoints: ['apps/server/src/runner/worker.ts', 'apps/server/src/intake/thread.ts'],
+    outdir: built,
+    bundle: true,
+    platform: 'node',
+    format: 'esm',
+    target: 'node20',
+    packages: 'external',
+    alias: {
+      '@pebble/contract': './packages/contract/src/index.ts',
+      '@pebble/core/files': './packages/core/src/files.ts',
+      '@pebble/core': './packages/core/src/index.ts',
+    },
+    logLevel: 'error',
+  });
+}
+
+/** What came of looking at a file. */
+export interface Looked {
+  readonly id: string;
+  readonly preview: Preview;
+}
+
+/** The application with a fresh data folder and one study, spoken to through its API. */
+export class TestApplication {
+  readonly folder = mkdtempSync(join(tmpdir(), 'pebble-'));
+  study = '';
+  private running!: Running;
+
+  async begin(): Promise<void> {
+    this.running = await start(
+      {
+        host: '127.0.0.1',
+        port: 0,
+        dataFolder: this.folder,
+        webFolder: null,
+        largestUpload: 1e8,
+        mostRows: 50_000,
+      },
+      { demo: false, workerFile: join(built, 'runner/worker.js'), log: pino({ level: 'silent' }) },
+    );
+    if (this.study === '') {
+      const { body } = await this.api.post('/api/v1/studies').send({ name: 'Test' }).expect(201);
+      this.study = (body as { id: string }).id;
+    }
+  }
+
+  /** Stops it and keeps its data. */
+  stop(): Promise<void> {
+    return this.running.close();
+  }
+
+  async end(): Promise<void> {
+    await this.stop();
+    rmSync(this.folder, { recursive: true, force: true });
+  }
+
+  get address(): string {
+    return this.running.address;
+  }
+
+  get api() {
+    return request(this.running.address);
+  }
+
+  send(name: string, body: string | Uint8Array) {
+    return this.api
+      .post(`/api/v1/studies/${this.study}/uploads`)
+      .set('content-type', 'application/octet-stream')
+      .set('x-file-name', encodeURIComponent(name))
+      .send(Buffer.from(body as Uint8Array));
+  }
+
+  /** Sends one file that can be read. */
+  async look(name: string, body: string | Uint8Array): Promise<Looked> {
+    const answer = await this.send(name, body).expect(201);
+    return (answer.body as { uploads: Looked[] }).uploads[0];
+  }
+
+  step(kind: StepKind, parameters: object) {
+    return this.api.post(`/api/v1/studies/${this.study}/steps`).send({ kind, parameters });
+  }
+
+  /** Sends a file and takes it in as it was read. */
+  async take(name: string, body: string | Uint8Array): Promise<Step> {
+    const { id, preview } = await this.look(name, body);
+    const kind = preview.reading.material === 'network' ? 'import-network' : 'import-messages';
+    const answer = await this.step(kind, { upload: id, file: name, name, reading: preview.reading }).expect(
+      200,
+    );
+    return answer.body as Step;
+  }
+
+  /** Reads a part of the study. */
+  async get<T>(path: string, query: object = {}): Promise<T> {
+    return (await this.api.get(`/api/v1/studies/${this.study}/${path}`).query(query).expect(200)).body as T;
+  }
+}
