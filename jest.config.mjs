@@ -44,6 +44,8 @@ const web = {
 };
 
 export default {
+  // Tests of the server start threads; on a busy machine that takes its time.
+  testTimeout: 30_000,
   projects: [
     project('packages/contract'),
     project('packages/core'),

@@ -1,6 +1,7 @@
 import { strToU8, zipSync } from 'fflate';
 import type { Message, MessagePage, Network, Source, Study } from '@pebble/contract';
 import { fromArrow } from '@pebble/core';
+import { emailsAsMbox, makeEmails, makePosts, postsAsActivities, postsAsJsonLines } from '@pebble/standins';
 import { buildThreads, TestApplication } from './testing/application';
 
 const lines = (...all: string[]): string => `${all.join('\r\n')}\r\n`;
@@ -151,6 +152,10 @@ describe('gathering', () => {
         text: 'We will.',
         parent: { id: first.id, handle: 'ann@quay.example' },
         attributes: { quoted: '> Dim them.' },
+        addressed: [
+          { handle: 'ann@quay.example', name: 'Ann', how: 'to' },
+          { handle: 'press@paper.example', name: null, how: 'cc' },
+        ],
         author: { handle: 'lamps@council.example', name: 'Lamps' },
       });
       expect((await app.get<{ addressKinds: string[] }>('overview')).addressKinds).toEqual([
@@ -302,7 +307,7 @@ describe('gathering', () => {
   });
 
   it('refuses an archive that grows beyond reason', async () => {
-    const zip = zipSync({ 'zeros.csv': [new Uint8Array(99_000_000), { level: 9 }] });
+    const zip = zipSync({ 'zeros.csv': [new Uint8Array(70_000_000), { level: 1 }] });
     const { body } = await app.send('bomb.zip', zip).expect(422);
     expect((body as { detail: string }).detail).toContain('grow beyond reason');
   });
@@ -366,6 +371,48 @@ describe('gathering', () => {
         [3, 3],
         [3, 3],
       ]);
+    });
+  });
+
+  describe('the demo files', () => {
+    it('of emails come in with the counts that were planted', async () => {
+      const { emails, truth } = makeEmails();
+      const step = await app.take('council.mbox', emailsAsMbox(emails));
+      expect(step.result).toMatchObject({ kept: truth.emails, skipped: 0, duplicates: 0, parentsMissing: 0 });
+      expect((await counts()).accounts).toBe(truth.addresses);
+      const weave = { kinds: ['to', 'cc'], atLeast: 1 };
+      const { body } = await app.api.post(`/api/v1/studies/${app.study}/estimate`).send(weave).expect(200);
+      expect(body).toMatchObject({ edges: truth.pairs, messages: truth.emails });
+      const roots = (await messages({ limit: 200 })).filter(({ parent }) => parent === null);
+      expect(roots[0].text).not.toContain('>');
+      expect(roots[0].attributes['signature']).not.toBe('');
+    });
+
+    it('of ActivityStreams hold the same posts as the other formats', async () => {
+      const { posts } = makePosts(900, 5);
+      await app.take('posts.jsonl', postsAsJsonLines(posts));
+      const plain = await app.get<{ kinds: object[]; messages: number }>('overview');
+      const [source] = await app.get<Source[]>('sources');
+      await app.step('remove-source', { source: source.id, name: source.name }).expect(200);
+      const step = await app.take('posts.json', postsAsActivities(posts));
+      expect(step.result).toMatchObject({ kept: posts.length, skipped: 0 });
+      expect((await app.get<{ messages: number }>('overview')).messages).toBe(plain.messages);
+    });
+
+    it('that are broken say what is left out, and keep the rest', async () => {
+      const { emails } = makeEmails(12);
+      const broken = emailsAsMbox(emails)
+        .replace(/^Date: .*$/m, 'Date: the other day')
+        .replace(/^From: .*$/gm, (line, at: number) => (at > 3000 && at < 3700 ? 'X-From: nobody' : line));
+      const step = await app.take('broken.mbox', broken);
+      const result = step.result as unknown as {
+        kept: number;
+        skipped: number;
+        skippedByReason: { reason: string }[];
+      };
+      expect(result.kept + result.skipped).toBe(12);
+      expect(result.skipped).toBeGreaterThan(0);
+      expect(result.skippedByReason.map(({ reason }) => reason)).toContain('The date cannot be read');
     });
   });
 

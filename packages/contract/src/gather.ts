@@ -27,6 +27,28 @@ export const ColumnRole = z.enum([
 ]);
 export type ColumnRole = z.infer<typeof ColumnRole>;
 
+/** The roles that columns of a material can have, those that only one column can have first. */
+export const COLUMN_ROLES: Readonly<Record<Material, readonly ColumnRole[]>> = {
+  messages: [
+    'id',
+    'author',
+    'authorName',
+    'text',
+    'subject',
+    'time',
+    'kind',
+    'parent',
+    'parentAuthor',
+    'to',
+    'link',
+    'language',
+    'number',
+    'attribute',
+    'leave out',
+  ],
+  network: ['source', 'target', 'weight', 'time', 'number', 'attribute', 'leave out'],
+};
+
 /** Formats that hold a table, one record a row. */
 export const TableFormat = z.enum(['csv', 'tsv', 'jsonl', 'json', 'xlsx']);
 export type TableFormat = z.infer<typeof TableFormat>;

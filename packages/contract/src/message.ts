@@ -60,6 +60,8 @@ export const Message = z.object({
   kind: MessageKind,
   /** The message that it answers or passes on, where that was collected too. */
   parent: z.object({ id: z.int().nullable(), key: z.string(), handle: z.string().nullable() }).nullable(),
+  /** The receivers of an email; empty for other messages. */
+  addressed: z.array(Addressed),
   link: z.string().nullable(),
   numbers: z.record(z.string(), z.union([z.number(), z.string()])),
   attributes: z.record(z.string(), z.string()),

@@ -1,4 +1,5 @@
 import { csvRow } from '@pebble/core';
+import type { DemoEmail } from './sallowmere/emails';
 import type { DemoPost } from './sallowmere/posts';
 
 const NAMES: readonly (keyof DemoPost)[] = [
@@ -66,4 +67,84 @@ function localDate(iso: string): string {
   const [day, clock] = iso.replace('Z', '').split('T');
   const [y, m, d] = day.split('-');
   return `${d}/${m}/${y} ${clock}`;
+}
+
+/** Emails as a mailbox by RFC 4155: "From " lines before each, ">" before lines of a text that begin like one. */
+export function emailsAsMbox(emails: readonly DemoEmail[]): string {
+  return emails
+    .map((email) => `From ${email.from.address} ${ctime(email.time)}\n${quoteFrom(emailText(email))}\n`)
+    .join('');
+}
+
+/** One email by RFC 5322. */
+export function emailText({ id, from, to, cc, time, subject, text, answers, toList }: DemoEmail): string {
+  const quoted = answers
+    ? `\n\nOn ${new Date(answers.time).toUTCString().slice(0, 16)}, ${answers.from.name} wrote:\n${answers.text.replace(/^/gm, '> ')}`
+    : '';
+  const references = chainOf(answers).map((one) => `<${one.id}>`);
+  const head = [
+    `From: ${from.name} <${from.address}>`,
+    `To: ${to.join(', ')}`,
+    ...(cc.length > 0 ? [`Cc: ${cc.join(', ')}`] : []),
+    `Subject: ${subject}`,
+    `Date: ${new Date(time).toUTCString().replace('GMT', '+0000')}`,
+    `Message-ID: <${id}>`,
+    ...(answers ? [`In-Reply-To: <${answers.id}>`, `References: ${references.join('\n ')}`] : []),
+    ...(toList ? ['List-Id: Lamp talk <lamp-talk.lists.sallowmere.example>'] : []),
+    'MIME-Version: 1.0',
+    'Content-Type: text/plain; charset=utf-8',
+    'Content-Transfer-Encoding: 8bit',
+  ];
+  return `${head.join('\n')}\n\n${text}${quoted}\n-- \n${from.name}\n`;
+}
+
+/** Posts as an OrderedCollection of ActivityStreams 2.0: notes, and announces for reposts. */
+export function postsAsActivities(posts: readonly DemoPost[]): string {
+  const actor = (handle: string): string => `https://tidepost.example/@${handle}`;
+  const address = new Map(posts.map((post) => [post.id, post.url]));
+  const escape = (text: string): string =>
+    text.replace(/&/g, '&amp;').replace(/</g, '&lt;').replace(/\n/g, '<br>');
+  const items = posts.map((post) => {
+    const parent = post.in_reply_to ? (address.get(post.in_reply_to) ?? post.in_reply_to) : undefined;
+    if (post.kind === 'repost')
+      return {
+        type: 'Announce',
+        id: post.url,
+        actor: actor(post.author),
+        published: post.created_at,
+        object: parent,
+      };
+    return {
+      type: 'Note',
+      id: post.url,
+      attributedTo: actor(post.author),
+      published: post.created_at,
+      content: `<p>${escape(post.text)}</p>`,
+      ...(parent ? { inReplyTo: parent } : {}),
+      likes: { type: 'Collection', totalItems: post.likes },
+      to: ['https://www.w3.org/ns/activitystreams#Public'],
+    };
+  });
+  const collection = {
+    '@context': 'https://www.w3.org/ns/activitystreams',
+    type: 'OrderedCollection',
+    totalItems: items.length,
+    orderedItems: items,
+  };
+  return `${JSON.stringify(collection, null, 1)}\n`;
+}
+
+/** The email that is answered, the one before that, and so on, the oldest first. */
+function chainOf(email: DemoEmail | null): DemoEmail[] {
+  return email ? [...chainOf(email.answers), email] : [];
+}
+
+function quoteFrom(text: string): string {
+  return text.replace(/^(>*From )/gm, '>$1');
+}
+
+/** Tue Mar 31 14:05:09 2026, as the C library writes it, in UTC. */
+function ctime(time: number): string {
+  const [weekday, day, month, year, clock] = new Date(time).toUTCString().replace(',', '').split(' ');
+  return `${weekday} ${month} ${day} ${clock} ${year}`;
 }

@@ -1,4 +1,5 @@
 export * from './files';
 export * from './sallowmere/accounts';
+export * from './sallowmere/emails';
 export * from './sallowmere/groups';
 export * from './sallowmere/posts';

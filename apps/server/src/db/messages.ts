@@ -32,7 +32,7 @@ export async function readMessages(
     .offset(offset)
     .limit(limit)
     .execute();
-  return { total: total.count, offset, messages: rows.map(toMessage) };
+  return { total: total.count, offset, messages: await withReceivers(store, rows.map(toMessage)) };
 }
 
 /** Messages by their ids, in the order of the ids. */
@@ -41,7 +41,8 @@ export async function readMessagesById(store: Store, ids: readonly number[]): Pr
   const rows = await messageRows(store)
     .where('m.id', 'in', [...ids])
     .execute();
-  const byId = new Map(rows.map((row) => [row.id, toMessage(row)]));
+  const found = await withReceivers(store, rows.map(toMessage));
+  const byId = new Map(found.map((message) => [message.id, message]));
   return ids.flatMap((id) => byId.get(id) ?? []);
 }
 
@@ -229,8 +230,29 @@ function toMessage(row: MessageRow): Message {
     time: row.time,
     kind: row.kind as MessageKind,
     parent: hasParent ? { id: row.parent_id, key: row.parent_key ?? '', handle: row.parent_handle } : null,
+    addressed: [],
     link: row.link,
     numbers: more.numbers ?? {},
     attributes: more.attributes ?? {},
   };
+}
+
+/** Adds to emails whom they are sent to. */
+async function withReceivers(store: Store, messages: readonly Message[]): Promise<Message[]> {
+  const emails = messages.filter(({ kind }) => kind === 'email').map(({ id }) => id);
+  if (emails.length === 0) return [...messages];
+  const { rows } = await sql<{ message: number; handle: string; name: string | null; kinds: number }>`
+    select d.message_id as message, a.handle, a.name, d.kinds from message m
+      join address d on d.study_id = m.study_id and d.message_id = m.id join account a on a.id = d.to_id
+    where m.id in (select value from json_each(${JSON.stringify(emails)})) order by d.message_id, a.handle`.execute(
+    store.query,
+  );
+  return messages.map((message) => ({
+    ...message,
+    addressed: rows.flatMap((row) => {
+      if (row.message !== message.id) return [];
+      const hows = (['to', 'cc', 'bcc'] as const).filter((how) => row.kinds & KIND_BIT[how]);
+      return hows.map((how) => ({ handle: row.handle, name: row.name, how }));
+    }),
+  }));
 }

@@ -18,6 +18,7 @@ export const exampleOverview: MessageOverview = {
   from: Date.UTC(2026, 2, 1),
   until: Date.UTC(2026, 2, 31),
   kinds: [{ kind: 'post', messages: 1200 }],
+  addressKinds: ['reply', 'mention'],
   hashtags: [],
   authors: [],
 };
@@ -46,6 +47,7 @@ export function exampleNetwork(change: Partial<Network> = {}): Network {
     study: exampleStudy.id,
     name: 'Replies of March',
     weave: { kinds: ['reply'], from: null, until: null, atLeast: 1, selfTies: false, isolates: true },
+    directed: true,
     sentence: 'Accounts tied when one replies to another.',
     nodes: 12,
     edges: 20,

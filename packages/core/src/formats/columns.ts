@@ -157,28 +157,6 @@ const NAMES: Readonly<Record<Material, readonly (readonly [ColumnRole, readonly 
   network: NETWORK_NAMES,
 };
 
-/** The roles that columns of a material can have, those that only one column can have first. */
-export const ROLES: Readonly<Record<Material, readonly ColumnRole[]>> = {
-  messages: [
-    'id',
-    'author',
-    'authorName',
-    'text',
-    'subject',
-    'time',
-    'kind',
-    'parent',
-    'parentAuthor',
-    'to',
-    'link',
-    'language',
-    'number',
-    'attribute',
-    'leave out',
-  ],
-  network: ['source', 'target', 'weight', 'time', 'number', 'attribute', 'leave out'],
-};
-
 const squeeze = (name: string): string => name.toLowerCase().replace(/[^\p{L}\p{N}]/gu, '');
 
 /**

@@ -187,13 +187,12 @@ function previewTable(
 /** The columns in which messages of a format with a meaning of its own are shown. */
 const MESSAGE_COLUMNS: readonly Column[] = [
   { name: 'author', role: 'author' },
-  { name: 'name', role: 'authorName' },
   { name: 'to', role: 'to' },
-  { name: 'time', role: 'time' },
-  { name: 'kind', role: 'kind' },
-  { name: 'answers', role: 'parent' },
+  { name: 'time (UTC)', role: 'time' },
   { name: 'subject', role: 'subject' },
   { name: 'text', role: 'text' },
+  { name: 'kind', role: 'kind' },
+  { name: 'answers', role: 'parent' },
 ];
 
 async function previewMessages(
@@ -234,7 +233,6 @@ async function previewMessages(
 
 function messageCells({
   authorHandle,
-  authorName,
   addressed,
   time,
   kind,
@@ -244,13 +242,12 @@ function messageCells({
 }: IncomingMessage): string[] {
   return [
     authorHandle,
-    authorName ?? '',
     addressed.map(({ handle }) => handle).join(' '),
-    time === null ? '' : new Date(time).toISOString(),
-    kind,
-    parentKey ?? '',
+    time === null ? '' : new Date(time).toISOString().slice(0, 16).replace('T', ' '),
     subject ?? '',
     text,
+    kind,
+    parentKey ?? '',
   ];
 }
 

@@ -1,4 +1,3 @@
-import { textsOf } from '../network/tables';
 import { placeNames, type NameWish } from './labels';
 import { buildLegend } from './legend';
 import type { Theme } from './palette';
@@ -107,7 +106,6 @@ const NAMES_IN_FOCUS = 14;
 
 function buildNames(input: SceneInput, nodes: ScreenNodes): TextMark[] {
   const { map, focus, size, theme } = input;
-  const handles = textsOf(map.network.nodes, 'handle');
   const { count, fontSize } = map.description.names;
   const inView = (v: number): boolean =>
     nodes.x[v] > -20 && nodes.x[v] < size.width + 20 && nodes.y[v] > -20 && nodes.y[v] < size.height + 20;
@@ -122,7 +120,7 @@ function buildNames(input: SceneInput, nodes: ScreenNodes): TextMark[] {
     const picked = focus?.nodes.has(node) ?? false;
     return {
       node,
-      text: handles[node],
+      text: map.labels[node],
       x: nodes.x[node],
       y: nodes.y[node],
       radius: nodes.radius[node] + (picked ? 4 : 0),

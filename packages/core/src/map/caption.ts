@@ -1,4 +1,4 @@
-import type { AccountWeave, LayoutSettings, MapDescription } from '@pebble/contract';
+import type { AccountWeave, MapDescription } from '@pebble/contract';
 import { columnTitle } from '../network/columns';
 import { formatCount, periodPhrase, timesPhrase, verbPhrase } from '../weave/sentence';
 
@@ -11,32 +11,21 @@ export interface Phrase {
 }
 
 export interface CaptionInput {
-  readonly weave: AccountWeave;
+  /** Null for a network that came finished from a file. */
+  readonly weave: AccountWeave | null;
+  readonly directed: boolean;
   readonly description: MapDescription;
-  readonly layout: Pick<LayoutSettings, 'seed'> | null;
   /** Nodes that were moved by hand. */
   readonly moved: number;
   readonly shown: { readonly nodes: number; readonly edges: number };
   readonly hidden: { readonly nodes: number; readonly edges: number };
-  readonly largestComponentShown: boolean;
 }
 
 /** The sentence over a map, and under its figure: what it shows, each phrase with its control. */
 export function captionPhrases(input: CaptionInput): Phrase[] {
-  const { weave, description, shown } = input;
-  const plain = (text: string): Phrase => ({ text, control: null });
-  const least = Math.max(weave.atLeast, description.show.atLeast);
+  const { description } = input;
   return [
-    {
-      text: `${formatCount(shown.nodes)} ${shown.nodes === 1 ? 'account' : 'accounts'}${limits(input)}`,
-      control: 'show',
-    },
-    plain(' tied when one '),
-    { text: verbPhrase(weave.kinds), control: 'weave' },
-    plain(' another '),
-    { text: least === 1 ? 'at least once' : `at least ${timesPhrase(least)}`, control: 'show' },
-    plain(', '),
-    { text: periodPhrase(weave.from, weave.until), control: 'weave' },
+    ...subject(input),
     plain('. Size: '),
     { text: columnTitle(description.size.column), control: 'size' },
     plain('. Colour: '),
@@ -46,6 +35,36 @@ export function captionPhrases(input: CaptionInput): Phrase[] {
     plain('. Arranged '),
     { text: arrangedPhrase(input), control: 'arranged' },
     plain('.'),
+  ];
+}
+
+function plain(text: string): Phrase {
+  return { text, control: null };
+}
+
+/** Who is tied by what. */
+function subject(input: CaptionInput): Phrase[] {
+  const { weave, description, shown, directed } = input;
+  const nodes = (one: string): Phrase => ({
+    text: `${formatCount(shown.nodes)} ${shown.nodes === 1 ? one : `${one}s`}${limits(input)}`,
+    control: 'show',
+  });
+  const atLeast = description.show.atLeast;
+  if (!weave) {
+    const kind = directed ? '' : 'undirected ';
+    const ties = `${formatCount(shown.edges)} ${kind}${shown.edges === 1 ? 'tie' : 'ties'}`;
+    const least = atLeast > 1 ? ` of weight ${formatCount(atLeast)} or more` : '';
+    return [nodes('node'), plain(' and '), { text: `${ties}${least}`, control: 'show' }];
+  }
+  const least = Math.max(weave.atLeast, atLeast);
+  return [
+    nodes('account'),
+    plain(' tied when one '),
+    { text: verbPhrase(weave.kinds), control: 'weave' },
+    plain(' another '),
+    { text: least === 1 ? 'at least once' : `at least ${timesPhrase(least)}`, control: 'show' },
+    plain(', '),
+    { text: periodPhrase(weave.from, weave.until), control: 'weave' },
   ];
 }
 

@@ -167,17 +167,25 @@ describe('the caption', () => {
       isolates: true,
     },
     description: defaultMap,
-    layout: { seed: 1 },
+    directed: true,
     moved: 0,
     shown: { nodes: 412, edges: 1038 },
     hidden: { nodes: 0, edges: 0 },
-    largestComponentShown: false,
   };
 
   it('says what the map shows', () => {
     expect(captionText(captionPhrases(input))).toBe(
       '412 accounts tied when one replies to or mentions another at least twice, 1 March to 30 April 2026. Size: in-degree. ' +
         'Colour: community. Names: the 25 that bridge most. Arranged by attraction.',
+    );
+  });
+
+  it('says what a network from a file is made of', () => {
+    const text = captionText(captionPhrases({ ...input, weave: null, directed: false }));
+    expect(text).toMatch(/^412 nodes and 1,038 undirected ties\. Size: in-degree\./);
+    const strong = { ...defaultMap, show: { ...defaultMap.show, atLeast: 3 } };
+    expect(captionText(captionPhrases({ ...input, weave: null, description: strong }))).toContain(
+      '1,038 ties of weight 3 or more',
     );
   });
 

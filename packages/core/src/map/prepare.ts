@@ -1,6 +1,6 @@
 import type { MapDescription } from '@pebble/contract';
 import { weakComponents } from '../graph/components';
-import { graphOf, numbersOf, textsOf, type TableColumns } from '../network/tables';
+import { graphOf, nodeLabels, numbersOf, type TableColumns } from '../network/tables';
 import { isCategory } from '../network/columns';
 import { CATEGORY_COLOURS, OTHER_COLOUR, RAMP_STEPS, rampColour } from './palette';
 
@@ -27,6 +27,10 @@ export interface PreparedMap {
   readonly description: MapDescription;
   readonly nodes: Uint32Array;
   readonly edges: Uint32Array;
+  /** False for a network whose ties have no direction; they get no arrowheads. */
+  readonly directed: boolean;
+  /** What each node of the network is called. */
+  readonly labels: readonly string[];
   /** By node of the network, in pixels at scale 1; 0 for nodes that are not shown. */
   readonly radius: Float32Array;
   /** Index into `colours`, by node of the network. */
@@ -47,7 +51,8 @@ export interface PreparedMap {
 export function prepareMap(network: MapNetwork, description: MapDescription): PreparedMap {
   const { nodes, edges } = shownPart(network, description);
   const size = sizes(network, nodes, description);
-  const paint = colours(network, nodes, description, size.value);
+  const labels = nodeLabels(network.nodes);
+  const paint = colours(network, nodes, description, size.value, labels);
   const rank = numbersOf(network.nodes, description.names.column);
   const paintOrder = Uint32Array.from(nodes).sort((a, b) => size.radius[b] - size.radius[a] || a - b);
   const namesOrder = Uint32Array.from(nodes).sort((a, b) => rank[b] - rank[a] || a - b);
@@ -56,6 +61,8 @@ export function prepareMap(network: MapNetwork, description: MapDescription): Pr
     description,
     nodes,
     edges,
+    directed: 'inDegree' in network.nodes || !('degree' in network.nodes),
+    labels,
     radius: size.radius,
     sizeRange: size.range,
     ...paint,
@@ -156,10 +163,11 @@ function colours(
   nodes: Uint32Array,
   { colour: { column } }: MapDescription,
   leading: ArrayLike<number>,
+  labels: readonly string[],
 ): Paint {
   const value = numbersOf(network.nodes, column);
   const colour = new Uint8Array(network.nodeCount);
-  if (isCategory(column)) return categoryColours(network, nodes, value, leading, colour);
+  if (isCategory(column)) return categoryColours(network, nodes, value, leading, labels, colour);
   const range = rangeOf(value, nodes);
   const width = Math.sqrt(Math.max(range[1] - range[0], 1e-12));
   for (const v of nodes) {
@@ -175,9 +183,9 @@ function categoryColours(
   nodes: Uint32Array,
   value: ArrayLike<number>,
   leading: ArrayLike<number>,
+  labels: readonly string[],
   colour: Uint8Array,
 ): Paint {
-  const handles = textsOf(network.nodes, 'handle');
   const most = CATEGORY_COLOURS.length;
   const whole = new Map<number, number>();
   for (let v = 0; v < network.nodeCount; v++) whole.set(value[v], (whole.get(value[v]) ?? 0) + 1);
@@ -198,7 +206,7 @@ function categoryColours(
       value: key,
       colour: key === -1 ? OTHER_COLOUR : CATEGORY_COLOURS[key - 1],
       nodes: group.nodes,
-      leader: handles[group.leader],
+      leader: labels[group.leader],
     }))
     .sort((a, b) => (a.value === -1 ? 1 : b.value === -1 ? -1 : a.value - b.value));
   return { colour, colours: [...CATEGORY_COLOURS, OTHER_COLOUR], groups, colourRange: null };

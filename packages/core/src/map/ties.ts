@@ -43,7 +43,7 @@ export function buildTies(input: SceneInput, nodes: ScreenNodes): TieMarks {
   const inView = sorted.edges.length;
   const base = Math.min(0.5, Math.max(0.07, 9 / Math.sqrt(Math.max(inView, 1))));
   const grown = Math.max(0.7, Math.min(1.6, Math.sqrt(view.scale)));
-  const wantsArrows = map.description.ties.arrows;
+  const wantsArrows = map.description.ties.arrows && map.directed;
   const marks: TieMarks = { lines: [], curves: [], triangles: [] };
   for (let pen = 0; pen < pale + WIDTHS.length; pen++) {
     const isPicked = pen >= pale;

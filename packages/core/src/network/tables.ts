@@ -45,6 +45,16 @@ export function numbersOf(columns: TableColumns, name: string): Uint32Array | Fl
   return values as Uint32Array | Float64Array;
 }
 
+/**
+ * What each node is called on a map: its handle; in a network that came from a file, and so has no messages, its label where it has one.
+ */
+export function nodeLabels(nodes: TableColumns): readonly string[] {
+  const handles = textsOf(nodes, 'handle');
+  if ('messages' in nodes || !('name' in nodes)) return handles;
+  const names = textsOf(nodes, 'name');
+  return handles.map((handle, v) => names[v] || handle);
+}
+
 export function textsOf(columns: TableColumns, name: string): readonly string[] {
   const values = columns[name];
   if (!Array.isArray(values)) throw new RangeError(`There is no text column called “${name}”.`);

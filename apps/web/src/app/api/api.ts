@@ -17,7 +17,7 @@ import {
   Study,
   StudyList,
   Timeline,
-  Upload,
+  UploadAnswer,
   WeaveEstimate,
   type AccountWeave,
   type EvidenceQuery,
@@ -82,7 +82,7 @@ export class Api {
       observe: 'events',
     });
   }
-  parseUpload = (body: unknown): Upload => Upload.parse(body);
+  parseUploads = (body: unknown): UploadAnswer => UploadAnswer.parse(body);
   previewAgain = (
     study: string,
     upload: string,

@@ -1,24 +1,28 @@
 import { HttpEventType, type HttpEvent } from '@angular/common/http';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
-import { RouterLink } from '@angular/router';
-import type { MessageFilter, Reading, Source, Step, Upload } from '@pebble/contract';
+import { Router, RouterLink } from '@angular/router';
+import type { MessageFilter, Reading, RefusedFile, Source, Step, Upload } from '@pebble/contract';
 import { Store } from '@ngrx/store';
 import type { EChartsCoreOption } from 'echarts/core';
-import { catchError, of, switchMap, type Subscription } from 'rxjs';
+import { catchError, concatMap, EMPTY, from, of, switchMap, tap, type Subscription } from 'rxjs';
 import { Api, toProblem } from '../api/api';
 import { Chart } from '../shared/chart';
+import { Notices } from '../shared/notices';
 import { ThemeChoice } from '../shared/theme';
 import { counted, day } from '../shared/words';
 import { work } from '../store/work.reducer';
+import { WorkActions } from '../store/work.actions';
 import { ImportReportView } from './import-report';
+import { droppedFiles } from './dropped-files';
+import { PasteBox } from './paste-box';
 import { PreviewPanel } from './preview-panel';
 import { ReadingList } from './reading-list';
 
 /** Bring messages in, and look at what came. */
 @Component({
   selector: 'pt-gather',
-  imports: [RouterLink, Chart, PreviewPanel, ImportReportView, ReadingList],
+  imports: [RouterLink, Chart, PasteBox, PreviewPanel, ImportReportView, ReadingList],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './gather.html',
   styleUrl: './gather.scss',
@@ -28,6 +32,7 @@ export class Gather {
   private readonly store = inject(Store);
   private readonly api = inject(Api);
   private readonly theme = inject(ThemeChoice);
+  private readonly router = inject(Router);
   protected readonly study = this.store.selectSignal(work.selectStudy);
   protected readonly overview = this.store.selectSignal(work.selectOverview);
   protected readonly sources = this.store.selectSignal(work.selectSources);
@@ -35,12 +40,21 @@ export class Gather {
 
   protected readonly dragging = signal(false);
   protected readonly sending = signal<number | null>(null);
-  protected readonly upload = signal<Upload | null>(null);
+  /** Files that were looked at and wait to be taken in; the first one is shown. */
+  protected readonly uploads = signal<readonly Upload[]>([]);
+  protected readonly upload = computed<Upload | null>(() => this.uploads()[0] ?? null);
+  protected readonly alike = computed(
+    () => this.uploads().filter((other) => isAlike(other, this.upload()!)).length,
+  );
+  /** Files of the last drop that cannot be read. */
+  protected readonly refused = signal<readonly RefusedFile[]>([]);
+  protected readonly pasting = signal(false);
   protected readonly importing = signal(false);
   protected readonly problem = signal<string | null>(null);
   protected readonly finished = signal<Step | null>(null);
   protected readonly shownReport = signal<Source | null>(null);
   protected readonly filter = signal<MessageFilter>({});
+  private readonly notices = inject(Notices);
   private waiting: File[] = [];
   private transfer: Subscription | null = null;
 
@@ -116,7 +130,7 @@ export class Gather {
   protected drop(event: DragEvent): void {
     event.preventDefault();
     this.dragging.set(false);
-    this.take([...(event.dataTransfer?.files ?? [])]);
+    if (event.dataTransfer) void droppedFiles(event.dataTransfer).then((files) => this.take(files));
   }
 
   protected chosen(event: Event): void {
@@ -135,41 +149,95 @@ export class Gather {
     const study = this.study();
     if (!upload || !study) return;
     this.api.previewAgain(study.id, upload.id, upload.preview.file, reading).subscribe({
-      next: (preview) => this.upload.set({ ...upload, preview }),
+      next: (preview) =>
+        this.uploads.update((all) => all.map((one) => (one.id === upload.id ? { ...upload, preview } : one))),
       error: (error: Error) => this.problem.set(error.message),
     });
   }
 
   protected accept(reading: Reading): void {
     const upload = this.upload();
-    const study = this.study();
-    if (!upload || !study) return;
-    const { file } = upload.preview;
-    this.importing.set(true);
-    this.problem.set(null);
-    this.api.step(study.id, 'import-messages', { upload: upload.id, file, name: file, reading }).subscribe({
-      next: (step) => {
-        this.importing.set(false);
-        if (step.state === 'done') {
-          this.upload.set(null);
-          this.finished.set(step);
-          this.next();
-        } else {
-          this.problem.set(step.error ?? 'The import was stopped.');
-        }
-      },
-      error: (error: Error) => {
-        this.importing.set(false);
-        this.problem.set(error.message);
-      },
-    });
+    if (upload) this.takeIn([{ upload, reading }]);
   }
 
-  protected drop1(): void {
+  /** Every waiting file with the same columns is read in the same way, each as a source of its own. */
+  protected acceptAll(reading: Reading): void {
+    const first = this.upload();
+    if (!first) return;
+    const alike = this.uploads().filter((other) => isAlike(other, first));
+    this.takeIn(
+      alike.map((upload) => ({ upload, reading: { ...reading, sheet: upload.preview.reading.sheet } })),
+    );
+  }
+
+  protected leaveOut(): void {
     const upload = this.upload();
     const study = this.study();
     if (upload && study) this.api.dropUpload(study.id, upload.id).subscribe({ error: () => undefined });
-    this.upload.set(null);
+    this.uploads.update(([_, ...others]) => others);
+    this.next();
+  }
+
+  protected paste(text: string): void {
+    this.pasting.set(false);
+    this.take([new File([text], `pasted ${new Date().toISOString().slice(0, 16).replace('T', ' ')}.tsv`)]);
+  }
+
+  protected removeSource({ id, name }: Source): void {
+    this.changeSource('remove-source', id, name);
+  }
+
+  protected restoreSource({ id, name }: Source): void {
+    this.changeSource('restore-source', id, name);
+  }
+
+  private changeSource(kind: 'remove-source' | 'restore-source', source: number, name: string): void {
+    const study = this.study();
+    if (!study) return;
+    this.shownReport.set(null);
+    this.api.step(study.id, kind, { source, name }).subscribe({
+      next: ({ state, error, sentence }) => {
+        if (state !== 'done') this.problem.set(error);
+        else if (kind === 'remove-source')
+          this.notices.withUndo(sentence, WorkActions.sourceRestoreRequested({ source, name }));
+      },
+      error: (error: Error) => this.problem.set(error.message),
+    });
+  }
+
+  private takeIn(files: readonly { upload: Upload; reading: Reading }[]): void {
+    const study = this.study();
+    if (!study) return;
+    this.importing.set(true);
+    this.problem.set(null);
+    this.finished.set(null);
+    from(files)
+      .pipe(
+        concatMap(({ upload, reading }) => {
+          const { file } = upload.preview;
+          const kind = reading.material === 'network' ? 'import-network' : 'import-messages';
+          return this.api.step(study.id, kind, { upload: upload.id, file, name: file, reading }).pipe(
+            tap((step) => this.onTaken(upload, step)),
+            catchError((error: Error) => {
+              this.problem.set(error.message);
+              return EMPTY;
+            }),
+          );
+        }),
+      )
+      .subscribe({ complete: () => this.importing.set(false) });
+  }
+
+  private onTaken(upload: Upload, step: Step): void {
+    if (step.state !== 'done') {
+      this.problem.set(step.error ?? 'The import was stopped.');
+      return;
+    }
+    this.uploads.update((all) => all.filter(({ id }) => id !== upload.id));
+    this.finished.set(step);
+    const network = step.result?.['network'];
+    if (typeof network === 'string' && this.uploads().length === 0 && this.waiting.length === 0)
+      void this.router.navigate(['/studies', step.study, 'map', network]);
     this.next();
   }
 
@@ -196,22 +264,25 @@ export class Gather {
 
   private take(files: File[]): void {
     this.waiting.push(...files);
-    if (!this.upload() && this.sending() === null) this.next();
+    this.refused.set([]);
+    if (this.sending() === null) this.next();
   }
 
-  /** Several files are looked at one after the other. */
+  /** Several files are sent and looked at one after the other. */
   private next(): void {
+    if (this.sending() !== null) return;
     const file = this.waiting.shift();
     const study = this.study();
     if (!file || !study) return;
-    this.problem.set(null);
-    this.finished.set(null);
     this.sending.set(0);
     this.transfer = this.api.upload(study.id, file).subscribe({
       next: (event) => this.onTransfer(event as HttpEvent<unknown>),
       error: (error: unknown) => {
         this.sending.set(null);
-        this.problem.set(`${file.name}: ${toProblem(error).message}`);
+        this.refused.update((all) => [
+          ...all,
+          { file: file.name, reason: toProblem(error).message, row: null },
+        ]);
         this.next();
       },
     });
@@ -222,6 +293,20 @@ export class Gather {
       this.sending.set(event.loaded / event.total);
     if (event.type !== HttpEventType.Response) return;
     this.sending.set(null);
-    this.upload.set(this.api.parseUpload(event.body));
+    const { uploads, refused } = this.api.parseUploads(event.body);
+    this.uploads.update((all) => [...all, ...uploads]);
+    this.refused.update((all) => [...all, ...refused]);
+    this.next();
   }
+}
+
+/** Whether two files have the same columns and meaning, so that what is said of one holds for the other. */
+function isAlike({ preview: a }: Upload, { preview: b }: Upload): boolean {
+  const names = ({ reading }: typeof a): string => reading.columns.map(({ name }) => name).join('\n');
+  return (
+    a.reading.material === b.reading.material &&
+    a.reading.format === b.reading.format &&
+    a.reading.encoding === b.reading.encoding &&
+    names(a) === names(b)
+  );
 }

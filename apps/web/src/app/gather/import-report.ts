@@ -11,7 +11,7 @@ import { day } from '../shared/words';
     @let r = report();
     <dl>
       <div>
-        <dt>rows read</dt>
+        <dt>{{ r.unit === 'row' ? 'rows' : r.unit === 'email' ? 'emails' : 'activities' }} read</dt>
         <dd>{{ n(r.read) }}</dd>
       </div>
       <div>

@@ -72,6 +72,16 @@ export class ReadingList {
     this.filter.set({});
   }
 
+  protected readonly ways = ['to', 'cc', 'bcc'] as const;
+
+  /** "Ann, ben@quay.example", those whom an email is sent to in one of the ways. */
+  protected receivers({ addressed }: Message, way: 'to' | 'cc' | 'bcc'): string {
+    return addressed
+      .filter(({ how }) => how === way)
+      .map(({ handle, name }) => (name ? `${name} (${handle})` : handle))
+      .join(', ');
+  }
+
   protected entries(record: Record<string, string | number>): [string, string | number][] {
     return Object.entries(record);
   }

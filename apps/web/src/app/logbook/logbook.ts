@@ -8,7 +8,12 @@ import { work } from '../store/work.reducer';
 import { WorkActions } from '../store/work.actions';
 
 /** Steps that say how the result was made, and so belong into the methods text. */
-const METHODS: readonly Step['kind'][] = ['import-messages', 'weave-accounts', 'measure-network', 'arrange-map'];
+const METHODS: readonly Step['kind'][] = [
+  'import-messages',
+  'weave-accounts',
+  'measure-network',
+  'arrange-map',
+];
 
 /** Every step of the study, the newest first, with its settings, counts, seed and sentence. */
 @Component({

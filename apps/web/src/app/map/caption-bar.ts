@@ -34,6 +34,11 @@ export class CaptionBar {
     () => this.session.prepared()?.groups.filter(({ value }) => value > 0) ?? [],
   );
 
+  /** A phrase that begins with a mark stays on the line of the button before it. */
+  protected joined(text: string): string {
+    return /^[.,]/.test(text) ? `\u2060${text}` : text;
+  }
+
   protected how(column: string): string {
     return this.columns().find(({ name }) => name === column)?.how ?? '';
   }

@@ -19,7 +19,7 @@ import {
   type GridApi,
   type RowClickedEvent,
 } from 'ag-grid-community';
-import { formatValue, numbersOf, textsOf } from '@pebble/core';
+import { formatValue, nodeLabels, numbersOf, textsOf } from '@pebble/core';
 import { Store } from '@ngrx/store';
 import type { EChartsCoreOption } from 'echarts/core';
 import { Chart } from '../shared/chart';
@@ -27,6 +27,7 @@ import { ThemeChoice } from '../shared/theme';
 import { counted } from '../shared/words';
 import { MapActions } from '../store/map.actions';
 import { MapSession } from './map-session';
+import { standing, tieColumns } from './tie-columns';
 
 ModuleRegistry.registerModules([AllCommunityModule]);
 
@@ -79,27 +80,35 @@ export class Drawer {
     }),
   );
 
+  protected readonly directed = computed(() => this.session.network()?.directed ?? true);
+  protected readonly hasMessages = computed(() => this.session.network()?.weave != null);
   protected readonly columns = computed<ColDef[]>(() => {
+    const data = this.session.data();
     if (this.tab() === 'ties') {
       return [
         { field: 'from', headerName: 'from', filter: true, flex: 1 },
         { field: 'to', headerName: 'to', filter: true, flex: 1 },
-        { field: 'weight', headerName: 'messages', sort: 'desc', ...number },
-        { field: 'replies', ...number },
-        { field: 'mentions', ...number },
-        { field: 'reposts', ...number },
+        { field: 'weight', headerName: this.hasMessages() ? 'messages' : 'weight', sort: 'desc', ...number },
+        ...(data ? tieColumns(data).numbers.map((field): ColDef => ({ field, ...number })) : []),
+        ...(data ? tieColumns(data).texts.map((field): ColDef => ({ field, filter: true })) : []),
       ];
     }
     const numbers = this.session.network()?.columns ?? [];
     return [
-      { field: 'handle', headerName: 'account', filter: true, pinned: 'left', width: 180 },
+      {
+        field: 'handle',
+        headerName: this.hasMessages() ? 'account' : 'node',
+        filter: true,
+        pinned: 'left',
+        width: 180,
+      },
       { field: 'name', headerName: 'name', filter: true, width: 170 },
       ...numbers.map((column): ColDef => ({
         field: column.name,
         headerName: column.title,
         headerTooltip: column.how,
-        ...number,
-        ...(column.name === 'inDegree' ? { sort: 'desc' as const } : {}),
+        ...(column.type === 'text' ? { filter: true } : number),
+        ...(data && column.name === standing(data).column ? { sort: 'desc' as const } : {}),
       })),
     ];
   });
@@ -109,9 +118,11 @@ export class Drawer {
     const map = this.session.prepared();
     const tab = this.tab();
     if (!data || !map || (tab !== 'accounts' && tab !== 'ties')) return [];
-    const handles = textsOf(data.nodes, 'handle');
+    const handles = nodeLabels(data.nodes);
     if (tab === 'ties') {
       const value = (name: string, e: number): number => numbersOf(data.edges, name)[e];
+      const { numbers, texts } = tieColumns(data);
+      const own = [...numbers, ...texts];
       return Array.from(map.edges, (e) => ({
         id: `e${e}`,
         source: value('source', e),
@@ -119,9 +130,7 @@ export class Drawer {
         from: handles[value('source', e)],
         to: handles[value('target', e)],
         weight: value('weight', e),
-        replies: value('replies', e),
-        mentions: value('mentions', e),
-        reposts: value('reposts', e),
+        ...Object.fromEntries(own.map((name) => [name, data.edges[name][e]])),
       }));
     }
     const names = textsOf(data.nodes, 'name');
@@ -131,7 +140,7 @@ export class Drawer {
       node: v,
       handle: handles[v],
       name: names[v],
-      ...Object.fromEntries(numbers.map(({ name }) => [name, numbersOf(data.nodes, name)[v]])),
+      ...Object.fromEntries(numbers.map(({ name }) => [name, data.nodes[name][v]])),
     }));
   });
 
@@ -163,14 +172,16 @@ export class Drawer {
       tooltip: {
         trigger: 'item',
         formatter: ({ seriesName, value }: { seriesName: string; value: [number, number] }) =>
-          `${counted(value[1], 'account')} with ${seriesName} ${value[0] - 1}`,
+          `${counted(value[1], this.hasMessages() ? 'account' : 'node')} with ${seriesName} ${value[0] - 1}`,
       },
       xAxis: axis('degree + 1'),
-      yAxis: axis('accounts'),
-      series: [
-        series('in-degree', 'inDegree', '#D55E00', 'circle'),
-        series('out-degree', 'outDegree', '#0072B2', 'diamond'),
-      ],
+      yAxis: axis(this.hasMessages() ? 'accounts' : 'nodes'),
+      series: this.directed()
+        ? [
+            series('in-degree', 'inDegree', '#D55E00', 'circle'),
+            series('out-degree', 'outDegree', '#0072B2', 'diamond'),
+          ]
+        : [series('degree', 'degree', '#D55E00', 'circle')],
     };
   });
 

@@ -14,10 +14,10 @@ import {
   buildScene,
   fitView,
   formatValue,
+  nodeLabels,
   numbersOf,
   paintCanvas,
   Picker,
-  textsOf,
   toScreen,
   type LegendSpot,
   type View,
@@ -28,6 +28,7 @@ import { zoom, zoomIdentity, type ZoomTransform } from 'd3-zoom';
 import { ThemeChoice } from '../shared/theme';
 import { MapActions } from '../store/map.actions';
 import { MapSession, type Places } from './map-session';
+import { standing } from './tie-columns';
 
 interface Hover {
   readonly x: number;
@@ -407,11 +408,13 @@ export class MapCanvas implements OnDestroy {
       if (this.hover()) this.hover.set(null);
       return;
     }
-    const handles = textsOf(data.nodes, 'handle');
+    const handles = nodeLabels(data.nodes);
     if (node !== null) {
       const value = (name: string): string => formatValue(numbersOf(data.nodes, name)[node]);
       const lines = [
-        `addressed by ${value('inDegree')}, addresses ${value('outDegree')}`,
+        'messages' in data.nodes
+          ? `addressed by ${value('inDegree')}, addresses ${value('outDegree')}`
+          : `${standing(data).words} ${value(standing(data).column)}`,
         `betweenness ${value('betweenness')} · community ${value('community')}`,
       ];
       this.hover.set({ x, y, title: handles[node], lines });
@@ -421,8 +424,12 @@ export class MapCanvas implements OnDestroy {
       this.hover.set({
         x,
         y,
-        title: `${end('source')} → ${end('target')}`,
-        lines: [`${formatValue(weight)} ${weight === 1 ? 'message' : 'messages'}`],
+        title: `${end('source')} ${this.session.network()?.directed === false ? '–' : '→'} ${end('target')}`,
+        lines: [
+          'messages' in data.nodes
+            ? `${formatValue(weight)} ${weight === 1 ? 'message' : 'messages'}`
+            : `weight ${formatValue(weight)}`,
+        ],
       });
     }
   }

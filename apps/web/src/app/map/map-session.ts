@@ -100,12 +100,11 @@ export class MapSession {
     if (!network || !prepared) return [];
     return captionPhrases({
       weave: network.weave,
+      directed: network.directed,
       description: this.description(),
-      layout: this.settings(),
       moved: this.movedBefore() + this.moves().size,
       shown: { nodes: prepared.nodes.length, edges: prepared.edges.length },
       hidden: { nodes: prepared.hiddenNodes, edges: prepared.hiddenEdges },
-      largestComponentShown: this.description().show.largestComponent,
     });
   });
   readonly captionLine = computed(() => captionText(this.caption()));

@@ -10,6 +10,7 @@ import {
 } from '@angular/core';
 import { formatValue, numbersOf, textsOf } from '@pebble/core';
 import { MapSession } from './map-session';
+import { standing } from './tie-columns';
 
 const MOST = 8;
 
@@ -46,7 +47,7 @@ const MOST = 8;
             <i>{{ hit.note }}</i>
           </li>
         } @empty {
-          <li class="none">No account of this network has “{{ typed() }}” in its name.</li>
+          <li class="none">Nothing in this network has “{{ typed() }}” in its name.</li>
         }
       </ul>
     }
@@ -120,8 +121,9 @@ export class NodeFinder {
     if (!data || !map || !wanted) return [];
     const handles = textsOf(data.nodes, 'handle');
     const names = textsOf(data.nodes, 'name');
-    const inDegree = numbersOf(data.nodes, 'inDegree');
-    const rank = (v: number): number => (handles[v].toLowerCase().startsWith(wanted) ? 1e9 : 0) + inDegree[v];
+    const { column, words } = standing(data);
+    const degree = numbersOf(data.nodes, column);
+    const rank = (v: number): number => (handles[v].toLowerCase().startsWith(wanted) ? 1e9 : 0) + degree[v];
     return [...map.nodes]
       .filter((v) => handles[v].toLowerCase().includes(wanted) || names[v].toLowerCase().includes(wanted))
       .sort((a, b) => rank(b) - rank(a))
@@ -130,7 +132,7 @@ export class NodeFinder {
         node,
         handle: handles[node],
         name: names[node],
-        note: `in-degree ${formatValue(inDegree[node])}`,
+        note: `${words} ${formatValue(degree[node])}`,
       }));
   });
 

@@ -1,23 +1,36 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, signal } from '@angular/core';
 import type { EvidenceQuery, Message, Portrait, TextSpan } from '@pebble/contract';
-import { formatValue, numbersOf, textsOf, type MapNetwork } from '@pebble/core';
+import { formatValue, nodeLabels, numbersOf, textsOf, type MapNetwork } from '@pebble/core';
 import { Store } from '@ngrx/store';
 import { Api } from '../api/api';
 import { MessageText } from '../shared/message-text';
 import { counted, day, moment } from '../shared/words';
 import { MapActions } from '../store/map.actions';
 import { MapSession } from './map-session';
+import { standing, tieDetail } from './tie-columns';
 
 interface TieLine {
   readonly node: number;
   readonly handle: string;
   readonly weight: number;
   readonly detail: string;
+  /** Whether the tie leads to the node that is read. */
+  readonly into: boolean;
 }
 
 const PAGE = 30;
 const TIES_SHOWN = 60;
-const NUMBERS = ['inDegree', 'outDegree', 'inStrength', 'outStrength', 'betweenness', 'messages'] as const;
+/** Numbers of a node that are shown, as far as its network has them. */
+const NUMBERS = [
+  'inDegree',
+  'outDegree',
+  'degree',
+  'inStrength',
+  'outStrength',
+  'strength',
+  'betweenness',
+  'messages',
+];
 
 /** What is selected on the map, and the messages behind it. */
 @Component({
@@ -58,12 +71,14 @@ export class ReadingPane {
     const selection = this.selection();
     return data && selection?.what === 'community' ? describeCommunity(data, selection.community) : null;
   });
+  protected readonly hasMessages = computed(() => this.session.network()?.weave != null);
+  protected readonly directed = computed(() => this.session.network()?.directed ?? true);
   /** Handles that are marked in the texts: those of the selection. */
   protected readonly markedHandles = computed(() => {
     const data = this.session.data();
     const selection = this.selection();
     if (!data || !selection || selection.what === 'community') return [];
-    const handles = textsOf(data.nodes, 'handle');
+    const handles = nodeLabels(data.nodes);
     const nodes = selection.what === 'node' ? [selection.node] : [selection.target];
     return nodes.map((node) => handles[node].toLowerCase());
   });
@@ -82,6 +97,10 @@ export class ReadingPane {
       this.error.set(null);
       this.tab.set('messages');
       if (!selection || !network) return;
+      if (!network.weave) {
+        this.tab.set('in');
+        return;
+      }
       const reading = this.read(network.id, this.query(selection), 0);
       const portrait =
         selection.what === 'community'
@@ -167,27 +186,28 @@ function describeNode(
   const source = numbersOf(data.edges, 'source');
   const target = numbersOf(data.edges, 'target');
   const weight = numbersOf(data.edges, 'weight');
-  const handles = textsOf(data.nodes, 'handle');
+  const handles = nodeLabels(data.nodes);
   const into: TieLine[] = [];
   const out: TieLine[] = [];
-  const line = (other: number, e: number): TieLine => ({
+  const line = (other: number, e: number, leadsHere: boolean): TieLine => ({
     node: other,
     handle: handles[other],
     weight: weight[e],
     detail: tieDetail(data, e),
+    into: leadsHere,
   });
   for (let e = 0; e < source.length; e++) {
-    if (source[e] === node) out.push(line(target[e], e));
-    else if (target[e] === node) into.push(line(source[e], e));
+    if (source[e] === node) out.push(line(target[e], e, false));
+    else if (target[e] === node) into.push(line(source[e], e, true));
   }
   const byWeight = (a: TieLine, b: TieLine): number =>
     b.weight - a.weight || a.handle.localeCompare(b.handle);
   return {
     node,
-    handle: handles[node],
+    handle: textsOf(data.nodes, 'handle')[node],
     name: textsOf(data.nodes, 'name')[node],
     community: numbersOf(data.nodes, 'community')[node],
-    numbers: NUMBERS.map((column) => {
+    numbers: shownNumbers(data).map((column) => {
       const values = numbersOf(data.nodes, column);
       const value = values[node];
       let higher = 0;
@@ -206,22 +226,16 @@ function describeNode(
     }),
     intoCount: into.length,
     outCount: out.length,
+    both: [...into, ...out].sort(byWeight).slice(0, TIES_SHOWN),
     into: into.sort(byWeight).slice(0, TIES_SHOWN),
     out: out.sort(byWeight).slice(0, TIES_SHOWN),
   };
 }
 
-function tieDetail(data: MapNetwork, edge: number): string {
-  const parts = [
-    ['replies', 'reply', 'replies'],
-    ['mentions', 'mention', 'mentions'],
-    ['reposts', 'repost', 'reposts'],
-  ] as const;
-  return parts
-    .map(([column, one, many]) => ({ count: numbersOf(data.edges, column)[edge], one, many }))
-    .filter(({ count }) => count > 0)
-    .map(({ count, one, many }) => counted(count, one, many))
-    .join(', ');
+/** In an undirected network the degree says it all; in a directed one its two halves do. */
+function shownNumbers({ nodes }: MapNetwork): string[] {
+  const directed = 'inDegree' in nodes;
+  return NUMBERS.filter((name) => name in nodes && !(directed && (name === 'degree' || name === 'strength')));
 }
 
 function describeTie(data: MapNetwork, from: number, to: number) {
@@ -230,7 +244,7 @@ function describeTie(data: MapNetwork, from: number, to: number) {
   const find = (a: number, b: number): number =>
     source.findIndex((s: number, e: number) => s === a && target[e] === b);
   const edge = find(from, to);
-  const handles = textsOf(data.nodes, 'handle');
+  const handles = nodeLabels(data.nodes);
   if (edge < 0) return null;
   return {
     from,
@@ -239,16 +253,17 @@ function describeTie(data: MapNetwork, from: number, to: number) {
     toHandle: handles[to],
     weight: numbersOf(data.edges, 'weight')[edge],
     detail: tieDetail(data, edge),
-    first: numbersOf(data.edges, 'first')[edge],
-    last: numbersOf(data.edges, 'last')[edge],
+    first: 'first' in data.edges ? numbersOf(data.edges, 'first')[edge] : NaN,
+    last: 'last' in data.edges ? numbersOf(data.edges, 'last')[edge] : NaN,
     hasBack: from !== to && find(to, from) >= 0,
   };
 }
 
 function describeCommunity(data: MapNetwork, community: number) {
   const group = numbersOf(data.nodes, 'community');
-  const inDegree = numbersOf(data.nodes, 'inDegree');
-  const handles = textsOf(data.nodes, 'handle');
+  const { column, words } = standing(data);
+  const degree = numbersOf(data.nodes, column);
+  const handles = nodeLabels(data.nodes);
   const members: number[] = [];
   group.forEach((value: number, v: number) => void (value === community && members.push(v)));
   const source = numbersOf(data.edges, 'source');
@@ -261,12 +276,14 @@ function describeCommunity(data: MapNetwork, community: number) {
     if (a && b) inside++;
     else if (a || b) across++;
   }
-  members.sort((a, b) => inDegree[b] - inDegree[a]);
+  members.sort((a, b) => degree[b] - degree[a]);
   return {
     community,
     size: members.length,
     inside,
     across,
-    leaders: members.slice(0, 8).map((node) => ({ node, handle: handles[node], inDegree: inDegree[node] })),
+    leaders: members
+      .slice(0, 8)
+      .map((node) => ({ node, handle: handles[node], note: `${words} ${formatValue(degree[node])}` })),
   };
 }

@@ -21,5 +21,6 @@ export const WorkActions = createActionGroup({
     'Error Dismissed': emptyProps(),
     'Network Delete Requested': props<{ network: Network }>(),
     'Network Restore Requested': props<{ id: string }>(),
+    'Source Restore Requested': props<{ source: number; name: string }>(),
   },
 });

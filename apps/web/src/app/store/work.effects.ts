@@ -107,6 +107,19 @@ export class WorkEffects {
     ),
   );
 
+  readonly restoreSource = createEffect(() =>
+    this.actions.pipe(
+      ofType(WorkActions.sourceRestoreRequested),
+      concatLatestFrom(() => this.store.select(work.selectId)),
+      concatMap(([{ source, name }, study]) =>
+        (study ? this.api.step(study, 'restore-source', { source, name }) : EMPTY).pipe(
+          switchMap(() => EMPTY),
+          catchError((error: Error) => of(WorkActions.failed({ message: error.message }))),
+        ),
+      ),
+    ),
+  );
+
   readonly restoreNetwork = createEffect(() =>
     this.actions.pipe(
       ofType(WorkActions.networkRestoreRequested),

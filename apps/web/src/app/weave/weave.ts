@@ -12,6 +12,14 @@ import { WorkActions } from '../store/work.actions';
 import { work } from '../store/work.reducer';
 
 const DAY = 86_400_000;
+const PAST: Readonly<Record<AddressKind, string>> = {
+  reply: 'answered',
+  mention: 'mentioned',
+  repost: 'reposted',
+  to: 'wrote to',
+  cc: 'sent a copy to',
+  bcc: 'sent a blind copy to',
+};
 
 /** One sentence with controls says what ties what; an estimate follows; the result is woven and named. */
 @Component({
@@ -28,7 +36,8 @@ export class Weave {
   protected readonly study = this.store.selectSignal(work.selectStudy);
   protected readonly overview = this.store.selectSignal(work.selectOverview);
   protected readonly networks = this.store.selectSignal(work.selectNetworks);
-  protected readonly kinds = ADDRESS_KINDS;
+  /** The ways of addressing that occur in the study. */
+  protected readonly kinds = computed(() => this.overview()?.addressKinds ?? []);
   protected readonly verbs = ADDRESS_VERB;
   protected readonly counted = counted;
   protected readonly moment = (iso: string): string => moment(Date.parse(iso));
@@ -44,7 +53,7 @@ export class Weave {
   protected readonly problem = signal<string | null>(null);
 
   protected readonly weave = computed<AccountWeave>(() => ({
-    kinds: ADDRESS_KINDS.filter((kind) => this.chosen().has(kind)),
+    kinds: this.kinds().filter((kind) => this.chosen().has(kind)),
     from: dayStart(this.from()),
     until: this.to() ? (dayStart(this.to()) ?? 0) + DAY : null,
     atLeast: Math.max(1, Math.floor(this.atLeast() || 1)),
@@ -53,7 +62,10 @@ export class Weave {
   }));
   protected readonly fault = computed(() => {
     const { kinds, from, until } = this.weave();
-    if (kinds.length === 0) return 'Choose at least one of: replies to, mentions, reposts.';
+    if (kinds.length === 0)
+      return `Choose at least one of: ${this.kinds()
+        .map((kind) => ADDRESS_VERB[kind])
+        .join(', ')}.`;
     return from !== null && until !== null && from >= until ? 'The period ends before it begins.' : null;
   });
 
@@ -65,7 +77,10 @@ export class Weave {
   }));
   protected readonly estimate = toSignal(
     toObservable(this.asked).pipe(
-      filter(({ study, messages, fault }) => study !== null && messages > 0 && fault === null),
+      filter(
+        ({ study, messages, weave, fault }) =>
+          study !== null && messages > 0 && weave.kinds.length > 0 && fault === null,
+      ),
       debounceTime(150),
       switchMap(({ study, weave }) =>
         this.api.estimate(study!, weave).pipe(
@@ -80,10 +95,13 @@ export class Weave {
 
   /** What one tie will mean, in plain words. */
   protected readonly meaning = computed(() => {
-    const past: Record<AddressKind, string> = { reply: 'answered', mention: 'mentioned', repost: 'reposted' };
-    const verbs = this.weave().kinds.map((kind) => past[kind]);
+    const verbs = this.weave().kinds.map((kind) => PAST[kind]);
     const joined = verbs.length > 1 ? `${verbs.slice(0, -1).join(', ')} or ${verbs.at(-1)}` : verbs.join('');
-    return `A tie of weight 3 from A to B means: A ${joined} B in three messages. A repost counts for its author and for each account mentioned in the reposted text.`;
+    return `A tie of weight 3 from A to B means: A ${joined} B in three messages.${
+      this.weave().kinds.includes('repost')
+        ? ' A repost counts for its author and for each account mentioned in the reposted text.'
+        : ''
+    }`;
   });
 
   constructor() {
@@ -124,6 +142,7 @@ export class Weave {
   }
 
   protected again({ weave }: Network): void {
+    if (!weave) return;
     this.chosen.set(new Set(weave.kinds));
     this.from.set(weave.from === null ? '' : new Date(weave.from).toISOString().slice(0, 10));
     this.to.set(weave.until === null ? '' : new Date(weave.until - 1).toISOString().slice(0, 10));

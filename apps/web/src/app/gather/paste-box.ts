@@ -1,0 +1,122 @@
+import { ChangeDetectionStrategy, Component, computed, output, signal } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { asRows, asText } from './pasted-cells';
+
+const ROWS_SHOWN = 200;
+
+/** Cells copied from a spreadsheet: pasted, seen as a table at once, corrected cell by cell, and then looked at like a file. */
+@Component({
+  selector: 'pt-paste-box',
+  imports: [FormsModule],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <header>
+      <h2>Paste cells</h2>
+      <div>
+        <button class="btn" (click)="closed.emit()">Close</button>
+        <button class="btn go" [disabled]="rows().length < 2" (click)="pasted.emit(text())">Look at it</button>
+      </div>
+    </header>
+    @if (rows().length === 0) {
+      <textarea
+        class="box"
+        rows="6"
+        aria-label="Paste here"
+        placeholder="Copy cells in a spreadsheet, with their headings, and paste them here"
+        [ngModel]="''"
+        (ngModelChange)="take($event)"
+      ></textarea>
+    } @else {
+      <p class="soft">
+        {{ rows().length - 1 }} rows under a row of headings. Click a cell to correct it.
+        @if (rows().length > shown) {
+          The first {{ shown }} are shown.
+        }
+        <button class="btn plain" (click)="rows.set([])">Paste anew</button>
+      </p>
+      <div class="scroll">
+        <table>
+          @for (row of rows().slice(0, shown); track $index; let r = $index) {
+            <tr>
+              @for (cell of row; track $index; let c = $index) {
+                <td>
+                  <input
+                    [class.heading]="r === 0"
+                    [attr.aria-label]="'Row ' + (r + 1) + ', column ' + (c + 1)"
+                    [value]="cell"
+                    (change)="correct(r, c, $any($event.target).value)"
+                  />
+                </td>
+              }
+            </tr>
+          }
+        </table>
+      </div>
+    }
+  `,
+  styles: `
+    :host {
+      display: block;
+      background: var(--sheet);
+      border: 1px solid var(--line);
+      border-radius: 10px;
+      padding: 14px 20px;
+    }
+    header {
+      display: flex;
+      justify-content: space-between;
+      gap: 12px;
+      margin-bottom: 10px;
+    }
+    header div {
+      display: flex;
+      gap: 8px;
+    }
+    textarea {
+      width: 100%;
+    }
+    .scroll {
+      overflow: auto;
+      max-height: 380px;
+      border: 1px solid var(--line);
+      border-radius: 6px;
+      margin-top: 8px;
+    }
+    table {
+      border-collapse: collapse;
+    }
+    td {
+      border: 1px solid var(--line);
+      padding: 0;
+    }
+    td input {
+      border: 0;
+      background: none;
+      padding: 4px 8px;
+      width: 150px;
+      font: inherit;
+      font-size: 13px;
+      color: inherit;
+    }
+    .heading {
+      font-weight: 700;
+    }
+  `,
+})
+export class PasteBox {
+  readonly pasted = output<string>();
+  readonly closed = output<void>();
+  protected readonly shown = ROWS_SHOWN;
+  protected readonly rows = signal<readonly (readonly string[])[]>([]);
+  protected readonly text = computed(() => asText(this.rows()));
+
+  protected take(text: string): void {
+    this.rows.set(asRows(text));
+  }
+
+  protected correct(row: number, column: number, value: string): void {
+    this.rows.update((rows) =>
+      rows.map((cells, r) => (r === row ? cells.map((cell, c) => (c === column ? value : cell)) : cells)),
+    );
+  }
+}
