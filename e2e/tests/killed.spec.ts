@@ -47,7 +47,9 @@ test('an import that was killed leaves nothing, is shown as interrupted, and can
       headers: { 'content-type': 'application/octet-stream', 'x-file-name': 'large.csv' },
       body: `id,author,text\n${rows.join('\n')}\n`,
     });
-    const { id, preview } = (await sent.json()) as { id: string; preview: { reading: unknown } };
+    const {
+      uploads: [{ id, preview }],
+    } = (await sent.json()) as { uploads: [{ id: string; preview: { reading: unknown } }] };
     const request = {
       kind: 'import-messages',
       parameters: { upload: id, file: 'large.csv', name: 'large.csv', reading: preview.reading },

@@ -1,29 +1,6 @@
 import { readFileSync } from 'node:fs';
-import { join } from 'node:path';
 import { expect, test, type Page } from '@playwright/test';
-
-const demo = (name: string): string => join(import.meta.dirname, '../../demo', name);
-
-/** Drops a file on the page, as a hand would. */
-async function drop(page: Page, name: string): Promise<void> {
-  const text = readFileSync(demo(name), 'utf8');
-  const transfer = await page.evaluateHandle(
-    ([content, file]) => {
-      const data = new DataTransfer();
-      data.items.add(new File([content], file));
-      return data;
-    },
-    [text, name] as const,
-  );
-  await page.dispatchEvent('pt-gather', 'drop', { dataTransfer: transfer });
-}
-
-async function beginStudy(page: Page, name: string): Promise<void> {
-  await page.goto('/');
-  await page.getByPlaceholder('Name of a new study').fill(name);
-  await page.getByRole('button', { name: 'Begin study' }).click();
-  await expect(page.getByRole('heading', { name: 'Gather' })).toBeVisible();
-}
+import { beginStudy, demo, drop } from './steps';
 
 /** Counts pixels of the map that are not ground. */
 async function inked(page: Page): Promise<number> {
@@ -96,7 +73,7 @@ test('a researcher goes from a dropped file to a published map', async ({ page }
   await page.locator('.ag-center-cols-container .ag-row').first().click();
   await expect(page.getByRole('heading', { name: 'WALL LAMPS NOW' })).toBeVisible();
   await page.getByRole('tab', { name: 'Degrees' }).click();
-  await expect(page.getByRole('img', { name: /Number of accounts/ }).locator('canvas')).toBeVisible();
+  await expect(page.getByRole('img', { name: 'How many have which degree' }).locator('canvas')).toBeVisible();
 
   // Publish.
   await page.getByRole('link', { name: /Publish/ }).click();
@@ -172,7 +149,7 @@ test('a file that is no table is refused with a reason, and the study stays as i
     .locator('input[type=file]')
     .setInputFiles({ name: 'posts.csv', mimeType: 'text/csv', buffer: Buffer.from('%PDF-1.7 nothing') });
   await expect(page.getByRole('alert')).toContainText('This is a PDF document');
-  await expect(page.getByRole('heading', { name: 'Drop a file of posts here' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Drop what you have here' })).toBeVisible();
 });
 
 test('a study can be renamed, deleted and taken back', async ({ page }) => {

@@ -113,7 +113,10 @@ async function previewWorkbook(file: FileHead, chosen?: Partial<Reading>): Promi
   const sheets = await readWorkbook(file.whole());
   const filled = sheets.filter(({ rows }) => rows.length > 1);
   if (filled.length === 0) throw new UnreadableFile('The workbook has no sheet with a heading and rows.');
-  const sheet = sheets.find(({ name }) => name === chosen?.sheet) ?? filled[0];
+  // A note beside the table is common: the sheet with most cells is taken.
+  const cells = ({ rows }: (typeof filled)[number]): number => rows.reduce((sum, row) => sum + row.length, 0);
+  const largest = filled.reduce((a, b) => (cells(b) > cells(a) ? b : a));
+  const sheet = sheets.find(({ name }) => name === chosen?.sheet) ?? largest;
   const sample = emptySample();
   sheetRecords(sheet, sampleSink(sample), (names) => (sample.names = names)).end();
   if (sample.names.length === 0) throw new UnreadableFile(`The sheet “${sheet.name}” is empty.`);

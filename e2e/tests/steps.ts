@@ -1,0 +1,27 @@
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { expect, type Page } from '@playwright/test';
+
+/** The path of a file in demo/. */
+export const demo = (name: string): string => join(import.meta.dirname, '../../demo', name);
+
+/** Drops demo files on the page, as a hand would. */
+export async function drop(page: Page, ...names: string[]): Promise<void> {
+  const files = names.map((name) => ({ name, bytes: readFileSync(demo(name)).toString('base64') }));
+  const transfer = await page.evaluateHandle((list) => {
+    const data = new DataTransfer();
+    for (const { name, bytes } of list) {
+      const binary = atob(bytes);
+      data.items.add(new File([Uint8Array.from(binary, (character) => character.charCodeAt(0))], name));
+    }
+    return data;
+  }, files);
+  await page.dispatchEvent('pt-gather', 'drop', { dataTransfer: transfer });
+}
+
+export async function beginStudy(page: Page, name: string): Promise<void> {
+  await page.goto('/');
+  await page.getByPlaceholder('Name of a new study').fill(name);
+  await page.getByRole('button', { name: 'Begin study' }).click();
+  await expect(page.getByRole('heading', { name: 'Gather' })).toBeVisible();
+}
