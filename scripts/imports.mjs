@@ -6,10 +6,11 @@ import { root } from './prepare.mjs';
 /** What each part may import, beside its own files. Tests and benchmarks may import more. */
 const ALLOWED = {
   'packages/contract': /^zod$/,
-  'packages/core': /^(@pebble\/contract|apache-arrow|csv-parse\/sync|flatbush|linkify-it|lossless-json)$/,
+  'packages/core':
+    /^(@pebble\/contract|apache-arrow|csv-parse\/sync|entities|flatbush|linkify-it|lossless-json|postal-mime|read-excel-file\/universal|saxes)$/,
   'packages/standins': /^@pebble\/(contract|core)$/,
   'apps/server':
-    /^(@pebble\/(contract|core(\/files)?|standins)|node:.*|better-sqlite3|express|helmet|kysely|pino|piscina|zod)$/,
+    /^(@pebble\/(contract|core(\/files)?|standins)|node:.*|better-sqlite3|express|helmet|kysely|pino|piscina|yauzl|zod)$/,
   'apps/web':
     /^(@pebble\/(contract|core)|@angular\/.*|@ngrx\/.*|rxjs|ag-grid-.*|d3-.*|echarts\/.*|jest-preset-angular\/.*)$/,
 };

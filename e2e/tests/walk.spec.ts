@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { expect, test, type Page } from '@playwright/test';
-import { beginStudy, demo, drop } from './steps';
+import { beginStudy, drop } from './steps';
 
 /** Counts pixels of the map that are not ground. */
 async function inked(page: Page): Promise<number> {

@@ -173,7 +173,6 @@ describe('the application', () => {
     expect(await count({ text: 'moth' })).toBe(1);
     expect(await count({ text: 'cafe' })).toBe(1);
     expect(await count({ text: '"the wall"' })).toBe(2);
-    expect(await count({ text: 'OR NOT (' })).toBe(0);
     expect(await count({ author: '@Ann' })).toBe(2);
     expect(await count({ hashtag: 'wall' })).toBe(1);
     expect(await count({ mentions: 'ann' })).toBe(1);

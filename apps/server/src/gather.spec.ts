@@ -416,6 +416,57 @@ describe('gathering', () => {
     });
   });
 
+  describe('the reading list', () => {
+    const rows = [
+      '1,ann,The lamps on the sea wall are dimmed #LateLampPlan',
+      '2,ben,@ann moths like amber lamps',
+      '3,cy,see https://lampfacts.example/a_b?x=1',
+      '4,ann,pie on the sea #PieFriday',
+      '5,dee,nothing about it',
+    ];
+    const found = async (text: string): Promise<string> =>
+      (await messages({ text }))
+        .map(({ key }) => key)
+        .sort()
+        .join(' ');
+
+    beforeEach(() => app.take('posts.csv', `id,author,text\n${rows.join('\n')}\n`));
+
+    it.each([
+      ['lamps ', '1 2'],
+      ['lam', '1 2 3'],
+      ['"sea wall"', '1'],
+      ['sea -wall ', '4'],
+      ['lamps OR pie ', '1 2 4'],
+      ['(lamps OR pie) NOT #LateLampPlan', '2 4'],
+      ['#piefriday', '4'],
+      ['@ann', '1 2 4'],
+      ['@ann moths ', '2'],
+      ['lampfacts.example/a_b', '3'],
+      ['NOT (lamps OR sea) ', '3 5'],
+      ['', '1 2 3 4 5'],
+    ])('finds by %j', async (text, keys) => {
+      expect(await found(text)).toBe(keys);
+    });
+
+    it('says what is wrong with a search', async () => {
+      const { body } = await app.api
+        .get(`/api/v1/studies/${app.study}/messages`)
+        .query({ text: '(lamps' })
+        .expect(400);
+      expect((body as { detail: string }).detail).toBe('A parenthesis is not closed (at character 1).');
+    });
+
+    it('draws the same random sample for the same seed', async () => {
+      const drawn = async (seed: number): Promise<string[]> =>
+        (await messages({ sample: 2, seed })).map(({ key }) => key);
+      expect(await drawn(3)).toHaveLength(2);
+      expect(await drawn(3)).toEqual(await drawn(3));
+      const many = await Promise.all([1, 2, 3, 4, 5, 6].map(drawn));
+      expect(new Set(many.map(String)).size).toBeGreaterThan(1);
+    });
+  });
+
   describe('a source', () => {
     const one = 'id,author,text\n1,ann,@ben look #lamps\n2,ben,hello\n';
     const two = 'id,author,text\n3,ann,again #lamps\n';

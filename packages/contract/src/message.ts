@@ -79,6 +79,9 @@ export const MessageFilter = z.object({
   /** From this moment on, and before that moment: milliseconds since 1970. */
   from: z.coerce.number().optional(),
   until: z.coerce.number().optional(),
+  /** So many messages, drawn at random with the seed from those that fit. */
+  sample: z.coerce.number().int().min(1).max(10_000).optional(),
+  seed: z.coerce.number().int().min(0).max(0xffffffff).optional(),
 });
 export type MessageFilter = z.infer<typeof MessageFilter>;
 

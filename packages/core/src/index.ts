@@ -31,6 +31,7 @@ export * from './measure/degree';
 export * from './network/columns';
 export * from './network/measure';
 export * from './network/tables';
+export * from './query/parseQuery';
 export * from './random';
 export * from './text/hashtags';
 export * from './text/links';

@@ -22,3 +22,16 @@ describe('Random', () => {
     expect([...shuffled].sort()).toEqual([1, 2, 3, 4, 5, 6, 7]);
   });
 });
+
+it('draws a sample of different numbers, each as likely, the same for the same seed', () => {
+  expect(new Random(1).sample(10, 4)).toEqual(new Random(1).sample(10, 4));
+  expect(new Random(1).sample(3, 10)).toEqual([0, 1, 2]);
+  const hits = new Array<number>(10).fill(0);
+  for (let seed = 0; seed < 3000; seed++) {
+    const drawn = new Random(seed).sample(10, 3);
+    expect(new Set(drawn).size).toBe(3);
+    for (const i of drawn) hits[i]++;
+  }
+  // 900 expected for each; five standard deviations are some 125.
+  for (const count of hits) expect(Math.abs(count - 900)).toBeLessThan(125);
+});

@@ -58,6 +58,20 @@ export class Random {
     return this.real() < probability;
   }
 
+  /** Some of the numbers from 0 to `size` - 1, each set of so many as likely, ascending; all of them when fewer are there. */
+  sample(size: number, wanted: number): number[] {
+    const moved = new Map<number, number>();
+    const count = Math.min(size, wanted);
+    const drawn: number[] = [];
+    // Fisher & Yates from the front, remembering only the places that were touched.
+    for (let i = 0; i < count; i++) {
+      const j = i + this.below(size - i);
+      drawn.push(moved.get(j) ?? j);
+      moved.set(j, moved.get(i) ?? i);
+    }
+    return drawn.sort((a, b) => a - b);
+  }
+
   /** Shuffles in place (Fisher & Yates). */
   shuffle<A extends { length: number; [index: number]: unknown }>(items: A): A {
     const array = items as { length: number; [index: number]: unknown };

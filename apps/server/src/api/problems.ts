@@ -1,6 +1,7 @@
 import type { ErrorRequestHandler, Response } from 'express';
 import { ZodError } from 'zod';
 import type { Problem } from '@pebble/contract';
+import { QueryError } from '@pebble/core';
 import { UnreadableFile } from '@pebble/core/files';
 
 /** An error with its HTTP status, to be answered as problem details (RFC 9457). */
@@ -46,6 +47,14 @@ function toProblem(error: unknown): Problem {
       kept: 'The study is unchanged.',
     };
   }
+  if (error instanceof QueryError)
+    return {
+      ...base,
+      title: 'The search is not understood',
+      status: 400,
+      detail: `${error.message}.`,
+      field: 'text',
+    };
   if (error instanceof ZodError) {
     const [issue] = error.issues;
     return {

@@ -8,9 +8,10 @@ import {
   type MessageQuery,
   type Timeline,
 } from '@pebble/contract';
-import { findSpans, handleKey, hashtagKey, KIND_BIT } from '@pebble/core';
+import { findSpans, handleKey, hashtagKey, KIND_BIT, Random } from '@pebble/core';
 import { sql, type Expression, type SqlBool } from 'kysely';
 import type { Store } from './open';
+import { searchCondition } from './searching';
 
 /** A page of the reading list, in the order of time; undated messages come last. */
 export async function readMessages(
@@ -18,7 +19,7 @@ export async function readMessages(
   study: string,
   { offset, limit, ...filter }: MessageQuery,
 ): Promise<MessagePage> {
-  const conditions = filterConditions(study, filter);
+  const conditions = await sampled(store, filterConditions(study, filter), filter);
   const total = await store.query
     .selectFrom('message as m')
     .select((e) => e.fn.countAll<number>().as('count'))
@@ -141,6 +142,23 @@ export async function readOverview(store: Store, study: string): Promise<Message
 
 type Condition = Expression<SqlBool>;
 
+/** Where a sample is wanted: the condition that keeps so many messages, drawn from those that fit with the seed. */
+async function sampled(
+  { query }: Store,
+  conditions: Condition[],
+  { sample, seed }: MessageFilter,
+): Promise<Condition[]> {
+  if (sample === undefined) return conditions;
+  const rows = await query
+    .selectFrom('message as m')
+    .select('m.id')
+    .where((e) => e.and(conditions))
+    .orderBy('m.id')
+    .execute();
+  const drawn = new Random(seed ?? 1).sample(rows.length, sample).map((i) => rows[i].id);
+  return [sql<SqlBool>`m.id in (select value from json_each(${JSON.stringify(drawn)}))`];
+}
+
 function filterConditions(study: string, filter: MessageFilter): Condition[] {
   const conditions: Condition[] = [sql<SqlBool>`m.study_id = ${study}`];
   if (filter.kind) conditions.push(sql<SqlBool>`m.kind = ${filter.kind}`);
@@ -161,19 +179,9 @@ function filterConditions(study: string, filter: MessageFilter): Condition[] {
       sql<SqlBool>`m.id in (select message_id from message_hashtag where hashtag_id = (select id from hashtag where study_id = ${study} and tag_key = ${key}))`,
     );
   }
-  const match = searchExpression(filter.text ?? '');
-  if (match)
-    conditions.push(sql<SqlBool>`m.id in (select rowid from message_text where message_text match ${match})`);
+  const search = searchCondition(study, filter.text ?? '');
+  if (search) conditions.push(search);
   return conditions;
-}
-
-/** What a person types, as a full-text query: all words must occur, "words in quotes" side by side, the last may go on. */
-export function searchExpression(typed: string): string | null {
-  const parts = [...typed.matchAll(/"([^"]+)"|(\S+)/g)].map((m) => (m[1] ?? m[2]).replaceAll('"', ''));
-  const terms = parts.filter((part) => /[\p{L}\p{N}]/u.test(part)).map((part) => `"${part}"`);
-  if (terms.length === 0) return null;
-  const open = !/["\s]$/.test(typed);
-  return terms.join(' ') + (open ? '*' : '');
 }
 
 const HOUR = 3_600_000;

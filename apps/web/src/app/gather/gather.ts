@@ -59,7 +59,7 @@ export class Gather {
   private transfer: Subscription | null = null;
 
   private readonly timelineAsked = computed(() => {
-    const { from: _from, until: _until, ...rest } = this.filter();
+    const { from: _from, until: _until, sample: _sample, seed: _seed, ...rest } = this.filter();
     return { study: this.study()?.id ?? null, messages: this.overview()?.messages ?? 0, filter: rest };
   });
   private readonly timeline = toSignal(

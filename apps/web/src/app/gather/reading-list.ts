@@ -68,6 +68,12 @@ export class ReadingList {
     if (what === 'mention') this.set({ mentions: key });
   }
 
+  /** A random sample to read, the first with seed 1, each further one with the next. */
+  protected draw(): void {
+    const { sample, seed } = this.filter();
+    this.set({ sample: sample ?? 50, seed: (seed ?? 0) + 1 });
+  }
+
   protected clear(): void {
     this.filter.set({});
   }
