@@ -1,7 +1,9 @@
 import { writeFileSync } from 'node:fs';
 import { parseArgs } from 'node:util';
+import { formats } from './formats';
 import { centrality, communities, layout } from './kernels';
 import type { Row } from './measure';
+
 import { painting } from './painting';
 import { storeRows } from './store';
 
@@ -17,6 +19,7 @@ const parts: Record<string, () => Promise<Row[]>> = {
   centrality,
   layout,
   store: () => storeRows(Number(values.posts)),
+  formats,
   painting,
 };
 

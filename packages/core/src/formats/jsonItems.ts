@@ -57,20 +57,19 @@ export class JsonItemCutter {
   write(chunk: string): void {
     let from = 0;
     for (let i = 0; i < chunk.length; i++) {
-      const code = chunk.charCodeAt(i);
-      if (code === 10) this.line++;
       if (this.inString) {
-        if (this.escaped) this.escaped = false;
-        else if (code === 92) this.escaped = true;
-        else if (code === 34) {
-          this.inString = false;
-          if (this.nameStart >= 0) {
-            this.name += chunk.slice(this.nameStart, i);
-            this.nameStart = -1;
-          }
+        const end = this.stringEnd(chunk, i);
+        if (end < 0) break;
+        this.inString = false;
+        if (this.nameStart >= 0) {
+          this.name += chunk.slice(this.nameStart, end);
+          this.nameStart = -1;
         }
+        i = end;
         continue;
       }
+      const code = chunk.charCodeAt(i);
+      if (code === 10) this.line++;
       switch (code) {
         case 34: // "
           this.inString = true;
@@ -111,6 +110,31 @@ export class JsonItemCutter {
     if (this.nameStart >= 0) {
       this.name += chunk.slice(this.nameStart);
       this.nameStart = 0;
+    }
+  }
+
+  /**
+   * Where the string that is open at `from` ends, or -1 when that is not in this piece. Most of a document stands in strings, so this
+   * jumps from quotation mark to quotation mark.
+   */
+  private stringEnd(chunk: string, from: number): number {
+    let start = from;
+    if (this.escaped) {
+      this.escaped = false;
+      start++;
+    }
+    for (let at = start; ;) {
+      const quote = chunk.indexOf('"', at);
+      const end = quote < 0 ? chunk.length : quote;
+      let before = end;
+      while (before > start && chunk.charCodeAt(before - 1) === 92) before--;
+      const isEscaped = (end - before) % 2 === 1;
+      if (quote < 0) {
+        this.escaped = isEscaped;
+        return -1;
+      }
+      if (!isEscaped) return quote;
+      at = quote + 1;
     }
   }
 
