@@ -306,6 +306,25 @@ describe('gathering', () => {
     expect(answer.refused).toEqual([{ file: 'empty.csv', reason: 'The file is empty.', row: null }]);
   });
 
+  it('keeps a reading under a name and offers it for files with the same columns', async () => {
+    const { preview } = await app.look('a.csv', 'x,y,when\nann,hello,01/02/2026\n');
+    const columns = [
+      { name: 'x', role: 'author' },
+      { name: 'y', role: 'text' },
+      { name: 'when', role: 'time' },
+    ];
+    const reading = { ...preview.reading, columns, dateForm: 'month-day-year' };
+    const save = (name: string) => app.api.post('/api/v1/readings').send({ name, reading });
+    await save('Export of the library').expect(201);
+    await save('Export of the library').expect(201);
+    await save('  ').expect(400);
+    const again = await app.look('b.csv', 'x,y,when\nben,there,03/04/2026\n');
+    expect(again.preview.saved).toMatchObject([{ name: 'Export of the library', reading: { columns } }]);
+    expect((await app.look('c.csv', 'x,y\nben,there\n')).preview.saved).toEqual([]);
+    await app.api.delete(`/api/v1/readings/${again.preview.saved[0].id}`).expect(204);
+    await app.api.delete(`/api/v1/readings/${again.preview.saved[0].id}`).expect(404);
+  });
+
   it('refuses an archive that grows beyond reason', async () => {
     const zip = zipSync({ 'zeros.csv': [new Uint8Array(70_000_000), { level: 1 }] });
     const { body } = await app.send('bomb.zip', zip).expect(422);

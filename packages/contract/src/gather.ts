@@ -101,6 +101,15 @@ export const Reading = z.object({
 });
 export type Reading = z.infer<typeof Reading>;
 
+/** A way to read a table that was kept under a name; it is offered again for files with the same columns. */
+export const SavedReading = z.object({ id: z.int(), name: z.string(), reading: Reading });
+export type SavedReading = z.infer<typeof SavedReading>;
+export const SavedReadingList = z.array(SavedReading);
+export const NewReading = z.object({
+  name: z.string().trim().min(1, 'Give the reading a name.').max(100),
+  reading: Reading,
+});
+
 /** What a finished network in a file looks like. */
 export const NetworkSketch = z.object({
   nodes: z.int(),
@@ -131,6 +140,8 @@ export const Preview = z.object({
   rows: z.array(z.array(z.string())),
   missing: z.array(z.string()),
   problems: z.array(z.object({ row: z.int(), field: z.string().nullable(), reason: z.string() })),
+  /** Readings that were kept for files with these columns. */
+  saved: z.array(SavedReading).default([]),
 });
 export type Preview = z.infer<typeof Preview>;
 

@@ -4,10 +4,18 @@ import { rename } from 'node:fs/promises';
 import { Transform } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import { Router } from 'express';
-import { ImportReport, MessageFilter, MessageQuery, Reading, type Source } from '@pebble/contract';
+import {
+  ImportReport,
+  MessageFilter,
+  MessageQuery,
+  NewReading,
+  Reading,
+  type Source,
+} from '@pebble/contract';
 import { UnreadableFile } from '@pebble/core/files';
 import { z } from 'zod';
 import { readMessages, readOverview, readTimeline } from '../db/messages';
+import { forgetReading, savedReadings, saveReading } from '../db/readings';
 import { skippedPath, uploadPath } from '../files/places';
 import { arrive, lookAt } from '../intake/arrive';
 import { ApiError, notFound } from './problems';
@@ -42,6 +50,8 @@ export function gatherRoutes({ store, config }: Services): Router {
       const [{ reason, row }] = answer.refused;
       throw new UnreadableFile(reason, row);
     }
+    for (const upload of answer.uploads)
+      upload.preview.saved = await savedReadings(store, upload.preview.reading);
     response.status(201).json(answer);
   });
 
@@ -49,7 +59,19 @@ export function gatherRoutes({ store, config }: Services): Router {
     const path = uploadPath(folder, request.params.upload);
     if (!existsSync(path)) throw notFound('The uploaded file');
     const { file, reading } = Again.parse(request.body);
-    response.json(await lookAt(path, file, reading));
+    const preview = await lookAt(path, file, reading);
+    response.json({ ...preview, saved: await savedReadings(store, preview.reading) });
+  });
+
+  routes.post('/readings', async (request, response) => {
+    const { name, reading } = NewReading.parse(request.body);
+    await saveReading(store, name, reading);
+    response.status(201).json(await savedReadings(store, reading));
+  });
+
+  routes.delete('/readings/:reading', async (request, response) => {
+    if (!(await forgetReading(store, Number(request.params.reading)))) throw notFound('This reading');
+    response.status(204).end();
   });
 
   routes.delete('/studies/:study/uploads/:upload', (request, response) => {

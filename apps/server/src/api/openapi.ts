@@ -49,6 +49,14 @@ const operations: readonly Operation[] = [
     answers: contract.Preview,
   },
   {
+    path: '/readings',
+    method: 'post',
+    summary: 'Keeps a way to read a table under a name.',
+    takes: contract.NewReading,
+    answers: z.array(contract.SavedReading),
+  },
+  { path: '/readings/{reading}', method: 'delete', summary: 'Forgets a kept reading.' },
+  {
     path: '/studies/{study}/sources',
     method: 'get',
     summary: 'What the messages came from, with reports.',

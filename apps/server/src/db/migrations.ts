@@ -80,6 +80,14 @@ const first: Migration = {
       .modifyEnd(sql`without rowid`)
       .execute();
     await schema
+      .createTable('saved_reading')
+      .addColumn('id', 'integer', (c) => c.primaryKey())
+      .addColumn('name', 'text', (c) => c.notNull())
+      .addColumn('columns', 'text', (c) => c.notNull())
+      .addColumn('reading', 'text', (c) => c.notNull())
+      .addUniqueConstraint('saved_reading_name', ['columns', 'name'])
+      .execute();
+    await schema
       .createTable('step')
       .addColumn('id', 'integer', (c) => c.primaryKey().autoIncrement())
       .addColumn('study_id', 'text', (c) => c.notNull())

@@ -116,6 +116,15 @@ export interface MapTable {
   positions: Buffer | null;
 }
 
+export interface SavedReadingTable {
+  id: Generated<number>;
+  name: string;
+  /** The names of the columns, as JSON; files with the same are offered the reading. */
+  columns: string;
+  /** JSON of the reading. */
+  reading: string;
+}
+
 export interface Database {
   study: StudyTable;
   source: SourceTable;
@@ -124,6 +133,7 @@ export interface Database {
   address: AddressTable;
   hashtag: HashtagTable;
   message_hashtag: MessageHashtagTable;
+  saved_reading: SavedReadingTable;
   step: StepTable;
   network: NetworkTable;
   map: MapTable;

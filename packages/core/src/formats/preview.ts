@@ -105,6 +105,7 @@ function previewOf(
     rows: [],
     missing: [],
     problems: [],
+    saved: [],
     ...findings,
   };
 }

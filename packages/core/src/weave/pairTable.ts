@@ -19,7 +19,8 @@ export class PairTable {
   add(from: number, to: number, mask: number, time: number): void {
     const p = this.find(from, to);
     this.count[p]++;
-    for (let k = 0; k < this.byKind.length; k++) this.byKind[k][p] += (mask >>> k) & 1;
+    // Bit by bit, the lowest first; most masks have one.
+    for (let bits = mask; bits !== 0; bits &= bits - 1) this.byKind[31 - Math.clz32(bits & -bits)][p]++;
     if (time < this.first[p] || Number.isNaN(this.first[p])) this.first[p] = time;
     if (time > this.last[p] || Number.isNaN(this.last[p])) this.last[p] = time;
   }

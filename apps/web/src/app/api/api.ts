@@ -10,6 +10,7 @@ import {
   Portrait,
   Preview,
   Problem,
+  SavedReadingList,
   SavedMap,
   SentBytes,
   SourceList,
@@ -24,6 +25,7 @@ import {
   type Source,
   type MessageFilter,
   type Reading,
+  type SavedReading,
   type StepKind,
   type StepParameters,
 } from '@pebble/contract';
@@ -90,6 +92,8 @@ export class Api {
     reading: Partial<Reading>,
   ): Observable<Preview> =>
     this.post(`/studies/${study}/uploads/${upload}/preview`, { file, reading }, Preview);
+  saveReading = (name: string, reading: Reading): Observable<SavedReading[]> =>
+    this.post('/readings', { name, reading }, SavedReadingList);
   dropUpload = (study: string, upload: string): Observable<unknown> =>
     this.plain(this.http.delete(`${BASE}/studies/${study}/uploads/${upload}`));
   sendBytes(study: string, bytes: ArrayBuffer): Observable<{ id: string }> {

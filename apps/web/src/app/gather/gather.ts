@@ -170,6 +170,20 @@ export class Gather {
     );
   }
 
+  protected keepReading(name: string): void {
+    const upload = this.upload();
+    if (!upload || !name.trim()) return;
+    this.api.saveReading(name, upload.preview.reading).subscribe({
+      next: (saved) => {
+        this.uploads.update((all) =>
+          all.map((one) => (one.id === upload.id ? { ...one, preview: { ...one.preview, saved } } : one)),
+        );
+        this.notices.say(`“${name.trim()}” will be offered for files with these columns.`);
+      },
+      error: (error: Error) => this.problem.set(error.message),
+    });
+  }
+
   protected leaveOut(): void {
     const upload = this.upload();
     const study = this.study();

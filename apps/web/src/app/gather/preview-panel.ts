@@ -64,6 +64,8 @@ export class PreviewPanel {
   readonly accepted = output<Reading>();
   readonly acceptedAll = output<Reading>();
   readonly dropped = output<void>();
+  /** A name under which the reading is to be kept. */
+  readonly saveAsked = output<string>();
   protected readonly roles = computed(() => COLUMN_ROLES[this.preview().reading.material]);
   protected readonly roleNames = ROLE_NAMES;
   protected readonly materialNames = MATERIAL_NAMES;
@@ -92,6 +94,11 @@ export class PreviewPanel {
     const rest = columns.length > 0 ? ` Columns kept beside: ${columns.join(', ')}.` : '';
     return `${counted(network.nodes, 'node')} and ${counted(network.edges, 'tie')} (${kind}).${rest}`;
   });
+
+  protected use(name: string): void {
+    const saved = this.preview().saved.find((one) => one.name === name);
+    if (saved) this.readingChanged.emit({ ...saved.reading, sheet: this.preview().reading.sheet });
+  }
 
   protected setRole(index: number, role: ColumnRole): void {
     const columns = this.preview().reading.columns.map((column, i) => {

@@ -1,0 +1,32 @@
+import { Reading, type SavedReading } from '@pebble/contract';
+import type { Store } from './open';
+
+/** Readings that were kept for tables with the same columns, by name. */
+export async function savedReadings({ query }: Store, reading: Reading): Promise<SavedReading[]> {
+  const rows = await query
+    .selectFrom('saved_reading')
+    .selectAll()
+    .where('columns', '=', columnsKey(reading))
+    .orderBy('name')
+    .execute();
+  return rows.map(({ id, name, reading: kept }) => ({ id, name, reading: Reading.parse(JSON.parse(kept)) }));
+}
+
+/** Keeps a reading under a name; one with the same name for the same columns is replaced. */
+export async function saveReading({ query }: Store, name: string, reading: Reading): Promise<void> {
+  const kept = JSON.stringify(reading);
+  await query
+    .insertInto('saved_reading')
+    .values({ name, columns: columnsKey(reading), reading: kept })
+    .onConflict((conflict) => conflict.columns(['columns', 'name']).doUpdateSet({ reading: kept }))
+    .execute();
+}
+
+export async function forgetReading({ query }: Store, id: number): Promise<boolean> {
+  const gone = await query.deleteFrom('saved_reading').where('id', '=', id).executeTakeFirst();
+  return gone.numDeletedRows > 0n;
+}
+
+function columnsKey({ columns }: Reading): string {
+  return JSON.stringify(columns.map(({ name }) => name));
+}
