@@ -123,6 +123,7 @@ export function readGraphml(text: string): FoundNetwork {
 
 function needed(attributes: Readonly<Record<string, string>>, name: string, of: string, row: number): string {
   const value = attributes[name];
-  if (value === undefined || value === '') throw new BrokenNetwork(`A ${of} has no ${name}.`, row);
+  if (value === undefined || value === '')
+    throw new BrokenNetwork(`${of === 'edge' ? 'An' : 'A'} ${of} has no ${name}.`, row);
   return value;
 }
