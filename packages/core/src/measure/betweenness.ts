@@ -29,17 +29,21 @@ export function betweenness(rows: Csr, options: BetweennessOptions): Float64Arra
   const paths = new Float64Array(n);
   const share = new Float64Array(n);
   const queue = new Uint32Array(n);
+  // Ties on shortest paths, in the order in which they are met: those from the node at place q of the queue end at lastTight[q].
+  const tight = new Uint32Array(neighbour.length);
+  const lastTight = new Uint32Array(n);
 
   for (let s = 0; s < starts.length; s++) {
     if ((s & 63) === 0) options.progress?.(s / starts.length);
     const start = starts[s];
     let head = 0;
     let tail = 1;
+    let met = 0;
     queue[0] = start;
     distance[start] = 0;
     paths[start] = 1;
     while (head < tail) {
-      const v = queue[head++];
+      const v = queue[head];
       const next = distance[v] + 1;
       const count = paths[v];
       for (let i = offset[v], end = offset[v + 1]; i < end; i++) {
@@ -49,28 +53,23 @@ export function betweenness(rows: Csr, options: BetweennessOptions): Float64Arra
           distance[u] = next;
           paths[u] = count;
           queue[tail++] = u;
+          tight[met++] = u;
         } else if (d === next) {
           paths[u] += count;
+          tight[met++] = u;
         }
       }
+      lastTight[head++] = met;
     }
     for (let q = tail - 1; q >= 0; q--) {
       const v = queue[q];
-      const next = distance[v] + 1;
       let sum = 0;
-      for (let i = offset[v], end = offset[v + 1]; i < end; i++) {
-        const u = neighbour[i];
-        if (distance[u] === next) sum += share[u];
-      }
+      for (let i = q > 0 ? lastTight[q - 1] : 0, end = lastTight[q]; i < end; i++) sum += share[tight[i]];
       const through = sum * paths[v];
       if (q > 0) result[v] += through;
       share[v] = (1 + through) / paths[v];
     }
-    for (let q = 0; q < tail; q++) {
-      const v = queue[q];
-      distance[v] = -1;
-      share[v] = 0;
-    }
+    for (let q = 0; q < tail; q++) distance[queue[q]] = -1;
   }
   let scale = n / starts.length;
   if (!options.directed) scale /= 2;

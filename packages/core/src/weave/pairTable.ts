@@ -25,6 +25,24 @@ export class PairTable {
     if (time > this.last[p] || Number.isNaN(this.last[p])) this.last[p] = time;
   }
 
+  /** The pairs that are kept, by `from` and then `to`. */
+  sorted(isKept: (pair: number) => boolean): Uint32Array {
+    let largest = 0;
+    for (let p = 0; p < this.size; p++) largest = Math.max(largest, this.to[p]);
+    // Sorting plain numbers is several times quicker than sorting by a function; numbers of accounts are far below 2^26.
+    const width = largest + 1;
+    const keys = new Float64Array(this.size);
+    let kept = 0;
+    for (let p = 0; p < this.size; p++) if (isKept(p)) keys[kept++] = this.from[p] * width + this.to[p];
+    const order = keys.subarray(0, kept).sort();
+    const pairs = new Uint32Array(kept);
+    for (let i = 0; i < kept; i++) {
+      const from = Math.floor(order[i] / width);
+      pairs[i] = this.find(from, order[i] - from * width);
+    }
+    return pairs;
+  }
+
   private find(from: number, to: number): number {
     const mask = this.slots.length - 1;
     let slot = hash(from, to) & mask;
