@@ -11,7 +11,7 @@ export interface MailText {
 const SIGNATURE = /^-- ?$/;
 /** "On Tuesday, somebody wrote:", in the languages of the demo and some more, over one or two lines. */
 const ATTRIBUTION =
-  /^(?:On|Am|Le|El|Il|Op|Den|Em)\b[^\n]{4,200}\b(?:wrote|writes|schrieb|a écrit|escribió|ha scritto|schreef|skrev|escreveu)\s*:?\s*$/i;
+  /^(?:On|Am|Le|El|Il|Op|Den|Em)\b[^\n]{4,200}\b(?:wrote|writes|schrieb|a écrit|escribió|ha scritto|schreef|skrev|escreveu)(?:\s[^\n]{0,80})?:?\s*$/i;
 /** Lines above a message that is repeated whole, without marks. */
 const WHOLE_BELOW =
   /^(?:-{3,}\s*(?:Original Message|Forwarded message|Message original|Mensaje original)\s*-{3,}|_{20,})\s*$/i;

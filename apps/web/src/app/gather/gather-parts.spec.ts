@@ -1,0 +1,229 @@
+import { TestBed, type ComponentFixture } from '@angular/core/testing';
+import type { ImportReport, Preview, Reading } from '@pebble/contract';
+import { of } from 'rxjs';
+import { exampleOverview } from '../../testing/examples';
+import { Api } from '../api/api';
+import { ImportReportView } from './import-report';
+import { PasteBox } from './paste-box';
+import { PreviewPanel } from './preview-panel';
+import { ReadingList } from './reading-list';
+
+const host = (fixture: ComponentFixture<unknown>): HTMLElement => fixture.nativeElement as HTMLElement;
+const text = (fixture: ComponentFixture<unknown>): string => host(fixture).textContent!.replace(/\s+/g, ' ');
+const button = (fixture: ComponentFixture<unknown>, name: string): HTMLButtonElement =>
+  [...host(fixture).querySelectorAll('button')].find((b) => b.textContent!.trim().startsWith(name))!;
+const choose = (select: HTMLSelectElement, value: string): void => {
+  select.value = value;
+  select.dispatchEvent(new Event('change'));
+};
+
+const reading: Reading = {
+  material: 'messages',
+  format: 'csv',
+  sheet: null,
+  encoding: 'utf-8',
+  delimiter: ',',
+  dateForm: 'iso',
+  zoneOffsetMinutes: 0,
+  columns: [
+    { name: 'who', role: 'author' },
+    { name: 'what', role: 'text' },
+    { name: 'more', role: 'attribute' },
+  ],
+};
+const preview: Preview = {
+  file: 'posts.csv',
+  bytes: 2048,
+  reading,
+  fixed: false,
+  materials: ['messages', 'network'],
+  sheets: [],
+  network: null,
+  reasons: ['A table with commas between its columns.'],
+  rows: [['ann', 'hello', 'x']],
+  missing: [],
+  problems: [],
+  saved: [],
+};
+
+describe('PreviewPanel', () => {
+  let fixture: ComponentFixture<PreviewPanel>;
+  let asked: Partial<Reading>[];
+  const show = async (change: Partial<Preview> = {}, alike = 1): Promise<void> => {
+    fixture = TestBed.createComponent(PreviewPanel);
+    fixture.componentRef.setInput('preview', { ...preview, ...change });
+    fixture.componentRef.setInput('alike', alike);
+    asked = [];
+    fixture.componentInstance.readingChanged.subscribe((part) => asked.push(part));
+    await fixture.whenStable();
+  };
+
+  it('says what the file seems to be, and why', async () => {
+    await show();
+    expect(text(fixture)).toContain('posts.csv2 KB · A table with commas between its columns.');
+  });
+
+  it('gives a role to one column only', async () => {
+    await show();
+    choose(host(fixture).querySelector<HTMLSelectElement>('select[aria-label="How to read more"]')!, 'text');
+    expect(asked[0].columns!.map(({ role }) => role)).toEqual(['author', 'attribute', 'text']);
+  });
+
+  it('offers the roles of what the file holds', async () => {
+    await show({ reading: { ...reading, material: 'network' } });
+    const options = [...host(fixture).querySelectorAll('th select')[0].querySelectorAll('option')];
+    expect(options[0].textContent).toBe('from (one end of the tie)');
+    expect(options.map(({ value }) => value)).not.toContain('author');
+  });
+
+  it('has the columns guessed anew when the delimiter or the meaning changes', async () => {
+    await show();
+    const selects = [...host(fixture).querySelectorAll<HTMLSelectElement>('.settings select')];
+    choose(selects[0], selects[0].options[1].value);
+    expect(asked.at(-1)).not.toHaveProperty('columns');
+    expect(asked.at(-1)).not.toHaveProperty('format');
+  });
+
+  it('cannot be accepted while something is missing, and says what', async () => {
+    await show({ missing: ['author', 'text'] });
+    expect(text(fixture)).toContain('Needed and not found: author handle and text.');
+    expect(button(fixture, 'Import').disabled).toBe(true);
+  });
+
+  it('shows columns that are fixed without choices, and what will come of a network', async () => {
+    await show({
+      fixed: true,
+      network: { nodes: 3, edges: 1, directed: false, weighted: true, nodeColumns: ['age'], edgeColumns: [] },
+    });
+    expect(host(fixture).querySelector('th select')).toBeNull();
+    expect(text(fixture)).toContain('3 nodes and 1 tie (undirected, weighted). Columns kept beside: age.');
+  });
+
+  it('offers to take files of the same shape in together', async () => {
+    await show({}, 3);
+    const all = jest.fn();
+    fixture.componentInstance.acceptedAll.subscribe(all);
+    button(fixture, 'Import all 3 of this shape').click();
+    expect(all).toHaveBeenCalledWith(reading);
+  });
+
+  it('offers readings that were kept, and keeps one under a name', async () => {
+    const saved = [{ id: 1, name: 'Library export', reading: { ...reading, dateForm: 'words' as const } }];
+    await show({ saved });
+    choose([...host(fixture).querySelectorAll<HTMLSelectElement>('.kept select')][0], 'Library export');
+    expect(asked.at(-1)).toMatchObject({ dateForm: 'words' });
+    const keep = jest.fn();
+    fixture.componentInstance.saveAsked.subscribe(keep);
+    host(fixture).querySelector<HTMLInputElement>('.kept input')!.value = 'Mine';
+    host(fixture).querySelector('.kept form')!.dispatchEvent(new Event('submit'));
+    expect(keep).toHaveBeenCalledWith('Mine');
+  });
+
+  it('lists what cannot be read, with line and field', async () => {
+    await show({ problems: [{ row: 7, field: 'time', reason: 'The date cannot be read: “never”.' }] });
+    expect(text(fixture)).toContain('Line 7 , time : The date cannot be read: “never”.');
+  });
+});
+
+describe('PasteBox', () => {
+  it('makes a table of what is pasted, lets it be corrected, and hands it on', async () => {
+    const fixture = TestBed.createComponent(PasteBox);
+    const pasted = jest.fn();
+    fixture.componentInstance.pasted.subscribe(pasted);
+    await fixture.whenStable();
+    expect(button(fixture, 'Look at it').disabled).toBe(true);
+    const area = host(fixture).querySelector('textarea')!;
+    area.value = 'author\ttext\nann\thelo\n';
+    area.dispatchEvent(new Event('input'));
+    await fixture.whenStable();
+    expect(text(fixture)).toContain('1 rows under a row of headings');
+    const cell = host(fixture).querySelector<HTMLInputElement>('input[aria-label="Row 2, column 2"]')!;
+    cell.value = 'hello';
+    cell.dispatchEvent(new Event('change'));
+    button(fixture, 'Look at it').click();
+    expect(pasted).toHaveBeenCalledWith('author\ttext\nann\thello');
+  });
+
+  it('can be begun anew and closed', async () => {
+    const fixture = TestBed.createComponent(PasteBox);
+    const closed = jest.fn();
+    fixture.componentInstance.closed.subscribe(closed);
+    await fixture.whenStable();
+    const area = host(fixture).querySelector('textarea')!;
+    area.value = 'a\tb\n1\t2';
+    area.dispatchEvent(new Event('input'));
+    await fixture.whenStable();
+    button(fixture, 'Paste anew').click();
+    await fixture.whenStable();
+    expect(host(fixture).querySelector('textarea')).not.toBeNull();
+    button(fixture, 'Close').click();
+    expect(closed).toHaveBeenCalled();
+  });
+});
+
+describe('ImportReportView', () => {
+  const report: ImportReport = {
+    source: 1,
+    file: 'council.mbox',
+    unit: 'email',
+    read: 12,
+    kept: 10,
+    skipped: 2,
+    skippedByReason: [{ reason: 'The date cannot be read', rows: 2 }],
+    duplicates: 0,
+    duplicatesInFile: 0,
+    undated: 1,
+    accountsNew: 4,
+    accountsKnown: 1,
+    authors: 3,
+    mentions: 0,
+    hashtags: 0,
+    links: 5,
+    parentsMissing: 0,
+    from: Date.UTC(2026, 2, 1),
+    until: Date.UTC(2026, 2, 3),
+    notes: ['1 messages have no date; they stand in no period.'],
+  };
+
+  it('says what was read in the words of the material, and links the list of what was skipped', async () => {
+    TestBed.configureTestingModule({
+      providers: [
+        { provide: Api, useValue: { skippedAddress: (s: string, n: number) => `/list/${s}/${n}` } },
+      ],
+    });
+    const fixture = TestBed.createComponent(ImportReportView);
+    fixture.componentRef.setInput('report', report);
+    fixture.componentRef.setInput('study', 's');
+    fixture.componentRef.setInput('step', 9);
+    await fixture.whenStable();
+    expect(text(fixture)).toContain('emails read12');
+    expect(text(fixture)).toContain(
+      '1 March 2026 to 3 March 2026 (UTC). 4 accounts are new, 1 were known. 1 messages have no date',
+    );
+    expect(text(fixture)).toContain('2 × The date cannot be read');
+    expect(host(fixture).querySelector('a')!.getAttribute('href')).toBe('/list/s/9');
+  });
+});
+
+describe('ReadingList', () => {
+  it('draws a sample with the next seed each time, and lets it go', async () => {
+    const api = { messages: jest.fn(() => of({ total: 0, offset: 0, messages: [] })) };
+    TestBed.configureTestingModule({ providers: [{ provide: Api, useValue: api }] });
+    const fixture = TestBed.createComponent(ReadingList);
+    fixture.componentRef.setInput('study', 's');
+    fixture.componentRef.setInput('overview', exampleOverview);
+    fixture.componentRef.setInput('filter', { text: 'lamp' });
+    await fixture.whenStable();
+    button(fixture, 'Random 50').click();
+    await fixture.whenStable();
+    expect(fixture.componentInstance.filter()).toEqual({ text: 'lamp', sample: 50, seed: 1 });
+    button(fixture, 'Draw another').click();
+    await fixture.whenStable();
+    expect(fixture.componentInstance.filter().seed).toBe(2);
+    button(fixture, 'random sample of 50, seed 2').click();
+    await fixture.whenStable();
+    expect(fixture.componentInstance.filter().sample).toBeUndefined();
+    button(fixture, 'Show all').click();
+    expect(fixture.componentInstance.filter()).toEqual({});
+  });
+});

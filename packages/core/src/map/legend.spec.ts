@@ -1,0 +1,63 @@
+import { defaultMap } from '@pebble/contract';
+import { buildLegend, formatValue } from './legend';
+import { PAPER } from './palette';
+import { prepareMap, type MapNetwork } from './prepare';
+
+const sizes = [0, 3, 8, 120];
+const network: MapNetwork = {
+  nodeCount: 4,
+  nodes: {
+    handle: ['ann', 'ben', 'a_very_long_handle_that_does_not_fit_into_the_legend', 'dee'],
+    community: Uint32Array.of(1, 1, 2, 2),
+    inDegree: Float64Array.from(sizes),
+    betweenness: Float64Array.of(0, 0.25, 0.5, 1),
+    degree: Float64Array.from(sizes),
+  },
+  edges: { source: new Uint32Array(0), target: new Uint32Array(0), weight: new Float64Array(0) },
+};
+const legend = (colour = 'community', scale = 1) =>
+  buildLegend(
+    prepareMap(network, { ...defaultMap, colour: { ...defaultMap.colour, column: colour } }),
+    PAPER,
+    { width: 800, height: 600 },
+    scale,
+  );
+const words = (marks: ReturnType<typeof legend>): string[] => marks.texts.map(({ text }) => text);
+
+describe('the legend', () => {
+  it('names each colour by its group’s leading account, with the number of accounts', () => {
+    const marks = legend();
+    expect(words(marks)[0]).toBe('Colour: community');
+    expect(words(marks)[1]).toBe('1 · round ben  2');
+    expect(words(marks)[2]).toBe('2 · round dee  2');
+    expect(marks.spots.map(({ group }) => group)).toEqual([1, 2]);
+  });
+
+  it('shows least, middling and highest size as rings that grow', () => {
+    const { rings, texts } = legend();
+    expect(texts.slice(-3).map(({ text }) => text)).toEqual(['0', '30', '120']);
+    expect(rings[0].radius).toBeLessThan(rings[1].radius);
+    expect(rings[1].radius).toBeLessThan(rings[2].radius);
+  });
+
+  it('shows a ramp with its two ends when the colour is a number', () => {
+    const marks = legend('betweenness');
+    expect(words(marks)).toContain('0 to 1');
+    expect(marks.spots).toEqual([]);
+    expect(marks.discs).toHaveLength(8);
+  });
+
+  it('stays inside of the picture', () => {
+    for (const { x, y } of legend().texts) {
+      expect(x).toBeGreaterThan(0);
+      expect(y).toBeGreaterThan(0);
+      expect(y).toBeLessThan(600);
+    }
+  });
+});
+
+it('writes values as people read them', () => {
+  expect(formatValue(0)).toBe('0');
+  expect(formatValue(12345.678)).toBe('12,346');
+  expect(formatValue(Infinity)).toBe('none');
+});

@@ -1,0 +1,133 @@
+import { defaultMap, type MapDescription } from '@pebble/contract';
+import { buildScene, type Focus } from './buildScene';
+import { PAPER } from './palette';
+import { prepareMap, type MapNetwork } from './prepare';
+import type { Scene } from './scene';
+
+/** Nodes on a line, 100 apart, with the given ties. */
+function network(
+  ties: readonly (readonly [number, number, number?])[],
+  nodes = 4,
+  directed = true,
+): MapNetwork {
+  const zeros = new Uint32Array(nodes);
+  return {
+    nodeCount: nodes,
+    nodes: {
+      handle: Array.from({ length: nodes }, (_, v) => `n${v}`),
+      community: zeros.map(() => 1),
+      betweenness: new Float64Array(nodes),
+      degree: zeros,
+      ...(directed ? { inDegree: zeros } : {}),
+    },
+    edges: {
+      source: Uint32Array.from(ties, ([a]) => a),
+      target: Uint32Array.from(ties, ([, b]) => b),
+      weight: Float64Array.from(ties, ([, , w]) => w ?? 1),
+    },
+  };
+}
+
+function draw(
+  given: MapNetwork,
+  {
+    scale = 1,
+    x = 0,
+    focus = null,
+    change = {},
+  }: { scale?: number; x?: number; focus?: Focus | null; change?: Partial<MapDescription> } = {},
+): Scene {
+  const description: MapDescription = {
+    ...defaultMap,
+    size: { ...defaultMap.size, column: 'degree' },
+    ...change,
+  };
+  const places = Float32Array.from({ length: given.nodeCount }, (_, v) => 50 + 100 * v);
+  return buildScene({
+    map: prepareMap(given, description),
+    x: places,
+    y: new Float32Array(given.nodeCount).fill(100),
+    view: { scale, x, y: 0 },
+    size: { width: 600, height: 300 },
+    theme: PAPER,
+    focus,
+  });
+}
+
+const total = (batches: readonly { points: Float32Array }[], each: number): number =>
+  batches.reduce((sum, { points }) => sum + points.length / each, 0);
+
+describe('ties', () => {
+  it('are curves when they are long, lines when they are short, and loops over their node', () => {
+    const given = network([
+      [0, 1],
+      [1, 1],
+    ]);
+    const near = draw(given);
+    expect(total(near.curves, 6)).toBe(3);
+    expect(total(near.lines, 4)).toBe(0);
+    const far = draw(given, { scale: 0.1 });
+    expect(total(far.lines, 4)).toBe(1);
+    expect(total(far.curves, 6)).toBe(2);
+  });
+
+  it('bend to the left of their way, so that the two directions lie apart', () => {
+    const { curves } = draw(
+      network([
+        [0, 1],
+        [1, 0],
+      ]),
+    );
+    const controls = curves.flatMap(({ points }) =>
+      Array.from({ length: points.length / 6 }, (_, i) => points[6 * i + 3]),
+    );
+    expect(controls.some((y) => y > 100)).toBe(true);
+    expect(controls.some((y) => y < 100)).toBe(true);
+  });
+
+  it('get wider with their weight, in four steps', () => {
+    const { curves } = draw(
+      network([
+        [0, 1, 1],
+        [1, 2, 2],
+        [2, 3, 5],
+        [3, 0, 40],
+      ]),
+    );
+    const widths = curves.map(({ width }) => width);
+    expect(new Set(widths).size).toBe(4);
+    expect(Math.max(...widths)).toBeLessThan(4);
+  });
+
+  it('have arrowheads only where they have a direction and can be seen', () => {
+    const ties = [[0, 1] as const];
+    expect(total(draw(network(ties)).triangles, 6)).toBe(1);
+    expect(total(draw(network(ties, 4, false)).triangles, 6)).toBe(0);
+    const without = { ties: { ...defaultMap.ties, arrows: false } };
+    expect(total(draw(network(ties), { change: without }).triangles, 6)).toBe(0);
+    expect(total(draw(network(ties), { scale: 0.15 }).triangles, 6)).toBe(0);
+    const many = Array.from({ length: 600 }, (_, i) => [i % 4, (i + 1) % 4] as const);
+    expect(total(draw(network(many)).triangles, 6)).toBe(0);
+  });
+
+  it('are left out when they are beside the picture', () => {
+    expect(total(draw(network([[0, 1]]), { x: -5000 }).curves, 6)).toBe(0);
+  });
+
+  it('are drawn paler the more there are, and the picked ones last and strong', () => {
+    const few = draw(network([[0, 1]])).curves[0];
+    const many = draw(network(Array.from({ length: 2000 }, (_, i) => [i % 4, (i + 1) % 4] as const)))
+      .curves[0];
+    expect(many.alpha).toBeLessThan(few.alpha);
+    const focus = { nodes: new Set([0]), around: new Set([1]), edges: new Set([0]) };
+    const { curves } = draw(
+      network([
+        [0, 1],
+        [2, 3],
+      ]),
+      { focus },
+    );
+    expect(curves.at(-1)).toMatchObject({ stroke: PAPER.mark, alpha: 0.85 });
+    expect(curves[0].alpha).toBeLessThan(few.alpha);
+  });
+});
