@@ -28,17 +28,18 @@ test('several files of different kinds go in through one preview', async ({ page
 
   // Emails are read with their people; a source is taken out and back.
   await page.getByRole('link', { name: /Gather/ }).click();
-  await expect(page.getByText('3,500 messages')).toBeVisible();
+  const list = page.locator('pt-reading-list');
+  await expect(list.getByText('3,500 messages')).toBeVisible();
   await page.getByLabel('Kind of message').selectOption('email');
-  await expect(page.getByText('1,500 messages', { exact: true })).toBeVisible();
-  await page.locator('pt-reading-list article').nth(2).click();
+  await expect(list.getByText('1,500 messages')).toBeVisible();
+  await list.locator('article').nth(2).click();
   await expect(page.locator('aside').getByRole('row', { name: /^to / })).toContainText('.example');
   await page.getByRole('button', { name: 'Show all' }).first().click();
   await page.getByRole('button', { name: /council\.mbox/ }).click();
   await page.getByRole('button', { name: 'Take out of the study' }).click();
-  await expect(page.locator('pt-reading-list').getByText('2,000 messages')).toBeVisible();
+  await expect(list.getByText('2,000 messages')).toBeVisible();
   await page.getByRole('button', { name: 'Undo' }).click();
-  await expect(page.locator('pt-reading-list').getByText('3,500 messages')).toBeVisible();
+  await expect(list.getByText('3,500 messages')).toBeVisible();
 
   // The weave offers the ways of addressing that occur.
   await page.getByRole('link', { name: /Weave/ }).first().click();
