@@ -1,4 +1,12 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  ElementRef,
+  inject,
+  input,
+  signal,
+} from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { RouterLink } from '@angular/router';
 import { Growth, type MapDescription } from '@pebble/contract';
@@ -19,6 +27,7 @@ import { MapSession } from './map-session';
 export class CaptionBar {
   readonly study = input.required<string>();
   private readonly store = inject(Store);
+  private readonly host = inject<ElementRef<HTMLElement>>(ElementRef);
   protected readonly session = inject(MapSession);
   protected readonly phrases = this.session.caption;
   protected readonly description = this.session.description;
@@ -45,7 +54,7 @@ export class CaptionBar {
 
   protected show(control: CaptionControl, event: Event): void {
     const button = event.currentTarget as HTMLElement;
-    const host = button.closest('pt-caption-bar')!.getBoundingClientRect();
+    const host = this.host.nativeElement.getBoundingClientRect();
     const place = button.getBoundingClientRect();
     const left = Math.max(8, Math.min(place.left - host.left, host.width - 320));
     this.open.set(

@@ -1,0 +1,191 @@
+import { signal } from '@angular/core';
+import { TestBed, type ComponentFixture } from '@angular/core/testing';
+import { provideRouter } from '@angular/router';
+import { defaultMap, type ColumnInfo } from '@pebble/contract';
+import { captionPhrases, prepareMap, type MapNetwork } from '@pebble/core';
+import { MockStore, provideMockStore } from '@ngrx/store/testing';
+import { exampleNetwork } from '../../testing/examples';
+import { MapActions } from '../store/map.actions';
+import { CaptionBar } from './caption-bar';
+import { MapSession } from './map-session';
+import { NodeFinder } from './node-finder';
+import { standing, tieColumns, tieDetail } from './tie-columns';
+
+// The real one starts a web worker by the address of its module, which only the browser's build knows.
+jest.mock('./map-session', () => ({ MapSession: class MapSession {} }));
+
+/** Three accounts, the first two of one community. */
+const woven: MapNetwork = {
+  nodeCount: 3,
+  nodes: {
+    handle: ['ann', 'annabel', 'ben'],
+    name: ['Ann', 'Annabel', 'Ben Quay'],
+    messages: Float64Array.of(1, 1, 1),
+    inDegree: Uint32Array.of(1, 5, 2),
+    outDegree: Uint32Array.of(0, 0, 0),
+    degree: Uint32Array.of(1, 5, 2),
+    betweenness: Float64Array.of(0, 0.5, 0.1),
+    community: Uint32Array.of(1, 1, 2),
+  },
+  edges: {
+    source: Uint32Array.of(0, 2),
+    target: Uint32Array.of(1, 1),
+    weight: Float64Array.of(3, 1),
+    replies: Float64Array.of(2, 0),
+    mentions: Float64Array.of(1, 1),
+    first: Float64Array.of(0, 0),
+    last: Float64Array.of(0, 0),
+  },
+};
+const finished: MapNetwork = {
+  nodeCount: 2,
+  nodes: { handle: ['n1', 'n2'], name: ['', 'Second'], degree: Uint32Array.of(1, 1) },
+  edges: {
+    source: Uint32Array.of(0),
+    target: Uint32Array.of(1),
+    weight: Float64Array.of(1234),
+    mood: ['calm'],
+    age: Float64Array.of(3),
+  },
+};
+
+describe('columns of ties', () => {
+  it('say in words what stands behind a tie', () => {
+    expect(tieDetail(woven, 0)).toBe('2 replies, 1 mention');
+    expect(tieDetail(woven, 1)).toBe('1 mention');
+    expect(tieDetail(finished, 0)).toBe('weight 1,234');
+  });
+
+  it('are told apart from ends, weight and dates', () => {
+    expect(tieColumns(woven)).toEqual({ numbers: ['replies', 'mentions'], texts: [] });
+    expect(tieColumns(finished)).toEqual({ numbers: ['age'], texts: ['mood'] });
+  });
+
+  it('rank by in-degree where ties have a direction, by degree otherwise', () => {
+    expect(standing(woven)).toEqual({ column: 'inDegree', words: 'addressed by' });
+    expect(standing(finished)).toEqual({ column: 'degree', words: 'ties:' });
+  });
+});
+
+const columns: ColumnInfo[] = [
+  { name: 'inDegree', title: 'in-degree', type: 'number', how: 'Accounts that address it.' },
+  { name: 'betweenness', title: 'betweenness', type: 'number', how: 'Share of paths.' },
+  { name: 'community', title: 'community', type: 'category', how: 'Group.' },
+];
+const network = exampleNetwork({ columns, measures: { communities: 2 } });
+const prepared = prepareMap(woven, defaultMap);
+const caption = captionPhrases({
+  weave: network.weave,
+  directed: true,
+  description: defaultMap,
+  moved: 0,
+  shown: { nodes: 3, edges: 2 },
+  hidden: { nodes: 0, edges: 0 },
+});
+const session = {
+  caption: signal(caption),
+  description: signal(defaultMap),
+  network: signal(network),
+  prepared: signal(prepared),
+  data: signal(woven),
+  settings: signal({ seed: 1, iterations: 600, gravity: 1, repulsion: 10 }),
+  arrange: jest.fn(),
+};
+
+function setUp(): MockStore {
+  TestBed.configureTestingModule({
+    providers: [provideRouter([]), provideMockStore(), { provide: MapSession, useValue: session }],
+  });
+  const store = TestBed.inject(MockStore);
+  jest.spyOn(store, 'dispatch');
+  return store;
+}
+const host = (fixture: ComponentFixture<unknown>): HTMLElement => fixture.nativeElement as HTMLElement;
+
+describe('CaptionBar', () => {
+  const show = async (): Promise<ComponentFixture<CaptionBar>> => {
+    const fixture = TestBed.createComponent(CaptionBar);
+    fixture.componentRef.setInput('study', 's');
+    await fixture.whenStable();
+    return fixture;
+  };
+  const phrase = (fixture: ComponentFixture<CaptionBar>, words: string): HTMLButtonElement =>
+    [...host(fixture).querySelectorAll<HTMLButtonElement>('.caption button')].find(
+      (b) => b.textContent === words,
+    )!;
+
+  it('is one sentence, each phrase of which is a button', async () => {
+    setUp();
+    const fixture = await show();
+    expect(
+      host(fixture)
+        .querySelector('.caption')!
+        .textContent!.replace(/\u2060/g, '')
+        .trim(),
+    ).toBe(
+      '3 accounts tied when one replies to another at least once, at any time. Size: in-degree. Colour: community. ' +
+        'Names: the 25 that bridge most. Arranged by attraction.',
+    );
+  });
+
+  it('opens the settings of a phrase, and closes them with Escape', async () => {
+    setUp();
+    const fixture = await show();
+    phrase(fixture, 'in-degree').click();
+    await fixture.whenStable();
+    expect(host(fixture).querySelector('[role=dialog]')!.textContent).toContain('Accounts that address it.');
+    host(fixture).dispatchEvent(new KeyboardEvent('keydown', { key: 'Escape' }));
+    await fixture.whenStable();
+    expect(host(fixture).querySelector('[role=dialog]')).toBeNull();
+  });
+
+  it('changes the description, and only the part that it speaks of', async () => {
+    const store = setUp();
+    const fixture = await show();
+    phrase(fixture, 'in-degree').click();
+    await fixture.whenStable();
+    const column = host(fixture).querySelector<HTMLSelectElement>('[role=dialog] select')!;
+    column.value = column.options[1].value;
+    column.dispatchEvent(new Event('change'));
+    expect(store.dispatch).toHaveBeenCalledWith(
+      MapActions.descriptionChanged({
+        description: { ...defaultMap, size: { ...defaultMap.size, column: 'betweenness' } },
+      }),
+    );
+  });
+
+  it('lets the smallest size never pass the largest', async () => {
+    const store = setUp();
+    const fixture = await show();
+    phrase(fixture, 'in-degree').click();
+    await fixture.whenStable();
+    const smallest = host(fixture).querySelector<HTMLInputElement>('[role=dialog] input[type=number]')!;
+    smallest.value = '40';
+    smallest.dispatchEvent(new Event('change'));
+    expect(store.dispatch).toHaveBeenCalledWith(
+      MapActions.descriptionChanged({
+        description: { ...defaultMap, size: { ...defaultMap.size, smallest: defaultMap.size.largest } },
+      }),
+    );
+  });
+});
+
+describe('NodeFinder', () => {
+  const type = async (fixture: ComponentFixture<NodeFinder>, words: string): Promise<string[]> => {
+    const box = host(fixture).querySelector('input')!;
+    box.value = words;
+    box.dispatchEvent(new Event('input'));
+    await fixture.whenStable();
+    return [...host(fixture).querySelectorAll('li b')].map((b) => b.textContent!);
+  };
+
+  it('finds by handle and name, names that begin so first, then the most addressed', async () => {
+    setUp();
+    const fixture = TestBed.createComponent(NodeFinder);
+    await fixture.whenStable();
+    expect(await type(fixture, 'ann')).toEqual(['annabel', 'ann']);
+    expect(await type(fixture, '@quay')).toEqual(['ben']);
+    expect(await type(fixture, 'zoe')).toEqual([]);
+    expect(host(fixture).textContent).toContain('Nothing in this network has “zoe”');
+  });
+});
