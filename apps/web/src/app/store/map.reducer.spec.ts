@@ -24,11 +24,24 @@ describe('map editing', () => {
   it('takes back a move and keeps the moves before it', () => {
     state = reducer(state, MapActions.nodeMoved({ node: 3, from: [0, 0], to: [5, 5] }));
     state = reducer(state, MapActions.nodeMoved({ node: 3, from: [5, 5], to: [9, 9] }));
-    expect(mapEditing.selectMoves.projector(state.past).get(3)).toEqual([9, 9]);
+    expect(mapEditing.selectMoves.projector(state.settled, state.past).get(3)).toEqual([9, 9]);
     state = reducer(state, MapActions.undoRequested());
-    expect(mapEditing.selectMoves.projector(state.past).get(3)).toEqual([5, 5]);
+    expect(mapEditing.selectMoves.projector(state.settled, state.past).get(3)).toEqual([5, 5]);
     state = reducer(state, MapActions.undoRequested());
-    expect(mapEditing.selectMoves.projector(state.past).size).toBe(0);
+    expect(mapEditing.selectMoves.projector(state.settled, state.past).size).toBe(0);
+  });
+
+  it('keeps where nodes were put, also when there are more moves than can be undone', () => {
+    for (let node = 0; node < 260; node++)
+      state = reducer(state, MapActions.nodeMoved({ node, from: [0, 0], to: [node, node] }));
+    const moves = () => mapEditing.selectMoves.projector(state.settled, state.past);
+    expect(state.past).toHaveLength(200);
+    expect(moves().size).toBe(260);
+    expect(moves().get(3)).toEqual([3, 3]);
+    for (let i = 0; i < 250; i++) state = reducer(state, MapActions.undoRequested());
+    expect(moves().size).toBe(60);
+    state = reducer(state, MapActions.opened({ network: 'other', description: defaultMap }));
+    expect(moves().size).toBe(0);
   });
 
   it('forgets what could be done again when something new is done', () => {

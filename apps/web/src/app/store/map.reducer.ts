@@ -21,6 +21,8 @@ export interface MapState {
   readonly network: string | null;
   readonly description: MapDescription;
   readonly past: readonly Change[];
+  /** Where hands put nodes so long ago that it cannot be undone any more. */
+  readonly settled: ReadonlyMap<number, readonly [number, number]>;
   readonly future: readonly Change[];
   readonly selection: Selection | null;
   /** Ties of a message that was clicked in the reading pane. */
@@ -35,6 +37,7 @@ const empty: MapState = {
   network: null,
   description: defaultMap,
   past: [],
+  settled: new Map(),
   future: [],
   selection: null,
   marked: null,
@@ -87,18 +90,24 @@ export const mapEditing = createFeature({
     })),
     on(MapActions.selectionCleared, (state): MapState => ({ ...state, selection: null, marked: null })),
   ),
-  extraSelectors: ({ selectPast, selectFuture }) => ({
+  extraSelectors: ({ selectPast, selectFuture, selectSettled }) => ({
     selectCanUndo: createSelector(selectPast, (past) => past.length > 0),
     selectCanRedo: createSelector(selectFuture, (future) => future.length > 0),
     /** Nodes that stand where a hand put them, with their places. */
-    selectMoves: createSelector(selectPast, (past) => {
-      const moves = new Map<number, readonly [number, number]>();
+    selectMoves: createSelector(selectSettled, selectPast, (settled, past) => {
+      const moves = new Map(settled);
       for (const change of past) if (change.what === 'move') moves.set(change.node, change.to);
       return moves;
     }),
   }),
 });
 
+/** Remembers a change; of the oldest ones, which are forgotten, the places of nodes stay. */
 function remember(state: MapState, change: Change): MapState {
-  return { ...state, past: [...state.past, change].slice(-MOST_CHANGES), future: [] };
+  const past = [...state.past, change];
+  const forgotten = past.slice(0, Math.max(0, past.length - MOST_CHANGES));
+  if (forgotten.length === 0) return { ...state, past, future: [] };
+  const settled = new Map(state.settled);
+  for (const old of forgotten) if (old.what === 'move') settled.set(old.node, old.to);
+  return { ...state, past: past.slice(forgotten.length), settled, future: [] };
 }
