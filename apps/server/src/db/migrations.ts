@@ -20,7 +20,6 @@ const first: Migration = {
       .addColumn('name', 'text', (c) => c.notNull())
       .addColumn('format', 'text', (c) => c.notNull())
       .addColumn('report', 'text', (c) => c.notNull())
-      .addColumn('removed_at', 'text')
       .execute();
     await schema
       .createTable('account')
@@ -48,7 +47,6 @@ const first: Migration = {
       .addColumn('parent_key', 'text')
       .addColumn('parent_author_id', 'integer')
       .addColumn('link', 'text')
-      .addColumn('subject', 'text')
       .addColumn('text', 'text', (c) => c.notNull())
       .addColumn('more', 'text')
       .execute();
@@ -80,14 +78,6 @@ const first: Migration = {
       .modifyEnd(sql`without rowid`)
       .execute();
     await schema
-      .createTable('saved_reading')
-      .addColumn('id', 'integer', (c) => c.primaryKey())
-      .addColumn('name', 'text', (c) => c.notNull())
-      .addColumn('columns', 'text', (c) => c.notNull())
-      .addColumn('reading', 'text', (c) => c.notNull())
-      .addUniqueConstraint('saved_reading_name', ['columns', 'name'])
-      .execute();
-    await schema
       .createTable('step')
       .addColumn('id', 'integer', (c) => c.primaryKey().autoIncrement())
       .addColumn('study_id', 'text', (c) => c.notNull())
@@ -109,9 +99,7 @@ const first: Migration = {
       .addColumn('study_id', 'text', (c) => c.notNull())
       .addColumn('step_id', 'integer', (c) => c.notNull())
       .addColumn('name', 'text', (c) => c.notNull())
-      .addColumn('weave', 'text')
-      .addColumn('directed', 'integer', (c) => c.notNull())
-      .addColumn('own_columns', 'text', (c) => c.notNull())
+      .addColumn('weave', 'text', (c) => c.notNull())
       .addColumn('sentence', 'text', (c) => c.notNull())
       .addColumn('nodes', 'integer', (c) => c.notNull())
       .addColumn('edges', 'integer', (c) => c.notNull())
@@ -130,6 +118,35 @@ const first: Migration = {
       .addColumn('moved', 'integer', (c) => c.notNull())
       .addColumn('positions', 'blob')
       .execute();
+    await sql`create virtual table message_text using fts5(text, content='message', content_rowid='id', tokenize='unicode61 remove_diacritics 2')`.execute(
+      db,
+    );
+  },
+};
+
+/** Subjects of messages, sources that are taken out, networks from files, kept readings. */
+const materials: Migration = {
+  async up(db: Kysely<unknown>): Promise<void> {
+    const { schema } = db;
+    await schema.alterTable('message').addColumn('subject', 'text').execute();
+    await schema.alterTable('source').addColumn('removed_at', 'text').execute();
+    await schema
+      .alterTable('network')
+      .addColumn('directed', 'integer', (c) => c.notNull().defaultTo(1))
+      .execute();
+    await schema
+      .alterTable('network')
+      .addColumn('own_columns', 'text', (c) => c.notNull().defaultTo('[]'))
+      .execute();
+    await schema
+      .createTable('saved_reading')
+      .addColumn('id', 'integer', (c) => c.primaryKey())
+      .addColumn('name', 'text', (c) => c.notNull())
+      .addColumn('columns', 'text', (c) => c.notNull())
+      .addColumn('reading', 'text', (c) => c.notNull())
+      .addUniqueConstraint('saved_reading_name', ['columns', 'name'])
+      .execute();
+    await sql`drop table message_text`.execute(db);
     await sql`create virtual table message_text using fts5(text, subject, content='message', content_rowid='id', columnsize=0, tokenize='unicode61 remove_diacritics 2')`.execute(
       db,
     );
@@ -137,14 +154,21 @@ const first: Migration = {
     await sql`insert into message_text (message_text, rank) values ('hashsize', ${sql.lit(8 * 1024 ** 2)})`.execute(
       db,
     );
+    await sql`insert into message_text (message_text) values ('rebuild')`.execute(db);
   },
+};
+
+/** Every change of the tables in its order; each runs once. */
+export const MIGRATIONS: Readonly<Record<string, Migration>> = {
+  '0001-first': first,
+  '0002-materials': materials,
 };
 
 /** Brings the tables to the newest form; each migration runs once. */
 export async function migrate(db: Kysely<never> | Kysely<unknown> | unknown): Promise<void> {
   const migrator = new Migrator({
     db: db as Kysely<unknown>,
-    provider: { getMigrations: () => Promise.resolve({ '0001-first': first }) },
+    provider: { getMigrations: () => Promise.resolve({ ...MIGRATIONS }) },
   });
   const { error } = await migrator.migrateToLatest();
   if (error) throw error instanceof Error ? error : new Error(String(error));

@@ -94,7 +94,7 @@ function toNetwork(row: Selectable<NetworkTable>): Network {
     id: row.id,
     study: row.study_id,
     name: row.name,
-    weave: row.weave === null ? null : AccountWeave.parse(JSON.parse(row.weave)),
+    weave: AccountWeave.nullable().parse(JSON.parse(row.weave)),
     directed: row.directed === 1,
     sentence: row.sentence,
     step: row.step_id,
@@ -111,6 +111,6 @@ function toNetwork(row: Selectable<NetworkTable>): Network {
 /** The columns of the node table: those that are computed, and those that a file brought. */
 function columnsOf(row: Selectable<NetworkTable>): ColumnInfo[] {
   const own = JSON.parse(row.own_columns) as ColumnInfo[];
-  const computed = nodeColumns({ directed: row.directed === 1, hasMessages: row.weave !== null });
+  const computed = nodeColumns({ directed: row.directed === 1, hasMessages: row.weave !== 'null' });
   return [...computed.filter(({ name }) => row.state === 'measured' || name === 'messages'), ...own];
 }

@@ -91,8 +91,8 @@ export interface NetworkTable {
   study_id: string;
   step_id: number;
   name: string;
-  /** JSON of the weave; null for a network that came finished from a file. */
-  weave: string | null;
+  /** JSON of the weave; the text "null" for a network that came finished from a file. */
+  weave: string;
   directed: number;
   /** JSON of the node columns that a file brought. */
   own_columns: string;

@@ -63,7 +63,7 @@ export const importNetwork: StepDefinition<'import-network', NetworkReport> = {
         study_id: study,
         step_id: step,
         name,
-        weave: null,
+        weave: 'null',
         directed: found.directed ? 1 : 0,
         own_columns: JSON.stringify(ownColumns(own, file)),
         sentence: `The ties of ${file}, as they stand in the file; ${found.directed ? 'directed' : 'undirected'}.`,

@@ -1,0 +1,52 @@
+import SqliteDatabase from 'better-sqlite3';
+import { Kysely, SqliteDialect, sql } from 'kysely';
+import { migrate, MIGRATIONS } from './migrations';
+
+describe('the migrations', () => {
+  let db: Kysely<unknown>;
+
+  beforeEach(() => {
+    db = new Kysely({ dialect: new SqliteDialect({ database: new SqliteDatabase(':memory:') }) });
+  });
+  afterEach(() => db.destroy());
+
+  const columnsOf = async (table: string): Promise<string[]> =>
+    (await sql<{ name: string }>`select name from pragma_table_info(${table})`.execute(db)).rows.map(
+      ({ name }) => name,
+    );
+  const found = async (word: string): Promise<number[]> =>
+    (
+      await sql<{
+        id: number;
+      }>`select rowid as id from message_text where message_text match ${word}`.execute(db)
+    ).rows.map(({ id }) => id);
+
+  it('bring a data folder of the first form to the newest, with everything in it', async () => {
+    await MIGRATIONS['0001-first'].up(db);
+    await sql`insert into message (id, study_id, source_id, key, author_id, kind, text)
+      values (7, 's', 1, 'k', 1, 'post', 'The lamps are dimmed')`.execute(db);
+    await sql`insert into network (id, study_id, step_id, name, weave, sentence, nodes, edges, messages, state, measures, created_at)
+      values ('n', 's', 1, 'N', '{}', '', 1, 1, 1, 'woven', '{}', '')`.execute(db);
+    await sql`create table kysely_migration (name varchar(255) primary key, timestamp varchar(255) not null)`.execute(
+      db,
+    );
+    await sql`insert into kysely_migration values ('0001-first', '2026-03-01T00:00:00.000Z')`.execute(db);
+
+    await migrate(db);
+    expect(await found('lamps')).toEqual([7]);
+    expect(await columnsOf('message')).toContain('subject');
+    expect(await columnsOf('source')).toContain('removed_at');
+    const { rows } = await sql<{
+      directed: number;
+      own_columns: string;
+    }>`select directed, own_columns from network`.execute(db);
+    expect(rows).toEqual([{ directed: 1, own_columns: '[]' }]);
+  });
+
+  it('can be run again without harm, and give the same tables to a new folder', async () => {
+    await migrate(db);
+    await migrate(db);
+    expect(await columnsOf('saved_reading')).toEqual(['id', 'name', 'columns', 'reading']);
+    expect(await found('lamps')).toEqual([]);
+  });
+});
