@@ -31,16 +31,8 @@ export function faster(
   note = '',
 ): Row {
   const ratio = reference / ours;
-  return {
-    name,
-    work,
-    ours,
-    reference,
-    ratio,
-    bound: `at least ${factor} times as fast`,
-    held: ratio >= factor,
-    note,
-  };
+  const bound = `at least ${factor} times as fast`;
+  return { name, work, ours, reference, ratio, bound, held: ratio >= factor, note };
 }
 
 /** Ours may take at most `factor` times the reference. */
@@ -53,16 +45,8 @@ export function atMost(
   note = '',
 ): Row {
   const ratio = ours / reference;
-  return {
-    name,
-    work,
-    ours,
-    reference,
-    ratio,
-    bound: `at most ${factor} times`,
-    held: ratio <= factor,
-    note,
-  };
+  const bound = `at most ${factor} times`;
+  return { name, work, ours, reference, ratio, bound, held: ratio <= factor, note };
 }
 
 /** A time or a size under a fixed bound; the reference is the bound. */

@@ -4,8 +4,8 @@ import { z } from 'zod';
 export const Material = z.enum(['messages', 'network']);
 export type Material = z.infer<typeof Material>;
 
-/** What a column of a table can be: of a table of messages first, then of a table of ties. */
-export const ColumnRole = z.enum([
+/** Roles of columns in a table of messages that only one column can have. */
+const MESSAGE_ROLES = [
   'id',
   'author',
   'authorName',
@@ -18,35 +18,19 @@ export const ColumnRole = z.enum([
   'to',
   'link',
   'language',
-  'source',
-  'target',
-  'weight',
-  'number',
-  'attribute',
-  'leave out',
-]);
+] as const;
+const TIE_ROLES = ['source', 'target', 'weight'] as const;
+/** Roles that any number of columns can have. */
+export const SHARED_ROLES = ['number', 'attribute', 'leave out'] as const;
+
+/** What a column of a table can be: of a table of messages first, then of a table of ties. */
+export const ColumnRole = z.enum([...MESSAGE_ROLES, ...TIE_ROLES, ...SHARED_ROLES]);
 export type ColumnRole = z.infer<typeof ColumnRole>;
 
 /** The roles that columns of a material can have, those that only one column can have first. */
 export const COLUMN_ROLES: Readonly<Record<Material, readonly ColumnRole[]>> = {
-  messages: [
-    'id',
-    'author',
-    'authorName',
-    'text',
-    'subject',
-    'time',
-    'kind',
-    'parent',
-    'parentAuthor',
-    'to',
-    'link',
-    'language',
-    'number',
-    'attribute',
-    'leave out',
-  ],
-  network: ['source', 'target', 'weight', 'time', 'number', 'attribute', 'leave out'],
+  messages: [...MESSAGE_ROLES, ...SHARED_ROLES],
+  network: [...TIE_ROLES, 'time', ...SHARED_ROLES],
 };
 
 /** Formats that hold a table, one record a row. */

@@ -55,11 +55,16 @@ export function paintCanvas(pen: Pen, scene: Scene): void {
   pen.globalAlpha = 1;
 }
 
-function paintLines(pen: Pen, { stroke, alpha, width, points }: LineBatch): void {
+function beginStroke(pen: Pen, { stroke, alpha, width }: Omit<LineBatch, 'points'>): void {
   pen.strokeStyle = stroke;
   pen.globalAlpha = alpha;
   pen.lineWidth = width;
   pen.beginPath();
+}
+
+function paintLines(pen: Pen, batch: LineBatch): void {
+  const { points } = batch;
+  beginStroke(pen, batch);
   for (let i = 0; i < points.length; i += 4) {
     pen.moveTo(points[i], points[i + 1]);
     pen.lineTo(points[i + 2], points[i + 3]);
@@ -67,11 +72,9 @@ function paintLines(pen: Pen, { stroke, alpha, width, points }: LineBatch): void
   pen.stroke();
 }
 
-function paintCurves(pen: Pen, { stroke, alpha, width, points }: CurveBatch): void {
-  pen.strokeStyle = stroke;
-  pen.globalAlpha = alpha;
-  pen.lineWidth = width;
-  pen.beginPath();
+function paintCurves(pen: Pen, batch: CurveBatch): void {
+  const { points } = batch;
+  beginStroke(pen, batch);
   for (let i = 0; i < points.length; i += 6) {
     pen.moveTo(points[i], points[i + 1]);
     pen.quadraticCurveTo(points[i + 2], points[i + 3], points[i + 4], points[i + 5]);

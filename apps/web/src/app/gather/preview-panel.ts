@@ -3,6 +3,7 @@ import { FormsModule } from '@angular/forms';
 import {
   COLUMN_ROLES,
   DateForm,
+  SHARED_ROLES,
   TextEncoding,
   type ColumnRole,
   type Material,
@@ -45,7 +46,7 @@ const MATERIAL_NAMES: Readonly<Record<Material, string>> = {
   network: 'a finished network',
 };
 /** Roles that any number of columns can have. */
-const SHARED: readonly ColumnRole[] = ['number', 'attribute', 'leave out'];
+const SHARED: readonly ColumnRole[] = SHARED_ROLES;
 
 /** How a file will be read: its columns, to be corrected, with its first rows. */
 @Component({
