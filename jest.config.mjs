@@ -16,10 +16,12 @@ const project = (name, rest = {}) => ({
   testMatch: ['<rootDir>/src/**/*.spec.ts'],
   transform: { ...typescript, '^.+\\.m?js$': ['@swc/jest', { module: { type: 'commonjs' } }] },
   transformIgnorePatterns: [
-    '/node_modules/(?!(?:.*/)?(flatbush|flatqueue|d3-[a-z]+|internmap|lossless-json|@ngrx|kysely|entities)/)',
+    '/node_modules/(?!(?:.*/)?(flatbush|flatqueue|d3-[a-z]+|internmap|lossless-json|@ngrx|kysely|entities|eld)/)',
   ],
   moduleNameMapper: {
     '^@pebble/(contract|core|standins)$': '<rootDir>/../../packages/$1/src/index.ts',
+    // Its package offers the entry to imports only, and Jest asks as a require does.
+    '^eld/medium$': '<rootDir>/../../node_modules/eld/src/entries/static.medium.js',
     '^@pebble/core/files$': '<rootDir>/../../packages/core/src/files.ts',
   },
   ...rest,

@@ -70,7 +70,7 @@ async function takeIn(
   const upload = randomUUID();
   copyFileSync(path, uploadPath(data, upload));
   const { reading } = await lookAt(path, file);
-  const kind = reading.material === 'network' ? 'import-network' : 'import-messages';
+  const kind = reading.material === 'network' ? 'import-network' : 'import-source';
   const started = performance.now();
   const { step } = await runner.submit(study, { kind, parameters: { upload, file, name: file, reading } });
   const elapsed = performance.now() - started;

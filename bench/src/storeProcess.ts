@@ -79,7 +79,7 @@ const before = process.memoryUsage().rss;
 const watch = setInterval(() => (peak = Math.max(peak, process.memoryUsage().rss)), 50);
 const started = performance.now();
 const { step } = await runner.submit(study, {
-  kind: 'import-messages',
+  kind: 'import-source',
   parameters: { upload, file: 'posts.jsonl', name: 'posts', reading },
 });
 const importing = performance.now() - started;

@@ -51,7 +51,7 @@ test('an import that was killed leaves nothing, is shown as interrupted, and can
       uploads: [{ id, preview }],
     } = (await sent.json()) as { uploads: [{ id: string; preview: { reading: unknown } }] };
     const request = {
-      kind: 'import-messages',
+      kind: 'import-source',
       parameters: { upload: id, file: 'large.csv', name: 'large.csv', reading: preview.reading },
     };
     const pending = post(`/studies/${study}/steps`, request).catch(() => null);

@@ -110,7 +110,7 @@ test('a researcher goes from a dropped file to a published map', async ({ page }
   // Logbook.
   await page.getByRole('link', { name: /Logbook/ }).click();
   for (const kind of [
-    'import-messages',
+    'import-source',
     'weave-accounts',
     'measure-network',
     'arrange-map',

@@ -15,7 +15,7 @@ describe('the application', () => {
   const step = (kind: StepKind, parameters: object) => app.step(kind, parameters);
   const importFile = async (name: string, body: string) => {
     const { id, preview } = await app.look(name, body);
-    return step('import-messages', { upload: id, file: name, name, reading: preview.reading });
+    return step('import-source', { upload: id, file: name, name, reading: preview.reading });
   };
   const measured = async (network: string) => {
     for (let tries = 0; tries < 100; tries++) {
@@ -122,7 +122,8 @@ describe('the application', () => {
       'arrange-map',
       'measure-network',
       'weave-accounts',
-      'import-messages',
+      'detect-languages',
+      'import-source',
       'create-study',
     ]);
   });
@@ -223,7 +224,7 @@ describe('the application', () => {
       .insertInto('step')
       .values({
         study_id: study,
-        kind: 'import-messages',
+        kind: 'import-source',
         state: 'running',
         parameters: '{}',
         result: null,
@@ -272,18 +273,19 @@ describe('the application', () => {
     ['utf8', (text: string) => Buffer.from(`\ufeff${text}`, 'utf8')],
   ] as const)('reads a file in %s', async (name, encode) => {
     const { id, preview } = await app.look(`${name}.csv`, encode('author;text\nzoë;déjà vu #été\n'));
-    await step('import-messages', { upload: id, file: name, name, reading: preview.reading }).expect(200);
+    await step('import-source', { upload: id, file: name, name, reading: preview.reading }).expect(200);
     const { body: page } = await api().get(`/api/v1/studies/${study}/messages`);
     expect(page.messages[0]).toMatchObject({ text: 'déjà vu #été', author: { handle: 'zoë' } });
     expect(page.messages[0].spans[0].key).toBe('été');
   });
 
   it('looks at an upload again with corrected settings, and forgets it when asked', async () => {
-    const { id, preview } = await app.look('a.csv', 'x,y\nann,hello\n');
+    const { id, preview } = await app.look('a.csv', 'x,y,z\nann,hello,1\n');
     expect(preview.missing).toEqual(['author', 'text']);
     const columns = [
       { name: 'x', role: 'author' },
       { name: 'y', role: 'text' },
+      { name: 'z', role: 'leave out' },
     ];
     const path = `/api/v1/studies/${study}/uploads/${id}`;
     const { body: again } = await api()
@@ -304,7 +306,7 @@ describe('the application', () => {
     while (!heard.includes('"state":"done"')) heard += new TextDecoder().decode((await reader.read()).value);
     await reader.cancel();
     expect(heard).toContain('"type":"progress"');
-    expect(heard).toContain('"kind":"import-messages"');
+    expect(heard).toContain('"kind":"import-source"');
   });
 
   it('keeps the description of a map, and refuses positions that do not fit', async () => {

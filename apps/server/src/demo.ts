@@ -23,7 +23,7 @@ export async function loadDemo(store: Store, runner: Runner): Promise<void> {
   writeFileSync(uploadPath(store.folder, upload), bytes);
   const { reading } = await lookAt(uploadPath(store.folder, upload), FILE);
   await runner.submit(study, {
-    kind: 'import-messages',
+    kind: 'import-source',
     parameters: { upload, file: FILE, name: FILE, reading },
   });
   const weave = {

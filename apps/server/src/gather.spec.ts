@@ -275,7 +275,7 @@ describe('gathering', () => {
       reading: { format: 'xlsx', sheet: 'Posts' },
     });
     const step = await app
-      .step('import-messages', {
+      .step('import-source', {
         upload: id,
         file: 'posts.xlsx',
         name: 'posts.xlsx',

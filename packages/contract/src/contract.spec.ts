@@ -116,7 +116,7 @@ describe('steps', () => {
 
   it('refuse parameters that are not theirs', () => {
     expect(stepParameters['remove-source'].safeParse({ source: 'one', name: 'x' }).success).toBe(false);
-    expect(stepParameters['import-messages'].safeParse({ upload: 'u', file: 'f', name: 'n' }).success).toBe(
+    expect(stepParameters['import-source'].safeParse({ upload: 'u', file: 'f', name: 'n' }).success).toBe(
       false,
     );
     expect(

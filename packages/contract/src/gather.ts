@@ -1,7 +1,7 @@
 import { z } from 'zod';
 
 /** What a file can bring into a study. */
-export const Material = z.enum(['messages', 'network']);
+export const Material = z.enum(['messages', 'items', 'follows', 'accounts', 'network', 'two-mode', 'groups']);
 export type Material = z.infer<typeof Material>;
 
 /** Roles of columns in a table of messages that only one column can have. */
@@ -18,20 +18,56 @@ const MESSAGE_ROLES = [
   'to',
   'link',
   'language',
+  'item',
+  'itemTitle',
 ] as const;
+/** What is known of an account beside its handle and name. */
+const PROFILE_ROLES = ['followers', 'following', 'posts', 'location', 'description', 'joined'] as const;
+const FOLLOW_ROLES = ['follower', 'followed', ...PROFILE_ROLES] as const;
 const TIE_ROLES = ['source', 'target', 'weight'] as const;
-/** Roles that any number of columns can have. */
-export const SHARED_ROLES = ['number', 'attribute', 'leave out'] as const;
+/** A column of a matrix of people by things: its heading names the thing. */
+const THING_ROLES = ['thing'] as const;
+const GROUP_ROLES = ['node', 'group'] as const;
+const SHARED_ROLES = ['number', 'attribute', 'leave out'] as const;
 
-/** What a column of a table can be: of a table of messages first, then of a table of ties. */
-export const ColumnRole = z.enum([...MESSAGE_ROLES, ...TIE_ROLES, ...SHARED_ROLES]);
+/** What a column of a table can be: of a table of messages first, then of the other materials. */
+export const ColumnRole = z.enum([
+  ...MESSAGE_ROLES,
+  ...FOLLOW_ROLES,
+  ...TIE_ROLES,
+  ...THING_ROLES,
+  ...GROUP_ROLES,
+  ...SHARED_ROLES,
+]);
 export type ColumnRole = z.infer<typeof ColumnRole>;
+
+/** Roles that any number of columns can have. */
+export const MANY_ROLES: readonly ColumnRole[] = [...SHARED_ROLES, ...THING_ROLES];
 
 /** The roles that columns of a material can have, those that only one column can have first. */
 export const COLUMN_ROLES: Readonly<Record<Material, readonly ColumnRole[]>> = {
   messages: [...MESSAGE_ROLES, ...SHARED_ROLES],
+  items: ['id', 'subject', 'author', 'authorName', 'text', 'time', 'link', 'language', ...SHARED_ROLES],
+  follows: ['follower', 'followed', 'authorName', ...PROFILE_ROLES, ...SHARED_ROLES],
+  accounts: ['author', 'authorName', ...PROFILE_ROLES, 'link', ...SHARED_ROLES],
   network: [...TIE_ROLES, 'time', ...SHARED_ROLES],
+  'two-mode': [...TIE_ROLES, ...THING_ROLES, 'leave out'],
+  groups: [...GROUP_ROLES, 'leave out'],
 };
+
+/** The roles that a table of a material cannot do without. */
+export const NEEDED_ROLES: Readonly<Record<Material, readonly ColumnRole[]>> = {
+  messages: ['author', 'text'],
+  items: ['id', 'subject'],
+  follows: ['follower'],
+  accounts: ['author'],
+  network: ['source', 'target'],
+  'two-mode': ['source'],
+  groups: ['group'],
+};
+
+/** Materials that become a source of the study; the others become a network or change one. */
+export const SOURCE_MATERIALS: readonly Material[] = ['messages', 'items', 'follows', 'accounts'];
 
 /** Formats that hold a table, one record a row. */
 export const TableFormat = z.enum(['csv', 'tsv', 'jsonl', 'json', 'xlsx']);
@@ -49,6 +85,7 @@ export const FileFormat = z.enum([
   'dot',
   'adjacency',
   'matrix',
+  'list',
 ]);
 export type FileFormat = z.infer<typeof FileFormat>;
 
@@ -70,6 +107,19 @@ export type DateForm = z.infer<typeof DateForm>;
 export const Column = z.object({ name: z.string(), role: ColumnRole });
 export type Column = z.infer<typeof Column>;
 
+/** How two-mode data are written and what their cells mean. */
+export const TwoModeReading = z.object({
+  /** A matrix of rows by columns, two columns of pairs, or a cell that holds several values. */
+  layout: z.enum(['matrix', 'pairs', 'cells']).default('pairs'),
+  /** What stands between the values of one cell. */
+  between: z.string().min(1).max(3).default(';'),
+  /** What an empty cell of a matrix means. */
+  empty: z.enum(['zero', 'missing']).default('zero'),
+  /** Repeated pairs. */
+  repeats: z.enum(['sum', 'once']).default('sum'),
+});
+export type TwoModeReading = z.infer<typeof TwoModeReading>;
+
 /** How a file is read: everything the importer needs beside its bytes. */
 export const Reading = z.object({
   material: Material.default('messages'),
@@ -82,6 +132,9 @@ export const Reading = z.object({
   /** Hours east of UTC, used for dates that name no zone. */
   zoneOffsetMinutes: z.int().min(-840).max(840).default(0),
   columns: z.array(Column),
+  /** The account whose followers a file lists, where no column says it. */
+  followed: z.string().max(200).default(''),
+  twoMode: TwoModeReading.prefault({}),
 });
 export type Reading = z.infer<typeof Reading>;
 
@@ -166,6 +219,14 @@ export const ImportReport = z.object({
   parentsMissing: z.int(),
   from: z.number().nullable(),
   until: z.number().nullable(),
+  items: z.int().default(0),
+  itemsAgain: z.int().default(0),
+  /** Comments under items that are not in the study. */
+  itemsMissing: z.int().default(0),
+  follows: z.int().default(0),
+  followsAgain: z.int().default(0),
+  /** Accounts of which something beside the name was told. */
+  profiles: z.int().default(0),
   notes: z.array(z.string()),
 });
 export type ImportReport = z.infer<typeof ImportReport>;

@@ -13,6 +13,12 @@ export const Addressed = z.object({
 });
 export type Addressed = z.infer<typeof Addressed>;
 
+const More = {
+  /** Counts such as likes, by name; a value beyond 2^53 stays text. */
+  numbers: z.record(z.string(), z.union([z.number(), z.string()])),
+  attributes: z.record(z.string(), z.string()),
+};
+
 /** A message as a file or a service gave it, before it is stored: all ids and names are text. */
 export const IncomingMessage = z.object({
   key: z.string(),
@@ -31,11 +37,55 @@ export const IncomingMessage = z.object({
   /** Hashtags that it carries beside those in its text. */
   hashtags: z.array(z.string()),
   link: z.string().nullable(),
-  /** Counts such as likes, by name; a value beyond 2^53 stays text. */
-  numbers: z.record(z.string(), z.union([z.number(), z.string()])),
-  attributes: z.record(z.string(), z.string()),
+  /** The video, page or other item under which it stands. */
+  itemKey: z.string().nullable(),
+  ...More,
 });
 export type IncomingMessage = z.infer<typeof IncomingMessage>;
+
+/** A video, page or other thing that messages stand under. */
+export const IncomingItem = z.object({
+  key: z.string(),
+  title: z.string(),
+  /** The channel or page that published it. */
+  channelHandle: z.string().nullable(),
+  channelName: z.string().nullable(),
+  text: z.string(),
+  time: z.number().nullable(),
+  link: z.string().nullable(),
+  ...More,
+});
+export type IncomingItem = z.infer<typeof IncomingItem>;
+
+/** What is told of an account beside its handle and name. */
+export const Profile = z.object({
+  /** Milliseconds since 1970. */
+  joined: z.number().nullable(),
+  location: z.string().nullable(),
+  description: z.string().nullable(),
+  /** Counts such as followers, following and posts, by name. */
+  ...More,
+});
+export type Profile = z.infer<typeof Profile>;
+
+/** A profile as a file or a service gave it. */
+export const IncomingProfile = z.object({
+  row: z.int(),
+  handle: z.string(),
+  name: z.string().nullable(),
+  profile: Profile,
+});
+export type IncomingProfile = z.infer<typeof IncomingProfile>;
+
+/** One account follows another. */
+export const IncomingFollow = z.object({
+  follower: z.string(),
+  followerName: z.string().nullable(),
+  followed: z.string(),
+  /** What the list tells of the follower. */
+  profile: Profile.nullable(),
+});
+export type IncomingFollow = z.infer<typeof IncomingFollow>;
 
 /** A stretch of a text that was found to be something: [start, end) in UTF-16 code units. */
 export const TextSpan = z.object({
@@ -46,6 +96,15 @@ export const TextSpan = z.object({
   key: z.string(),
 });
 export type TextSpan = z.infer<typeof TextSpan>;
+
+/** The language of a text (BCP 47; "und" where it cannot be told), and how it is known. */
+export const MessageLanguage = z.object({
+  code: z
+    .string()
+    .regex(/^[A-Za-z]{2,8}(?:-[A-Za-z0-9]{1,8})*$/, 'A language is written as en, fr or pt-BR.'),
+  how: z.enum(['given', 'found', 'by hand']),
+});
+export type MessageLanguage = z.infer<typeof MessageLanguage>;
 
 /** A stored message as the reading list shows it. */
 export const Message = z.object({
@@ -63,8 +122,13 @@ export const Message = z.object({
   /** The receivers of an email; empty for other messages. */
   addressed: z.array(Addressed),
   link: z.string().nullable(),
-  numbers: z.record(z.string(), z.union([z.number(), z.string()])),
-  attributes: z.record(z.string(), z.string()),
+  /** The item under which it stands; without a title when the item was not collected. */
+  item: z.object({ key: z.string(), title: z.string().nullable() }).nullable(),
+  language: MessageLanguage.nullable(),
+  /** What the researcher marked it with. */
+  starred: z.boolean(),
+  note: z.string().nullable(),
+  ...More,
 });
 export type Message = z.infer<typeof Message>;
 
@@ -76,6 +140,11 @@ export const MessageFilter = z.object({
   hashtag: z.string().optional(),
   kind: MessageKind.optional(),
   source: z.coerce.number().int().optional(),
+  language: z.string().optional(),
+  /** Only what stands under the item with this key. */
+  item: z.string().optional(),
+  /** Only messages with a star, or with a note. */
+  marked: z.enum(['starred', 'noted']).optional(),
   /** From this moment on, and before that moment: milliseconds since 1970. */
   from: z.coerce.number().optional(),
   until: z.coerce.number().optional(),
@@ -98,12 +167,36 @@ export const MessagePage = z.object({
 });
 export type MessagePage = z.infer<typeof MessagePage>;
 
+/** A conversation: messages that answer each other, each after the one it answers. */
+export const Thread = z.object({
+  /** Messages of the whole thread; more than are given when it is long. */
+  total: z.int(),
+  messages: z.array(z.object({ depth: z.int(), message: Message })),
+  /** Whether the message at the top answers one that was not collected. */
+  beginsBefore: z.boolean(),
+  /** Whether messages answer each other in a circle; they are shown in the order of time. */
+  circular: z.boolean(),
+});
+export type Thread = z.infer<typeof Thread>;
+
+/** A filter of the reading list that was kept under a name. */
+export const SavedFilter = z.object({ id: z.int(), name: z.string(), filter: MessageFilter });
+export type SavedFilter = z.infer<typeof SavedFilter>;
+export const SavedFilterList = z.array(SavedFilter);
+
+/** What the bars of the time chart are parted by. */
+export const TimelinePart = z.enum(['none', 'source', 'kind', 'language']);
+export type TimelinePart = z.infer<typeof TimelinePart>;
+export const TimelineQuery = MessageFilter.extend({ by: TimelinePart.default('none') });
+
 /** Messages per day or hour, for the time chart. */
 export const Timeline = z.object({
   unit: z.enum(['hour', 'day', 'week', 'month']),
   /** Start of each interval in milliseconds since 1970, UTC. */
   starts: z.array(z.number()),
   counts: z.array(z.int()),
+  /** The counts by source or kind, the largest first; empty when they are not parted. */
+  parts: z.array(z.object({ name: z.string(), counts: z.array(z.int()) })),
   /** Messages without a date; they stand in no interval. */
   undated: z.int(),
 });
@@ -124,9 +217,64 @@ export const MessageOverview = z.object({
   from: z.number().nullable(),
   until: z.number().nullable(),
   kinds: z.array(z.object({ kind: MessageKind, messages: z.int() })),
+  /** Languages of the messages, the most frequent first. */
+  languages: z.array(z.object({ code: z.string(), messages: z.int() })),
+  items: z.int(),
+  follows: z.int(),
   /** The ways in which messages address accounts, as far as they occur. */
   addressKinds: z.array(AddressKind),
   hashtags: z.array(HashtagCount),
   authors: z.array(AccountCount),
 });
 export type MessageOverview = z.infer<typeof MessageOverview>;
+
+/** What a page of a table is asked with. */
+const TableQuery = z.object({
+  search: z.string().max(200).default(''),
+  offset: z.coerce.number().int().min(0).default(0),
+  limit: z.coerce.number().int().min(1).max(500).default(100),
+  falling: z.enum(['true', 'false']).default('true'),
+});
+export const AccountQuery = TableQuery.extend({
+  by: z.enum(['messages', 'addressed', 'followersHere', 'followingHere', 'handle']).default('messages'),
+});
+export type AccountQuery = z.infer<typeof AccountQuery>;
+export const ItemQuery = TableQuery.extend({
+  by: z.enum(['messages', 'authors', 'time', 'title']).default('messages'),
+});
+export type ItemQuery = z.infer<typeof ItemQuery>;
+
+/** One row of the table of accounts. */
+export const AccountRow = z.object({
+  id: z.int(),
+  handle: z.string(),
+  name: z.string().nullable(),
+  messages: z.int(),
+  /** Messages of others that address it. */
+  addressed: z.int(),
+  /** Accounts of the study that follow it, and that it follows. */
+  followersHere: z.int(),
+  followingHere: z.int(),
+  first: z.number().nullable(),
+  last: z.number().nullable(),
+  profile: Profile,
+});
+export type AccountRow = z.infer<typeof AccountRow>;
+export const AccountPage = z.object({ total: z.int(), accounts: z.array(AccountRow) });
+export type AccountPage = z.infer<typeof AccountPage>;
+
+/** One row of the table of items. */
+export const ItemRow = z.object({
+  key: z.string(),
+  title: z.string(),
+  channel: z.string().nullable(),
+  time: z.number().nullable(),
+  link: z.string().nullable(),
+  /** Comments and answers under it, and their authors. */
+  messages: z.int(),
+  authors: z.int(),
+  numbers: z.record(z.string(), z.union([z.number(), z.string()])),
+});
+export type ItemRow = z.infer<typeof ItemRow>;
+export const ItemPage = z.object({ total: z.int(), items: z.array(ItemRow) });
+export type ItemPage = z.infer<typeof ItemPage>;

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { Reading } from './gather';
+import { MessageFilter, MessageLanguage } from './message';
 import { LayoutSettings, MapDescription } from './map';
 import { AccountWeave, MeasureSettings } from './weave';
 
@@ -9,8 +10,28 @@ export const stepParameters = {
   'rename-study': z.object({ name: z.string(), before: z.string() }),
   'delete-study': z.object({}),
   'restore-study': z.object({}),
-  'import-messages': z.object({ upload: z.string(), file: z.string(), name: z.string(), reading: Reading }),
+  'import-source': z.object({ upload: z.string(), file: z.string(), name: z.string(), reading: Reading }),
   'import-network': z.object({ upload: z.string(), file: z.string(), name: z.string(), reading: Reading }),
+  'add-groups': z.object({
+    network: z.string(),
+    upload: z.string(),
+    file: z.string(),
+    /** Name of the new column of the nodes. */
+    column: z.string().trim().min(1, 'Give the groups a name.').max(60),
+    reading: Reading,
+  }),
+  'detect-languages': z.object({ source: z.int() }),
+  'set-language': z.object({ message: z.int(), language: MessageLanguage.shape.code }),
+  'mark-message': z.object({
+    message: z.int(),
+    starred: z.boolean(),
+    note: z.string().trim().max(4000),
+  }),
+  'save-filter': z.object({
+    name: z.string().trim().min(1, 'Give the filter a name.').max(100),
+    filter: MessageFilter,
+  }),
+  'forget-filter': z.object({ id: z.int(), name: z.string() }),
   'remove-source': z.object({ source: z.int(), name: z.string() }),
   'restore-source': z.object({ source: z.int(), name: z.string() }),
   'weave-accounts': z.object({ name: z.string(), weave: AccountWeave }),

@@ -29,6 +29,7 @@ export * from './map/view';
 export * from './measure/betweenness';
 export * from './measure/degree';
 export * from './network/columns';
+export * from './network/groups';
 export * from './network/measure';
 export * from './network/tables';
 export * from './query/parseQuery';

@@ -5,17 +5,23 @@ import { Transform } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import { Router } from 'express';
 import {
+  AccountQuery,
   ImportReport,
-  MessageFilter,
+  ItemQuery,
   MessageQuery,
   NewReading,
   Reading,
+  TimelineQuery,
   type Source,
 } from '@pebble/contract';
 import { UnreadableFile } from '@pebble/core/files';
 import { z } from 'zod';
+import { readAccounts } from '../db/accounts';
+import { savedFilters } from '../db/filters';
+import { readItems } from '../db/items';
 import { readMessages, readOverview, readTimeline } from '../db/messages';
 import { forgetReading, savedReadings, saveReading } from '../db/readings';
+import { readThread } from '../db/threads';
 import { skippedPath, uploadPath } from '../files/places';
 import { arrive, lookAt } from '../intake/arrive';
 import { ApiError, notFound } from './problems';
@@ -108,7 +114,26 @@ export function gatherRoutes({ store, config }: Services): Router {
   });
 
   routes.get('/studies/:study/timeline', async (request, response) => {
-    response.json(await readTimeline(store, request.params.study, MessageFilter.parse(request.query)));
+    const { by, ...filter } = TimelineQuery.parse(request.query);
+    response.json(await readTimeline(store, request.params.study, filter, by));
+  });
+
+  routes.get('/studies/:study/messages/:message/thread', async (request, response) => {
+    const thread = await readThread(store, request.params.study, Number(request.params.message));
+    if (!thread) throw notFound('This message');
+    response.json(thread);
+  });
+
+  routes.get('/studies/:study/filters', async (request, response) => {
+    response.json(await savedFilters(store, request.params.study));
+  });
+
+  routes.get('/studies/:study/accounts', async (request, response) => {
+    response.json(await readAccounts(store, request.params.study, AccountQuery.parse(request.query)));
+  });
+
+  routes.get('/studies/:study/items', async (request, response) => {
+    response.json(await readItems(store, request.params.study, ItemQuery.parse(request.query)));
   });
 
   routes.get('/studies/:study/overview', async (request, response) => {

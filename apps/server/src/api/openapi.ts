@@ -70,9 +70,36 @@ const operations: readonly Operation[] = [
     answers: contract.MessagePage,
   },
   {
+    path: '/studies/{study}/messages/{message}/thread',
+    method: 'get',
+    summary: 'The conversation that a message stands in.',
+    answers: contract.Thread,
+  },
+  {
+    path: '/studies/{study}/filters',
+    method: 'get',
+    summary: 'Kept filters of the reading list.',
+    answers: contract.SavedFilterList,
+  },
+  {
+    path: '/studies/{study}/accounts',
+    method: 'get',
+    summary: 'A page of the table of accounts.',
+    takes: contract.AccountQuery,
+    answers: contract.AccountPage,
+  },
+  {
+    path: '/studies/{study}/items',
+    method: 'get',
+    summary: 'A page of the table of items.',
+    takes: contract.ItemQuery,
+    answers: contract.ItemPage,
+  },
+  {
     path: '/studies/{study}/timeline',
     method: 'get',
-    summary: 'Messages over time.',
+    summary: 'Messages over time, by choice parted by source, kind or language.',
+    takes: contract.TimelineQuery,
     answers: contract.Timeline,
   },
   {

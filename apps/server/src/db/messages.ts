@@ -1,5 +1,6 @@
 import {
   ADDRESS_KINDS,
+  MessageLanguage,
   type Message,
   type MessageFilter,
   type MessageKind,
@@ -7,9 +8,10 @@ import {
   type MessagePage,
   type MessageQuery,
   type Timeline,
+  type TimelinePart,
 } from '@pebble/contract';
 import { findSpans, handleKey, hashtagKey, KIND_BIT, Random } from '@pebble/core';
-import { sql, type Expression, type SqlBool } from 'kysely';
+import { sql, type Expression, type RawBuilder, type SqlBool } from 'kysely';
 import type { Store } from './open';
 import { searchCondition } from './searching';
 
@@ -47,7 +49,13 @@ export async function readMessagesById(store: Store, ids: readonly number[]): Pr
   return ids.flatMap((id) => byId.get(id) ?? []);
 }
 
-export async function readTimeline(store: Store, study: string, filter: MessageFilter): Promise<Timeline> {
+/** Messages per interval, by choice parted by what they came from or are. */
+export async function readTimeline(
+  store: Store,
+  study: string,
+  filter: MessageFilter,
+  by: TimelinePart = 'none',
+): Promise<Timeline> {
   const { from: _from, until: _until, ...rest } = filter;
   const conditions = filterConditions(study, rest);
   const span = await store.query
@@ -61,7 +69,7 @@ export async function readTimeline(store: Store, study: string, filter: MessageF
     .executeTakeFirstOrThrow();
   const { first, last } = span as { first: number | null; last: number | null };
   const undated = span.undated ?? 0;
-  if (first === null || last === null) return { unit: 'day', starts: [], counts: [], undated };
+  if (first === null || last === null) return { unit: 'day', starts: [], counts: [], parts: [], undated };
   const unit = unitFor(last - first);
   const step = STEP[unit];
   const base = unit === 'week' ? MONDAY : 0;
@@ -69,16 +77,47 @@ export async function readTimeline(store: Store, study: string, filter: MessageF
     .selectFrom('message as m')
     .select([
       sql<number>`cast((m.time - ${base}) / ${step} as integer) - (m.time < ${base})`.as('slot'),
+      PART[by].as('part'),
       sql<number>`count(*)`.as('count'),
     ])
     .where((e) => e.and([...conditions, e('m.time', 'is not', null)]))
-    .groupBy('slot')
+    .groupBy(['slot', 'part'])
     .orderBy('slot')
     .execute();
-  const counts = new Map(rows.map((row) => [row.slot, row.count]));
-  const starts: number[] = [];
-  for (let slot = rows[0].slot; slot <= rows[rows.length - 1].slot; slot++) starts.push(slot * step + base);
-  return { unit, starts, counts: starts.map((start) => counts.get((start - base) / step) ?? 0), undated };
+  const firstSlot = rows[0].slot;
+  const length = rows[rows.length - 1].slot - firstSlot + 1;
+  const counts = new Array<number>(length).fill(0);
+  const parts = new Map<string, number[]>();
+  for (const { slot, part, count } of rows) {
+    counts[slot - firstSlot] += count;
+    if (by === 'none') continue;
+    let line = parts.get(part);
+    if (!line) parts.set(part, (line = new Array<number>(length).fill(0)));
+    line[slot - firstSlot] = count;
+  }
+  const starts = counts.map((_, i) => (firstSlot + i) * step + base);
+  return { unit, starts, counts, parts: largestParts(parts), undated };
+}
+
+/** What the bars of a time chart are parted by. */
+const PART: Readonly<Record<TimelinePart, RawBuilder<string>>> = {
+  none: sql<string>`''`,
+  kind: sql<string>`m.kind`,
+  source: sql<string>`(select name from source where id = m.source_id)`,
+  language: sql<string>`coalesce((select language from message_language where message_id = m.id), 'und')`,
+};
+const MOST_PARTS = 7;
+
+/** The parts with most messages by name; the rest as one. */
+function largestParts(parts: ReadonlyMap<string, number[]>): Timeline['parts'] {
+  const sum = (counts: readonly number[]): number => counts.reduce((a, b) => a + b, 0);
+  const sorted = [...parts]
+    .map(([name, counts]) => ({ name, counts }))
+    .sort((a, b) => sum(b.counts) - sum(a.counts) || (a.name < b.name ? -1 : 1));
+  if (sorted.length <= MOST_PARTS) return sorted;
+  const rest = sorted.slice(MOST_PARTS - 1);
+  const counts = rest[0].counts.map((_, i) => rest.reduce((all, part) => all + part.counts[i], 0));
+  return [...sorted.slice(0, MOST_PARTS - 1), { name: `${rest.length} others`, counts }];
 }
 
 export async function readOverview(store: Store, study: string): Promise<MessageOverview> {
@@ -127,6 +166,23 @@ export async function readOverview(store: Store, study: string): Promise<Message
     .execute();
   const { rows: kindBits } = await sql<{ bits: number }>`
     select distinct kinds as bits from address where study_id = ${study}`.execute(query);
+  const languages = await query
+    .selectFrom('message as m')
+    .innerJoin('message_language as l', 'l.message_id', 'm.id')
+    .select((e) => ['l.language as code', e.fn.countAll<number>().as('messages')])
+    .where('m.study_id', '=', study)
+    .groupBy('l.language')
+    .orderBy('messages', 'desc')
+    .orderBy('l.language')
+    .execute();
+  const count = async (table: 'item' | 'follow'): Promise<number> => {
+    const { n } = await query
+      .selectFrom(table)
+      .select((e) => e.fn.countAll<number>().as('n'))
+      .where('study_id', '=', study)
+      .executeTakeFirstOrThrow();
+    return n;
+  };
   const bits = kindBits.reduce((all, row) => all | row.bits, 0);
   return {
     messages: whole.messages,
@@ -134,6 +190,9 @@ export async function readOverview(store: Store, study: string): Promise<Message
     from: whole.first,
     until: whole.last,
     kinds: kinds.map((row) => ({ kind: row.kind as MessageKind, messages: row.messages })),
+    languages,
+    items: await count('item'),
+    follows: await count('follow'),
     addressKinds: ADDRESS_KINDS.filter((kind) => bits & KIND_BIT[kind]),
     hashtags,
     authors,
@@ -163,6 +222,15 @@ function filterConditions(study: string, filter: MessageFilter): Condition[] {
   const conditions: Condition[] = [sql<SqlBool>`m.study_id = ${study}`];
   if (filter.kind) conditions.push(sql<SqlBool>`m.kind = ${filter.kind}`);
   if (filter.source !== undefined) conditions.push(sql<SqlBool>`m.source_id = ${filter.source}`);
+  if (filter.item) conditions.push(sql<SqlBool>`m.item_key = ${filter.item}`);
+  if (filter.language)
+    conditions.push(
+      sql<SqlBool>`m.id in (select message_id from message_language where language = ${filter.language})`,
+    );
+  if (filter.marked)
+    conditions.push(
+      sql<SqlBool>`m.id in (select message_id from message_mark where ${filter.marked === 'starred' ? sql`starred = 1` : sql`note <> ''`})`,
+    );
   if (filter.from !== undefined) conditions.push(sql<SqlBool>`m.time >= ${filter.from}`);
   if (filter.until !== undefined) conditions.push(sql<SqlBool>`m.time < ${filter.until}`);
   const account = (handle: string) =>
@@ -203,6 +271,11 @@ function messageRows({ query }: Store) {
     .leftJoin('message as p', (join) =>
       join.onRef('p.study_id', '=', 'm.study_id').onRef('p.key', '=', 'm.parent_key'),
     )
+    .leftJoin('item as i', (join) =>
+      join.onRef('i.study_id', '=', 'm.study_id').onRef('i.key', '=', 'm.item_key'),
+    )
+    .leftJoin('message_language as l', 'l.message_id', 'm.id')
+    .leftJoin('message_mark as k', 'k.message_id', 'm.id')
     .select([
       'm.id',
       'm.key',
@@ -219,6 +292,12 @@ function messageRows({ query }: Store) {
       'm.parent_key',
       'p.id as parent_id',
       'pa.handle as parent_handle',
+      'm.item_key',
+      'i.title as item_title',
+      'l.language',
+      'l.how as language_how',
+      'k.starred',
+      'k.note',
     ]);
 }
 
@@ -240,6 +319,11 @@ function toMessage(row: MessageRow): Message {
     parent: hasParent ? { id: row.parent_id, key: row.parent_key ?? '', handle: row.parent_handle } : null,
     addressed: [],
     link: row.link,
+    item: row.item_key === null ? null : { key: row.item_key, title: row.item_title },
+    language:
+      row.language === null ? null : MessageLanguage.parse({ code: row.language, how: row.language_how }),
+    starred: row.starred === 1,
+    note: row.note || null,
     numbers: more.numbers ?? {},
     attributes: more.attributes ?? {},
   };

@@ -158,10 +158,84 @@ const materials: Migration = {
   },
 };
 
+/** Items with their comments, who follows whom, profiles of accounts. */
+const people: Migration = {
+  async up(db: Kysely<unknown>): Promise<void> {
+    const { schema } = db;
+    await schema.alterTable('message').addColumn('item_key', 'text').execute();
+    await sql`create index message_item on message (study_id, item_key) where item_key is not null`.execute(
+      db,
+    );
+    await schema
+      .createTable('item')
+      .addColumn('id', 'integer', (c) => c.primaryKey())
+      .addColumn('study_id', 'text', (c) => c.notNull())
+      .addColumn('source_id', 'integer', (c) => c.notNull())
+      .addColumn('key', 'text', (c) => c.notNull())
+      .addColumn('title', 'text', (c) => c.notNull())
+      .addColumn('account_id', 'integer')
+      .addColumn('time', 'integer')
+      .addColumn('link', 'text')
+      .addColumn('text', 'text', (c) => c.notNull())
+      .addColumn('more', 'text')
+      .addUniqueConstraint('item_key', ['study_id', 'key'])
+      .execute();
+    await schema
+      .createTable('follow')
+      .addColumn('study_id', 'text', (c) => c.notNull())
+      .addColumn('followed_id', 'integer', (c) => c.notNull())
+      .addColumn('follower_id', 'integer', (c) => c.notNull())
+      .addColumn('source_id', 'integer', (c) => c.notNull())
+      .addPrimaryKeyConstraint('follow_key', ['study_id', 'followed_id', 'follower_id', 'source_id'])
+      .modifyEnd(sql`without rowid`)
+      .execute();
+    await schema
+      .createTable('profile')
+      .addColumn('study_id', 'text', (c) => c.notNull())
+      .addColumn('account_id', 'integer', (c) => c.notNull())
+      .addColumn('source_id', 'integer', (c) => c.notNull())
+      .addColumn('profile', 'text', (c) => c.notNull())
+      .addPrimaryKeyConstraint('profile_key', ['study_id', 'account_id', 'source_id'])
+      .modifyEnd(sql`without rowid`)
+      .execute();
+    await sql`update step set kind = 'import-source' where kind = 'import-messages'`.execute(db);
+  },
+};
+
+/** Languages, stars and notes of messages, kept filters, and the index that threads are read by. */
+const reading: Migration = {
+  async up(db: Kysely<unknown>): Promise<void> {
+    const { schema } = db;
+    await schema
+      .createTable('message_language')
+      .addColumn('message_id', 'integer', (c) => c.primaryKey())
+      .addColumn('language', 'text', (c) => c.notNull())
+      .addColumn('how', 'text', (c) => c.notNull())
+      .execute();
+    await schema
+      .createTable('message_mark')
+      .addColumn('message_id', 'integer', (c) => c.primaryKey())
+      .addColumn('starred', 'integer', (c) => c.notNull())
+      .addColumn('note', 'text', (c) => c.notNull())
+      .execute();
+    await schema
+      .createTable('saved_filter')
+      .addColumn('id', 'integer', (c) => c.primaryKey())
+      .addColumn('study_id', 'text', (c) => c.notNull())
+      .addColumn('name', 'text', (c) => c.notNull())
+      .addColumn('filter', 'text', (c) => c.notNull())
+      .addUniqueConstraint('saved_filter_name', ['study_id', 'name'])
+      .execute();
+    await buildRowIndexes(db);
+  },
+};
+
 /** Every change of the tables in its order; each runs once. */
 export const MIGRATIONS: Readonly<Record<string, Migration>> = {
   '0001-first': first,
   '0002-materials': materials,
+  '0003-people': people,
+  '0004-reading': reading,
 };
 
 /** Brings the tables to the newest form; each migration runs once. */

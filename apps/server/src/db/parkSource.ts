@@ -13,7 +13,10 @@ export async function parkSource(store: Store, study: string, source: number): P
   await sql`
     update account set study_id = ${parked(study)} where study_id = ${study}
       and not exists (select 1 from message m where m.author_id = account.id and m.study_id = ${study})
-      and id not in (select to_id from address where study_id = ${study})`.execute(store.query);
+      and id not in (select to_id from address where study_id = ${study})
+      and id not in (select account_id from item where study_id = ${study} and account_id is not null)
+      and id not in (select follower_id from follow where study_id = ${study})
+      and id not in (select followed_id from follow where study_id = ${study})`.execute(store.query);
   return messages;
 }
 
@@ -31,6 +34,9 @@ export async function unparkSource(
   await sql`
     update account set study_id = ${study} where study_id = ${parked(study)} and id in (
       select author_id from message where source_id = ${source}
+      union select account_id from item where source_id = ${source}
+      union select follower_id from follow where source_id = ${source}
+      union select followed_id from follow where source_id = ${source}
       union select to_id from address where study_id = ${parked(study)} and message_id in (select id from message where source_id = ${source}))`.execute(
     query,
   );
@@ -61,6 +67,9 @@ async function moveMessages({ query }: Store, source: number, from: string, to: 
     await sql`update message_hashtag set message_id = -message_id where -message_id in ${moved}`.execute(
       query,
     );
+  for (const table of ['item', 'follow', 'profile'] as const)
+    await sql`update or ignore ${sql.table(table)} set study_id = ${to}
+      where source_id = ${source} and study_id = ${from}`.execute(query);
   return Number(result.numAffectedRows ?? 0);
 }
 
@@ -80,6 +89,15 @@ async function mergeAccounts({ query }: Store, study: string): Promise<void> {
     await sql`update or replace address set to_id = ${now} where to_id = ${old} and study_id = ${parked(study)}`.execute(
       query,
     );
+    for (const [table, column] of [
+      ['item', 'account_id'],
+      ['follow', 'follower_id'],
+      ['follow', 'followed_id'],
+      ['profile', 'account_id'],
+    ] as const)
+      await sql`update or ignore ${sql.table(table)} set ${sql.ref(column)} = ${now} where ${sql.ref(column)} = ${old}`.execute(
+        query,
+      );
     await sql`delete from account where id = ${old}`.execute(query);
   }
 }

@@ -42,8 +42,41 @@ export interface MessageTable {
   link: string | null;
   subject: string | null;
   text: string;
+  /** The item under which it stands, by its key; filled in once the item or the parent is there. */
+  item_key: string | null;
   /** JSON of numbers and attributes. */
   more: string | null;
+}
+
+/** A video, page or other thing that messages stand under. */
+export interface ItemTable {
+  id: Generated<number>;
+  study_id: string;
+  source_id: number;
+  key: string;
+  title: string;
+  account_id: number | null;
+  time: number | null;
+  link: string | null;
+  text: string;
+  more: string | null;
+}
+
+/** Who follows whom, as each source says it. */
+export interface FollowTable {
+  study_id: string;
+  followed_id: number;
+  follower_id: number;
+  source_id: number;
+}
+
+/** What a source tells of an account; of several sources the latest holds. */
+export interface ProfileTable {
+  study_id: string;
+  account_id: number;
+  source_id: number;
+  /** JSON of the profile. */
+  profile: string;
 }
 
 /**
@@ -69,6 +102,27 @@ export interface HashtagTable {
 export interface MessageHashtagTable {
   hashtag_id: number;
   message_id: number;
+}
+
+export interface MessageLanguageTable {
+  message_id: number;
+  language: string;
+  how: string;
+}
+
+/** A star or a note of the researcher on a message. */
+export interface MessageMarkTable {
+  message_id: number;
+  starred: number;
+  note: string;
+}
+
+export interface SavedFilterTable {
+  id: Generated<number>;
+  study_id: string;
+  name: string;
+  /** JSON of the filter. */
+  filter: string;
 }
 
 export interface StepTable {
@@ -133,6 +187,12 @@ export interface Database {
   address: AddressTable;
   hashtag: HashtagTable;
   message_hashtag: MessageHashtagTable;
+  item: ItemTable;
+  follow: FollowTable;
+  profile: ProfileTable;
+  message_language: MessageLanguageTable;
+  message_mark: MessageMarkTable;
+  saved_filter: SavedFilterTable;
   saved_reading: SavedReadingTable;
   step: StepTable;
   network: NetworkTable;

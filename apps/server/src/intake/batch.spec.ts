@@ -15,6 +15,7 @@ const message = (change: Partial<IncomingMessage>): IncomingMessage => ({
   addressed: [],
   hashtags: [],
   link: null,
+  itemKey: null,
   numbers: {},
   attributes: {},
   ...change,

@@ -1,10 +1,33 @@
-import { MessageKind, type IncomingMessage, type SkippedRow } from '@pebble/contract';
+import {
+  MessageKind,
+  type IncomingFollow,
+  type IncomingItem,
+  type IncomingMessage,
+  type IncomingProfile,
+  type Profile,
+  type SkippedRow,
+} from '@pebble/contract';
 import { findSpans, handleKey, hashtagKey, KIND_BIT } from '@pebble/core';
 
 /** A handle or hashtag that is named for the first time: as it is compared, and as it was written. */
 export interface NewName {
   readonly key: string;
   readonly written: string;
+}
+
+/** An item, its channel by its number; -1 where it has none. */
+export interface BatchItem extends Omit<IncomingItem, 'channelHandle' | 'channelName'> {
+  readonly channel: number;
+}
+
+/** A profile, its account by its number. */
+export interface BatchProfile {
+  readonly row: number;
+  readonly account: number;
+  readonly handle: string;
+  readonly profile: Profile;
+  /** Whether it was told of a follower, who becomes an account of the study; other profiles are for accounts that are there. */
+  readonly isFollower: boolean;
 }
 
 /**
@@ -18,6 +41,7 @@ export interface MessageBatch {
   readonly subject: readonly (string | null)[];
   readonly parentKey: readonly (string | null)[];
   readonly link: readonly (string | null)[];
+  readonly itemKey: readonly (string | null)[];
   /** JSON of numbers and attributes. */
   readonly more: readonly (string | null)[];
   /** Milliseconds since 1970; NaN when the message has no date. */
@@ -36,6 +60,10 @@ export interface MessageBatch {
   readonly tag: Int32Array;
   /** Mentions, hashtags and links in each text, all of them counted. */
   readonly found: Uint32Array;
+  readonly items: readonly BatchItem[];
+  /** Follower and followed account of each tie, one after the other. */
+  readonly follows: Int32Array;
+  readonly profiles: readonly BatchProfile[];
   readonly newHandles: readonly NewName[];
   /** The first name that is given for an account, by the account's number. */
   readonly displayNames: readonly (readonly [number, string])[];
@@ -83,12 +111,16 @@ export class Batcher {
   private readonly handles = new Names(handleKey);
   private readonly hashtags = new Names(hashtagKey);
   private columns = emptyColumns();
+  private items: BatchItem[] = [];
+  private follows: number[] = [];
+  private profiles: BatchProfile[] = [];
   private skipped: SkippedRow[] = [];
   private displayNames: [number, string][] = [];
   private readonly named = new Set<number>();
 
   get size(): number {
-    return this.columns.key.length + this.skipped.length;
+    const { columns, items, follows, profiles, skipped } = this;
+    return columns.key.length + items.length + follows.length / 2 + profiles.length + skipped.length;
   }
 
   skip(row: SkippedRow): void {
@@ -105,6 +137,7 @@ export class Batcher {
     columns.subject.push(message.subject);
     columns.parentKey.push(message.parentKey);
     columns.link.push(message.link);
+    columns.itemKey.push(message.itemKey);
     columns.more.push(moreOf(message));
     columns.time.push(message.time ?? NaN);
     columns.kind.push(KIND_NUMBER.get(message.kind)!);
@@ -113,10 +146,32 @@ export class Batcher {
     this.addFound(message, author, parentAuthor);
   }
 
+  addItem({ channelHandle, channelName, ...item }: IncomingItem): void {
+    const channel = channelHandle === null ? -1 : this.handles.number(channelHandle);
+    if (channel >= 0) this.name(channel, channelName);
+    this.items.push({ ...item, channel });
+  }
+
+  addFollow({ follower, followerName, followed, profile }: IncomingFollow): void {
+    const from = this.handles.number(follower);
+    this.name(from, followerName);
+    this.follows.push(from, this.handles.number(followed));
+    if (profile) this.profiles.push({ row: 0, account: from, handle: follower, profile, isFollower: true });
+  }
+
+  addProfile({ row, handle, name, profile }: IncomingProfile): void {
+    const account = this.handles.number(handle);
+    this.name(account, name);
+    this.profiles.push({ row, account, handle, profile, isFollower: false });
+  }
+
   /** Everything collected since the last call. */
   take(read: number, share: number): MessageBatch {
-    const { columns, skipped, displayNames } = this;
+    const { columns, skipped, displayNames, items, follows, profiles } = this;
     this.columns = emptyColumns();
+    this.items = [];
+    this.follows = [];
+    this.profiles = [];
     this.skipped = [];
     this.displayNames = [];
     const { time, kind, author, parentAuthor, toStart, to, toKinds, tagStart, tag, found, ...texts } =
@@ -134,6 +189,9 @@ export class Batcher {
       tagStart: Uint32Array.from(tagStart),
       tag: Int32Array.from(tag),
       found: Uint32Array.from(found),
+      items,
+      follows: Int32Array.from(follows),
+      profiles,
       newHandles: this.handles.takeNew(),
       newTags: this.hashtags.takeNew(),
       displayNames,
@@ -200,6 +258,7 @@ function emptyColumns() {
     subject: [] as (string | null)[],
     parentKey: [] as (string | null)[],
     link: [] as (string | null)[],
+    itemKey: [] as (string | null)[],
     more: [] as (string | null)[],
     time: [] as number[],
     kind: [] as number[],
@@ -214,7 +273,11 @@ function emptyColumns() {
   };
 }
 
-function moreOf({ numbers, attributes }: IncomingMessage): string | null {
+/** Numbers and attributes as JSON; null where there are none. */
+export function moreOf({
+  numbers,
+  attributes,
+}: Pick<IncomingMessage, 'numbers' | 'attributes'>): string | null {
   for (const _ in numbers) return JSON.stringify({ numbers, attributes });
   for (const _ in attributes) return JSON.stringify({ numbers, attributes });
   return null;

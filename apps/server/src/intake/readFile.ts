@@ -1,15 +1,15 @@
 import { readFileSync } from 'node:fs';
 import type { Reading } from '@pebble/contract';
-import { messageReader, readWorkbookMessages, type MessageSink } from '@pebble/core/files';
+import { readWorkbookSource, sourceReader, type SourceSink } from '@pebble/core/files';
 import { readPieces, readTextFile } from '../files/textFile';
 
 /** Where what is read goes to. */
-export interface IntakeSink extends MessageSink {
+export interface IntakeSink extends SourceSink {
   /** Called after each piece of the file with the share that was read. */
   piece(share: number): void;
 }
 
-/** Reads the messages of a file, piece by piece where its format allows. */
+/** Reads what a file holds, piece by piece where its format allows. */
 export async function readFile(
   path: string,
   file: string,
@@ -17,10 +17,10 @@ export async function readFile(
   sink: IntakeSink,
 ): Promise<void> {
   if (reading.format === 'xlsx') {
-    await readWorkbookMessages(readFileSync(path), reading, file, sink);
+    await readWorkbookSource(readFileSync(path), reading, file, sink);
     return;
   }
-  const reader = messageReader(reading, file, sink);
+  const reader = sourceReader(reading, file, sink);
   const isMail = reading.format === 'mbox' || reading.format === 'eml';
   if (isMail) {
     for (const { bytes, share } of readPieces(path)) {

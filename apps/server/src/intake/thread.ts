@@ -24,14 +24,30 @@ async function read(port: MessagePort, { path, file, reading, mostRows, stored }
     return batcher.size >= BATCH;
   };
   try {
+    const counted = (): void => {
+      if (count()) send();
+    };
     await readFile(path, file, reading, {
       message(message) {
         batcher.add(message);
-        if (count()) send();
+        counted();
+      },
+      // An item whose title a comment tells is no row of its own.
+      item(item) {
+        batcher.addItem(item);
+        if (reading.material === 'items' || reading.format === 'activities') counted();
+      },
+      follow(follow) {
+        batcher.addFollow(follow);
+        counted();
+      },
+      profile(profile) {
+        batcher.addProfile(profile);
+        counted();
       },
       skip(row) {
         batcher.skip(row);
-        if (count()) send();
+        counted();
       },
       piece: (read) => (share = read),
     });

@@ -9,9 +9,10 @@ import {
   readMatrix,
   readNetworkText,
   readWorkbook,
-  recordReader,
   sheetRecords,
   takeEdge,
+  takeTwoMode,
+  TwoModeBuilder,
   type FoundNetwork,
   type RecordSink,
 } from '@pebble/core/files';
@@ -19,6 +20,7 @@ import { saveMap } from '../db/networks';
 import { skippedPath, uploadPath } from '../files/places';
 import { writeTable } from '../files/tables';
 import { readTextFile } from '../files/textFile';
+import { readRecords } from '../intake/readRecords';
 import { SkippedRows } from '../intake/skippedRows';
 import { StepRefused, type Progress, type StepDefinition } from './step';
 
@@ -76,9 +78,16 @@ export const importNetwork: StepDefinition<'import-network', NetworkReport> = {
         deleted_at: null,
       })
       .execute();
-    if (!found.directed)
+    const isTwoMode = parameters.reading.material === 'two-mode';
+    if (!found.directed || isTwoMode)
       await saveMap(store, network, {
-        description: { ...defaultMap, size: { ...defaultMap.size, column: 'degree' } },
+        description: {
+          ...defaultMap,
+          size: { ...defaultMap.size, column: 'degree' },
+          ...(isTwoMode
+            ? { colour: { column: 'mode' }, names: { ...defaultMap.names, column: 'degree' } }
+            : {}),
+        },
       });
     await store.query.updateTable('study').set({ changed_at: now }).where('id', '=', study).execute();
     if (skipped.total > 0) writeFileSync(skippedPath(store.folder, step), `\ufeff${skipped.csv}`);
@@ -126,10 +135,10 @@ async function read(
 ): Promise<FoundNetwork> {
   if (reading.format === 'matrix') return readWholeMatrix(path, reading);
   if (['csv', 'tsv', 'json', 'jsonl', 'xlsx'].includes(reading.format)) {
-    const missing = missingRoles(reading.columns, 'network');
+    const missing = missingRoles(reading.columns, reading.material);
     if (missing.length > 0)
       throw new StepRefused(`No column was named as ${missing.join(' and ')}.`, { file });
-    return readTies(path, file, reading, skipped, counts, progress);
+    return readRows(path, file, reading, skipped, counts, progress);
   }
   if (statSync(path).size > LARGEST_TEXT)
     throw new StepRefused(
@@ -142,8 +151,8 @@ async function read(
   return readNetworkText(text, reading);
 }
 
-/** A list of ties is read row by row; the network is built as they come. */
-async function readTies(
+/** Ties and two-mode data are read row by row; the network is built as they come. */
+async function readRows(
   path: string,
   file: string,
   reading: Parameters['reading'],
@@ -151,37 +160,35 @@ async function readTies(
   counts: { read: number },
   progress: Progress,
 ): Promise<FoundNetwork> {
-  const builder = new NetworkBuilder(true);
-  const take = takeEdge(reading, builder);
-  const sink: RecordSink = {
-    onRecord(record) {
-      counts.read++;
-      const reason = take(record);
-      if (reason) skipped.add(reason);
+  const isTwoMode = reading.material === 'two-mode';
+  const ties = new NetworkBuilder(true);
+  const twoMode = new TwoModeBuilder(reading);
+  const take = isTwoMode ? takeTwoMode(reading, twoMode) : takeEdge(reading, ties);
+  let last = 0;
+  await readRecords(
+    path,
+    file,
+    reading,
+    {
+      onRecord(record) {
+        counts.read++;
+        const reason = take(record);
+        if (reason) skipped.add(reason);
+      },
+      onSkip(row, field, reason) {
+        counts.read++;
+        skipped.add({ row, field, reason });
+      },
     },
-    onSkip(row, field, reason) {
-      counts.read++;
-      skipped.add({ row, field, reason });
-    },
-  };
-  if (reading.format === 'xlsx') {
-    const sheets = await readWorkbook(readFileSync(path));
-    const sheet = sheets.find(({ name }) => name === reading.sheet) ?? sheets[0];
-    sheetRecords(sheet, sink).end();
-  } else {
-    const reader = recordReader(reading, sink);
-    let last = 0;
-    readTextFile(path, reading.encoding, (text, share) => {
-      reader.write(text);
+    (share) => {
       if (share - last < 0.01) return;
       last = share;
       progress(`Reading ${file}`, share * 0.85);
-    });
-    reader.end();
-  }
-  if (builder.nodeCount === 0)
+    },
+  );
+  if ((isTwoMode ? twoMode.size : ties.nodeCount) === 0)
     throw new StepRefused(`No tie could be read from ${file}. ${skipped.firstReason()}`, { file });
-  return builder.finish();
+  return isTwoMode ? twoMode.finish() : ties.finish();
 }
 
 async function readWholeMatrix(path: string, reading: Parameters['reading']): Promise<FoundNetwork> {
@@ -210,7 +217,12 @@ function ownColumns(own: FoundNetwork['nodes'], file: string): ColumnInfo[] {
   return Object.entries(own).map(([name, values]) => ({
     name,
     title: name,
-    type: ArrayBuffer.isView(values) ? 'number' : 'text',
+    type: ArrayBuffer.isView(values) ? 'number' : isCategory(values) ? 'category' : 'text',
     how: `As it stands in ${file}.`,
   }));
+}
+
+/** Whether texts are those of a category: few different ones, each for many nodes. */
+function isCategory(values: readonly string[]): boolean {
+  return new Set(values).size <= Math.min(40, values.length / 3);
 }

@@ -1,10 +1,13 @@
 import type { StepKind } from '@pebble/contract';
+import { addGroups } from './addGroups';
+import { detectLanguages } from './detectLanguages';
 import { exportFigure, exportNetwork } from './exportSteps';
-import { importMessages } from './importMessages';
+import { importSource } from './importSource';
 import { importNetwork } from './importNetwork';
 import { arrangeMap, describeMap } from './mapSteps';
 import { measureNetwork } from './measureNetwork';
 import { deleteNetwork, renameNetwork, restoreNetwork } from './networkSteps';
+import { forgetFilter, markMessage, saveFilter, setLanguage } from './readingSteps';
 import { removeSource, restoreSource } from './sourceSteps';
 import type { StepDefinition } from './step';
 import { createStudy, deleteStudy, renameStudy, restoreStudy } from './studySteps';
@@ -18,8 +21,14 @@ const definitions = {
   'rename-study': renameStudy,
   'delete-study': deleteStudy,
   'restore-study': restoreStudy,
-  'import-messages': importMessages,
+  'import-source': importSource,
   'import-network': importNetwork,
+  'add-groups': addGroups,
+  'detect-languages': detectLanguages,
+  'set-language': setLanguage,
+  'mark-message': markMessage,
+  'save-filter': saveFilter,
+  'forget-filter': forgetFilter,
   'remove-source': removeSource,
   'restore-source': restoreSource,
   'weave-accounts': weaveAccounts,

@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import { buildSync } from 'esbuild';
 import { pino } from 'pino';
 import request from 'supertest';
-import type { Preview, Step, StepKind } from '@pebble/contract';
+import { SOURCE_MATERIALS, type Preview, type Step, type StepKind } from '@pebble/contract';
 import { start, type Running } from '../start';
 
 const root = join(__dirname, '../../../..');
@@ -99,7 +99,7 @@ export class TestApplication {
   /** Sends a file and takes it in as it was read. */
   async take(name: string, body: string | Uint8Array): Promise<Step> {
     const { id, preview } = await this.look(name, body);
-    const kind = preview.reading.material === 'network' ? 'import-network' : 'import-messages';
+    const kind = SOURCE_MATERIALS.includes(preview.reading.material) ? 'import-source' : 'import-network';
     const answer = await this.step(kind, { upload: id, file: name, name, reading: preview.reading }).expect(
       200,
     );

@@ -88,7 +88,7 @@ describe('StudyFrame', () => {
     store.overrideSelector(work.selectRunning, {
       step: 7,
       study: exampleStudy.id,
-      kind: 'import-messages',
+      kind: 'import-source',
       phase: 'Reading posts.csv',
       share: 0.4,
       rest: 5000,

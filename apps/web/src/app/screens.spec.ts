@@ -113,7 +113,7 @@ describe('Studies', () => {
 describe('Logbook', () => {
   const failed = exampleStep({
     id: 8,
-    kind: 'import-messages',
+    kind: 'import-source',
     state: 'failed',
     sentence: 'Posts were to be imported.',
     error: 'The disk is full.',
@@ -133,7 +133,7 @@ describe('Logbook', () => {
     const methods = (fixture.nativeElement as HTMLElement).querySelector('.methods p')!.textContent;
     expect(methods).toBe('A network was woven. It was measured.');
     expect(text(fixture)).toContain('The disk is full.');
-    expect(text(fixture)).toContain('step 8 · import-messages · failed · took 1.2 s · seed 4');
+    expect(text(fixture)).toContain('step 8 · import-source · failed · took 1.2 s · seed 4');
   });
 
   it('runs a failed step again, and shows why it fails again', async () => {
@@ -142,7 +142,7 @@ describe('Logbook', () => {
     const fixture = TestBed.createComponent(Logbook);
     await fixture.whenStable();
     button(fixture, 'Run again').click();
-    expect(api.step).toHaveBeenCalledWith(failed.study, 'import-messages', failed.parameters);
+    expect(api.step).toHaveBeenCalledWith(failed.study, 'import-source', failed.parameters);
     api.step.mockReturnValueOnce(throwError(() => new Error('Still full.')) as never);
     button(fixture, 'Run again').click();
     expect(store.dispatch).toHaveBeenCalledWith(WorkActions.failed({ message: 'Still full.' }));

@@ -1,13 +1,32 @@
-import type { IncomingMessage, SkippedRow } from '@pebble/contract';
-import { accountOf, isActivity, takeActivity } from './activities';
+import type { IncomingFollow, IncomingItem, IncomingMessage, IncomingProfile } from '@pebble/contract';
+import { isActivity, takeActivity } from './activities';
+import { accountOf } from './activityValues';
 
 const CONTEXT = 'https://www.w3.org/ns/activitystreams';
+interface Everything {
+  messages: IncomingMessage[];
+  items: IncomingItem[];
+  follows: IncomingFollow[];
+  profiles: IncomingProfile[];
+  reasons: string[];
+}
+function everything(value: unknown): Everything {
+  const all: Everything = { messages: [], items: [], follows: [], profiles: [], reasons: [] };
+  takeActivity(value, 1, {
+    message: (one) => void all.messages.push(one),
+    item: (one) => void all.items.push(one),
+    follow: (one) => void all.follows.push(one),
+    profile: (one) => void all.profiles.push(one),
+    skip: ({ reason }) => void all.reasons.push(reason),
+  });
+  return all;
+}
 const taken = (value: object): IncomingMessage => {
-  const result = takeActivity(value, 1);
-  if ('reason' in result) throw new Error(result.reason);
-  return result;
+  const { messages, reasons } = everything(value);
+  if (messages.length !== 1) throw new Error(reasons.join());
+  return messages[0];
 };
-const refused = (value: unknown): string => (takeActivity(value, 1) as SkippedRow).reason;
+const refused = (value: unknown): string => everything(value).reasons.join();
 
 // The objects follow the examples of the W3C ActivityStreams 2.0 Vocabulary (2017), written down from memory.
 describe('takeActivity', () => {
@@ -149,4 +168,68 @@ it('tells ActivityStreams from other JSON', () => {
   expect(isActivity({ type: 'Note', content: 'x' })).toBe(true);
   expect(isActivity({ type: 'post', content: 'x' })).toBe(false);
   expect(isActivity([1])).toBe(false);
+});
+
+// Objects after the examples of Video, Follow and Person in the ActivityStreams 2.0 Vocabulary (2017), written down from memory.
+describe('takeActivity, beside messages', () => {
+  it('reads a video with a name as an item', () => {
+    const video = {
+      type: 'Video',
+      id: 'https://reel.example/v/1',
+      name: 'Puppy Plays With Ball',
+      attributedTo: 'https://reel.example/users/sally',
+      published: '2026-03-01T10:00:00Z',
+      views: 12,
+    };
+    expect(everything(video).items).toEqual([
+      {
+        key: 'https://reel.example/v/1',
+        title: 'Puppy Plays With Ball',
+        channelHandle: 'sally@reel.example',
+        channelName: null,
+        text: '',
+        time: Date.UTC(2026, 2, 1, 10),
+        link: null,
+        numbers: { views: 12 },
+        attributes: { type: 'Video' },
+      },
+    ]);
+    expect(everything({ ...video, id: undefined }).reasons).toEqual(['The item has no id.']);
+  });
+
+  it('reads who follows whom, with what is told of the follower', () => {
+    const person = {
+      type: 'Person',
+      id: 'https://hub.example/@sally',
+      name: 'Sally',
+      summary: '<p>On the wall</p>',
+      published: '2020-05-01T00:00:00Z',
+      location: { type: 'Place', name: 'Sallowmere' },
+      followers: { type: 'Collection', totalItems: 41 },
+    };
+    const [follow] = everything({
+      type: 'Follow',
+      actor: person,
+      object: 'https://hub.example/@john',
+    }).follows;
+    const profile = {
+      joined: Date.UTC(2020, 4, 1),
+      location: 'Sallowmere',
+      description: 'On the wall',
+      numbers: { followers: 41 },
+      attributes: {},
+    };
+    expect(follow).toEqual({
+      follower: 'sally@hub.example',
+      followerName: 'Sally',
+      followed: 'john@hub.example',
+      profile,
+    });
+    expect(everything(person).profiles).toEqual([
+      { row: 1, handle: 'sally@hub.example', name: 'Sally', profile },
+    ]);
+    expect(everything({ type: 'Follow', actor: person }).reasons).toEqual([
+      'The Follow does not say who is followed.',
+    ]);
+  });
 });

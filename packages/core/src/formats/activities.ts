@@ -1,5 +1,31 @@
-import type { Addressed, IncomingMessage, MessageKind, SkippedRow } from '@pebble/contract';
+import type {
+  Addressed,
+  IncomingFollow,
+  IncomingItem,
+  IncomingMessage,
+  IncomingProfile,
+  MessageKind,
+  SkippedRow,
+} from '@pebble/contract';
 import { htmlToText } from '../text/html';
+import {
+  accountOf,
+  attributesOf,
+  contentOf,
+  countsOf,
+  idOf,
+  isObject,
+  linkOf,
+  list,
+  nameOf,
+  naturalOf,
+  one,
+  textOf,
+  typeOf,
+  type Json,
+} from './activityValues';
+import { tellsAnything } from './profiles';
+import type { SourceSink } from './sourceSink';
 
 /** Objects of ActivityStreams that are messages. */
 const MESSAGES = new Set([
@@ -13,10 +39,11 @@ const MESSAGES = new Set([
   'Document',
   'Event',
 ]);
+/** Objects that messages stand under, where they have a name. */
+const ITEMS = new Set(['Video', 'Audio', 'Image', 'Document', 'Event', 'Page']);
+const ACTORS = new Set(['Person', 'Organization', 'Group', 'Service', 'Application']);
 const PUBLIC = /(?:^|#|:)Public$/;
 const COLLECTION = /\/(?:followers|following|outbox|inbox|public)\/?$/;
-
-type Json = Readonly<Record<string, unknown>>;
 
 /** Whether a value looks like an object of ActivityStreams 2.0. */
 export function isActivity(value: unknown): boolean {
@@ -32,23 +59,107 @@ export function isActivity(value: unknown): boolean {
 }
 
 /**
- * A message from an ActivityStreams 2.0 object (W3C Recommendation, 2017): Create and Announce activities, and objects such as
- * Note and Article standing alone. Actors are known by their account address (RFC 7565) where it can be told from their id.
+ * Takes an ActivityStreams 2.0 object (W3C Recommendation, 2017): Create and Announce activities, and objects such as Note and Article
+ * standing alone, as messages; videos and the like as items; Follow activities; actors as profiles. Actors are known by their account
+ * address (RFC 7565) where it can be told from their id.
  */
-export function takeActivity(value: unknown, row: number): IncomingMessage | SkippedRow {
-  const skip = (field: string | null, reason: string): SkippedRow => ({ row, field, reason });
-  if (!isObject(value))
-    return skip(null, 'The item is only an address; the object itself is not in the file.');
-  const type = typeOf(value);
-  if (type === 'Tombstone' || type === 'Delete') return skip('type', 'The post was deleted (Tombstone).');
-  if (type === 'Announce') return announced(value, row);
-  if (type === 'Create' || type === 'Update') {
-    const object = one(value['object']);
-    if (!isObject(object)) return skip('object', `The ${type} names its object only by address.`);
-    return message(object, value, row);
+export function takeActivity(value: unknown, row: number, sink: SourceSink): void {
+  const skip = (field: string | null, reason: string): void => sink.skip({ row, field, reason });
+  if (!isObject(value)) {
+    skip(null, 'The item is only an address; the object itself is not in the file.');
+    return;
   }
-  if (MESSAGES.has(type)) return message(value, null, row);
-  return skip('type', `“${type || 'no type'}” is not a kind of message.`);
+  const type = typeOf(value);
+  if (type === 'Tombstone' || type === 'Delete') skip('type', 'The post was deleted (Tombstone).');
+  else if (type === 'Announce') give(announced(value, row), sink.message.bind(sink), sink);
+  else if (type === 'Create' || type === 'Update') {
+    const object = one(value['object']);
+    if (isObject(object)) takeObject(object, value, row, sink);
+    else skip('object', `The ${type} names its object only by address.`);
+  } else if (type === 'Follow') give(followed(value, row), sink.follow.bind(sink), sink);
+  else if (ACTORS.has(type)) give(profiled(value, row), sink.profile.bind(sink), sink);
+  else if (MESSAGES.has(type)) takeObject(value, null, row, sink);
+  else skip('type', `“${type || 'no type'}” is not a kind of message.`);
+}
+
+function takeObject(object: Json, activity: Json | null, row: number, sink: SourceSink): void {
+  if (ITEMS.has(typeOf(object)) && naturalOf(object, 'name') !== '')
+    give(itemOf(object, activity, row), sink.item.bind(sink), sink);
+  else give(message(object, activity, row), sink.message.bind(sink), sink);
+}
+
+function give<T extends object>(taken: T | SkippedRow, to: (taken: T) => void, sink: SourceSink): void {
+  if ('reason' in taken) sink.skip(taken);
+  else to(taken);
+}
+
+function itemOf(object: Json, activity: Json | null, row: number): IncomingItem | SkippedRow {
+  const key = textOf(object['id']);
+  if (key === '') return { row, field: 'id', reason: 'The item has no id.' };
+  const time = dateOf(object, activity, row);
+  if (typeof time === 'object' && time !== null) return time;
+  const owner = one(object['attributedTo']) ?? (activity && one(activity['actor']));
+  return {
+    key,
+    title: htmlToText(naturalOf(object, 'name')),
+    channelHandle: accountOf(owner),
+    channelName: nameOf(owner),
+    text: contentOf(object) || htmlToText(naturalOf(object, 'summary')),
+    time,
+    link: linkOf(object),
+    numbers: countsOf(object),
+    attributes: attributesOf(object),
+  };
+}
+
+function followed(activity: Json, row: number): IncomingFollow | SkippedRow {
+  const actor = one(activity['actor']);
+  const follower = accountOf(actor);
+  if (follower === null) return { row, field: 'actor', reason: 'The Follow names no actor.' };
+  const target = accountOf(one(activity['object']));
+  if (target === null) return { row, field: 'object', reason: 'The Follow does not say who is followed.' };
+  const profile = isObject(actor) ? profiled(actor, row) : null;
+  return {
+    follower,
+    followerName: nameOf(actor),
+    followed: target,
+    profile: profile && 'profile' in profile && tellsAnything(profile.profile) ? profile.profile : null,
+  };
+}
+
+function profiled(actor: Json, row: number): IncomingProfile | SkippedRow {
+  const handle = accountOf(actor);
+  if (handle === null) return { row, field: 'id', reason: 'The account has no id.' };
+  const joined = Date.parse(textOf(actor['published']));
+  const place = one(actor['location']);
+  const numbers: Record<string, number> = {};
+  for (const [name, collection] of [
+    ['followers', actor['followers']],
+    ['following', actor['following']],
+    ['posts', actor['outbox']],
+  ] as const)
+    if (isObject(collection) && typeof collection['totalItems'] === 'number')
+      numbers[name] = collection['totalItems'];
+  return {
+    row,
+    handle,
+    name: nameOf(actor),
+    profile: {
+      joined: Number.isNaN(joined) ? null : joined,
+      location: isObject(place) ? naturalOf(place, 'name') || null : textOf(place) || null,
+      description: htmlToText(naturalOf(actor, 'summary')) || null,
+      numbers,
+      attributes: typeOf(actor) === 'Person' || typeOf(actor) === '' ? {} : { type: typeOf(actor) },
+    },
+  };
+}
+
+/** When an object was published; a reason to skip it where that is no date. */
+function dateOf(object: Json, activity: Json | null, row: number): number | null | SkippedRow {
+  const written = textOf(object['published']) || (activity ? textOf(activity['published']) : '');
+  const time = written === '' ? null : Date.parse(written);
+  if (time === null || !Number.isNaN(time)) return time;
+  return { row, field: 'published', reason: `The date cannot be read: “${written.slice(0, 40)}”.` };
 }
 
 function message(object: Json, activity: Json | null, row: number): IncomingMessage | SkippedRow {
@@ -58,10 +169,8 @@ function message(object: Json, activity: Json | null, row: number): IncomingMess
   const author = one(object['attributedTo']) ?? (activity && one(activity['actor']));
   const handle = accountOf(author);
   if (handle === null) return skip('attributedTo', 'The object names no author.');
-  const written = textOf(object['published']) || (activity ? textOf(activity['published']) : '');
-  const time = written === '' ? null : Date.parse(written);
-  if (time !== null && Number.isNaN(time))
-    return skip('published', `The date cannot be read: “${written.slice(0, 40)}”.`);
+  const time = dateOf(object, activity, row);
+  if (typeof time === 'object' && time !== null) return time;
   const text = contentOf(object);
   const title = htmlToText(naturalOf(object, 'name') || naturalOf(object, 'summary')) || null;
   if (text === '' && title === null) return skip('content', 'The object has no content.');
@@ -82,6 +191,7 @@ function message(object: Json, activity: Json | null, row: number): IncomingMess
       .filter((tag) => typeOf(tag) === 'Hashtag')
       .map((tag) => textOf(tag['name']).replace(/^#/, '')),
     link: linkOf(object),
+    itemKey: null,
     numbers: countsOf(object),
     attributes: attributesOf(object),
   };
@@ -95,10 +205,8 @@ function announced(activity: Json, row: number): IncomingMessage | SkippedRow {
   const object = one(activity['object']);
   const parentKey = object ? idOf(object) : null;
   if (parentKey === null) return skip('object', 'The Announce does not say what it passes on.');
-  const written = textOf(activity['published']);
-  const time = written === '' ? null : Date.parse(written);
-  if (time !== null && Number.isNaN(time))
-    return skip('published', `The date cannot be read: “${written.slice(0, 40)}”.`);
+  const time = dateOf(activity, null, row);
+  if (typeof time === 'object' && time !== null) return time;
   const tags = isObject(object) ? list(object['tag']).filter(isObject) : [];
   return {
     key: textOf(activity['id']) || `row ${row}`,
@@ -115,6 +223,7 @@ function announced(activity: Json, row: number): IncomingMessage | SkippedRow {
       .filter((tag) => typeOf(tag) === 'Hashtag')
       .map((tag) => textOf(tag['name']).replace(/^#/, '')),
     link: null,
+    itemKey: null,
     numbers: {},
     attributes: {},
   };
@@ -146,89 +255,4 @@ function addressedBy(
     }
   }
   return [...found.values()];
-}
-
-/** "name@host" of an actor; the id itself where it has another form. */
-export function accountOf(actor: unknown): string | null {
-  const id = idOf(actor);
-  const host = id === null ? '' : hostOf(id);
-  if (isObject(actor) && textOf(actor['preferredUsername']))
-    return host ? `${textOf(actor['preferredUsername'])}@${host}` : textOf(actor['preferredUsername']);
-  if (id === null) return isObject(actor) ? textOf(actor['name']) || null : null;
-  if (/^acct:/i.test(id)) return id.slice(5);
-  const path =
-    /^https?:\/\/[^/]+\/(?:@|users\/|user\/|u\/|accounts\/|actors?\/|profile\/)?([^/?#@]+)\/?$/i.exec(id);
-  return path && host ? `${decodeURIComponent(path[1])}@${host}` : id;
-}
-
-function hostOf(id: string): string {
-  return /^https?:\/\/([^/?#]+)/i.exec(id)?.[1].toLowerCase() ?? '';
-}
-
-function contentOf(object: Json): string {
-  return htmlToText(naturalOf(object, 'content'));
-}
-
-/** A natural language value: the plain one, or the first of its map of languages. */
-function naturalOf(object: Json, name: string): string {
-  const plain = textOf(object[name]);
-  const map = object[`${name}Map`];
-  return plain || !isObject(map) ? plain : textOf(Object.values(map)[0]);
-}
-
-function attributesOf(object: Json): Record<string, string> {
-  const map = object['contentMap'];
-  const language = isObject(map) ? Object.keys(map)[0] : undefined;
-  const type = typeOf(object);
-  return {
-    ...(language ? { language } : {}),
-    ...(type !== 'Note' ? { type } : {}),
-    ...(object['sensitive'] === true ? { sensitive: 'true' } : {}),
-  };
-}
-
-/** Sizes of the collections that hang on an object. */
-function countsOf(object: Json): Record<string, number> {
-  const counts: Record<string, number> = {};
-  for (const name of ['likes', 'shares', 'replies']) {
-    const collection = object[name];
-    const total = isObject(collection) ? collection['totalItems'] : undefined;
-    if (typeof total === 'number') counts[name] = total;
-  }
-  return counts;
-}
-
-function linkOf(object: Json): string | null {
-  const url = one(object['url']);
-  return (isObject(url) ? textOf(url['href']) : textOf(url)) || null;
-}
-
-function nameOf(actor: unknown): string | null {
-  return isObject(actor) ? naturalOf(actor, 'name') || null : null;
-}
-
-function idOf(value: unknown): string | null {
-  if (typeof value === 'string') return value || null;
-  return isObject(value) ? textOf(value['id']) || textOf(value['href']) || null : null;
-}
-
-function typeOf(object: Json): string {
-  return textOf(one(object['type']) ?? object['@type']);
-}
-
-function textOf(value: unknown): string {
-  return typeof value === 'string' ? value : '';
-}
-
-function one(value: unknown): unknown {
-  return Array.isArray(value) ? (value as unknown[])[0] : value;
-}
-
-function list(value: unknown): unknown[] {
-  if (value === undefined || value === null) return [];
-  return Array.isArray(value) ? (value as unknown[]) : [value];
-}
-
-function isObject(value: unknown): value is Json {
-  return typeof value === 'object' && value !== null && !Array.isArray(value);
 }

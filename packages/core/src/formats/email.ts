@@ -43,6 +43,7 @@ export async function takeEmail({ row, bytes }: RawMail): Promise<IncomingMessag
     addressed: [...sent(email.to, 'to'), ...sent(email.cc, 'cc'), ...sent(email.bcc, 'bcc')],
     hashtags: [],
     link: null,
+    itemKey: null,
     numbers: attachmentNumbers(email),
     attributes: attributesOf(email, parts, dateLine),
   };

@@ -1,17 +1,28 @@
-import type { Column, IncomingMessage, Material, Preview, Reading, TableFormat } from '@pebble/contract';
-import { guessColumns, guessMaterial, missingRoles } from './columns';
+import {
+  Material,
+  TwoModeReading,
+  type Column,
+  type IncomingMessage,
+  type Preview,
+  type Reading,
+  type TableFormat,
+} from '@pebble/contract';
+import { guessColumns, guessMaterial, isAttendance, missingRoles } from './columns';
 import { CsvReader } from './csv';
 import { guessDateForm } from './dates';
 import { guessEncoding } from './encoding';
 import { JsonDocumentReader, JsonLinesReader } from './jsonLines';
-import { messageReader } from './messageReader';
+import { ListReader } from './listLines';
 import { BrokenNetwork, NetworkBuilder, type FoundNetwork } from './networks/foundNetwork';
 import { takeEdge } from './networks/edgeTable';
 import { isSquareMatrix, readMatrix } from './networks/matrix';
 import { readNetworkText } from './networks/readNetwork';
-import { takePost } from './posts';
+import { TwoModeBuilder, takeTwoMode } from './networks/twoMode';
 import type { FileRecord, RecordSink } from './record';
+import { followedByFileName } from './follows';
 import { guessFormat, isWorkbook, refuseForeign, type FormatGuess } from './sniff';
+import { recordTaker, sourceReader } from './sourceReader';
+import type { SourceSink } from './sourceSink';
 import { UnreadableFile } from './unreadable';
 import { readWorkbook, sheetRecords } from './workbook';
 
@@ -54,6 +65,7 @@ export async function previewFile(file: FileHead, chosen?: Partial<Reading>): Pr
     dateForm: chosen?.dateForm ?? 'iso',
     zoneOffsetMinutes: chosen?.zoneOffsetMinutes ?? 0,
     columns: [],
+    ...chosenMeaning(file, chosen),
   };
   const reasons = [`${encodingGuess.reason}.`, guess.reason];
   switch (format) {
@@ -82,6 +94,14 @@ export async function previewFile(file: FileHead, chosen?: Partial<Reading>): Pr
     default:
       return previewTable(file, readSample(base, text), base, reasons, complete, chosen);
   }
+}
+
+/** What a reading says beside the columns, where it was chosen. */
+function chosenMeaning(file: FileHead, chosen?: Partial<Reading>): Pick<Reading, 'followed' | 'twoMode'> {
+  return {
+    followed: chosen?.followed ?? followedByFileName(file.name),
+    twoMode: TwoModeReading.parse(chosen?.twoMode ?? {}),
+  };
 }
 
 /** Everything a preview says beside its reading. */
@@ -130,6 +150,7 @@ async function previewWorkbook(file: FileHead, chosen?: Partial<Reading>): Promi
     dateForm: 'iso',
     zoneOffsetMinutes: chosen?.zoneOffsetMinutes ?? 0,
     columns: [],
+    ...chosenMeaning(file, chosen),
   };
   const reasons = [
     'A workbook (XLSX).',
@@ -149,10 +170,15 @@ function previewTable(
   complete: boolean,
   chosen?: Partial<Reading>,
 ): Preview {
-  const isMatrix = chosen?.material !== 'messages' && isSquareMatrix(sample.names, sample.rows);
+  const isMatrix = (chosen?.material ?? 'network') === 'network' && isSquareMatrix(sample.names, sample.rows);
   const material: Material =
-    chosen?.material ?? (isMatrix ? 'network' : guessMaterial(sample.names, sample.rows));
-  if (isMatrix && base.format !== 'json' && base.format !== 'jsonl') {
+    chosen?.material ??
+    (isMatrix
+      ? 'network'
+      : base.format === 'list'
+        ? 'groups'
+        : guessMaterial(sample.names, sample.rows, file.name));
+  if (isMatrix && material === 'network' && base.format !== 'json' && base.format !== 'jsonl') {
     if (!complete)
       throw new UnreadableFile('The matrix is too large for one file. Use a list of ties instead.');
     const whole = readSafely(() => readMatrix(sample.names, sample.all));
@@ -161,7 +187,7 @@ function previewTable(
       whole,
       { ...base, material: 'network', format: 'matrix', sheet: base.sheet },
       [...reasons, 'Its rows and columns have the same names, so it is an adjacency matrix.'],
-      ['network', 'messages'],
+      [...Material.options],
     );
   }
   const columns = chosen?.columns?.length
@@ -169,24 +195,86 @@ function previewTable(
     : guessColumns(sample.names, sample.rows, material);
   const timeColumn = columns.findIndex((column) => column.role === 'time');
   const dates = timeColumn < 0 ? null : guessDateForm(sample.rows.map((row) => row[timeColumn] ?? ''));
-  const reading: Reading = { ...base, material, dateForm: chosen?.dateForm ?? dates?.form ?? 'iso', columns };
+  const reading: Reading = {
+    ...base,
+    material,
+    dateForm: chosen?.dateForm ?? dates?.form ?? 'iso',
+    columns,
+    twoMode: chosen?.twoMode ? base.twoMode : { ...base.twoMode, ...guessTwoMode(columns, sample) },
+  };
   const missing = missingRoles(columns, material);
-  if (material === 'network') reasons = [...reasons, 'Its columns name two ends, so its rows are ties.'];
+  if (MATERIAL_REASON[material]) reasons = [...reasons, MATERIAL_REASON[material]];
   if (dates?.ambiguous)
     reasons = [...reasons, 'Dates could be day-month or month-day; day-month was taken. Please check.'];
-  const problems =
-    missing.length > 0
-      ? []
-      : material === 'network'
-        ? tieProblems(reading, sample.records)
-        : postProblems(reading, sample.records);
+  const found = missing.length > 0 ? { problems: [] } : tryRecords(reading, file.name, sample, complete);
   return previewOf(file, reading, reasons, {
-    materials: ['messages', 'network'],
+    fixed: base.format === 'list',
+    materials: base.format === 'list' ? ['groups'] : [...Material.options],
     rows: sample.rows.slice(0, ROWS_SHOWN).map((row) => [...row]),
     missing,
-    problems: [...sample.problems, ...problems].slice(0, 50),
+    ...found,
+    problems: [...sample.problems, ...found.problems].slice(0, 50),
   });
 }
+
+/** Why a table was taken for what it is. */
+const MATERIAL_REASON: Partial<Record<Material, string>> = {
+  network: 'Its columns name two ends, so its rows are ties.',
+  items: 'Its columns name titles and channels, so its rows are items such as videos or pages.',
+  follows: 'Its columns name followers, so its rows say who follows whom.',
+  accounts: 'Its columns tell of accounts and hold no messages.',
+  'two-mode': 'Its rows and columns are two different sorts of things, so it is two-mode data.',
+  groups: 'It gives each node a group.',
+};
+
+/** Which of the ways of writing two-mode data a table has, and what stands between several values of a cell. */
+function guessTwoMode(columns: readonly Column[], { names, rows }: Sample): Partial<Reading['twoMode']> {
+  if (columns.some(({ role }) => role === 'thing') || isAttendance(names, rows)) return { layout: 'matrix' };
+  const target = columns.findIndex(({ role }) => role === 'target');
+  const share = (mark: string): number =>
+    rows.filter((row) => (row[target] ?? '').includes(mark)).length / Math.max(1, rows.length);
+  const between = [';', '|', ','].find((mark) => share(mark) > 0.1);
+  return between ? { layout: 'cells', between } : { layout: 'pairs' };
+}
+
+/** Tries the first rows: what cannot be read of them, and what comes of a whole two-mode file. */
+function tryRecords(
+  reading: Reading,
+  file: string,
+  sample: Sample,
+  complete: boolean,
+): Pick<Preview, 'problems'> & Partial<Pick<Preview, 'network'>> {
+  if (reading.material === 'groups') return { problems: [] };
+  if (reading.material === 'network') return { problems: tieProblems(reading, sample.records) };
+  if (reading.material === 'two-mode') return tryTwoMode(reading, sample, complete);
+  const problems: Preview['problems'] = [];
+  const take = recordTaker(reading, file, { ...NOWHERE, skip: (row) => void problems.push(row) });
+  sample.records.forEach(take);
+  return { problems };
+}
+
+function tryTwoMode(
+  reading: Reading,
+  sample: Sample,
+  complete: boolean,
+): Pick<Preview, 'problems' | 'network'> {
+  return readSafely(() => {
+    const builder = new TwoModeBuilder(reading);
+    const take = takeTwoMode(reading, builder);
+    const rows = complete ? sample.all : sample.rows;
+    const problems = rows.flatMap((values, i) => take({ row: i + 2, values, extra: null }) ?? []);
+    return { problems, network: complete && builder.size > 0 ? sketchOf(builder.finish()) : null };
+  });
+}
+
+/** Takes everything and keeps nothing. */
+const NOWHERE: SourceSink = {
+  message: () => undefined,
+  item: () => undefined,
+  follow: () => undefined,
+  profile: () => undefined,
+  skip: () => undefined,
+};
 
 /** The columns in which messages of a format with a meaning of its own are shown. */
 const MESSAGE_COLUMNS: readonly Column[] = [
@@ -207,8 +295,14 @@ async function previewMessages(
 ): Promise<Preview> {
   const rows: string[][] = [];
   const problems: Preview['problems'] = [];
-  const reader = messageReader(base, file.name, {
-    message: (message) => void (rows.length < ROWS_SHOWN && rows.push(messageCells(message))),
+  const show = (cells: string[]): void => void (rows.length < ROWS_SHOWN && rows.push(cells));
+  const reader = sourceReader(base, file.name, {
+    message: (message) => show(messageCells(message)),
+    item: ({ channelHandle, time, title, text }) =>
+      show([channelHandle ?? '', '', minuteOf(time), title, text, 'item', '']),
+    follow: ({ follower, followed }) => show([follower, followed, '', '', '', 'follows', '']),
+    profile: ({ handle, name, profile }) =>
+      show([handle, '', minuteOf(profile.joined), name ?? '', profile.description ?? '', 'account', '']),
     skip: (row) => void problems.push(row),
   });
   await reader.write(text);
@@ -247,12 +341,34 @@ function messageCells({
   return [
     authorHandle,
     addressed.map(({ handle }) => handle).join(' '),
-    time === null ? '' : new Date(time).toISOString().slice(0, 16).replace('T', ' '),
+    minuteOf(time),
     subject ?? '',
     text,
     kind,
     parentKey ?? '',
   ];
+}
+
+/** 2026-03-31 14:05 */
+function minuteOf(time: number | null): string {
+  return time === null ? '' : new Date(time).toISOString().slice(0, 16).replace('T', ' ');
+}
+
+function sketchOf({
+  nodes,
+  edges,
+  nodeCount,
+  directed,
+  weighted,
+}: FoundNetwork): NonNullable<Preview['network']> {
+  return {
+    nodes: nodeCount,
+    edges: edges['source'].length,
+    directed,
+    weighted,
+    nodeColumns: Object.keys(nodes).filter((name) => !['id', 'handle', 'name'].includes(name)),
+    edgeColumns: Object.keys(edges).filter((name) => !['source', 'target', 'weight'].includes(name)),
+  };
 }
 
 function previewNetwork(
@@ -284,14 +400,7 @@ function previewNetwork(
     {
       fixed: true,
       materials,
-      network: {
-        nodes: found.nodeCount,
-        edges: edges['source'].length,
-        directed: found.directed,
-        weighted: found.weighted,
-        nodeColumns: Object.keys(nodes).filter((name) => !['id', 'handle', 'name'].includes(name)),
-        edgeColumns,
-      },
+      network: sketchOf(found),
       rows: Array.from({ length: shown }, (_, e) => [
         label(edges['source'][e] as number),
         label(edges['target'][e] as number),
@@ -302,7 +411,7 @@ function previewNetwork(
   );
 }
 
-function readSafely(read: () => FoundNetwork): FoundNetwork {
+function readSafely<T>(read: () => T): T {
   try {
     return read();
   } catch (error) {
@@ -358,7 +467,11 @@ function readSample({ format, delimiter }: Reading, text: string): Sample {
   const sample = emptySample();
   const sink = sampleSink(sample);
   if (format === 'jsonl' || format === 'json') return sampleJson(format, text, sample, sink);
-  const reader = new CsvReader(delimiter, sink, (header) => (sample.names = header));
+  if (format === 'list') sample.names = ['value'];
+  const reader =
+    format === 'list'
+      ? new ListReader(sink)
+      : new CsvReader(delimiter, sink, (header) => (sample.names = header));
   reader.write(text);
   reader.end();
   return sample;
@@ -391,14 +504,6 @@ function sampleJson(format: TableFormat, text: string, sample: Sample, sink: Rec
     records: records.map(({ row }, i) => ({ row, values: rows[i], extra: null })),
     problems,
   };
-}
-
-function postProblems(reading: Reading, records: readonly FileRecord[]): Preview['problems'] {
-  const take = takePost(reading);
-  return records.flatMap((record) => {
-    const taken = take(record);
-    return 'reason' in taken ? [taken] : [];
-  });
 }
 
 function tieProblems(reading: Reading, records: readonly FileRecord[]): Preview['problems'] {

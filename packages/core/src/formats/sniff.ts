@@ -143,6 +143,8 @@ function guessTable(text: string, file: string): FormatGuess {
         delimiter: ' ',
         reason: 'An adjacency list: each line a node and the nodes it is tied to.',
       };
+    if (isList(lines))
+      return { format: 'list', material: 'groups', delimiter: '', reason: 'A plain list, one value a line.' };
     throw new UnreadableFile(
       `No columns were found in ${file}: its first line has no comma, semicolon, tab or bar between names of columns.`,
       1,
@@ -155,6 +157,12 @@ function guessTable(text: string, file: string): FormatGuess {
     delimiter,
     reason: `A table with ${name} between its columns.`,
   };
+}
+
+/** Whether lines are the values of a category: short, and most of them come again. */
+function isList(lines: readonly string[]): boolean {
+  const values = new Set(lines.map((line) => line.trim()));
+  return lines.length > 3 && lines.every((line) => line.length <= 60) && values.size <= lines.length / 2;
 }
 
 /** How often a delimiter stands outside quotes in the first line, favoured when other lines have as many. */

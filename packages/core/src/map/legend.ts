@@ -38,11 +38,13 @@ export function buildLegend(map: PreparedMap, theme: Theme, size: Size, scale: n
   write(`Colour: ${columnTitle(colour)}`, LEFT, y, true);
   for (const group of map.groups) {
     y += LINE;
-    const label = group.value === -1 ? 'all others' : `${group.value} · round ${group.leader}`;
+    const label =
+      group.value === -1 ? 'all others' : (group.name ?? `${group.value} · round ${group.leader}`);
     disc(LEFT + 5, y - 4, 5, group.colour);
     const count = formatCount(group.nodes);
     write(`${clipText(label, SIZE, 'plain', WIDTH - 46)}  ${count}`, LEFT + 18, y, false, true);
-    if (group.value !== -1) {
+    // A click on a group shows it alone, which goes for groups that were computed.
+    if (group.value !== -1 && group.name === undefined) {
       spots.push({
         x: LEFT - 4,
         y: y - 13,

@@ -19,6 +19,8 @@ export interface ColourGroup {
   readonly nodes: number;
   /** Handle of the node with the highest size value; it stands for the group. */
   readonly leader: string;
+  /** What the category is called, where it is written and not computed. */
+  readonly name?: string;
 }
 
 /** Everything about a map that depends on its description and not on where one looks. */
@@ -165,8 +167,14 @@ function colours(
   leading: ArrayLike<number>,
   labels: readonly string[],
 ): Paint {
-  const value = numbersOf(network.nodes, column);
   const colour = new Uint8Array(network.nodeCount);
+  const written = network.nodes[column];
+  if (Array.isArray(written)) {
+    const { codes, names } = codesOf(written as readonly string[]);
+    const paint = categoryColours(network, nodes, codes, leading, labels, colour);
+    return { ...paint, groups: paint.groups.map((group) => ({ ...group, name: names[group.value - 1] })) };
+  }
+  const value = numbersOf(network.nodes, column);
   if (isCategory(column)) return categoryColours(network, nodes, value, leading, labels, colour);
   const range = rangeOf(value, nodes);
   const width = Math.sqrt(Math.max(range[1] - range[0], 1e-12));
@@ -175,6 +183,17 @@ function colours(
   }
   const ramp = Array.from({ length: RAMP_STEPS }, (_, i) => rampColour(i / (RAMP_STEPS - 1)));
   return { colour, colours: ramp, groups: [], colourRange: range };
+}
+
+/** Numbers for written categories: 1 for the one that most nodes have; nodes without one count as the last. */
+function codesOf(written: readonly string[]): { codes: Float64Array; names: string[] } {
+  const count = new Map<string, number>();
+  for (const name of written) count.set(name, (count.get(name) ?? 0) + 1);
+  const names = [...count.keys()]
+    .filter((name) => name !== '')
+    .sort((a, b) => count.get(b)! - count.get(a)! || (a < b ? -1 : 1));
+  const code = new Map(names.map((name, i) => [name, i + 1]));
+  return { codes: Float64Array.from(written, (name) => code.get(name) ?? names.length + 1000), names };
 }
 
 /** The largest eight categories get a colour of their own; a category keeps its colour whatever part is shown. */

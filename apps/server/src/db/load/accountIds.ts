@@ -52,6 +52,11 @@ export class AccountIds {
     return this.ids.idOf(number);
   }
 
+  /** The id of an account that is in the study; 0 for any other. */
+  idIfKnown(number: number): number {
+    return this.ids.idIfKnown(number);
+  }
+
   /** Names for accounts by their numbers; an account keeps the first name that is given for it. */
   expectNames(names: readonly (readonly [number, string])[]): void {
     for (const [number, name] of names) this.unplaced.set(number, name);
@@ -59,7 +64,7 @@ export class AccountIds {
 
   flush(): void {
     for (const [number, name] of this.unplaced) {
-      const id = this.ids.idIfUsed(number);
+      const id = this.ids.idIfKnown(number);
       if (id === 0) continue;
       this.unplaced.delete(number);
       this.giveName(id, name);

@@ -37,7 +37,6 @@ export class MessageLoader {
     until: null,
   };
   readonly authors = new Set<number>();
-  readonly accounts: AccountIds;
   private readonly hashtags: NameIds;
   /** Keys of the messages that this load brought. */
   private readonly keys = new Set<string>();
@@ -57,8 +56,8 @@ export class MessageLoader {
     private readonly store: Store,
     private readonly study: string,
     private readonly source: number,
+    private readonly accounts: AccountIds,
   ) {
-    this.accounts = new AccountIds(store, study, 1 + highest(store, 'account'));
     this.hashtags = new NameIds(1 + highest(store, 'hashtag'), (id, { key, written }) =>
       this.tags.add(id, study, key, written),
     );
@@ -76,6 +75,7 @@ export class MessageLoader {
       'link',
       'subject',
       'text',
+      'item_key',
       'more',
     ]);
     this.addresses = new RowInserter(store, 'address', [
@@ -109,13 +109,10 @@ export class MessageLoader {
 
   /** Stores a batch; messages whose key is there already are counted and left out. */
   add(batch: MessageBatch): void {
-    this.accounts.expect(batch.newHandles);
-    this.accounts.expectNames(batch.displayNames);
     this.hashtags.expect(batch.newTags);
     for (let i = 0; i < batch.size; i++) {
       if (this.isNew(batch.key[i])) this.addMessage(batch, i);
     }
-    this.accounts.flush();
     this.tags.flush();
     this.messages.flush();
     this.addresses.flush();
@@ -163,6 +160,7 @@ export class MessageLoader {
       batch.link[i],
       batch.subject[i],
       batch.text[i],
+      batch.itemKey[i],
       batch.more[i],
     );
     for (let at = batch.toStart[i]; at < batch.toStart[i + 1]; at++)
@@ -202,7 +200,8 @@ export class MessageLoader {
   }
 }
 
-function highest({ query, raw }: Store, table: 'account' | 'hashtag' | 'message'): number {
+/** The largest id of a table; 0 when it is empty. */
+export function highest({ query, raw }: Store, table: 'account' | 'hashtag' | 'item' | 'message'): number {
   const compiled = query
     .selectFrom(table)
     .select((e) => e.fn.max('id').as('id'))

@@ -43,9 +43,9 @@ export class NameIds {
     return id !== 0 ? id : this.find(number);
   }
 
-  /** The id, or 0 when the thing was not needed so far. */
-  idIfUsed(number: number): number {
-    return this.ids[number];
+  /** The id of a thing that is there or was needed before; 0 for any other. */
+  idIfKnown(number: number): number {
+    return this.ids[number] || (this.byKey.get(this.names[number].key) ?? 0);
   }
 
   private find(number: number): number {

@@ -4,6 +4,7 @@ import type { Kysely } from 'kysely';
 const ROW_INDEXES = [
   { name: 'message_time', columns: ['study_id', 'time', 'kind'], unique: false },
   { name: 'message_author', columns: ['author_id', 'time'], unique: false },
+  { name: 'message_parent', columns: ['study_id', 'parent_key'], unique: false },
   { name: 'message_key', columns: ['study_id', 'key'], unique: true },
 ] as const;
 

@@ -229,7 +229,7 @@ export class Gather {
       .pipe(
         concatMap(({ upload, reading }) => {
           const { file } = upload.preview;
-          const kind = reading.material === 'network' ? 'import-network' : 'import-messages';
+          const kind = reading.material === 'network' ? 'import-network' : 'import-source';
           return this.api.step(study.id, kind, { upload: upload.id, file, name: file, reading }).pipe(
             tap((step) => this.onTaken(upload, step)),
             catchError((error: Error) => {

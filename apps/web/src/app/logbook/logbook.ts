@@ -9,7 +9,7 @@ import { WorkActions } from '../store/work.actions';
 
 /** Steps that say how the result was made, and so belong into the methods text. */
 const METHODS: readonly Step['kind'][] = [
-  'import-messages',
+  'import-source',
   'weave-accounts',
   'measure-network',
   'arrange-map',

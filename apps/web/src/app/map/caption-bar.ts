@@ -40,7 +40,7 @@ export class CaptionBar {
     (this.session.prepared()?.sizeRange ?? [0, 0]).map(formatValue).join(' … '),
   );
   protected readonly groups = computed(
-    () => this.session.prepared()?.groups.filter(({ value }) => value > 0) ?? [],
+    () => this.session.prepared()?.groups.filter(({ value, name }) => value > 0 && name === undefined) ?? [],
   );
 
   /** A phrase that begins with a mark stays on the line of the button before it. */

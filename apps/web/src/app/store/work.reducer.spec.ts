@@ -7,7 +7,7 @@ const { reducer } = work;
 const progress: StepProgress = {
   step: 7,
   study: exampleStudy.id,
-  kind: 'import-messages',
+  kind: 'import-source',
   phase: 'Reading',
   share: 0.5,
   rest: 3000,

@@ -2,22 +2,21 @@ import type { IncomingMessage, Reading, SkippedRow } from '@pebble/contract';
 import { takeActivity } from './activities';
 import { CsvReader } from './csv';
 import { takeEmail } from './email';
+import { takeFollow } from './follows';
+import { takeItem, takeItemOfComment } from './items';
 import { JsonItemCutter } from './jsonItems';
 import { JsonDocumentReader, JsonLinesReader, parseJson } from './jsonLines';
 import { LineCutter } from './lines';
+import { ListReader } from './listLines';
 import { MboxCutter, type RawMail } from './mbox';
 import { takePost } from './posts';
+import { takeProfile } from './profiles';
 import type { FileRecord, RecordReader, RecordSink } from './record';
+import type { SourceSink } from './sourceSink';
 import { readWorkbook, sheetRecords } from './workbook';
 
-/** Where the messages of a file go to. */
-export interface MessageSink {
-  message(message: IncomingMessage): void;
-  skip(row: SkippedRow): void;
-}
-
 /** Takes a file piece by piece: text, or for email its bytes as characters 0 to 255. */
-export interface MessageReader {
+export interface SourceReader {
   write(chunk: string): void | Promise<void>;
   end(): void | Promise<void>;
 }
@@ -27,11 +26,12 @@ export function recordReader(reading: Reading, sink: RecordSink): RecordReader {
   const names = reading.columns.map((column) => column.name);
   if (reading.format === 'jsonl') return new JsonLinesReader(names, sink);
   if (reading.format === 'json') return new JsonDocumentReader(names, sink);
+  if (reading.format === 'list') return new ListReader(sink);
   return new CsvReader(reading.delimiter, sink);
 }
 
-/** A reader of messages for every format but workbooks, which `readWorkbookMessages` reads whole. */
-export function messageReader(reading: Reading, file: string, sink: MessageSink): MessageReader {
+/** A reader for every format but workbooks, which `readWorkbookSource` reads whole. */
+export function sourceReader(reading: Reading, file: string, sink: SourceSink): SourceReader {
   switch (reading.format) {
     case 'activities':
       return reading.delimiter === '\n' ? new ActivityLines(sink) : new ActivityDocument(sink);
@@ -40,50 +40,87 @@ export function messageReader(reading: Reading, file: string, sink: MessageSink)
     case 'eml':
       return new SingleMail(sink);
     default:
-      return recordReader(reading, postSink(reading, file, sink));
+      return recordReader(reading, tableSink(reading, file, sink));
   }
 }
 
-export async function readWorkbookMessages(
+export async function readWorkbookSource(
   bytes: Uint8Array,
   reading: Reading,
   file: string,
-  sink: MessageSink,
+  sink: SourceSink,
 ): Promise<void> {
   const sheets = await readWorkbook(bytes);
   const sheet = sheets.find(({ name }) => name === reading.sheet) ?? sheets[0];
-  if (sheet) sheetRecords(sheet, postSink(reading, file, sink)).end();
+  if (sheet) sheetRecords(sheet, tableSink(reading, file, sink)).end();
 }
 
-function postSink(reading: Reading, file: string, sink: MessageSink): RecordSink {
-  const take = takePost(reading);
-  const hasIds = reading.columns.some((column) => column.role === 'id');
+function tableSink(reading: Reading, file: string, sink: SourceSink): RecordSink {
   return {
-    onRecord(record: FileRecord) {
-      const taken = take(record);
-      if ('reason' in taken) sink.skip(taken);
-      // Without an id, a message is known by the file and the row where it stands.
-      else sink.message(hasIds ? taken : { ...taken, key: `${file} row ${record.row}` });
-    },
+    onRecord: recordTaker(reading, file, sink),
     onSkip: (row, field, reason) => sink.skip({ row, field, reason }),
   };
 }
 
-function hand(sink: MessageSink, taken: IncomingMessage | SkippedRow): void {
+/** A function that takes the records of a table for what their material says they are. */
+export function recordTaker(reading: Reading, file: string, sink: SourceSink): (record: FileRecord) => void {
+  switch (reading.material) {
+    case 'items':
+      return handOn(takeItem(reading), (item) => sink.item(item), sink);
+    case 'follows':
+      return handOn(takeFollow(reading), (follow) => sink.follow(follow), sink);
+    case 'accounts':
+      return handOn(takeProfile(reading), (profile) => sink.profile(profile), sink);
+    default:
+      return messageTaker(reading, file, sink);
+  }
+}
+
+function handOn<T extends object>(
+  take: (record: FileRecord) => T | SkippedRow,
+  give: (taken: T) => void,
+  sink: SourceSink,
+): (record: FileRecord) => void {
+  return (record) => {
+    const taken = take(record);
+    if ('reason' in taken) sink.skip(taken);
+    else give(taken);
+  };
+}
+
+function messageTaker(reading: Reading, file: string, sink: SourceSink): (record: FileRecord) => void {
+  const hasIds = reading.columns.some((column) => column.role === 'id');
+  const itemOf = reading.columns.some((column) => column.role === 'itemTitle')
+    ? takeItemOfComment(reading)
+    : null;
+  // Without an id, a message is known by the file and the row where it stands.
+  const keyed = (message: IncomingMessage, row: number): IncomingMessage =>
+    hasIds ? message : { ...message, key: `${file} row ${row}` };
+  const take = takePost(reading);
+  return (record) => {
+    const item = itemOf?.(record);
+    if (item) sink.item(item);
+    const taken = take(record);
+    if ('reason' in taken) sink.skip(taken);
+    else sink.message(keyed(taken, record.row));
+  };
+}
+
+function hand(sink: SourceSink, taken: IncomingMessage | SkippedRow): void {
   if ('reason' in taken) sink.skip(taken);
   else sink.message(taken);
 }
 
-function takeActivityText(sink: MessageSink, row: number, text: string): void {
+function takeActivityText(sink: SourceSink, row: number, text: string): void {
   const value = parseJson(text);
   if (value instanceof Error) sink.skip({ row, field: null, reason: `Not valid JSON: ${value.message}` });
-  else hand(sink, takeActivity(value, row));
+  else takeActivity(value, row, sink);
 }
 
-class ActivityLines implements MessageReader {
+class ActivityLines implements SourceReader {
   private readonly cutter: LineCutter;
 
-  constructor(sink: MessageSink) {
+  constructor(sink: SourceSink) {
     this.cutter = new LineCutter(({ number, text }) => {
       if (text === null)
         sink.skip({ row: number, field: null, reason: 'The line is longer than 8 million characters.' });
@@ -101,12 +138,12 @@ class ActivityLines implements MessageReader {
 }
 
 /** A collection, or one object that stands alone. */
-class ActivityDocument implements MessageReader {
+class ActivityDocument implements SourceReader {
   private static readonly LARGEST_ALONE = 1024 * 1024;
   private readonly cutter: JsonItemCutter;
   private start = '';
 
-  constructor(private readonly sink: MessageSink) {
+  constructor(private readonly sink: SourceSink) {
     this.cutter = new JsonItemCutter(
       ({ row, text }) => takeActivityText(sink, row, text),
       (row) => sink.skip({ row, field: null, reason: 'The item is longer than 8 million characters.' }),
@@ -124,11 +161,11 @@ class ActivityDocument implements MessageReader {
   }
 }
 
-class Mailbox implements MessageReader {
+class Mailbox implements SourceReader {
   private mails: RawMail[] = [];
   private readonly cutter: MboxCutter;
 
-  constructor(private readonly sink: MessageSink) {
+  constructor(private readonly sink: SourceSink) {
     this.cutter = new MboxCutter(
       (mail) => void this.mails.push(mail),
       (row) => sink.skip({ row, field: null, reason: 'The email is larger than 64 MB.' }),
@@ -152,10 +189,10 @@ class Mailbox implements MessageReader {
   }
 }
 
-class SingleMail implements MessageReader {
+class SingleMail implements SourceReader {
   private bytes = '';
 
-  constructor(private readonly sink: MessageSink) {}
+  constructor(private readonly sink: SourceSink) {}
 
   write(chunk: string): void {
     this.bytes += chunk;

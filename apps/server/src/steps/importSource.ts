@@ -1,9 +1,10 @@
 import { existsSync, rmSync, statSync, writeFileSync } from 'node:fs';
-import type { FileFormat, ImportReport } from '@pebble/contract';
-import { dayPhrase, formatCount } from '@pebble/core';
+import type { FileFormat, ImportReport, Material } from '@pebble/contract';
+import { dayPhrase, formatCount, joinWith } from '@pebble/core';
 import { missingRoles } from '@pebble/core/files';
 import { linkParents } from '../db/load/linkParents';
-import { MessageLoader } from '../db/load/messageLoader';
+import { linkItems } from '../db/load/linkItems';
+import { SourceLoader } from '../db/load/sourceLoader';
 import { skippedPath, uploadPath } from '../files/places';
 import { readBatches } from '../intake/reader';
 import { SkippedRows } from '../intake/skippedRows';
@@ -15,11 +16,19 @@ const TYPICAL_ROW = 300;
 /** What one message is called in the file that it came from. */
 const UNIT: Partial<Record<FileFormat, string>> = { mbox: 'email', eml: 'email', activities: 'activity' };
 
-export const importMessages: StepDefinition<'import-messages', ImportReport> = {
-  kind: 'import-messages',
+/** What is said when nothing of a material could be read. */
+const NOTHING: Partial<Record<Material, string>> = {
+  messages: 'No message could be read',
+  items: 'No item could be read',
+  follows: 'Nobody who follows could be read',
+  accounts: 'Nothing about accounts of this study could be read',
+};
+
+export const importSource: StepDefinition<'import-source', ImportReport> = {
+  kind: 'import-source',
   async run(context, { upload, file, name, reading }, progress) {
     const { store, study, step, limits } = context;
-    const missing = missingRoles(reading.columns, 'messages');
+    const missing = missingRoles(reading.columns, reading.material);
     if (missing.length > 0)
       throw new StepRefused(`No column was named as ${missing.join(' and ')}.`, { file });
     const path = uploadPath(store.folder, upload);
@@ -37,9 +46,9 @@ export const importMessages: StepDefinition<'import-messages', ImportReport> = {
       })
       .returning('id')
       .executeTakeFirstOrThrow();
-    const loader = new MessageLoader(store, study, source);
-    await loader.begin(statSync(path).size / TYPICAL_ROW);
     const skipped = new SkippedRows();
+    const loader = new SourceLoader(store, study, source, skipped);
+    await loader.begin(statSync(path).size / TYPICAL_ROW);
     let read = 0;
     const job = { path, file, reading, mostRows: limits.mostRows };
     for await (const batch of readBatches(context.intakeFile, job)) {
@@ -51,19 +60,14 @@ export const importMessages: StepDefinition<'import-messages', ImportReport> = {
     progress('Indexing', null);
     await loader.end();
     progress('Linking replies', null);
+    const itemsMissing = await linkItems(store, study, source);
     const parentsMissing = await linkParents(store, study, source);
-    if (loader.counts.kept === 0 && loader.counts.duplicates === 0) {
-      throw new StepRefused(`No message could be read from ${file}. ${skipped.firstReason()}`, { file });
-    }
-    const report = makeReport(
-      source,
-      file,
-      UNIT[reading.format] ?? 'row',
-      read,
-      loader,
-      skipped,
-      parentsMissing,
-    );
+    if (loader.isEmpty)
+      throw new StepRefused(`${NOTHING[reading.material]} from ${file}. ${skipped.firstReason()}`, { file });
+    const report = makeReport(source, file, UNIT[reading.format] ?? 'row', read, loader, skipped, {
+      parents: parentsMissing,
+      items: itemsMissing,
+    });
     await store.query
       .updateTable('source')
       .set({ report: JSON.stringify(report) })
@@ -76,11 +80,7 @@ export const importMessages: StepDefinition<'import-messages', ImportReport> = {
   },
   describe({ file }, report) {
     if (!report) return `Messages were to be imported from ${file}.`;
-    const period =
-      report.from === null ? '' : ` of ${dayPhrase(report.from, true)} to ${dayPhrase(report.until!, true)}`;
-    const parts = [
-      `${formatCount(report.kept)} messages${period} by ${formatCount(report.authors)} accounts were imported from ${file}`,
-    ];
+    const parts = [`${broughtBy(report)} imported from ${file}`];
     if (report.skipped > 0)
       parts.push(
         `${formatCount(report.skipped)} ${report.unit === 'row' ? 'rows' : 'items'} could not be read and were skipped`,
@@ -89,24 +89,44 @@ export const importMessages: StepDefinition<'import-messages', ImportReport> = {
       parts.push(`${formatCount(report.duplicates)} duplicates (same message id) were left out`);
     return `${parts.join('; ')}.`;
   },
+  followUps: ({ source, kept }) => (kept > 0 ? [{ kind: 'detect-languages', parameters: { source } }] : []),
 };
+
+/** "9,000 messages of 1 March 2026 to 31 May 2026 by 1,400 accounts and 60 items were" */
+function broughtBy(report: ImportReport): string {
+  const { kept, items, follows, profiles, from, until } = report;
+  const period = from === null ? '' : ` of ${dayPhrase(from, true)} to ${dayPhrase(until!, true)}`;
+  const parts: string[] = [];
+  if (kept > 0 || items + follows + profiles === 0)
+    parts.push(`${formatCount(kept)} messages${period} by ${formatCount(report.authors)} accounts`);
+  if (items > 0) parts.push(`${formatCount(items)} items`);
+  if (follows > 0) parts.push(`${formatCount(follows)} ties of following`);
+  if (profiles > 0) parts.push(`details of ${formatCount(profiles)} accounts`);
+  return `${joinWith('and', parts)} were`;
+}
 
 function makeReport(
   source: number,
   file: string,
   unit: string,
   read: number,
-  { counts, authors, accounts }: MessageLoader,
+  { messages: { counts, authors }, accounts, people }: SourceLoader,
   skipped: SkippedRows,
-  parentsMissing: number,
+  missing: { parents: number; items: number },
 ): ImportReport {
   const notes: string[] = [];
   if (counts.undated > 0)
     notes.push(`${formatCount(counts.undated)} messages have no date; they stand in no period.`);
-  if (parentsMissing > 0)
+  if (missing.parents > 0)
     notes.push(
-      `${formatCount(parentsMissing)} messages answer or pass on a message that is not in the study.`,
+      `${formatCount(missing.parents)} messages answer or pass on a message that is not in the study.`,
     );
+  if (missing.items > 0)
+    notes.push(`${formatCount(missing.items)} comments stand under an item that is not in the study.`);
+  if (people.counts.itemsAgain > 0)
+    notes.push(`${formatCount(people.counts.itemsAgain)} items were there already.`);
+  if (people.counts.followsAgain > 0)
+    notes.push(`${formatCount(people.counts.followsAgain)} ties of following were there already.`);
   notes.push(...skipped.notes());
   return {
     source,
@@ -125,7 +145,9 @@ function makeReport(
     mentions: counts.mentions,
     hashtags: counts.hashtags,
     links: counts.links,
-    parentsMissing,
+    parentsMissing: missing.parents,
+    itemsMissing: missing.items,
+    ...people.counts,
     from: counts.from,
     until: counts.until,
     notes,

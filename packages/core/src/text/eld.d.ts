@@ -1,0 +1,4 @@
+/** The library describes its main entry only; the others are the same with a fixed set of data. */
+declare module 'eld/medium' {
+  export { eld } from 'eld';
+}
