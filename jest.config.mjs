@@ -21,7 +21,7 @@ const project = (name, rest = {}) => ({
   moduleNameMapper: {
     '^@pebble/(contract|core|standins)$': '<rootDir>/../../packages/$1/src/index.ts',
     // Its package offers the entry to imports only, and Jest asks as a require does.
-    '^eld/medium$': '<rootDir>/../../node_modules/eld/src/entries/static.medium.js',
+    '^eld/small$': '<rootDir>/../../node_modules/eld/src/entries/static.small.js',
     '^@pebble/core/files$': '<rootDir>/../../packages/core/src/files.ts',
   },
   ...rest,

@@ -1,5 +1,5 @@
 import { formatCount } from '@pebble/core';
-import { detectLanguage, languageCode, UNTOLD } from '@pebble/core/files';
+import { languageCode, languageDetector, UNTOLD } from '@pebble/core/files';
 import { RowInserter } from '../db/load/rowInserter';
 import type { StepDefinition } from './step';
 
@@ -27,6 +27,7 @@ export const detectLanguages: StepDefinition<'detect-languages', Detected> = {
     const { count } = await wanted
       .select((e) => e.fn.countAll<number>().as('count'))
       .executeTakeFirstOrThrow();
+    const detectLanguage = await languageDetector();
     const rows = new RowInserter(store, 'message_language', ['message_id', 'language', 'how']);
     const found = new Map<string, number>();
     let given = 0;

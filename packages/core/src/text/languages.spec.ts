@@ -1,4 +1,9 @@
-import { detectLanguage, languageCode } from './languages';
+import { languageCode, languageDetector } from './languages';
+
+let detectLanguage: (text: string) => string;
+beforeAll(async () => {
+  detectLanguage = await languageDetector();
+});
 
 describe('languages of texts', () => {
   it.each([

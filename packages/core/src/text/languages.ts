@@ -1,5 +1,4 @@
 /// <reference path="./eld.d.ts" />
-import { eld } from 'eld/medium';
 import { findSpans } from './spans';
 
 /** Letters that a text must have, beside its links, mentions and hashtags, before its language is told. */
@@ -9,14 +8,17 @@ const FEWEST_LETTERS = 8;
 export const UNTOLD = 'und';
 
 /**
- * The language of a text as a code of ISO 639-1, found by the eld library from its letter sequences (60 languages); "und" where the text
- * is too short or the library is not sure.
+ * A function that tells the language of a text as a code of ISO 639-1, by the letter sequences that the eld library knows of 60 languages;
+ * "und" where the text is too short or the library is not sure. Its data (some 150 MB in memory) are loaded when they are needed.
  */
-export function detectLanguage(text: string): string {
-  const words = proseOf(text);
-  if ((words.match(/\p{L}/gu)?.length ?? 0) < FEWEST_LETTERS) return UNTOLD;
-  const found = eld.detect(words);
-  return found.language !== '' && found.isReliable() ? found.language : UNTOLD;
+export async function languageDetector(): Promise<(text: string) => string> {
+  const { eld } = await import('eld/small');
+  return (text) => {
+    const words = proseOf(text);
+    if ((words.match(/\p{L}/gu)?.length ?? 0) < FEWEST_LETTERS) return UNTOLD;
+    const found = eld.detect(words);
+    return found.language !== '' && found.isReliable() ? found.language : UNTOLD;
+  };
 }
 
 /** The main part of a language tag that somebody gave: "en" of "EN-gb"; null where it is none. */
