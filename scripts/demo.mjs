@@ -7,13 +7,19 @@ import { root } from './prepare.mjs';
 import writeWorkbook from 'write-excel-file/node';
 import { writeGraphml } from '../packages/core/dist/index.js';
 import {
+  asCsv,
   emailsAsMbox,
   makeEmails,
+  makeFollowers,
   makePosts,
+  makeSignInSheet,
+  makeVideos,
   postsAsActivities,
   postsAsCsv,
   postsAsJsonLines,
   postsAsTsv,
+  signInAsCsv,
+  videosAsActivities,
 } from '../packages/standins/dist/index.js';
 
 const { values } = parseArgs({
@@ -63,7 +69,33 @@ if (values.out) {
     { sheet: 'Posts', data: [head, ...posts.slice(0, 2000).map(cells)].map(toCells) },
   ]).toBuffer();
   write('tidepost.xlsx', book);
+  const reelcove = makeVideos();
+  write('reelcove-videos.csv', asCsv(reelcove.videos));
+  write('reelcove-comments.csv', asCsv(reelcove.comments));
+  write('reelcove-activities.jsonl', videosAsActivities(reelcove));
+  const lists = makeFollowers();
+  for (const { followed, followers } of lists) write(`followers of ${followed}.csv`, asCsv(followers));
+  write(
+    'account-details.csv',
+    asCsv(
+      lists[0].followers
+        .slice(0, 400)
+        .map(({ handle, description, joined, posts: number }) => ({
+          handle,
+          bio: description,
+          joined,
+          posts: number,
+        })),
+    ),
+  );
+  const sheet = makeSignInSheet();
+  write('sign-in-sheet.csv', signInAsCsv(sheet));
+  write('broken-sign-in-sheet.csv', signInAsCsv(sheet).replace(',yes', ',perhaps'));
   const network = mailNetwork(emails);
+  write(
+    'mail-groups.csv',
+    asCsv(network.nodes.handle.map((node) => ({ node, group: node.split('@')[1].split('.')[0] }))),
+  );
   write('mail-network.graphml', writeGraphml(network.nodes, network.edges, network.nodes.handle.length));
   write(
     'mail-ties.csv',

@@ -1,6 +1,8 @@
 import { csvRow } from '@pebble/core';
 import type { DemoEmail } from './sallowmere/emails';
 import type { DemoPost } from './sallowmere/posts';
+import type { DemoVideos } from './sallowmere/reelcove';
+import { MEETINGS } from './sallowmere/townspeople';
 
 const NAMES: readonly (keyof DemoPost)[] = [
   'id',
@@ -132,6 +134,52 @@ export function postsAsActivities(posts: readonly DemoPost[]): string {
     orderedItems: items,
   };
   return `${JSON.stringify(collection, null, 1)}\n`;
+}
+
+/** Objects with the same keys as a table by RFC 4180. */
+export function asCsv<T extends object>(rows: readonly T[]): string {
+  const names = Object.keys(rows[0]) as (keyof T & string)[];
+  return (
+    csvRow(names) + rows.map((row) => csvRow(names.map((name) => row[name] as string | number))).join('')
+  );
+}
+
+/** Videos and their comments as objects of ActivityStreams 2.0, one a line. */
+export function videosAsActivities({ videos, comments }: DemoVideos): string {
+  const base = 'https://reelcove.example';
+  const lines = [
+    ...videos.map((video) => ({
+      type: 'Video',
+      id: `${base}/v/${video.video_id}`,
+      name: video.title,
+      attributedTo: { type: 'Group', id: `${base}/@${video.channel}`, name: video.channel_name },
+      published: video.published_at,
+      content: video.description,
+      views: video.views,
+      likes: { type: 'Collection', totalItems: video.likes },
+    })),
+    ...comments.map((comment) => ({
+      type: 'Note',
+      id: `${base}/c/${comment.comment_id}`,
+      attributedTo: { type: 'Person', id: `${base}/@${comment.author}`, name: comment.author_name },
+      published: comment.published_at,
+      content: comment.text,
+      inReplyTo: comment.parent_id ? `${base}/c/${comment.parent_id}` : `${base}/v/${comment.video_id}`,
+      likes: { type: 'Collection', totalItems: comment.likes },
+    })),
+  ];
+  return lines.map((line) => `${JSON.stringify(line)}\n`).join('');
+}
+
+/** The sign-in sheet as a spreadsheet would save it: people by meetings, yes and no, an empty cell where nobody wrote. */
+export function signInAsCsv(sheet: readonly { person: string; there: readonly boolean[] }[]): string {
+  const rows = sheet.map(({ person, there }, i) =>
+    csvRow([
+      person,
+      ...there.map((was, k) => (was ? (i % 7 === 3 ? 'YES' : 'yes') : (i + k) % 5 === 0 ? '' : 'no')),
+    ]),
+  );
+  return csvRow(['name', ...MEETINGS]) + rows.join('');
 }
 
 /** The email that is answered, the one before that, and so on, the oldest first. */

@@ -3,3 +3,5 @@ export * from './sallowmere/accounts';
 export * from './sallowmere/emails';
 export * from './sallowmere/groups';
 export * from './sallowmere/posts';
+export * from './sallowmere/reelcove';
+export * from './sallowmere/townspeople';

@@ -21,6 +21,7 @@ import { savedFilters } from '../db/filters';
 import { readItems } from '../db/items';
 import { readMessages, readOverview, readTimeline } from '../db/messages';
 import { forgetReading, savedReadings, saveReading } from '../db/readings';
+import { findStep } from '../db/steps';
 import { readThread } from '../db/threads';
 import { skippedPath, uploadPath } from '../files/places';
 import { arrive, lookAt } from '../intake/arrive';
@@ -101,6 +102,13 @@ export function gatherRoutes({ store, config }: Services): Router {
       removedAt: row.removed_at,
     }));
     response.json(sources);
+  });
+
+  routes.get('/studies/:study/reports/:step', async (request, response) => {
+    const step = await findStep(store, Number(request.params.step));
+    if (!step || step.study !== request.params.study || step.result === null) throw notFound('This report');
+    const { sentence, startedAt, parameters, result } = step;
+    response.attachment('report.json').json({ sentence, startedAt, parameters, report: result });
   });
 
   routes.get('/studies/:study/skipped/:step', (request, response) => {

@@ -76,6 +76,11 @@ const operations: readonly Operation[] = [
     answers: contract.Thread,
   },
   {
+    path: '/studies/{study}/reports/{step}',
+    method: 'get',
+    summary: 'The report of an import, to download.',
+  },
+  {
     path: '/studies/{study}/filters',
     method: 'get',
     summary: 'Kept filters of the reading list.',

@@ -1,4 +1,4 @@
-import type { MessageOverview, Network, Step, Study } from '@pebble/contract';
+import type { Message, MessageOverview, Network, Step, Study } from '@pebble/contract';
 
 /** Small values of the contract for tests. */
 export const exampleStudy: Study = {
@@ -18,6 +18,9 @@ export const exampleOverview: MessageOverview = {
   from: Date.UTC(2026, 2, 1),
   until: Date.UTC(2026, 2, 31),
   kinds: [{ kind: 'post', messages: 1200 }],
+  languages: [],
+  items: 0,
+  follows: 0,
   addressKinds: ['reply', 'mention'],
   hashtags: [],
   authors: [],
@@ -57,6 +60,30 @@ export function exampleNetwork(change: Partial<Network> = {}): Network {
     columns: [],
     measures: {},
     createdAt: '2026-03-02T12:30:00.000Z',
+    ...change,
+  };
+}
+
+export function exampleMessage(change: Partial<Message> = {}): Message {
+  return {
+    id: 1,
+    key: 'm1',
+    source: 'posts.csv',
+    author: { id: 2, handle: 'ann', name: null },
+    subject: null,
+    text: 'The lamps are bright.',
+    spans: [],
+    time: Date.UTC(2026, 2, 1, 12),
+    kind: 'post',
+    parent: null,
+    addressed: [],
+    link: null,
+    item: null,
+    language: null,
+    starred: false,
+    note: null,
+    numbers: {},
+    attributes: {},
     ...change,
   };
 }

@@ -30,9 +30,11 @@ describe('Api', () => {
   });
 
   it('sends only the parts of a filter that are set', () => {
-    api.timeline('x', { text: 'lamp', author: '', kind: undefined }).subscribe({ error: () => undefined });
+    api
+      .timeline('x', { text: 'lamp', author: '', kind: undefined, by: 'none' })
+      .subscribe({ error: () => undefined });
     const { request } = server.expectOne((r) => r.url === '/api/v1/studies/x/timeline');
-    expect(request.params.keys()).toEqual(['text']);
+    expect(request.params.keys()).toEqual(['text', 'by']);
   });
 
   it('names a file in a header that can hold any name', () => {

@@ -1,6 +1,8 @@
 import { HttpClient, HttpErrorResponse, HttpHeaders, HttpParams } from '@angular/common/http';
 import { inject, Injectable } from '@angular/core';
 import {
+  AccountPage,
+  ItemPage,
   Logbook,
   MessageOverview,
   MessagePage,
@@ -10,6 +12,7 @@ import {
   Portrait,
   Preview,
   Problem,
+  SavedFilterList,
   SavedReadingList,
   SavedMap,
   SentBytes,
@@ -17,17 +20,22 @@ import {
   Step,
   Study,
   StudyList,
+  Thread,
   Timeline,
   UploadAnswer,
   WeaveEstimate,
+  type AccountQuery,
   type AccountWeave,
   type EvidenceQuery,
+  type ItemQuery,
   type Source,
   type MessageFilter,
   type Reading,
+  type SavedFilter,
   type SavedReading,
   type StepKind,
   type StepParameters,
+  type TimelinePart,
 } from '@pebble/contract';
 import { catchError, map, throwError, type Observable } from 'rxjs';
 
@@ -66,8 +74,16 @@ export class Api {
   overview = (study: string): Observable<MessageOverview> =>
     this.get(`/studies/${study}/overview`, MessageOverview);
   sources = (study: string): Observable<Source[]> => this.get(`/studies/${study}/sources`, SourceList);
-  timeline = (study: string, filter: MessageFilter): Observable<Timeline> =>
-    this.get(`/studies/${study}/timeline`, Timeline, filter);
+  timeline = (study: string, query: MessageFilter & { by: TimelinePart }): Observable<Timeline> =>
+    this.get(`/studies/${study}/timeline`, Timeline, query);
+  thread = (study: string, message: number): Observable<Thread> =>
+    this.get(`/studies/${study}/messages/${message}/thread`, Thread);
+  filters = (study: string): Observable<SavedFilter[]> =>
+    this.get(`/studies/${study}/filters`, SavedFilterList);
+  accounts = (study: string, query: Partial<AccountQuery>): Observable<AccountPage> =>
+    this.get(`/studies/${study}/accounts`, AccountPage, query);
+  items = (study: string, query: Partial<ItemQuery>): Observable<ItemPage> =>
+    this.get(`/studies/${study}/items`, ItemPage, query);
   messages = (
     study: string,
     query: MessageFilter & { offset: number; limit: number },
@@ -117,6 +133,7 @@ export class Api {
     this.get(`/networks/${network}/message-ties/${message}`, MessageTies);
   exportAddress = (network: string, format: string): string => `${BASE}/networks/${network}/export/${format}`;
   skippedAddress = (study: string, step: number): string => `${BASE}/studies/${study}/skipped/${step}`;
+  reportAddress = (study: string, step: number): string => `${BASE}/studies/${study}/reports/${step}`;
   eventsAddress = (study: string): string => `${BASE}/studies/${study}/events`;
 
   logbook = (study: string): Observable<Logbook> => this.get(`/studies/${study}/logbook`, Logbook);

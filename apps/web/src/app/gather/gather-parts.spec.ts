@@ -3,6 +3,7 @@ import type { ImportReport, Preview, Reading } from '@pebble/contract';
 import { of } from 'rxjs';
 import { exampleOverview } from '../../testing/examples';
 import { Api } from '../api/api';
+import { Notices } from '../shared/notices';
 import { ImportReportView } from './import-report';
 import { PasteBox } from './paste-box';
 import { PreviewPanel } from './preview-panel';
@@ -30,6 +31,8 @@ const reading: Reading = {
     { name: 'what', role: 'text' },
     { name: 'more', role: 'attribute' },
   ],
+  followed: '',
+  twoMode: { layout: 'pairs', between: ';', empty: 'zero', repeats: 'sum' },
 };
 const preview: Preview = {
   file: 'posts.csv',
@@ -180,6 +183,12 @@ describe('ImportReportView', () => {
     hashtags: 0,
     links: 5,
     parentsMissing: 0,
+    items: 0,
+    itemsAgain: 0,
+    itemsMissing: 0,
+    follows: 0,
+    followsAgain: 0,
+    profiles: 0,
     from: Date.UTC(2026, 2, 1),
     until: Date.UTC(2026, 2, 3),
     notes: ['1 messages have no date; they stand in no period.'],
@@ -188,7 +197,13 @@ describe('ImportReportView', () => {
   it('says what was read in the words of the material, and links the list of what was skipped', async () => {
     TestBed.configureTestingModule({
       providers: [
-        { provide: Api, useValue: { skippedAddress: (s: string, n: number) => `/list/${s}/${n}` } },
+        {
+          provide: Api,
+          useValue: {
+            skippedAddress: (s: string, n: number) => `/list/${s}/${n}`,
+            reportAddress: () => '/report',
+          },
+        },
       ],
     });
     const fixture = TestBed.createComponent(ImportReportView);
@@ -207,8 +222,13 @@ describe('ImportReportView', () => {
 
 describe('ReadingList', () => {
   it('draws a sample with the next seed each time, and lets it go', async () => {
-    const api = { messages: jest.fn(() => of({ total: 0, offset: 0, messages: [] })) };
-    TestBed.configureTestingModule({ providers: [{ provide: Api, useValue: api }] });
+    const api = { messages: jest.fn(() => of({ total: 0, offset: 0, messages: [] })), filters: () => of([]) };
+    TestBed.configureTestingModule({
+      providers: [
+        { provide: Api, useValue: api },
+        { provide: Notices, useValue: {} },
+      ],
+    });
     const fixture = TestBed.createComponent(ReadingList);
     fixture.componentRef.setInput('study', 's');
     fixture.componentRef.setInput('overview', exampleOverview);

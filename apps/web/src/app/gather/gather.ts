@@ -1,28 +1,44 @@
 import { HttpEventType, type HttpEvent } from '@angular/common/http';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
-import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { Router, RouterLink } from '@angular/router';
-import type { MessageFilter, Reading, RefusedFile, Source, Step, Upload } from '@pebble/contract';
+import {
+  SOURCE_MATERIALS,
+  type MessageFilter,
+  type Reading,
+  type RefusedFile,
+  type Source,
+  type Step,
+  type Upload,
+} from '@pebble/contract';
 import { Store } from '@ngrx/store';
-import type { EChartsCoreOption } from 'echarts/core';
-import { catchError, concatMap, EMPTY, from, of, switchMap, tap, type Subscription } from 'rxjs';
+import { catchError, concatMap, EMPTY, from, tap, type Observable, type Subscription } from 'rxjs';
 import { Api, toProblem } from '../api/api';
-import { Chart } from '../shared/chart';
 import { Notices } from '../shared/notices';
-import { ThemeChoice } from '../shared/theme';
-import { counted, day } from '../shared/words';
+import { counted } from '../shared/words';
 import { work } from '../store/work.reducer';
 import { WorkActions } from '../store/work.actions';
+import { AccountTable } from './account-table';
 import { ImportReportView } from './import-report';
+import { ItemTable } from './item-table';
 import { droppedFiles } from './dropped-files';
 import { PasteBox } from './paste-box';
-import { PreviewPanel } from './preview-panel';
+import { PreviewPanel, type Accepted } from './preview-panel';
 import { ReadingList } from './reading-list';
+import { TimeChart } from './time-chart';
 
 /** Bring messages in, and look at what came. */
 @Component({
   selector: 'pt-gather',
-  imports: [RouterLink, Chart, PasteBox, PreviewPanel, ImportReportView, ReadingList],
+  imports: [
+    RouterLink,
+    AccountTable,
+    ImportReportView,
+    ItemTable,
+    PasteBox,
+    PreviewPanel,
+    ReadingList,
+    TimeChart,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './gather.html',
   styleUrl: './gather.scss',
@@ -31,7 +47,6 @@ import { ReadingList } from './reading-list';
 export class Gather {
   private readonly store = inject(Store);
   private readonly api = inject(Api);
-  private readonly theme = inject(ThemeChoice);
   private readonly router = inject(Router);
   protected readonly study = this.store.selectSignal(work.selectStudy);
   protected readonly overview = this.store.selectSignal(work.selectOverview);
@@ -54,73 +69,17 @@ export class Gather {
   protected readonly finished = signal<Step | null>(null);
   protected readonly shownReport = signal<Source | null>(null);
   protected readonly filter = signal<MessageFilter>({});
+  protected readonly networks = this.store.selectSignal(work.selectNetworks);
+  /** What is looked at below the time chart. */
+  protected readonly view = signal<'messages' | 'accounts' | 'items'>('messages');
+  /** Whether anything came in that can be looked at. */
+  protected readonly hasCome = computed(() => {
+    const overview = this.overview();
+    return overview !== null && overview.messages + overview.items + overview.follows > 0;
+  });
   private readonly notices = inject(Notices);
   private waiting: File[] = [];
   private transfer: Subscription | null = null;
-
-  private readonly timelineAsked = computed(() => {
-    const { from: _from, until: _until, sample: _sample, seed: _seed, ...rest } = this.filter();
-    return { study: this.study()?.id ?? null, messages: this.overview()?.messages ?? 0, filter: rest };
-  });
-  private readonly timeline = toSignal(
-    toObservable(this.timelineAsked).pipe(
-      switchMap(({ study, messages, filter }) =>
-        study && messages ? this.api.timeline(study, filter).pipe(catchError(() => of(null))) : of(null),
-      ),
-    ),
-    { initialValue: null },
-  );
-  protected readonly undated = computed(() => this.timeline()?.undated ?? 0);
-  protected readonly unit = computed(() => this.timeline()?.unit ?? 'day');
-  protected readonly chart = computed<EChartsCoreOption | null>(() => {
-    const line = this.timeline();
-    if (!line || line.starts.length === 0) return null;
-    const colours = this.theme.map();
-    const { from, until } = this.filter();
-    const inside = (start: number): boolean =>
-      from === undefined || until === undefined || (start >= from && start < until);
-    const label = (start: number): string =>
-      line.unit === 'hour' ? new Date(start).toISOString().slice(5, 16).replace('T', ' ') : day(start);
-    return {
-      grid: { left: 44, right: 10, top: 10, bottom: 22 },
-      tooltip: { trigger: 'axis', axisPointer: { type: 'shadow' } },
-      brush: {
-        xAxisIndex: 0,
-        brushStyle: { color: 'rgba(180,81,47,0.12)', borderColor: colours.mark },
-        throttleType: 'debounce',
-        throttleDelay: 200,
-        toolbox: [],
-      },
-      toolbox: { show: false },
-      xAxis: {
-        type: 'category',
-        data: line.starts.map(label),
-        axisLine: { lineStyle: { color: colours.soft } },
-        axisTick: { show: false },
-        axisLabel: { color: colours.soft, hideOverlap: true },
-      },
-      yAxis: {
-        type: 'value',
-        splitNumber: 2,
-        axisLabel: { color: colours.soft },
-        splitLine: { lineStyle: { color: colours.soft, opacity: 0.18 } },
-      },
-      series: [
-        {
-          type: 'bar',
-          name: 'messages',
-          barCategoryGap: '15%',
-          data: line.counts.map((value, i) => ({
-            value,
-            itemStyle: {
-              color: inside(line.starts[i]) ? '#1F6F78' : colours.soft,
-              opacity: inside(line.starts[i]) ? 1 : 0.35,
-            },
-          })),
-        },
-      ],
-    };
-  });
 
   protected over(event: DragEvent): void {
     event.preventDefault();
@@ -155,9 +114,9 @@ export class Gather {
     });
   }
 
-  protected accept(reading: Reading): void {
+  protected accept({ reading, groups }: Accepted): void {
     const upload = this.upload();
-    if (upload) this.takeIn([{ upload, reading }]);
+    if (upload) this.takeIn([{ upload, reading, groups }]);
   }
 
   /** Every waiting file with the same columns is read in the same way, each as a source of its own. */
@@ -165,8 +124,12 @@ export class Gather {
     const first = this.upload();
     if (!first) return;
     const alike = this.uploads().filter((other) => isAlike(other, first));
+    // What stands in the file's own name or sheet stays its own.
     this.takeIn(
-      alike.map((upload) => ({ upload, reading: { ...reading, sheet: upload.preview.reading.sheet } })),
+      alike.map((upload) => {
+        const { sheet, followed } = upload.preview.reading;
+        return { upload, reading: { ...reading, sheet, ...(upload === first ? {} : { followed }) } };
+      }),
     );
   }
 
@@ -219,7 +182,7 @@ export class Gather {
     });
   }
 
-  private takeIn(files: readonly { upload: Upload; reading: Reading }[]): void {
+  private takeIn(files: readonly ({ upload: Upload } & Accepted)[]): void {
     const study = this.study();
     if (!study) return;
     this.importing.set(true);
@@ -227,19 +190,28 @@ export class Gather {
     this.finished.set(null);
     from(files)
       .pipe(
-        concatMap(({ upload, reading }) => {
-          const { file } = upload.preview;
-          const kind = reading.material === 'network' ? 'import-network' : 'import-source';
-          return this.api.step(study.id, kind, { upload: upload.id, file, name: file, reading }).pipe(
+        concatMap(({ upload, ...accepted }) =>
+          this.send(study.id, upload, accepted).pipe(
             tap((step) => this.onTaken(upload, step)),
             catchError((error: Error) => {
               this.problem.set(error.message);
               return EMPTY;
             }),
-          );
-        }),
+          ),
+        ),
       )
       .subscribe({ complete: () => this.importing.set(false) });
+  }
+
+  private send(
+    study: string,
+    { id, preview: { file } }: Upload,
+    { reading, groups }: Accepted,
+  ): Observable<Step> {
+    const sent = { upload: id, file, reading };
+    if (groups) return this.api.step(study, 'add-groups', { ...sent, ...groups });
+    const kind = SOURCE_MATERIALS.includes(reading.material) ? 'import-source' : 'import-network';
+    return this.api.step(study, kind, { ...sent, name: file });
   }
 
   private onTaken(upload: Upload, step: Step): void {
@@ -255,21 +227,25 @@ export class Gather {
     this.next();
   }
 
-  protected brush(range: readonly [number, number] | null): void {
-    const line = this.timeline();
-    if (!line) return;
-    if (!range) {
-      this.filter.update((filter) => ({ ...filter, from: undefined, until: undefined }));
-      return;
-    }
-    const first = Math.max(0, Math.round(range[0]));
-    const last = Math.min(line.starts.length - 1, Math.round(range[1]));
-    const step = line.starts.length > 1 ? line.starts[1] - line.starts[0] : 86_400_000;
-    this.filter.update((filter) => ({
-      ...filter,
-      from: line.starts[first],
-      until: line.starts[last] + step,
-    }));
+  protected setPeriod(period: Pick<MessageFilter, 'from' | 'until'>): void {
+    this.filter.update((filter) => ({ ...filter, from: period.from, until: period.until }));
+  }
+
+  /** From the tables of accounts and items to their messages. */
+  protected readOnly(filter: MessageFilter): void {
+    this.filter.set(filter);
+    this.view.set('messages');
+  }
+
+  /** "9,000 messages, 60 items" */
+  protected brought({ report }: Source): string {
+    const parts = [
+      report.kept > 0 ? counted(report.kept, 'message') : '',
+      report.items > 0 ? counted(report.items, 'item') : '',
+      report.follows > 0 ? counted(report.follows, 'tie of following', 'ties of following') : '',
+      report.kept + report.items + report.follows === 0 ? counted(report.profiles, 'account') : '',
+    ];
+    return parts.filter((part) => part !== '').join(', ');
   }
 
   protected reportOf(step: Step): Source | null {

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, inject, input } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import type { ImportReport } from '@pebble/contract';
 import { Api } from '../api/api';
 import { day } from '../shared/words';
@@ -14,10 +14,12 @@ import { day } from '../shared/words';
         <dt>{{ r.unit === 'row' ? 'rows' : r.unit === 'email' ? 'emails' : 'activities' }} read</dt>
         <dd>{{ n(r.read) }}</dd>
       </div>
-      <div>
-        <dt>messages kept</dt>
-        <dd class="main">{{ n(r.kept) }}</dd>
-      </div>
+      @for (fact of facts(); track fact.name) {
+        <div [title]="fact.how">
+          <dt>{{ fact.name }}</dt>
+          <dd class="main">{{ n(fact.count) }}</dd>
+        </div>
+      }
       <div [class.zero]="!r.skipped">
         <dt>skipped</dt>
         <dd>{{ n(r.skipped) }}</dd>
@@ -26,6 +28,7 @@ import { day } from '../shared/words';
         <dt>duplicates left out</dt>
         <dd>{{ n(r.duplicates) }}</dd>
       </div>
+      @if (r.kept) {
       <div>
         <dt>authors</dt>
         <dd>{{ n(r.authors) }}</dd>
@@ -42,12 +45,14 @@ import { day } from '../shared/words';
         <dt>links</dt>
         <dd>{{ n(r.links) }}</dd>
       </div>
+      }
     </dl>
     <p class="soft">
       @if (r.from !== null && r.until !== null) {
         {{ day(r.from) }} to {{ day(r.until) }} (UTC).
       }
       {{ n(r.accountsNew) }} accounts are new, {{ n(r.accountsKnown) }} were known. {{ r.notes.join(' ') }}
+      {{ languages() }}
     </p>
     @if (r.skipped) {
       <ul>
@@ -55,8 +60,9 @@ import { day } from '../shared/words';
           <li>{{ n(reason.rows) }} × {{ reason.reason }}</li>
         }
       </ul>
-      <a [href]="api.skippedAddress(study(), step())" download>Download the list of skipped rows</a>
+      <a [href]="api.skippedAddress(study(), step())" download>Download the list of skipped rows</a> ·
     }
+    <a [href]="api.reportAddress(study(), step())" download>Download this report</a>
   `,
   styles: `
     dl {
@@ -91,6 +97,28 @@ export class ImportReportView {
   readonly report = input.required<ImportReport>();
   readonly study = input.required<string>();
   readonly step = input.required<number>();
+  /** The sentence about the languages that were found, once they are. */
+  readonly languages = input('');
+  /** What came, as far as it came. */
+  protected readonly facts = computed(() => {
+    const { kept, items, follows, profiles } = this.report();
+    const all = [
+      { name: 'messages kept', count: kept, how: '' },
+      { name: 'items', count: items, how: 'Videos, pages and the like that were not there before' },
+      {
+        name: 'ties of following',
+        count: follows,
+        how: 'Who follows whom, as far as it was not known before',
+      },
+      {
+        name: 'accounts with details',
+        count: profiles,
+        how: 'Accounts of which something beside the name is told',
+      },
+    ];
+    const some = all.filter(({ count }) => count > 0);
+    return some.length > 0 ? some : all.slice(0, 1);
+  });
   protected readonly api = inject(Api);
   protected readonly day = day;
   protected readonly n = (value: number): string => value.toLocaleString('en');

@@ -56,6 +56,11 @@ export class MessageSource extends DataSource<Message | null> {
     this.closed.next();
   }
 
+  /** Shows a message as it is after a change. */
+  replace(message: Message): void {
+    this.rows.next(this.rows.value.map((row) => (row?.id === message.id ? message : row)));
+  }
+
   private load(page: number): Observable<unknown> {
     const known = this.total.value;
     if (this.asked.has(page) || (known !== null && page * PAGE >= known && page > 0)) return of(null);

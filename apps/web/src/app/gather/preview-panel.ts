@@ -1,14 +1,24 @@
-import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  input,
+  linkedSignal,
+  output,
+  signal,
+} from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import {
   COLUMN_ROLES,
   DateForm,
-  SHARED_ROLES,
+  MANY_ROLES,
   TextEncoding,
   type ColumnRole,
   type Material,
+  type Network,
   type Preview,
   type Reading,
+  type TwoModeReading,
 } from '@pebble/contract';
 import { bytes, counted } from '../shared/words';
 
@@ -25,12 +35,38 @@ const ROLE_NAMES: Readonly<Record<ColumnRole, string>> = {
   to: 'receivers',
   link: 'link to the message',
   language: 'language',
+  item: 'id of the item (video, page) it stands under',
+  itemTitle: 'title of the item',
+  follower: 'who follows',
+  followed: 'who is followed',
+  followers: 'number of followers',
+  following: 'number of followed accounts',
+  posts: 'number of posts',
+  location: 'location',
+  description: 'description',
+  joined: 'date of joining',
+  thing: 'a thing (its heading names it)',
+  node: 'node',
+  group: 'group',
   source: 'from (one end of the tie)',
   target: 'to (the other end)',
   weight: 'weight of the tie',
   number: 'number',
   attribute: 'kept as attribute',
   'leave out': 'left out',
+};
+/** Words for roles that mean something of their own in a material. */
+const OTHER_NAMES: Partial<Record<Material, Partial<Record<ColumnRole, string>>>> = {
+  items: {
+    id: 'id of the item',
+    subject: 'title',
+    author: 'channel or page',
+    authorName: 'name of the channel',
+    text: 'description',
+  },
+  follows: { authorName: 'name of the follower' },
+  accounts: { author: 'handle', authorName: 'name' },
+  'two-mode': { source: 'person (or other row)', target: 'thing, or several in one cell' },
 };
 const DATE_NAMES: Readonly<Record<DateForm, string>> = {
   iso: '2026-03-31 14:05 (RFC 3339)',
@@ -43,10 +79,19 @@ const DATE_NAMES: Readonly<Record<DateForm, string>> = {
 };
 const MATERIAL_NAMES: Readonly<Record<Material, string>> = {
   messages: 'messages, one a row',
+  items: 'videos, pages or other items, one a row',
+  follows: 'followers of accounts',
+  accounts: 'details of accounts',
   network: 'a finished network',
+  'two-mode': 'people by events or things',
+  groups: 'groups of nodes',
 };
-/** Roles that any number of columns can have. */
-const SHARED: readonly ColumnRole[] = SHARED_ROLES;
+
+/** A reading that was agreed to; groups go to a network under a name. */
+export interface Accepted {
+  readonly reading: Reading;
+  readonly groups?: { readonly network: string; readonly column: string };
+}
 
 /** How a file will be read: its columns, to be corrected, with its first rows. */
 @Component({
@@ -62,22 +107,40 @@ export class PreviewPanel {
   /** Files of this shape that wait, this one among them. */
   readonly alike = input(1);
   readonly readingChanged = output<Partial<Reading>>();
-  readonly accepted = output<Reading>();
+  readonly accepted = output<Accepted>();
+  /** Networks of the study, to which groups can be given. */
+  readonly networks = input<readonly Network[]>([]);
   readonly acceptedAll = output<Reading>();
   readonly dropped = output<void>();
   /** A name under which the reading is to be kept. */
   readonly saveAsked = output<string>();
   protected readonly roles = computed(() => COLUMN_ROLES[this.preview().reading.material]);
-  protected readonly roleNames = ROLE_NAMES;
+  protected readonly roleNames = computed(() => ({
+    ...ROLE_NAMES,
+    ...OTHER_NAMES[this.preview().reading.material],
+  }));
+  /** Name of the column that groups become, and the network that they go to. */
+  protected readonly groupsName = signal('group');
+  protected readonly groupsNetwork = linkedSignal(() => this.networks()[0]?.id ?? null);
   protected readonly materialNames = MATERIAL_NAMES;
   protected readonly encodings = TextEncoding.options;
   protected readonly dateForms = DateForm.options;
   protected readonly dateNames = DATE_NAMES;
   protected readonly bytes = bytes;
   protected readonly counted = counted;
-  protected readonly ready = computed(() => this.preview().missing.length === 0);
+  protected readonly isGroups = computed(() => this.preview().reading.material === 'groups');
+  protected readonly ready = computed(
+    () =>
+      this.preview().missing.length === 0 &&
+      (!this.isGroups() || (this.groupsNetwork() !== null && this.groupsName().trim() !== '')),
+  );
+  protected readonly needsFollowed = computed(
+    () =>
+      this.preview().reading.material === 'follows' &&
+      !this.preview().reading.columns.some(({ role }) => role === 'followed'),
+  );
   protected readonly missing = computed(() =>
-    this.preview().missing.map((role) => ROLE_NAMES[role as ColumnRole]),
+    this.preview().missing.map((role) => this.roleNames()[role as ColumnRole]),
   );
   protected readonly isDelimited = computed(() => ['csv', 'tsv'].includes(this.preview().reading.format));
   protected readonly hasEncoding = computed(
@@ -96,6 +159,20 @@ export class PreviewPanel {
     return `${counted(network.nodes, 'node')} and ${counted(network.edges, 'tie')} (${kind}).${rest}`;
   });
 
+  protected accept(): void {
+    const { reading } = this.preview();
+    const network = this.groupsNetwork();
+    this.accepted.emit(
+      this.isGroups() && network !== null
+        ? { reading, groups: { network, column: this.groupsName().trim() } }
+        : { reading },
+    );
+  }
+
+  protected changeTwoMode(part: Partial<TwoModeReading>): void {
+    this.change({ twoMode: { ...this.preview().reading.twoMode, ...part } });
+  }
+
   protected use(name: string): void {
     const saved = this.preview().saved.find((one) => one.name === name);
     if (saved) this.readingChanged.emit({ ...saved.reading, sheet: this.preview().reading.sheet });
@@ -104,7 +181,7 @@ export class PreviewPanel {
   protected setRole(index: number, role: ColumnRole): void {
     const columns = this.preview().reading.columns.map((column, i) => {
       if (i === index) return { ...column, role };
-      return column.role === role && !SHARED.includes(role)
+      return column.role === role && !MANY_ROLES.includes(role)
         ? { ...column, role: 'attribute' as const }
         : column;
     });
@@ -116,6 +193,9 @@ export class PreviewPanel {
     const asksAnew = ['delimiter', 'encoding', 'sheet', 'material'].some((name) => name in part);
     const { columns, format, ...rest } = this.preview().reading;
     const keeps = asksAnew ? {} : { columns };
-    this.readingChanged.emit({ ...rest, ...('material' in part ? {} : { format }), ...keeps, ...part });
+    // What is chosen for one meaning says nothing for another.
+    const { twoMode, ...others } = rest;
+    const kept = 'material' in part ? others : { ...others, format, twoMode };
+    this.readingChanged.emit({ ...kept, ...keeps, ...part });
   }
 }

@@ -15,12 +15,14 @@ import type { Message, MessageFilter, MessageKind, MessageOverview, TextSpan } f
 import { Api } from '../api/api';
 import { MessageText } from '../shared/message-text';
 import { counted, day, moment } from '../shared/words';
+import { KeptFilters } from './kept-filters';
 import { MessageSource } from './message-source';
+import { MessageView } from './message-view';
 
 /** The messages to read: search, filters, and the list that loads as one scrolls. */
 @Component({
   selector: 'pt-reading-list',
-  imports: [ScrollingModule, AsyncPipe, FormsModule, MessageText],
+  imports: [ScrollingModule, AsyncPipe, FormsModule, KeptFilters, MessageText, MessageView],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './reading-list.html',
   styleUrl: './reading-list.scss',
@@ -78,17 +80,18 @@ export class ReadingList {
     this.filter.set({});
   }
 
-  protected readonly ways = ['to', 'cc', 'bcc'] as const;
-
-  /** "Ann, ben@quay.example", those whom an email is sent to in one of the ways. */
-  protected receivers({ addressed }: Message, way: 'to' | 'cc' | 'bcc'): string {
-    return addressed
-      .filter(({ how }) => how === way)
-      .map(({ handle, name }) => (name ? `${name} (${handle})` : handle))
-      .join(', ');
+  /** Takes a changed message into the list. */
+  protected change(message: Message): void {
+    this.open.set(message);
+    this.source().replace(message);
   }
 
-  protected entries(record: Record<string, string | number>): [string, string | number][] {
-    return Object.entries(record);
+  /** "French" */
+  protected languageName(code: string): string {
+    try {
+      return new Intl.DisplayNames('en', { type: 'language' }).of(code) ?? code;
+    } catch {
+      return code;
+    }
   }
 }

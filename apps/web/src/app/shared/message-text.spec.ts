@@ -19,6 +19,10 @@ function message(text: string): Message {
     link: null,
     numbers: {},
     attributes: {},
+    item: null,
+    language: null,
+    starred: false,
+    note: null,
   };
 }
 

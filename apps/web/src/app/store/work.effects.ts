@@ -24,7 +24,15 @@ import { WorkActions } from './work.actions';
 import { work } from './work.reducer';
 
 /** Steps after which nothing but the logbook is different. */
-const QUIET: readonly StepKind[] = ['describe-map', 'arrange-map', 'export-figure', 'export-network'];
+const QUIET: readonly StepKind[] = [
+  'describe-map',
+  'arrange-map',
+  'export-figure',
+  'export-network',
+  'mark-message',
+  'save-filter',
+  'forget-filter',
+];
 
 @Injectable()
 export class WorkEffects {

@@ -76,7 +76,7 @@ export class TwoModeBuilder {
       builder.edge(
         people[Math.floor(pair / this.mostThings)],
         things[pair % this.mostThings],
-        String(weight),
+        weight === 1 ? '' : String(weight),
         {},
         null,
       );

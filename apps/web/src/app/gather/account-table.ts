@@ -1,0 +1,149 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
+import { toObservable, toSignal } from '@angular/core/rxjs-interop';
+import type { AccountQuery, AccountRow, MessageOverview } from '@pebble/contract';
+import { catchError, of, switchMap } from 'rxjs';
+import { Api } from '../api/api';
+import { counted, day } from '../shared/words';
+
+const PAGE = 100;
+type Order = AccountQuery['by'];
+
+/** The accounts of a study: what they did, who follows them, what is told of them. */
+@Component({
+  selector: 'pt-account-table',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <div class="tools">
+      <input
+        class="box"
+        type="search"
+        placeholder="Find an account"
+        aria-label="Find an account"
+        (input)="find($any($event.target).value)"
+      />
+      @if (page(); as p) {
+        <b>{{ counted(p.total, 'account') }}</b>
+      }
+    </div>
+    <div class="scroll" tabindex="0" aria-label="Accounts">
+      <table>
+        <thead>
+          <tr>
+            @for (head of heads; track head.by) {
+              <th [attr.aria-sort]="by() === head.by ? (head.by === 'handle' ? 'ascending' : 'descending') : null">
+                <button [title]="head.how" (click)="sort(head.by)">{{ head.title }}</button>
+              </th>
+            }
+            <th>dates</th>
+            <th title="As files and services tell it; of several the latest">what is told of it</th>
+          </tr>
+        </thead>
+        <tbody>
+          @for (row of page()?.accounts; track row.id) {
+            <tr>
+              <td>
+                <button class="btn plain" (click)="chosen.emit(row.handle)" title="Read its messages">
+                  {{ row.handle }}
+                </button>
+                @if (row.name) {
+                  <span class="soft">{{ row.name }}</span>
+                }
+              </td>
+              <td class="num">{{ n(row.messages) }}</td>
+              <td class="num">{{ n(row.addressed) }}</td>
+              <td class="num">{{ n(row.followersHere) }}</td>
+              <td class="num">{{ n(row.followingHere) }}</td>
+              <td class="soft">{{ dates(row) }}</td>
+              <td class="told" [title]="told(row)">{{ told(row) }}</td>
+            </tr>
+          } @empty {
+            <tr>
+              <td colspan="7" class="soft">{{ page() ? 'No account fits.' : '…' }}</td>
+            </tr>
+          }
+        </tbody>
+      </table>
+      @if (rest() > 0) {
+        <button class="btn" (click)="more()">Show more ({{ n(rest()) }} left)</button>
+      }
+    </div>
+  `,
+  styleUrl: './table.scss',
+})
+export class AccountTable {
+  readonly study = input.required<string>();
+  readonly overview = input.required<MessageOverview>();
+  /** Handle of an account whose messages are to be read. */
+  readonly chosen = output<string>();
+  private readonly api = inject(Api);
+  private readonly search = signal('');
+  private readonly limit = signal(PAGE);
+  protected readonly by = signal<Order>('messages');
+  protected readonly counted = counted;
+  protected readonly n = (value: number): string => value.toLocaleString('en');
+  protected readonly heads: readonly { by: Order; title: string; how: string }[] = [
+    { by: 'handle', title: 'account', how: 'By name' },
+    { by: 'messages', title: 'messages', how: 'Messages that it wrote' },
+    {
+      by: 'addressed',
+      title: 'addressed',
+      how: 'Messages of others that answer, mention, repost or are sent to it',
+    },
+    {
+      by: 'followersHere',
+      title: 'followers here',
+      how: 'Accounts of this study that follow it, by follower lists',
+    },
+    { by: 'followingHere', title: 'follows here', how: 'Accounts of this study that it follows' },
+  ];
+
+  private readonly asked = computed(() => ({
+    study: this.study(),
+    accounts: this.overview().accounts,
+    query: { search: this.search(), by: this.by(), limit: this.limit() },
+  }));
+  protected readonly page = toSignal(
+    toObservable(this.asked).pipe(
+      switchMap(({ study, query }) => this.api.accounts(study, query).pipe(catchError(() => of(null)))),
+    ),
+    { initialValue: null },
+  );
+  protected readonly rest = computed(() => {
+    const page = this.page();
+    return page && this.limit() < 500 ? page.total - page.accounts.length : 0;
+  });
+
+  protected find(typed: string): void {
+    this.search.set(typed);
+    this.limit.set(PAGE);
+  }
+
+  protected sort(by: Order): void {
+    this.by.set(by);
+    this.limit.set(PAGE);
+  }
+
+  protected more(): void {
+    this.limit.update((limit) => Math.min(500, limit + PAGE));
+  }
+
+  protected dates({ first, last }: AccountRow): string {
+    if (first === null || last === null) return '';
+    return day(first) === day(last) ? day(first) : `${day(first)} to ${day(last)}`;
+  }
+
+  /** "412 followers · Sallowmere · joined 5 January 2020 · Counts moths" */
+  protected told({ profile: { numbers, location, joined, description, attributes } }: AccountRow): string {
+    return [
+      ...Object.entries(numbers).map(
+        ([name, value]) => `${typeof value === 'number' ? this.n(value) : value} ${name}`,
+      ),
+      location,
+      joined === null ? null : `joined ${day(joined)}`,
+      description,
+      ...Object.entries(attributes).map(([name, value]) => `${name}: ${value}`),
+    ]
+      .filter((part) => part)
+      .join(' · ');
+  }
+}

@@ -1,0 +1,102 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
+import { toObservable, toSignal } from '@angular/core/rxjs-interop';
+import type { ItemQuery, ItemRow, MessageOverview } from '@pebble/contract';
+import { catchError, of, switchMap } from 'rxjs';
+import { Api } from '../api/api';
+import { counted, day } from '../shared/words';
+
+type Order = ItemQuery['by'];
+
+/** The videos, pages and other items of a study, with the comments under them. */
+@Component({
+  selector: 'pt-item-table',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <div class="tools">
+      <input
+        class="box"
+        type="search"
+        placeholder="Find an item or channel"
+        aria-label="Find an item or channel"
+        (input)="search.set($any($event.target).value)"
+      />
+      @if (page(); as p) {
+        <b>{{ counted(p.total, 'item') }}</b>
+        @if (p.items.length < p.total) {
+          <span class="soft">the first {{ p.items.length }} are shown</span>
+        }
+      }
+    </div>
+    <div class="scroll" tabindex="0" aria-label="Items">
+      <table>
+        <thead>
+          <tr>
+            @for (head of heads; track head.by) {
+              <th [attr.aria-sort]="by() === head.by ? (head.by === 'title' ? 'ascending' : 'descending') : null">
+                <button [title]="head.how" (click)="by.set(head.by)">{{ head.title }}</button>
+              </th>
+            }
+            <th>channel or page</th>
+            <th>counts</th>
+          </tr>
+        </thead>
+        <tbody>
+          @for (row of page()?.items; track row.key) {
+            <tr>
+              <td class="title">
+                <button class="btn plain" (click)="chosen.emit(row.key)" title="Read the comments under it">
+                  {{ row.title }}
+                </button>
+              </td>
+              <td class="num">{{ n(row.messages) }}</td>
+              <td class="num">{{ n(row.authors) }}</td>
+              <td class="soft">{{ row.time === null ? '' : day(row.time) }}</td>
+              <td>{{ row.channel }}</td>
+              <td class="told">{{ told(row) }}</td>
+            </tr>
+          } @empty {
+            <tr>
+              <td colspan="6" class="soft">{{ page() ? 'No item fits.' : '…' }}</td>
+            </tr>
+          }
+        </tbody>
+      </table>
+    </div>
+  `,
+  styleUrl: './table.scss',
+})
+export class ItemTable {
+  readonly study = input.required<string>();
+  readonly overview = input.required<MessageOverview>();
+  /** Key of an item whose comments are to be read. */
+  readonly chosen = output<string>();
+  private readonly api = inject(Api);
+  protected readonly search = signal('');
+  protected readonly by = signal<Order>('messages');
+  protected readonly counted = counted;
+  protected readonly day = day;
+  protected readonly n = (value: number): string => value.toLocaleString('en');
+  protected readonly heads: readonly { by: Order; title: string; how: string }[] = [
+    { by: 'title', title: 'title', how: 'By title' },
+    { by: 'messages', title: 'comments', how: 'Comments and answers under it that were collected' },
+    { by: 'authors', title: 'authors', how: 'Accounts that commented on it' },
+    { by: 'time', title: 'published', how: 'Newest first' },
+  ];
+  private readonly asked = computed(() => ({
+    study: this.study(),
+    items: this.overview().items,
+    query: { search: this.search(), by: this.by(), limit: 500 },
+  }));
+  protected readonly page = toSignal(
+    toObservable(this.asked).pipe(
+      switchMap(({ study, query }) => this.api.items(study, query).pipe(catchError(() => of(null)))),
+    ),
+    { initialValue: null },
+  );
+
+  protected told({ numbers }: ItemRow): string {
+    return Object.entries(numbers)
+      .map(([name, value]) => `${typeof value === 'number' ? this.n(value) : value} ${name}`)
+      .join(' · ');
+  }
+}

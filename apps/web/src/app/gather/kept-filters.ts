@@ -1,0 +1,92 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, model, signal } from '@angular/core';
+import { toObservable, toSignal } from '@angular/core/rxjs-interop';
+import type { MessageFilter, SavedFilter } from '@pebble/contract';
+import { catchError, of, switchMap } from 'rxjs';
+import { Api } from '../api/api';
+import { Notices } from '../shared/notices';
+
+/** Filters of the reading list that were kept under a name: choose, keep, forget. */
+@Component({
+  selector: 'pt-kept-filters',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    @for (kept of filters(); track kept.id) {
+      <span class="kept">
+        <button class="btn plain" (click)="filter.set(kept.filter)">{{ kept.name }}</button>
+        <button class="forget" [attr.aria-label]="'Forget the filter ' + kept.name" (click)="forget(kept)">
+          ✕
+        </button>
+      </span>
+    }
+    @if (active()) {
+      @if (naming()) {
+        <form (submit)="keep(name.value); $event.preventDefault()">
+          <input #name class="box" maxlength="100" placeholder="name of the filter" aria-label="Name of the filter" />
+          <button class="btn">Keep</button>
+        </form>
+      } @else {
+        <button class="btn plain" (click)="naming.set(true)">Keep this filter</button>
+      }
+    }
+  `,
+  styles: `
+    :host,
+    form {
+      display: inline-flex;
+      gap: 6px;
+      align-items: center;
+    }
+    .kept {
+      border: 1px solid var(--line);
+      border-radius: 20px;
+      padding: 0 6px;
+      font-size: 13px;
+      white-space: nowrap;
+    }
+    .kept .btn {
+      padding: 0 2px;
+    }
+    .forget {
+      border: 0;
+      background: none;
+      color: var(--faint);
+      cursor: pointer;
+      padding: 0 2px;
+    }
+  `,
+})
+export class KeptFilters {
+  readonly study = input.required<string>();
+  readonly filter = model.required<MessageFilter>();
+  private readonly api = inject(Api);
+  private readonly notices = inject(Notices);
+  protected readonly naming = signal(false);
+  private readonly changes = signal(0);
+  protected readonly active = computed(() =>
+    Object.values(this.filter()).some((value) => value !== undefined && value !== ''),
+  );
+  private readonly asked = computed(() => ({ study: this.study(), changes: this.changes() }));
+  protected readonly filters = toSignal(
+    toObservable(this.asked).pipe(
+      switchMap(({ study }) => this.api.filters(study).pipe(catchError(() => of([] as SavedFilter[])))),
+    ),
+    { initialValue: [] },
+  );
+
+  protected keep(name: string): void {
+    if (name.trim() === '') return;
+    this.naming.set(false);
+    this.change(this.api.step(this.study(), 'save-filter', { name: name.trim(), filter: this.filter() }));
+  }
+
+  protected forget({ id, name }: SavedFilter): void {
+    this.change(this.api.step(this.study(), 'forget-filter', { id, name }));
+  }
+
+  private change(step: ReturnType<Api['step']>): void {
+    step.subscribe({
+      next: () => this.changes.update((n) => n + 1),
+      error: (error: Error) => this.notices.say(error.message),
+    });
+  }
+}

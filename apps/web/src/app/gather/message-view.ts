@@ -1,0 +1,85 @@
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  inject,
+  input,
+  linkedSignal,
+  output,
+} from '@angular/core';
+import { toObservable, toSignal } from '@angular/core/rxjs-interop';
+import { FormsModule } from '@angular/forms';
+import type { Message, TextSpan } from '@pebble/contract';
+import { catchError, of, switchMap } from 'rxjs';
+import { Api } from '../api/api';
+import { MessageText } from '../shared/message-text';
+import { Notices } from '../shared/notices';
+import { counted, moment } from '../shared/words';
+
+/** One message whole: its people, its star and note, the thread it stands in, and what else is known of it. */
+@Component({
+  selector: 'pt-message-view',
+  imports: [FormsModule, MessageText],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './message-view.html',
+  styleUrl: './message-view.scss',
+})
+export class MessageView {
+  readonly study = input.required<string>();
+  readonly message = input.required<Message>();
+  readonly closed = output<void>();
+  readonly spanClicked = output<TextSpan>();
+  /** Another message of the thread. */
+  readonly messageChosen = output<Message>();
+  /** Key of the item under which it stands. */
+  readonly itemChosen = output<string>();
+  /** The message as it is after a change. */
+  readonly changed = output<Message>();
+  private readonly api = inject(Api);
+  private readonly notices = inject(Notices);
+  protected readonly note = linkedSignal(() => this.message().note ?? '');
+  protected readonly moment = moment;
+  protected readonly counted = counted;
+  protected readonly ways = ['to', 'cc', 'bcc'] as const;
+
+  private readonly asked = computed(() => ({ study: this.study(), id: this.message().id }), {
+    equal: (a, b) => a.study === b.study && a.id === b.id,
+  });
+  protected readonly thread = toSignal(
+    toObservable(this.asked).pipe(
+      switchMap(({ study, id }) => this.api.thread(study, id).pipe(catchError(() => of(null)))),
+    ),
+    { initialValue: null },
+  );
+
+  protected mark(part: { starred?: boolean; note?: string }): void {
+    const message = this.message();
+    const starred = part.starred ?? message.starred;
+    const note = (part.note ?? message.note ?? '').trim();
+    this.api.step(this.study(), 'mark-message', { message: message.id, starred, note }).subscribe({
+      next: () => this.changed.emit({ ...message, starred, note: note || null }),
+      error: (error: Error) => this.notices.say(error.message),
+    });
+  }
+
+  protected setLanguage(code: string): void {
+    const message = this.message();
+    if (code.trim() === '' || code === message.language?.code) return;
+    this.api.step(this.study(), 'set-language', { message: message.id, language: code.trim() }).subscribe({
+      next: () => this.changed.emit({ ...message, language: { code: code.trim(), how: 'by hand' } }),
+      error: (error: Error) => this.notices.say(error.message),
+    });
+  }
+
+  /** "Ann, ben@quay.example", those whom an email is sent to in one of the ways. */
+  protected receivers({ addressed }: Message, way: 'to' | 'cc' | 'bcc'): string {
+    return addressed
+      .filter(({ how }) => how === way)
+      .map(({ handle, name }) => (name ? `${name} (${handle})` : handle))
+      .join(', ');
+  }
+
+  protected entries(record: Record<string, string | number>): [string, string | number][] {
+    return Object.entries(record);
+  }
+}

@@ -1,0 +1,168 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
+import { toObservable, toSignal } from '@angular/core/rxjs-interop';
+import { FormsModule } from '@angular/forms';
+import type { MessageFilter, Timeline, TimelinePart } from '@pebble/contract';
+import type { EChartsCoreOption } from 'echarts/core';
+import { catchError, of, switchMap } from 'rxjs';
+import { Api } from '../api/api';
+import { Chart } from '../shared/chart';
+import { ThemeChoice } from '../shared/theme';
+import { counted, day } from '../shared/words';
+
+const WHOLE = '#1F6F78';
+/** Okabe & Ito (2008), in an order in which neighbours differ. */
+const PART_COLOURS = ['#0072B2', '#E69F00', '#009E73', '#CC79A7', '#56B4E9', '#D55E00', '#8C8C8C'];
+
+/** Messages over time; dragging over it chooses a period. */
+@Component({
+  selector: 'pt-time-chart',
+  imports: [Chart, FormsModule],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <p class="soft">
+      @if (line(); as l) {
+        Messages per {{ l.unit }} (UTC). Drag over the chart to read only that time.
+        @if (l.undated) {
+          {{ counted(l.undated, 'message') }} without a date.
+        }
+      }
+      <label>
+        parted by
+        <select class="box" [ngModel]="by()" (ngModelChange)="by.set($event)">
+          <option value="none">nothing</option>
+          <option value="source">source</option>
+          <option value="kind">kind</option>
+          <option value="language">language</option>
+        </select>
+      </label>
+    </p>
+    @if (chart(); as options) {
+      <pt-chart
+        [options]="options"
+        [label]="'Messages per ' + (line()?.unit ?? 'day')"
+        (brushed)="brush($event)"
+      />
+    }
+  `,
+  styles: `
+    :host {
+      display: block;
+      flex: none;
+    }
+    p {
+      display: flex;
+      gap: 14px;
+      align-items: center;
+      font-size: 13px;
+    }
+    label {
+      margin-left: auto;
+    }
+    select {
+      padding: 0 4px;
+    }
+    pt-chart {
+      display: block;
+      height: 126px;
+    }
+  `,
+})
+export class TimeChart {
+  readonly study = input.required<string>();
+  /** Messages of the study; another number reads the chart anew. */
+  readonly messages = input.required<number>();
+  readonly filter = input.required<MessageFilter>();
+  readonly periodChosen = output<Pick<MessageFilter, 'from' | 'until'>>();
+  private readonly api = inject(Api);
+  private readonly theme = inject(ThemeChoice);
+  protected readonly by = signal<TimelinePart>('none');
+  protected readonly counted = counted;
+
+  private readonly asked = computed(() => {
+    const { from: _from, until: _until, sample: _sample, seed: _seed, ...rest } = this.filter();
+    return { study: this.study(), messages: this.messages(), query: { ...rest, by: this.by() } };
+  });
+  protected readonly line = toSignal(
+    toObservable(this.asked).pipe(
+      switchMap(({ study, query }) => this.api.timeline(study, query).pipe(catchError(() => of(null)))),
+    ),
+    { initialValue: null },
+  );
+  protected readonly chart = computed<EChartsCoreOption | null>(() => {
+    const line = this.line();
+    if (!line || line.starts.length === 0) return null;
+    const colours = this.theme.map();
+    const { from, until } = this.filter();
+    const inside = (start: number): boolean =>
+      from === undefined || until === undefined || (start >= from && start < until);
+    const bars = (name: string, counts: readonly number[], colour: string): object => ({
+      type: 'bar',
+      stack: 'messages',
+      name,
+      barCategoryGap: '15%',
+      data: counts.map((value, i) => ({
+        value,
+        itemStyle: {
+          color: inside(line.starts[i]) ? colour : colours.soft,
+          opacity: inside(line.starts[i]) ? 1 : 0.35,
+        },
+      })),
+    });
+    const parts = line.parts.length > 0 ? line.parts : [{ name: 'messages', counts: line.counts }];
+    return {
+      grid: { left: 44, right: line.parts.length > 0 ? 190 : 10, top: 10, bottom: 22 },
+      legend: {
+        show: line.parts.length > 0,
+        orient: 'vertical',
+        right: 0,
+        top: 4,
+        itemHeight: 8,
+        itemGap: 3,
+        textStyle: { color: colours.soft, width: 140, overflow: 'truncate' },
+        data: line.parts.map(({ name }, i) => ({ name, itemStyle: { color: PART_COLOURS[i] } })),
+      },
+      tooltip: { trigger: 'axis', axisPointer: { type: 'shadow' } },
+      brush: {
+        xAxisIndex: 0,
+        brushStyle: { color: 'rgba(180,81,47,0.12)', borderColor: colours.mark },
+        throttleType: 'debounce',
+        throttleDelay: 200,
+        toolbox: [],
+      },
+      toolbox: { show: false },
+      xAxis: {
+        type: 'category',
+        data: line.starts.map((start) => startLabel(line.unit, start)),
+        axisLine: { lineStyle: { color: colours.soft } },
+        axisTick: { show: false },
+        axisLabel: { color: colours.soft, hideOverlap: true },
+      },
+      yAxis: {
+        type: 'value',
+        splitNumber: 2,
+        axisLabel: { color: colours.soft },
+        splitLine: { lineStyle: { color: colours.soft, opacity: 0.18 } },
+      },
+      series: parts.map(({ name, counts }, i) =>
+        bars(name, counts, line.parts.length > 0 ? PART_COLOURS[i] : WHOLE),
+      ),
+    };
+  });
+
+  protected brush(range: readonly [number, number] | null): void {
+    const line = this.line();
+    if (!line) return;
+    if (!range) {
+      this.periodChosen.emit({});
+      return;
+    }
+    const first = Math.max(0, Math.round(range[0]));
+    const last = Math.min(line.starts.length - 1, Math.round(range[1]));
+    const step = line.starts.length > 1 ? line.starts[1] - line.starts[0] : 86_400_000;
+    this.periodChosen.emit({ from: line.starts[first], until: line.starts[last] + step });
+  }
+}
+
+function startLabel(unit: Timeline['unit'], start: number): string {
+  return unit === 'hour' ? new Date(start).toISOString().slice(5, 16).replace('T', ' ') : day(start);
+}
