@@ -2,10 +2,10 @@ import type { ColumnRole, Reading, SkippedRow } from '@pebble/contract';
 import { dateReader } from './dates';
 import type { FileRecord } from './record';
 
-type More = {
+interface More {
   numbers: Record<string, number | string>;
   attributes: Record<string, string>;
-};
+}
 
 /** The cells of a table's records by what their columns are. */
 export class Cells {

@@ -1,3 +1,4 @@
+// eslint-disable-next-line @typescript-eslint/triple-slash-reference -- every part that compiles this file must find the declaration
 /// <reference path="./eld.d.ts" />
 import { findSpans } from './spans';
 
