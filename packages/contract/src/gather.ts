@@ -77,6 +77,7 @@ export type TableFormat = z.infer<typeof TableFormat>;
 export const FileFormat = z.enum([
   ...TableFormat.options,
   'activities',
+  'jmap',
   'mbox',
   'eml',
   'graphml',

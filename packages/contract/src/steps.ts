@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { CollectPlan, CollectRun, Service } from './collect';
 import { Reading } from './gather';
 import { MessageFilter, MessageLanguage } from './message';
 import { LayoutSettings, MapDescription } from './map';
@@ -11,6 +12,15 @@ export const stepParameters = {
   'delete-study': z.object({}),
   'restore-study': z.object({}),
   'import-source': z.object({ upload: z.string(), file: z.string(), name: z.string(), reading: Reading }),
+  'collect-source': z.object({
+    run: z.string(),
+    name: z.string(),
+    service: Service,
+    plan: CollectPlan,
+    /** What the run has to say about itself. */
+    requests: z.int(),
+    notes: z.array(z.string()),
+  }),
   'import-network': z.object({ upload: z.string(), file: z.string(), name: z.string(), reading: Reading }),
   'add-groups': z.object({
     network: z.string(),
@@ -103,6 +113,7 @@ export type StepProgress = z.infer<typeof StepProgress>;
 export const StepEvent = z.discriminatedUnion('type', [
   z.object({ type: z.literal('progress'), progress: StepProgress }),
   z.object({ type: z.literal('step'), step: Step }),
+  z.object({ type: z.literal('collecting'), run: CollectRun }),
 ]);
 export type StepEvent = z.infer<typeof StepEvent>;
 

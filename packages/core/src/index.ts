@@ -32,6 +32,7 @@ export * from './network/columns';
 export * from './network/groups';
 export * from './network/measure';
 export * from './network/tables';
+export * from './query/matches';
 export * from './query/parseQuery';
 export * from './random';
 export * from './text/hashtags';

@@ -39,7 +39,18 @@ export function attributesOf(object: Json): Record<string, string> {
     ...(language ? { language } : {}),
     ...(type !== 'Note' ? { type } : {}),
     ...(object['sensitive'] === true ? { sensitive: 'true' } : {}),
+    ...expandedLinks(object),
   };
+}
+
+/** Links that were shortened in the text, each with what it stands for. */
+function expandedLinks(object: Json): Record<string, string> {
+  const links = list(object['attachment']).flatMap((one) =>
+    isObject(one) && typeOf(one) === 'Link' && textOf(one['href']) !== '' && textOf(one['name']) !== ''
+      ? [`${textOf(one['name'])} → ${textOf(one['href'])}`]
+      : [],
+  );
+  return links.length > 0 ? { 'expanded links': links.join('\n') } : {};
 }
 
 /** Sizes of the collections that hang on an object. */

@@ -5,6 +5,7 @@ import { takeEmail } from './email';
 import { takeFollow } from './follows';
 import { takeItem, takeItemOfComment } from './items';
 import { JsonItemCutter } from './jsonItems';
+import { takeJmapEmail } from './jmapEmail';
 import { JsonDocumentReader, JsonLinesReader, parseJson } from './jsonLines';
 import { LineCutter } from './lines';
 import { ListReader } from './listLines';
@@ -34,7 +35,9 @@ export function recordReader(reading: Reading, sink: RecordSink): RecordReader {
 export function sourceReader(reading: Reading, file: string, sink: SourceSink): SourceReader {
   switch (reading.format) {
     case 'activities':
-      return reading.delimiter === '\n' ? new ActivityLines(sink) : new ActivityDocument(sink);
+      return reading.delimiter === '\n' ? new ObjectLines(sink, takeActivity) : new ActivityDocument(sink);
+    case 'jmap':
+      return new ObjectLines(sink, takeJmapEmail);
     case 'mbox':
       return new Mailbox(sink);
     case 'eml':
@@ -111,20 +114,23 @@ function hand(sink: SourceSink, taken: IncomingMessage | SkippedRow): void {
   else sink.message(taken);
 }
 
-function takeActivityText(sink: SourceSink, row: number, text: string): void {
+type TakeObject = (value: unknown, row: number, sink: SourceSink) => void;
+
+function takeObjectText(sink: SourceSink, row: number, text: string, take: TakeObject): void {
   const value = parseJson(text);
   if (value instanceof Error) sink.skip({ row, field: null, reason: `Not valid JSON: ${value.message}` });
-  else takeActivity(value, row, sink);
+  else take(value, row, sink);
 }
 
-class ActivityLines implements SourceReader {
+/** JSON objects, one a line. */
+class ObjectLines implements SourceReader {
   private readonly cutter: LineCutter;
 
-  constructor(sink: SourceSink) {
+  constructor(sink: SourceSink, take: TakeObject) {
     this.cutter = new LineCutter(({ number, text }) => {
       if (text === null)
         sink.skip({ row: number, field: null, reason: 'The line is longer than 8 million characters.' });
-      else if (text.trim() !== '') takeActivityText(sink, number, text);
+      else if (text.trim() !== '') takeObjectText(sink, number, text, take);
     });
   }
 
@@ -145,7 +151,7 @@ class ActivityDocument implements SourceReader {
 
   constructor(private readonly sink: SourceSink) {
     this.cutter = new JsonItemCutter(
-      ({ row, text }) => takeActivityText(sink, row, text),
+      ({ row, text }) => takeObjectText(sink, row, text, takeActivity),
       (row) => sink.skip({ row, field: null, reason: 'The item is longer than 8 million characters.' }),
     );
   }
@@ -157,7 +163,7 @@ class ActivityDocument implements SourceReader {
 
   end(): void {
     this.cutter.end();
-    if (!this.cutter.found) takeActivityText(this.sink, 1, this.start);
+    if (!this.cutter.found) takeObjectText(this.sink, 1, this.start, takeActivity);
   }
 }
 
