@@ -5,3 +5,8 @@ export * from './sallowmere/groups';
 export * from './sallowmere/posts';
 export * from './sallowmere/reelcove';
 export * from './sallowmere/townspeople';
+export * from './services/exchange';
+export * from './services/gate';
+export * from './services/hub';
+export * from './services/mail';
+export * from './services/services';
