@@ -1,6 +1,7 @@
 import { join } from 'node:path';
 import express, { type Express, type RequestHandler } from 'express';
 import helmet from 'helmet';
+import { collectingRoutes } from './api/collecting';
 import { gatherRoutes } from './api/gather';
 import { networkRoutes } from './api/networks';
 import { openApiDocument } from './api/openapi';
@@ -45,7 +46,13 @@ function apiRoutes(services: Services): RequestHandler {
   const routes = express.Router();
   routes.get('/health', (_request, response) => void response.json({ ready: true }));
   routes.get('/openapi.json', (_request, response) => void response.json(openApiDocument()));
-  routes.use(studyRoutes(services), gatherRoutes(services), networkRoutes(services), stepRoutes(services));
+  routes.use(
+    studyRoutes(services),
+    gatherRoutes(services),
+    collectingRoutes(services),
+    networkRoutes(services),
+    stepRoutes(services),
+  );
   routes.use((request) => {
     throw notFound(`${request.method} ${request.originalUrl}`);
   });

@@ -12,6 +12,7 @@ describe('the settings', () => {
     expect(readConfig({}, null)).toMatchObject({
       host: '127.0.0.1',
       port: 4620,
+      standinsPort: 4621,
       dataFolder: join(homedir(), '.pebble-thread'),
     });
   });

@@ -4,6 +4,8 @@ import { join } from 'node:path';
 export interface Config {
   readonly host: string;
   readonly port: number;
+  /** Port of the simulated services; null when they are not started. */
+  readonly standinsPort: number | null;
   readonly dataFolder: string;
   /** Folder of the built interface; null in tests of the API alone. */
   readonly webFolder: string | null;
@@ -14,13 +16,19 @@ export interface Config {
 }
 
 /** Settings from the environment; throws a sentence when one cannot be used. */
-export function readConfig(env: NodeJS.ProcessEnv, webFolder: string | null): Config {
+export function readConfig(
+  env: NodeJS.ProcessEnv,
+  webFolder: string | null,
+  options: { standins: boolean } = { standins: true },
+): Config {
   const port = Number(env['PORT'] ?? 4620);
   if (!Number.isInteger(port) || port < 0 || port > 65_535)
     throw new Error(`PORT must be a number from 0 to 65535, not “${env['PORT']}”.`);
   return {
     host: env['PEBBLE_HOST'] ?? '127.0.0.1',
     port,
+    // Beside the application's own port; a free one is taken where that is 0.
+    standinsPort: options.standins ? (port === 0 ? 0 : port + 1) : null,
     dataFolder: env['PEBBLE_DATA'] ?? join(homedir(), '.pebble-thread'),
     webFolder,
     largestUpload: 4 * 1024 ** 3,

@@ -8,7 +8,9 @@ const here = dirname(fileURLToPath(import.meta.url));
 const web = join(here, '../../web/dist/browser');
 
 try {
-  const config = readConfig(process.env, existsSync(web) ? web : null);
+  const config = readConfig(process.env, existsSync(web) ? web : null, {
+    standins: !process.argv.includes('--no-standins'),
+  });
   const running = await start(config, {
     demo: !process.argv.includes('--empty'),
     workerFile: join(here, 'runner/worker.js'),

@@ -2,11 +2,13 @@ import type { Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { pino, type Logger } from 'pino';
 import { createApp } from './app';
+import { Collector } from './collect/collector';
 import type { Config } from './config';
 import { openStore } from './db/open';
 import { markInterrupted } from './db/steps';
 import { loadDemo } from './demo';
 import { Runner } from './runner/runner';
+import { startStandins, type RunningStandins } from './standins';
 
 export interface Running {
   readonly address: string;
@@ -26,12 +28,15 @@ export async function start(
   const runner = new Runner(store, options.workerFile, config.mostRows);
   const isNew = (await store.query.selectFrom('step').select('id').limit(1).executeTakeFirst()) === undefined;
   if (options.demo && isNew) await loadDemo(store, runner);
-  const app = createApp({ config, store, runner, log });
+  const standins = await standinsOf(config, log);
+  const collector = new Collector(store, runner, standins?.services ?? []);
+  const app = createApp({ config, store, runner, collector, log });
   const server = await new Promise<Server>((resolve, reject) => {
     const listening = app.listen(config.port, config.host, (error?: Error) =>
       error ? reject(error) : resolve(listening),
     );
   });
+  await collector.resumeAll();
   const { port } = server.address() as AddressInfo;
   return {
     address: `http://${config.host}:${port}`,
@@ -39,8 +44,23 @@ export async function start(
       const closed = new Promise((resolve) => server.close(resolve));
       server.closeAllConnections();
       await closed;
+      await collector.close();
       await runner.close();
+      await standins?.close();
       await store.close();
     },
   };
+}
+
+/** The simulated services; without them when their port is taken, which is said. */
+async function standinsOf({ standinsPort }: Config, log: Logger): Promise<RunningStandins | null> {
+  if (standinsPort === null) return null;
+  try {
+    return await startStandins(standinsPort);
+  } catch (error) {
+    log.warn(
+      `The simulated services could not be started on port ${standinsPort} (${String(error)}); everything else works.`,
+    );
+    return null;
+  }
 }

@@ -1,4 +1,5 @@
 import type { Logger } from 'pino';
+import type { Collector } from '../collect/collector';
 import type { Config } from '../config';
 import type { Store } from '../db/open';
 import type { Runner } from '../runner/runner';
@@ -8,5 +9,6 @@ export interface Services {
   readonly config: Config;
   readonly store: Store;
   readonly runner: Runner;
+  readonly collector: Collector;
   readonly log: Logger;
 }

@@ -230,12 +230,32 @@ const reading: Migration = {
   },
 };
 
+/** Collecting runs. */
+const collecting: Migration = {
+  async up(db: Kysely<unknown>): Promise<void> {
+    const text = ['study_id', 'name', 'service', 'plan', 'counts', 'notes', 'state', 'created_at'];
+    let table = db.schema.createTable('collect_run').addColumn('id', 'text', (c) => c.primaryKey());
+    for (const name of text) table = table.addColumn(name, 'text', (c) => c.notNull());
+    await table
+      .addColumn('place', 'text')
+      .addColumn('spool_bytes', 'integer', (c) => c.notNull())
+      .addColumn('share', 'real')
+      .addColumn('wait_until', 'integer')
+      .addColumn('error', 'text')
+      .addColumn('source_id', 'integer')
+      .addColumn('previous', 'text')
+      .addColumn('ended_at', 'text')
+      .execute();
+  },
+};
+
 /** Every change of the tables in its order; each runs once. */
 export const MIGRATIONS: Readonly<Record<string, Migration>> = {
   '0001-first': first,
   '0002-materials': materials,
   '0003-people': people,
   '0004-reading': reading,
+  '0005-collecting': collecting,
 };
 
 /** Brings the tables to the newest form; each migration runs once. */

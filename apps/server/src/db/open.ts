@@ -17,6 +17,7 @@ export interface Store {
 export async function openStore(folder: string): Promise<Store> {
   mkdirSync(join(folder, 'networks'), { recursive: true });
   mkdirSync(join(folder, 'uploads'), { recursive: true });
+  mkdirSync(join(folder, 'collecting'), { recursive: true });
   const store = connect(folder);
   await migrate(store.query);
   return store;

@@ -125,6 +125,30 @@ export interface SavedFilterTable {
   filter: string;
 }
 
+/** A collecting run with the place up to which it has come. */
+export interface CollectRunTable {
+  id: string;
+  study_id: string;
+  name: string;
+  /** JSON of the service, of the plan, of the counts, of the notes. */
+  service: string;
+  plan: string;
+  counts: string;
+  notes: string;
+  state: string;
+  /** JSON of the connector's place; null before the first request. */
+  place: string | null;
+  /** Bytes of the spool that belong to that place. */
+  spool_bytes: number;
+  share: number | null;
+  wait_until: number | null;
+  error: string | null;
+  source_id: number | null;
+  previous: string | null;
+  created_at: string;
+  ended_at: string | null;
+}
+
 export interface StepTable {
   id: Generated<number>;
   study_id: string;
@@ -193,6 +217,7 @@ export interface Database {
   message_language: MessageLanguageTable;
   message_mark: MessageMarkTable;
   saved_filter: SavedFilterTable;
+  collect_run: CollectRunTable;
   saved_reading: SavedReadingTable;
   step: StepTable;
   network: NetworkTable;

@@ -11,6 +11,11 @@ export function networkPath(folder: string, id: string, table: 'nodes' | 'edges'
   return join(folder, 'networks', checked(id), `${table}.arrow`);
 }
 
+/** What a collecting run brought so far. */
+export function spoolPath(folder: string, run: string): string {
+  return join(folder, 'collecting', `${checked(run)}.jsonl`);
+}
+
 export function skippedPath(folder: string, step: number): string {
   return join(folder, 'uploads', `skipped-${Math.trunc(step)}.csv`);
 }

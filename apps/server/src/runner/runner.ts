@@ -85,6 +85,11 @@ export class Runner {
     return () => void this.events.off(study, listener);
   }
 
+  /** Sends an event to those who listen to a study. */
+  tell(study: string, event: StepEvent): void {
+    this.emit(study, event);
+  }
+
   /** Waits for what runs and ends the threads. */
   async close(): Promise<void> {
     if (this.running) Atomics.store(this.running.cancel, 0, 1);

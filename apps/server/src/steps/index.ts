@@ -1,5 +1,6 @@
 import type { StepKind } from '@pebble/contract';
 import { addGroups } from './addGroups';
+import { collectSource } from './collectSource';
 import { detectLanguages } from './detectLanguages';
 import { exportFigure, exportNetwork } from './exportSteps';
 import { importSource } from './importSource';
@@ -24,6 +25,7 @@ const definitions = {
   'import-source': importSource,
   'import-network': importNetwork,
   'add-groups': addGroups,
+  'collect-source': collectSource,
   'detect-languages': detectLanguages,
   'set-language': setLanguage,
   'mark-message': markMessage,

@@ -10,6 +10,9 @@ import { start, type Running } from '../start';
 const root = join(__dirname, '../../../..');
 const built = join(root, 'apps/server/dist/test');
 
+/** The program of the threads that run steps. */
+export const workerFile = join(built, 'runner/worker.js');
+
 /** The threads run built code. */
 export function buildThreads(): void {
   buildSync({
@@ -47,12 +50,13 @@ export class TestApplication {
       {
         host: '127.0.0.1',
         port: 0,
+        standinsPort: null,
         dataFolder: this.folder,
         webFolder: null,
         largestUpload: 1e8,
         mostRows: 50_000,
       },
-      { demo: false, workerFile: join(built, 'runner/worker.js'), log: pino({ level: 'silent' }) },
+      { demo: false, workerFile, log: pino({ level: 'silent' }) },
     );
     if (this.study === '') {
       const { body } = await this.api.post('/api/v1/studies').send({ name: 'Test' }).expect(201);

@@ -1,0 +1,59 @@
+import { Router } from 'express';
+import { CollectPlan, NewRun, RunCommand, ServiceAccess } from '@pebble/contract';
+import { z } from 'zod';
+import { ServiceError } from '../collect/serviceClient';
+import { listRuns } from '../db/collectRuns';
+import { findStudy } from '../db/studies';
+import { ApiError, notFound } from './problems';
+import type { Services } from './services';
+
+const EstimateRequest = z.object({ access: ServiceAccess, plan: CollectPlan });
+
+/** Collecting from services: what they are, what a plan costs, and the runs. */
+export function collectingRoutes({ store, collector }: Services): Router {
+  const routes = Router();
+
+  routes.get('/services', (_request, response) => {
+    response.json(collector.services());
+  });
+
+  routes.post('/services/describe', async (request, response) => {
+    const access = ServiceAccess.parse(request.body);
+    response.json(await said(() => collector.describe(access)));
+  });
+
+  routes.post('/services/estimate', async (request, response) => {
+    const { access, plan } = EstimateRequest.parse(request.body);
+    response.json(await said(() => collector.estimate(access, plan)));
+  });
+
+  routes.get('/studies/:study/runs', async (request, response) => {
+    response.json(await listRuns(store, request.params.study));
+  });
+
+  routes.post('/studies/:study/runs', async (request, response) => {
+    const study = await findStudy(store, request.params.study);
+    if (!study) throw notFound('This study');
+    const run = NewRun.parse(request.body);
+    response.status(201).json(await said(() => collector.begin(study.id, run)));
+  });
+
+  routes.post('/runs/:run/:command', async (request, response) => {
+    const command = RunCommand.parse(request.params.command);
+    const run = await said(() => collector.command(request.params.run, command));
+    if (!run) throw notFound('This run');
+    response.json(run);
+  });
+
+  return routes;
+}
+
+/** Says what is wrong with a service in words. */
+async function said<T>(work: () => Promise<T>): Promise<T> {
+  try {
+    return await work();
+  } catch (error) {
+    if (error instanceof ServiceError) throw new ApiError(422, 'The service cannot be used', error.message);
+    throw error;
+  }
+}

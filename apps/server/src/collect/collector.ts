@@ -1,0 +1,382 @@
+import { randomUUID } from 'node:crypto';
+import { rmSync } from 'node:fs';
+import {
+  CollectRun,
+  RunCounts,
+  type CollectEstimate,
+  type CollectPlan,
+  type KnownService,
+  type NewRun,
+  type RunCommand,
+  type Service,
+  type ServiceAccess,
+  type ServiceDescription,
+  type ServiceKind,
+} from '@pebble/contract';
+import { formatCount } from '@pebble/core';
+import {
+  deleteRun,
+  findRun,
+  insertRun,
+  sourceOfRun,
+  unfinishedRuns,
+  updateRun,
+  type StoredRun,
+} from '../db/collectRuns';
+import type { Store } from '../db/open';
+import { spoolPath } from '../files/places';
+import type { Runner } from '../runner/runner';
+import type { Connector, Since } from './connector';
+import { hubConnector } from './hubConnector';
+import { mailConnector, stateOf } from './mailConnector';
+import { Secrets } from './secrets';
+import { ServiceClient, ServiceError, type Access } from './serviceClient';
+import { Spool } from './spool';
+
+const CONNECTORS: Readonly<Record<ServiceKind, Connector>> = { hub: hubConnector, mail: mailConnector };
+
+/** Why a run stops before its end: it is paused, ended with what is there, or the application is closed. */
+type Stop = 'pause' | 'cancel' | 'close';
+
+interface AtWork {
+  readonly controller: AbortController;
+  readonly ended: Promise<void>;
+}
+
+/**
+ * Collecting runs: each asks its service a little at a time, writes what came to its spool, and then the place where to go on, so that it
+ * goes on there after a stop of any kind, with nothing lost and nothing doubled. At its end the spool becomes a source by a step.
+ */
+export class Collector {
+  private readonly atWork = new Map<string, AtWork>();
+  private readonly secrets: Secrets;
+  private closing = false;
+
+  /** @param simulated services that ship with the application, with their secrets */
+  constructor(
+    private readonly store: Store,
+    private readonly runner: Runner,
+    private readonly simulated: readonly (Access & { service: Service })[],
+    private readonly pace = 500,
+  ) {
+    this.secrets = new Secrets(store.folder);
+  }
+
+  /** Goes on with the runs that were at work when the application stopped. */
+  async resumeAll(): Promise<void> {
+    for (const run of await unfinishedRuns(this.store)) this.work(run.id);
+  }
+
+  services(): KnownService[] {
+    const kept = this.secrets.all().filter(({ service }) => !this.simulatedAt(service.address));
+    return [
+      ...this.simulated.map(({ service, clientId }) => ({
+        ...service,
+        clientId,
+        hasSecret: true,
+        simulated: true,
+      })),
+      ...kept.map(({ service, clientId }) => ({ ...service, clientId, hasSecret: true, simulated: false })),
+    ];
+  }
+
+  /** Asks a service what it is. Throws ServiceError. */
+  async describe(access: ServiceAccess): Promise<ServiceDescription> {
+    return this.connectorOf(access.service).describe(this.clientFor(access.service, this.meansOf(access)));
+  }
+
+  /** What a plan costs at most at the service's budget. */
+  async estimate(access: ServiceAccess, plan: CollectPlan): Promise<CollectEstimate> {
+    const { limits } = await this.describe(access);
+    const { requests, notes } = this.connectorOf(access.service).estimate(plan, limits);
+    const { requests: budget, windowSeconds } = limits;
+    const windows = budget === null ? 0 : Math.floor((requests - 1) / budget);
+    return { requests, waitSeconds: windows * (windowSeconds ?? 0), notes };
+  }
+
+  async begin(
+    study: string,
+    { name, access, plan }: NewRun,
+    previous: StoredRun | null = null,
+  ): Promise<CollectRun> {
+    const means = this.meansOf(access);
+    if (!this.simulatedAt(access.service.address)) this.secrets.keep({ service: access.service, ...means });
+    const run: StoredRun = {
+      id: randomUUID(),
+      study,
+      name,
+      service: access.service,
+      plan,
+      state: 'running',
+      counts: RunCounts.parse({}),
+      share: null,
+      waitUntil: null,
+      notes: [],
+      error: null,
+      source: null,
+      previous: previous?.id ?? null,
+      createdAt: new Date().toISOString(),
+      endedAt: null,
+      place: null,
+      spoolBytes: 0,
+    };
+    await insertRun(this.store, run);
+    this.work(run.id);
+    return CollectRun.parse(run);
+  }
+
+  /** Pauses, resumes or ends a run, runs it again for what is new, or forgets it. Null when there is no such run. */
+  async command(id: string, command: RunCommand): Promise<CollectRun | null> {
+    const run = await findRun(this.store, id);
+    if (!run) return null;
+    switch (command) {
+      case 'pause':
+        await this.stop(id, 'pause');
+        break;
+      case 'resume':
+        if (run.state === 'paused' || run.state === 'failed') {
+          await updateRun(this.store, id, { state: 'running', error: null });
+          this.work(id);
+        }
+        break;
+      case 'cancel':
+        if (this.atWork.has(id)) await this.stop(id, 'cancel');
+        else if (run.state === 'paused' || run.state === 'failed') {
+          await updateRun(this.store, id, {
+            state: 'storing',
+            error: null,
+            notes: [...run.notes, stoppedNote(run)],
+          });
+          this.work(id);
+        }
+        break;
+      case 'again': {
+        const access = { service: run.service, clientId: '', secret: '' };
+        return this.begin(run.study, { name: `${run.name}, again`, access, plan: run.plan }, run);
+      }
+      case 'forget':
+        await this.stop(id, 'cancel', false);
+        await deleteRun(this.store, id);
+        rmSync(spoolPath(this.store.folder, id), { force: true });
+        return run;
+    }
+    const now = await findRun(this.store, id);
+    return now ? CollectRun.parse(now) : null;
+  }
+
+  /** Stops all runs where they are; they go on when the application is started again. */
+  async close(): Promise<void> {
+    this.closing = true;
+    await Promise.all([...this.atWork.keys()].map((id) => this.stop(id, 'close')));
+  }
+
+  private async stop(id: string, why: Stop, stores = true): Promise<void> {
+    const work = this.atWork.get(id);
+    if (!work) return;
+    work.controller.abort(new Stopped(why, stores));
+    await work.ended;
+  }
+
+  private work(id: string): void {
+    if (this.closing || this.atWork.has(id)) return;
+    const controller = new AbortController();
+    const ended = this.run(id, controller.signal)
+      // However a library wraps it: what was aborted ended for the reason that was given.
+      .catch((error: unknown) => this.onEnd(id, controller.signal.aborted ? controller.signal.reason : error))
+      .finally(() => void this.atWork.delete(id));
+    this.atWork.set(id, { controller, ended });
+  }
+
+  private async run(id: string, signal: AbortSignal): Promise<void> {
+    let run = await this.existing(id);
+    if (run.state !== 'storing') await this.collect(run, signal);
+    run = await this.existing(id);
+    await this.storeSource(run);
+  }
+
+  /** Asks until all is there, or until it is stopped. */
+  private async collect(begun: StoredRun, signal: AbortSignal): Promise<void> {
+    const { id, service, plan } = begun;
+    const connector = this.connectorOf(service);
+    const spool = await Spool.at(spoolPath(this.store.folder, id), begun.spoolBytes);
+    const onWait = (until: number | null): Promise<void> =>
+      this.change(id, { state: until === null ? 'running' : 'waiting', waitUntil: until });
+    const client = this.clientFor(
+      service,
+      this.meansOf({ service, clientId: '', secret: '' }),
+      signal,
+      onWait,
+    );
+    const since = await this.sinceOf(begun);
+    const before = { ...begun.counts };
+    const counts = { ...begun.counts };
+    let notes = begun.notes;
+    let place = begun.place;
+    for (let isFirst = true; isFirst || place !== null; isFirst = false) {
+      signal.throwIfAborted();
+      const advance = await connector.advance(client, plan, place, since, (one) => spool.isNew(one));
+      const fresh = await spool.add(advance.records);
+      for (const { what } of fresh) counts[what]++;
+      counts.repeated += advance.records.length - fresh.length;
+      counts.expandedLinks += advance.expandedLinks ?? 0;
+      for (const name of ['requests', 'limited', 'faults', 'tokens', 'waitedSeconds'] as const)
+        counts[name] = before[name] + client.counts[name];
+      notes = [...notes, ...(advance.notes ?? [])];
+      place = advance.place;
+      await this.change(id, {
+        counts,
+        notes,
+        place,
+        spoolBytes: spool.bytes,
+        share: advance.share,
+        ...(place === null ? { state: 'storing' } : {}),
+      });
+    }
+    await this.change(id, { notes: [...notes, ...outcomeNotes(plan, counts)], state: 'storing', share: 1 });
+  }
+
+  /** What was collected becomes a source; once only, also when the application was stopped meanwhile. */
+  private async storeSource(run: StoredRun): Promise<void> {
+    const there = await sourceOfRun(this.store, run.study, run.id);
+    if (there === null) {
+      const { step } = await this.runner.submit(run.study, {
+        kind: 'collect-source',
+        parameters: {
+          run: run.id,
+          name: run.name,
+          service: run.service,
+          plan: run.plan,
+          requests: run.counts.requests,
+          notes: run.notes,
+        },
+      });
+      if (step.state !== 'done') throw new ServiceError(step.error ?? 'What came could not be stored.', true);
+    }
+    const source = there ?? (await sourceOfRun(this.store, run.study, run.id));
+    rmSync(spoolPath(this.store.folder, run.id), { force: true });
+    const wasStopped = run.notes.some((note) => note.startsWith(STOPPED));
+    await this.change(run.id, {
+      state: wasStopped ? 'cancelled' : 'done',
+      source,
+      waitUntil: null,
+      endedAt: new Date().toISOString(),
+    });
+  }
+
+  /** What to do when a run ends before its end. */
+  private async onEnd(id: string, error: unknown): Promise<void> {
+    const stopped = error instanceof Stopped ? error : null;
+    if (stopped?.why === 'close') return;
+    if (stopped?.why === 'pause') {
+      await this.change(id, { state: 'paused', waitUntil: null });
+      return;
+    }
+    if (stopped) {
+      if (!stopped.stores) return;
+      const run = await this.existing(id);
+      await this.change(id, { state: 'storing', waitUntil: null, notes: [...run.notes, stoppedNote(run)] });
+      await this.storeSource(await this.existing(id)).catch((problem: unknown) => this.fail(id, problem));
+      return;
+    }
+    await this.fail(id, error);
+  }
+
+  private async fail(id: string, error: unknown): Promise<void> {
+    const passing = error instanceof ServiceError && error.passing;
+    const code = (error as { code?: string }).code;
+    const message =
+      error instanceof ServiceError
+        ? error.message
+        : code === 'ENOSPC' || code === 'SQLITE_FULL'
+          ? 'The disk is full. What came so far is kept; make room and resume.'
+          : `Something went wrong that the application did not expect: ${error instanceof Error ? error.message : String(error)}. What came so far is kept.`;
+    await this.change(id, { state: passing ? 'paused' : 'failed', error: message, waitUntil: null });
+  }
+
+  private async change(id: string, part: Parameters<typeof updateRun>[2]): Promise<void> {
+    await updateRun(this.store, id, part);
+    const run = await findRun(this.store, id);
+    if (run) this.runner.tell(run.study, { type: 'collecting', run: CollectRun.parse(run) });
+  }
+
+  private async existing(id: string): Promise<StoredRun> {
+    const run = await findRun(this.store, id);
+    if (!run) throw new ServiceError('This run is not there any more.', false);
+    return run;
+  }
+
+  /** What is known already, for a run that goes on from another one. */
+  private async sinceOf({ previous }: StoredRun): Promise<Since> {
+    const before = previous === null ? null : await findRun(this.store, previous);
+    if (!before?.source) return { time: null, state: null };
+    const newest = await this.store.query
+      .selectFrom('message')
+      .select((e) => e.fn.max('time').as('time'))
+      .where('source_id', '=', before.source)
+      .executeTakeFirst();
+    return { time: newest?.time ?? null, state: stateOf(before.notes) };
+  }
+
+  private clientFor(
+    { address }: Service,
+    access: Access,
+    signal: AbortSignal = new AbortController().signal,
+    onWait: (until: number | null) => Promise<void> = () => Promise.resolve(),
+  ): ServiceClient {
+    return new ServiceClient(address, access, signal, onWait, this.pace);
+  }
+
+  private connectorOf({ kind }: Service): Connector {
+    return CONNECTORS[kind];
+  }
+
+  private simulatedAt(address: string): Access | null {
+    return this.simulated.find(({ service }) => service.address === address) ?? null;
+  }
+
+  /** The means to enter a service: those that are given, or those that are kept. Throws ServiceError when there are none. */
+  private meansOf({ service, clientId, secret }: ServiceAccess): Access {
+    if (secret !== '') return { clientId, secret };
+    const kept = this.simulatedAt(service.address) ?? this.secrets.find(service.address);
+    if (!kept) throw new ServiceError('Give the client id and the secret of this service.', false);
+    return { clientId: clientId || kept.clientId, secret: kept.secret };
+  }
+}
+
+/** The reason with which a run's work is aborted. */
+class Stopped extends Error {
+  constructor(
+    readonly why: Stop,
+    readonly stores: boolean,
+  ) {
+    super('The run was stopped.');
+  }
+}
+
+const STOPPED = 'The run was ended by hand';
+
+function stoppedNote({ counts }: StoredRun): string {
+  return `${STOPPED} after ${formatCount(counts.requests)} requests; what had come was kept.`;
+}
+
+/** How much was asked for, how much came, and why it is less. */
+function outcomeNotes(plan: CollectPlan, counts: RunCounts): string[] {
+  const notes: string[] = [];
+  if (plan.what === 'search' || plan.what === 'mail') {
+    const came = counts.messages;
+    if (came + counts.deleted < plan.most)
+      notes.push(
+        `${formatCount(plan.most)} messages were asked for and ${formatCount(came)} came: the service has no more that fit, or gives no more.`,
+      );
+  }
+  if (counts.deleted > 0) notes.push(`${formatCount(counts.deleted)} posts had been deleted (Tombstone).`);
+  if (counts.repeated > 0)
+    notes.push(`${formatCount(counts.repeated)} things came twice, since pages moved while they were read.`);
+  if (counts.expandedLinks > 0)
+    notes.push(`${formatCount(counts.expandedLinks)} short links were expanded; both are kept.`);
+  if (counts.limited > 0)
+    notes.push(
+      `The budget of requests was used up ${formatCount(counts.limited)} times; ${formatCount(Math.round(counts.waitedSeconds))} seconds were waited.`,
+    );
+  return notes;
+}

@@ -1,0 +1,33 @@
+import { existsSync, readFileSync, renameSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { Service } from '@pebble/contract';
+import { z } from 'zod';
+
+const Kept = z.array(z.object({ service: Service, clientId: z.string(), secret: z.string() }));
+type Kept = z.infer<typeof Kept>;
+
+/**
+ * The secrets of services, in a file of the data folder that only its owner can read. They stand nowhere else: not in the database, not in
+ * the logbook, not in an export or a message.
+ */
+export class Secrets {
+  private readonly path: string;
+
+  constructor(folder: string) {
+    this.path = join(folder, 'collecting', 'secrets.json');
+  }
+
+  all(): Kept {
+    return existsSync(this.path) ? Kept.parse(JSON.parse(readFileSync(this.path, 'utf8'))) : [];
+  }
+
+  find(address: string): Kept[number] | null {
+    return this.all().find(({ service }) => service.address === address) ?? null;
+  }
+
+  keep(entry: Kept[number]): void {
+    const others = this.all().filter(({ service }) => service.address !== entry.service.address);
+    writeFileSync(`${this.path}.part`, JSON.stringify([...others, entry], null, 1), { mode: 0o600 });
+    renameSync(`${this.path}.part`, this.path);
+  }
+}

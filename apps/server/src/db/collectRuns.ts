@@ -1,0 +1,137 @@
+import { CollectPlan, CollectRun, RunCounts, Service, type RunState } from '@pebble/contract';
+import type { Selectable, Updateable } from 'kysely';
+import type { Store } from './open';
+import type { CollectRunTable } from './schema';
+
+/** A run with the place up to which it has come. */
+export interface StoredRun extends CollectRun {
+  readonly place: unknown;
+  readonly spoolBytes: number;
+}
+
+/** The runs of a study, the newest first. */
+export async function listRuns({ query }: Store, study: string): Promise<CollectRun[]> {
+  const rows = await query
+    .selectFrom('collect_run')
+    .selectAll()
+    .where('study_id', '=', study)
+    .orderBy('created_at', 'desc')
+    .execute();
+  return rows.map((row) => CollectRun.parse(toRun(row)));
+}
+
+/** Runs that were at work when the application stopped. */
+export async function unfinishedRuns({ query }: Store): Promise<StoredRun[]> {
+  const rows = await query
+    .selectFrom('collect_run')
+    .selectAll()
+    .where('state', 'in', ['running', 'waiting', 'storing'] satisfies RunState[])
+    .orderBy('created_at')
+    .execute();
+  return rows.map(toRun);
+}
+
+export async function findRun({ query }: Store, id: string): Promise<StoredRun | null> {
+  const row = await query.selectFrom('collect_run').selectAll().where('id', '=', id).executeTakeFirst();
+  return row ? toRun(row) : null;
+}
+
+export async function insertRun({ query }: Store, run: StoredRun): Promise<void> {
+  await query
+    .insertInto('collect_run')
+    .values({
+      id: run.id,
+      study_id: run.study,
+      name: run.name,
+      service: JSON.stringify(run.service),
+      plan: JSON.stringify(run.plan),
+      counts: JSON.stringify(run.counts),
+      notes: JSON.stringify(run.notes),
+      state: run.state,
+      place: run.place === null ? null : JSON.stringify(run.place),
+      spool_bytes: run.spoolBytes,
+      share: run.share,
+      wait_until: run.waitUntil,
+      error: run.error,
+      source_id: run.source,
+      previous: run.previous,
+      created_at: run.createdAt,
+      ended_at: run.endedAt,
+    })
+    .execute();
+}
+
+/** Writes the given parts of a run; the others stay as they are. */
+export async function updateRun(
+  { query }: Store,
+  id: string,
+  part: Partial<
+    Pick<
+      StoredRun,
+      | 'state'
+      | 'counts'
+      | 'notes'
+      | 'place'
+      | 'spoolBytes'
+      | 'share'
+      | 'waitUntil'
+      | 'error'
+      | 'source'
+      | 'endedAt'
+    >
+  >,
+): Promise<void> {
+  const values: Updateable<CollectRunTable> = {
+    ...(part.state === undefined ? {} : { state: part.state }),
+    ...(part.counts === undefined ? {} : { counts: JSON.stringify(part.counts) }),
+    ...(part.notes === undefined ? {} : { notes: JSON.stringify(part.notes) }),
+    ...(part.place === undefined ? {} : { place: JSON.stringify(part.place) }),
+    ...(part.spoolBytes === undefined ? {} : { spool_bytes: part.spoolBytes }),
+    ...(part.share === undefined ? {} : { share: part.share }),
+    ...(part.waitUntil === undefined ? {} : { wait_until: part.waitUntil }),
+    ...(part.error === undefined ? {} : { error: part.error }),
+    ...(part.source === undefined ? {} : { source_id: part.source }),
+    ...(part.endedAt === undefined ? {} : { ended_at: part.endedAt }),
+  };
+  if (Object.keys(values).length > 0)
+    await query.updateTable('collect_run').set(values).where('id', '=', id).execute();
+}
+
+export async function deleteRun({ query }: Store, id: string): Promise<void> {
+  await query.deleteFrom('collect_run').where('id', '=', id).execute();
+}
+
+/** The source that a run's collecting step made; null when the step was not done. */
+export async function sourceOfRun({ query }: Store, study: string, run: string): Promise<number | null> {
+  const steps = await query
+    .selectFrom('step')
+    .select(['parameters', 'result'])
+    .where('study_id', '=', study)
+    .where('kind', '=', 'collect-source')
+    .where('state', '=', 'done')
+    .execute();
+  const step = steps.find(({ parameters }) => (JSON.parse(parameters) as { run: string }).run === run);
+  return step?.result ? (JSON.parse(step.result) as { source: number }).source : null;
+}
+
+function toRun(row: Selectable<CollectRunTable>): StoredRun {
+  return {
+    id: row.id,
+    study: row.study_id,
+    name: row.name,
+    service: Service.parse(JSON.parse(row.service)),
+    plan: CollectPlan.parse(JSON.parse(row.plan)),
+    counts: RunCounts.parse(JSON.parse(row.counts)),
+    notes: JSON.parse(row.notes) as string[],
+    state: row.state as RunState,
+    place: row.place === null ? null : (JSON.parse(row.place) as unknown),
+    spoolBytes: row.spool_bytes,
+    share: row.share,
+    waitUntil: row.wait_until,
+    error: row.error,
+    source: row.source_id,
+    previous: row.previous,
+    createdAt: row.created_at,
+    endedAt: row.ended_at,
+  };
+}

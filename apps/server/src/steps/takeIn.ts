@@ -1,0 +1,165 @@
+import { rmSync, statSync, writeFileSync } from 'node:fs';
+import type { FileFormat, ImportReport, Material, Reading } from '@pebble/contract';
+import { dayPhrase, formatCount, joinWith } from '@pebble/core';
+import { linkItems } from '../db/load/linkItems';
+import { linkParents } from '../db/load/linkParents';
+import { SourceLoader } from '../db/load/sourceLoader';
+import { skippedPath } from '../files/places';
+import { readBatches } from '../intake/reader';
+import { SkippedRows } from '../intake/skippedRows';
+import { StepRefused, type Progress, type StepContext } from './step';
+
+/** Bytes that one post takes in a file, about. */
+const TYPICAL_ROW = 300;
+
+/** What one message is called in the file that it came from. */
+const UNIT: Partial<Record<FileFormat, string>> = {
+  mbox: 'email',
+  eml: 'email',
+  jmap: 'email',
+  activities: 'activity',
+};
+
+/** What is said when nothing of a material could be read. */
+const NOTHING: Partial<Record<Material, string>> = {
+  messages: 'No message could be read',
+  items: 'No item could be read',
+  follows: 'Nobody who follows could be read',
+  accounts: 'Nothing about accounts of this study could be read',
+};
+
+/** A file that becomes a source. */
+export interface Arrival {
+  readonly path: string;
+  /** What it is called to people. */
+  readonly file: string;
+  readonly name: string;
+  readonly reading: Reading;
+  /** What is to be said in the report beside its counts. */
+  readonly notes?: readonly string[];
+  /** Whether a source without anything in it is a result too. */
+  readonly mayBeEmpty?: boolean;
+  /** Whether the file stays, for whoever brought it to forget. */
+  readonly stays?: boolean;
+}
+
+/** Takes everything that a file holds into the study, as one source. */
+export async function takeIn(
+  context: StepContext,
+  arrival: Arrival,
+  progress: Progress,
+): Promise<ImportReport> {
+  const { store, study, step, limits } = context;
+  const { path, file, name, reading } = arrival;
+  const { id: source } = await store.query
+    .insertInto('source')
+    .values({ study_id: study, step_id: step, name, format: reading.format, report: '{}', removed_at: null })
+    .returning('id')
+    .executeTakeFirstOrThrow();
+  const skipped = new SkippedRows();
+  const loader = new SourceLoader(store, study, source, skipped);
+  await loader.begin(statSync(path).size / TYPICAL_ROW);
+  let read = 0;
+  const job = { path, file, reading, mostRows: limits.mostRows };
+  for await (const batch of readBatches(context.intakeFile, job)) {
+    loader.add(batch);
+    batch.skipped.forEach((row) => skipped.add(row));
+    read = batch.read;
+    progress(`Reading ${file}`, batch.share * 0.85);
+  }
+  progress('Indexing', null);
+  await loader.end();
+  progress('Linking replies', null);
+  const itemsMissing = await linkItems(store, study, source);
+  const parentsMissing = await linkParents(store, study, source);
+  if (loader.isEmpty && !arrival.mayBeEmpty)
+    throw new StepRefused(`${NOTHING[reading.material]} from ${file}. ${skipped.firstReason()}`, { file });
+  const counted = makeReport(source, file, UNIT[reading.format] ?? 'row', read, loader, skipped, {
+    parents: parentsMissing,
+    items: itemsMissing,
+  });
+  const report = { ...counted, notes: [...counted.notes, ...(arrival.notes ?? [])] };
+  await store.query
+    .updateTable('source')
+    .set({ report: JSON.stringify(report) })
+    .where('id', '=', source)
+    .execute();
+  await store.query.updateTable('study').set({ changed_at: context.now }).where('id', '=', study).execute();
+  if (skipped.total > 0) writeFileSync(skippedPath(store.folder, step), `\ufeff${skipped.csv}`);
+  if (!arrival.stays) rmSync(path, { force: true });
+  return report;
+}
+
+/** What came, what was left out: "9,000 messages ... were imported from X; 3 rows could not be read and were skipped" */
+export function takenSentence(report: ImportReport, from: string): string {
+  const parts = [`${broughtBy(report)} ${from}`];
+  if (report.skipped > 0)
+    parts.push(
+      `${formatCount(report.skipped)} ${report.unit === 'row' ? 'rows' : 'items'} could not be read and were skipped`,
+    );
+  if (report.duplicates > 0)
+    parts.push(`${formatCount(report.duplicates)} duplicates (same message id) were left out`);
+  return `${parts.join('; ')}.`;
+}
+
+/** "9,000 messages of 1 March 2026 to 31 May 2026 by 1,400 accounts and 60 items were" */
+function broughtBy(report: ImportReport): string {
+  const { kept, items, follows, profiles, from, until } = report;
+  const period = from === null ? '' : ` of ${dayPhrase(from, true)} to ${dayPhrase(until!, true)}`;
+  const parts: string[] = [];
+  if (kept > 0 || items + follows + profiles === 0)
+    parts.push(`${formatCount(kept)} messages${period} by ${formatCount(report.authors)} accounts`);
+  if (items > 0) parts.push(`${formatCount(items)} items`);
+  if (follows > 0) parts.push(`${formatCount(follows)} ties of following`);
+  if (profiles > 0) parts.push(`details of ${formatCount(profiles)} accounts`);
+  return `${joinWith('and', parts)} were`;
+}
+
+function makeReport(
+  source: number,
+  file: string,
+  unit: string,
+  read: number,
+  { messages: { counts, authors }, accounts, people }: SourceLoader,
+  skipped: SkippedRows,
+  missing: { parents: number; items: number },
+): ImportReport {
+  const notes: string[] = [];
+  if (counts.undated > 0)
+    notes.push(`${formatCount(counts.undated)} messages have no date; they stand in no period.`);
+  if (missing.parents > 0)
+    notes.push(
+      `${formatCount(missing.parents)} messages answer or pass on a message that is not in the study.`,
+    );
+  if (missing.items > 0)
+    notes.push(`${formatCount(missing.items)} comments stand under an item that is not in the study.`);
+  if (people.counts.itemsAgain > 0)
+    notes.push(`${formatCount(people.counts.itemsAgain)} items were there already.`);
+  if (people.counts.followsAgain > 0)
+    notes.push(`${formatCount(people.counts.followsAgain)} ties of following were there already.`);
+  notes.push(...skipped.notes());
+  return {
+    source,
+    file,
+    unit,
+    read,
+    kept: counts.kept,
+    skipped: skipped.total,
+    skippedByReason: skipped.byReason(),
+    duplicates: counts.duplicates,
+    duplicatesInFile: counts.duplicatesInFile,
+    undated: counts.undated,
+    accountsNew: accounts.added,
+    accountsKnown: accounts.known,
+    authors: authors.size,
+    mentions: counts.mentions,
+    hashtags: counts.hashtags,
+    links: counts.links,
+    parentsMissing: missing.parents,
+    itemsMissing: missing.items,
+    ...people.counts,
+    from: counts.from,
+    until: counts.until,
+    notes,
+  };
+}
