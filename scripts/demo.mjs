@@ -78,14 +78,12 @@ if (values.out) {
   write(
     'account-details.csv',
     asCsv(
-      lists[0].followers
-        .slice(0, 400)
-        .map(({ handle, description, joined, posts: number }) => ({
-          handle,
-          bio: description,
-          joined,
-          posts: number,
-        })),
+      lists[0].followers.slice(0, 400).map(({ handle, description, joined, posts: number }) => ({
+        handle,
+        bio: description,
+        joined,
+        posts: number,
+      })),
     ),
   );
   const sheet = makeSignInSheet();

@@ -33,7 +33,7 @@ test('several files of different kinds go in through one preview', async ({ page
   await page.getByLabel('Kind of message').selectOption('email');
   await expect(list.getByText('1,500 messages')).toBeVisible();
   await list.locator('article').nth(2).click();
-  await expect(page.locator('aside').getByRole('row', { name: /^to / })).toContainText('.example');
+  await expect(page.locator('pt-message-view').getByRole('row', { name: /^to / })).toContainText('.example');
   await page.getByRole('button', { name: 'Show all' }).first().click();
   await page.getByRole('button', { name: /council\.mbox/ }).click();
   await page.getByRole('button', { name: 'Take out of the study' }).click();
@@ -73,4 +73,63 @@ test('files of one shape are taken in together, each as a source of its own', as
   await page.getByRole('button', { name: 'Import all 2 of this shape' }).click();
   await expect(page.getByRole('button', { name: /march\.csv · 1 message/ })).toBeVisible();
   await expect(page.getByRole('button', { name: /april\.csv · 2 messages/ })).toBeVisible();
+});
+
+test('videos with comments, follower lists, a sign-in sheet and groups find their places', async ({
+  page,
+}) => {
+  await beginStudy(page, 'Other materials');
+  await drop(page, 'reelcove-comments.csv', 'reelcove-videos.csv');
+  await page.getByRole('button', take).click();
+  await expect(page.getByText('videos, pages or other items, one a row')).toBeAttached();
+  await page.getByRole('button', take).click();
+  await expect(page.getByRole('button', { name: /reelcove-videos\.csv · 60 items/ })).toBeVisible();
+
+  // From an item to its comments, and to the thread of one of them.
+  await page.getByRole('tab', { name: 'Items' }).click();
+  await page.locator('pt-item-table tbody button').first().click();
+  const list = page.locator('pt-reading-list');
+  await expect(list.getByRole('button', { name: /^under rc\d+/ })).toBeVisible();
+  await page.getByLabel('Kind of message').selectOption('reply');
+  await list.locator('article').first().click();
+  const view = page.locator('pt-message-view');
+  await expect(view.getByRole('region', { name: 'Thread' })).toContainText(/Thread · \d+ messages/);
+
+  // A star is kept, and the list can be asked for it; the filter is kept under a name.
+  await view.getByRole('button', { name: 'star' }).click();
+  await view.getByLabel('Note').fill('for chapter 3');
+  await view.getByLabel('Note').blur();
+  await list.getByRole('button', { name: 'Show all' }).click();
+  await page.getByLabel('Marked messages').selectOption('starred');
+  await expect(list.getByText('1 message', { exact: true })).toBeVisible();
+  await expect(list.locator('article').first()).toContainText('note');
+  await list.getByRole('button', { name: 'Keep this filter' }).click();
+  await list.getByLabel('Name of the filter').fill('Starred');
+  await list.getByRole('button', { name: 'Keep', exact: true }).click();
+  await list.getByRole('button', { name: 'Show all' }).click();
+  await expect(list.getByText('5,000 messages')).toBeVisible();
+  await list.getByRole('button', { name: 'Starred', exact: true }).click();
+  await expect(list.getByText('1 message', { exact: true })).toBeVisible();
+
+  // Follower lists of one shape go in together, each with the account of its own name.
+  await drop(page, 'followers of quay_traders.csv', 'followers of marsh_records.csv');
+  await expect(page.getByLabel('These accounts follow')).toHaveValue('quay_traders');
+  await page.getByRole('button', { name: 'Import all 2 of this shape' }).click();
+  await expect(
+    page.getByRole('button', { name: /marsh_records\.csv · 200 ties of following/ }),
+  ).toBeVisible();
+  await page.getByRole('tab', { name: 'Accounts' }).click();
+  await page.getByPlaceholder('Find an account').fill('marsh_records');
+  await expect(page.locator('pt-account-table tbody tr').first()).toContainText('200');
+
+  // A sheet of people by meetings becomes a map; groups of another length are refused with the difference.
+  await drop(page, 'sign-in-sheet.csv');
+  await expect(page.getByText(/85 nodes and \d+ ties \(directed/)).toBeVisible();
+  await page.getByRole('button', take).click();
+  await expect(page.getByRole('button', { name: /^85 nodes$/ })).toBeVisible();
+  await page.getByRole('link', { name: /Gather/ }).click();
+  await drop(page, 'mail-groups.csv');
+  await page.getByRole('button', take).click();
+  await expect(page.getByRole('alert')).toContainText('The groups do not fit the network');
+  await expect(page.getByRole('alert')).toContainText('85 nodes have no group');
 });

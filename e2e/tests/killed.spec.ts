@@ -4,7 +4,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { expect, test } from '@playwright/test';
 
-const port = Number(process.env['E2E_PORT'] ?? 4655) + 1;
+const port = Number(process.env['E2E_PORT'] ?? 4655) + 10;
 const api = `http://127.0.0.1:${port}/api/v1`;
 const main = join(import.meta.dirname, '../../apps/server/dist/main.js');
 

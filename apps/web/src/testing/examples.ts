@@ -1,4 +1,4 @@
-import type { Message, MessageOverview, Network, Step, Study } from '@pebble/contract';
+import type { CollectRun, Message, MessageOverview, Network, Step, Study } from '@pebble/contract';
 
 /** Small values of the contract for tests. */
 export const exampleStudy: Study = {
@@ -84,6 +84,40 @@ export function exampleMessage(change: Partial<Message> = {}): Message {
     note: null,
     numbers: {},
     attributes: {},
+    ...change,
+  };
+}
+
+export function exampleRun(change: Partial<CollectRun> = {}): CollectRun {
+  return {
+    id: 'r1',
+    study: exampleStudy.id,
+    name: 'Search for lamps',
+    service: { kind: 'hub', name: 'Tidepost', address: 'http://127.0.0.1:4621/hub' },
+    plan: { what: 'search', query: 'lamps', language: '', from: null, until: null, most: 400 },
+    state: 'running',
+    counts: {
+      requests: 28,
+      messages: 312,
+      items: 1,
+      follows: 0,
+      profiles: 0,
+      repeated: 3,
+      deleted: 4,
+      expandedLinks: 0,
+      limited: 1,
+      faults: 2,
+      tokens: 1,
+      waitedSeconds: 12,
+    },
+    share: null,
+    waitUntil: null,
+    notes: [],
+    error: null,
+    source: null,
+    previous: null,
+    createdAt: '2026-03-02T12:30:00.000Z',
+    endedAt: null,
     ...change,
   };
 }

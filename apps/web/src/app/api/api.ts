@@ -2,7 +2,11 @@ import { HttpClient, HttpErrorResponse, HttpHeaders, HttpParams } from '@angular
 import { inject, Injectable } from '@angular/core';
 import {
   AccountPage,
+  CollectEstimate,
+  CollectRun,
+  CollectRunList,
   ItemPage,
+  KnownServiceList,
   Logbook,
   MessageOverview,
   MessagePage,
@@ -16,6 +20,7 @@ import {
   SavedReadingList,
   SavedMap,
   SentBytes,
+  ServiceDescription,
   SourceList,
   Step,
   Study,
@@ -26,8 +31,13 @@ import {
   WeaveEstimate,
   type AccountQuery,
   type AccountWeave,
+  type CollectPlan,
   type EvidenceQuery,
   type ItemQuery,
+  type KnownService,
+  type NewRun,
+  type RunCommand,
+  type ServiceAccess,
   type Source,
   type MessageFilter,
   type Reading,
@@ -116,6 +126,17 @@ export class Api {
     const headers = new HttpHeaders({ 'content-type': 'application/octet-stream' });
     return this.checked(this.http.post(`${BASE}/studies/${study}/uploads`, bytes, { headers }), SentBytes);
   }
+
+  services = (): Observable<KnownService[]> => this.get('/services', KnownServiceList);
+  describeService = (access: ServiceAccess): Observable<ServiceDescription> =>
+    this.post('/services/describe', access, ServiceDescription);
+  estimatePlan = (access: ServiceAccess, plan: CollectPlan): Observable<CollectEstimate> =>
+    this.post('/services/estimate', { access, plan }, CollectEstimate);
+  runs = (study: string): Observable<CollectRun[]> => this.get(`/studies/${study}/runs`, CollectRunList);
+  beginRun = (study: string, run: NewRun): Observable<CollectRun> =>
+    this.post(`/studies/${study}/runs`, run, CollectRun);
+  runCommand = (run: string, command: RunCommand): Observable<CollectRun> =>
+    this.post(`/runs/${run}/${command}`, {}, CollectRun);
 
   estimate = (study: string, weave: AccountWeave): Observable<WeaveEstimate> =>
     this.post(`/studies/${study}/estimate`, weave, WeaveEstimate);

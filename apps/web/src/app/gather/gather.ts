@@ -3,6 +3,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { Router, RouterLink } from '@angular/router';
 import {
   SOURCE_MATERIALS,
+  type CollectRun,
   type MessageFilter,
   type Reading,
   type RefusedFile,
@@ -20,10 +21,12 @@ import { WorkActions } from '../store/work.actions';
 import { AccountTable } from './account-table';
 import { ImportReportView } from './import-report';
 import { ItemTable } from './item-table';
+import { CollectPanel } from './collect-panel';
 import { droppedFiles } from './dropped-files';
 import { PasteBox } from './paste-box';
 import { PreviewPanel, type Accepted } from './preview-panel';
 import { ReadingList } from './reading-list';
+import { RunCard } from './run-card';
 import { TimeChart } from './time-chart';
 
 /** Bring messages in, and look at what came. */
@@ -32,11 +35,13 @@ import { TimeChart } from './time-chart';
   imports: [
     RouterLink,
     AccountTable,
+    CollectPanel,
     ImportReportView,
     ItemTable,
     PasteBox,
     PreviewPanel,
     ReadingList,
+    RunCard,
     TimeChart,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -69,6 +74,15 @@ export class Gather {
   protected readonly finished = signal<Step | null>(null);
   protected readonly shownReport = signal<Source | null>(null);
   protected readonly filter = signal<MessageFilter>({});
+  protected readonly runs = this.store.selectSignal(work.selectRuns);
+  protected readonly collecting = signal(false);
+  protected readonly allRuns = signal(false);
+  /** Runs that are at work or wait for a word, and the latest one that ended. */
+  protected readonly shownRuns = computed(() => {
+    const runs = this.runs();
+    if (this.allRuns()) return runs;
+    return runs.filter(({ state }, i) => i === 0 || !['done', 'cancelled'].includes(state));
+  });
   protected readonly networks = this.store.selectSignal(work.selectNetworks);
   /** What is looked at below the time chart. */
   protected readonly view = signal<'messages' | 'accounts' | 'items'>('messages');
@@ -158,6 +172,11 @@ export class Gather {
   protected paste(text: string): void {
     this.pasting.set(false);
     this.take([new File([text], `pasted ${new Date().toISOString().slice(0, 16).replace('T', ' ')}.tsv`)]);
+  }
+
+  protected onBegun(run: CollectRun): void {
+    this.collecting.set(false);
+    this.store.dispatch(WorkActions.runReported({ run }));
   }
 
   protected removeSource({ id, name }: Source): void {

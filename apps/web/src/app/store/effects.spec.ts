@@ -41,6 +41,7 @@ describe('effects', () => {
     sources: jest.fn(() => of([])),
     networks: jest.fn(() => of([])),
     logbook: jest.fn(() => of({ steps: [] })),
+    runs: jest.fn(() => of([])),
     eventsAddress: (id: string) => `/events/${id}`,
     cancelStep: jest.fn(() => of(null)),
     step: jest.fn(() => of(exampleStep())),

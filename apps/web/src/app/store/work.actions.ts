@@ -1,4 +1,12 @@
-import type { MessageOverview, Network, Source, Step, StepProgress, Study } from '@pebble/contract';
+import type {
+  CollectRun,
+  MessageOverview,
+  Network,
+  Source,
+  Step,
+  StepProgress,
+  Study,
+} from '@pebble/contract';
 import { createActionGroup, emptyProps, props } from '@ngrx/store';
 
 /** What happens in the study that is open. */
@@ -13,7 +21,10 @@ export const WorkActions = createActionGroup({
       sources: Source[];
       networks: Network[];
       steps: Step[];
+      runs: CollectRun[];
     }>(),
+    'Run Reported': props<{ run: CollectRun }>(),
+    'Run Forgotten': props<{ id: string }>(),
     'Progress Reported': props<{ progress: StepProgress }>(),
     'Step Ended': props<{ step: Step }>(),
     'Cancel Requested': props<{ step: number }>(),

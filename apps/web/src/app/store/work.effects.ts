@@ -61,9 +61,10 @@ export class WorkEffects {
           this.api.sources(id),
           this.api.networks(id),
           this.api.logbook(id),
+          this.api.runs(id),
         ]).pipe(
-          map(([study, overview, sources, networks, { steps }]) =>
-            WorkActions.studyArrived({ study, overview, sources, networks, steps }),
+          map(([study, overview, sources, networks, { steps }, runs]) =>
+            WorkActions.studyArrived({ study, overview, sources, networks, steps, runs }),
           ),
           catchError((error: Error) => of(WorkActions.failed({ message: error.message }))),
         ),
@@ -77,11 +78,16 @@ export class WorkEffects {
       switchMap(({ id }) =>
         events(this.api.eventsAddress(id)).pipe(takeUntil(this.actions.pipe(ofType(WorkActions.studyLeft)))),
       ),
-      map((event) =>
-        event.type === 'progress'
-          ? WorkActions.progressReported({ progress: event.progress })
-          : WorkActions.stepEnded({ step: event.step }),
-      ),
+      map((event) => {
+        switch (event.type) {
+          case 'progress':
+            return WorkActions.progressReported({ progress: event.progress });
+          case 'collecting':
+            return WorkActions.runReported({ run: event.run });
+          case 'step':
+            return WorkActions.stepEnded({ step: event.step });
+        }
+      }),
     ),
   );
 

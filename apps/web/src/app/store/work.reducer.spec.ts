@@ -1,5 +1,11 @@
 import type { StepProgress } from '@pebble/contract';
-import { exampleNetwork, exampleOverview, exampleStep, exampleStudy } from '../../testing/examples';
+import {
+  exampleNetwork,
+  exampleOverview,
+  exampleRun,
+  exampleStep,
+  exampleStudy,
+} from '../../testing/examples';
 import { WorkActions } from './work.actions';
 import { work, type WorkState } from './work.reducer';
 
@@ -26,6 +32,7 @@ describe('the open study', () => {
         sources: [],
         networks: [],
         steps: [],
+        runs: [],
       }),
     );
   });
@@ -43,6 +50,7 @@ describe('the open study', () => {
       sources: [],
       networks: [],
       steps: [],
+      runs: [],
     });
     expect(reducer(state, late)).toBe(state);
     expect(reducer(state, WorkActions.progressReported({ progress: { ...progress, study: 'other' } }))).toBe(
@@ -60,6 +68,17 @@ describe('the open study', () => {
     expect(state.running).toBeNull();
     expect(state.steps.map(({ id }) => id)).toEqual([7, 6]);
     expect(state.steps[0].sentence).toBe('Again.');
+  });
+
+  it('shows collecting runs as they are told, the newest first, and forgets them', () => {
+    state = reducer(state, WorkActions.runReported({ run: exampleRun({ id: 'a' }) }));
+    state = reducer(state, WorkActions.runReported({ run: exampleRun({ id: 'b' }) }));
+    state = reducer(state, WorkActions.runReported({ run: exampleRun({ id: 'a', state: 'done' }) }));
+    expect(state.runs.map(({ id, state: now }) => `${id} ${now}`)).toEqual(['b running', 'a done']);
+    const other = exampleRun({ id: 'c', study: 'other' });
+    expect(reducer(state, WorkActions.runReported({ run: other }))).toBe(state);
+    state = reducer(state, WorkActions.runForgotten({ id: 'b' }));
+    expect(state.runs.map(({ id }) => id)).toEqual(['a']);
   });
 
   it('keeps an error until it is put away', () => {

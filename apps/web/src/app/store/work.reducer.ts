@@ -1,4 +1,12 @@
-import type { MessageOverview, Network, Source, Step, StepProgress, Study } from '@pebble/contract';
+import type {
+  CollectRun,
+  MessageOverview,
+  Network,
+  Source,
+  Step,
+  StepProgress,
+  Study,
+} from '@pebble/contract';
 import { createFeature, createReducer, createSelector, on } from '@ngrx/store';
 import { WorkActions } from './work.actions';
 
@@ -9,6 +17,8 @@ export interface WorkState {
   readonly sources: readonly Source[];
   readonly networks: readonly Network[];
   readonly steps: readonly Step[];
+  /** Collecting runs, the newest first. */
+  readonly runs: readonly CollectRun[];
   readonly running: StepProgress | null;
   readonly error: string | null;
 }
@@ -20,6 +30,7 @@ const closed: WorkState = {
   sources: [],
   networks: [],
   steps: [],
+  runs: [],
   running: null,
   error: null,
 };
@@ -30,9 +41,21 @@ export const work = createFeature({
     closed,
     on(WorkActions.studyOpened, (state, { id }): WorkState => (state.id === id ? state : { ...closed, id })),
     on(WorkActions.studyLeft, (): WorkState => closed),
-    on(WorkActions.studyArrived, (state, { study, overview, sources, networks, steps }): WorkState =>
-      study.id === state.id ? { ...state, study, overview, sources, networks, steps } : state,
+    on(WorkActions.studyArrived, (state, { study, overview, sources, networks, steps, runs }): WorkState =>
+      study.id === state.id ? { ...state, study, overview, sources, networks, steps, runs } : state,
     ),
+    on(WorkActions.runReported, (state, { run }): WorkState => {
+      if (run.study !== state.id) return state;
+      const isKnown = state.runs.some(({ id }) => id === run.id);
+      return {
+        ...state,
+        runs: isKnown ? state.runs.map((one) => (one.id === run.id ? run : one)) : [run, ...state.runs],
+      };
+    }),
+    on(WorkActions.runForgotten, (state, { id }): WorkState => ({
+      ...state,
+      runs: state.runs.filter((run) => run.id !== id),
+    })),
     on(WorkActions.progressReported, (state, { progress }): WorkState =>
       progress.study === state.id ? { ...state, running: progress } : state,
     ),
