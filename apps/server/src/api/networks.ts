@@ -118,7 +118,7 @@ function sendExport(response: Response, folder: string, network: Network, format
       response
         .attachment(`${file}.graphml`)
         .type('application/graphml+xml')
-        .send(writeGraphml(nodes, edges, network.nodes));
+        .send(writeGraphml(nodes, edges, network.nodes, network.directed));
       return;
     case 'csv-nodes':
       response

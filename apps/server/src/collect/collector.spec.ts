@@ -57,7 +57,7 @@ const start = (plan: CollectPlan, name = 'A run'): Promise<CollectRun> =>
   collector.begin(STUDY, { name, access: accessTo(plan.what === 'mail' ? 'mail' : 'hub'), plan });
 
 async function until(id: string, ...states: RunState[]): Promise<CollectRun> {
-  for (let i = 0; i < 1200; i++) {
+  for (let i = 0; i < 2400; i++) {
     const run = (await findRun(store, id))!;
     if (states.includes(run.state)) return run;
     if (['failed', 'paused', 'done', 'cancelled'].includes(run.state))
@@ -103,7 +103,7 @@ describe('a collecting run', () => {
     await runner.close();
     await store.close();
     await standins.close();
-    await begin({ requests: 3, windowSeconds: 1, tokenRequests: 4, faultEvery: 3 });
+    await begin({ requests: 2, windowSeconds: 3, tokenRequests: 3, faultEvery: 3 });
     const run = await finished(SEARCH);
     expect(run.counts).toMatchObject({ messages: easy.messages, deleted: easy.deleted });
     expect(run.counts.limited).toBeGreaterThan(0);
@@ -192,7 +192,7 @@ describe('what can be collected', () => {
 });
 
 describe('a run that is interrupted', () => {
-  const slow: Partial<GateSettings> = { requests: 2, windowSeconds: 2 };
+  const slow: Partial<GateSettings> = { requests: 2, windowSeconds: 3 };
 
   it('says until when it waits, is paused, and goes on where it was', async () => {
     await begin(slow);

@@ -10,10 +10,15 @@ export function escapeXml(text: string): string {
 }
 
 /**
- * A directed network as GraphML (Brandes et al. 2002; schema 1.0) with all columns as typed data. Nodes are n0, n1, ...;
+ * A network as GraphML (Brandes et al. 2002; schema 1.0) with all columns as typed data. Nodes are n0, n1, ...;
  * the edge table's source and target are row numbers of the node table. A value that is not a number is left out.
  */
-export function writeGraphml(nodes: TableColumns, edges: TableColumns, nodeCount: number): string {
+export function writeGraphml(
+  nodes: TableColumns,
+  edges: TableColumns,
+  nodeCount: number,
+  directed = true,
+): string {
   const lines: string[] = [
     '<?xml version="1.0" encoding="UTF-8"?>',
     '<graphml xmlns="http://graphml.graphdrawing.org/xmlns"',
@@ -23,7 +28,7 @@ export function writeGraphml(nodes: TableColumns, edges: TableColumns, nodeCount
   const edgeColumns = Object.keys(edges).filter((name) => name !== 'source' && name !== 'target');
   for (const name of Object.keys(nodes)) lines.push(keyLine('node', name, nodes[name]));
   for (const name of edgeColumns) lines.push(keyLine('edge', name, edges[name]));
-  lines.push('  <graph id="network" edgedefault="directed">');
+  lines.push(`  <graph id="network" edgedefault="${directed ? 'directed' : 'undirected'}">`);
   for (let v = 0; v < nodeCount; v++) {
     lines.push(`    <node id="n${v}">${dataOf('node', Object.keys(nodes), nodes, v)}</node>`);
   }
