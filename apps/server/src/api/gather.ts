@@ -16,13 +16,10 @@ import {
 } from '@pebble/contract';
 import { UnreadableFile } from '@pebble/core/files';
 import { z } from 'zod';
-import { readAccounts } from '../db/accounts';
 import { savedFilters } from '../db/filters';
-import { readItems } from '../db/items';
-import { readMessages, readOverview, readTimeline } from '../db/messages';
+import { Overviews } from './overviews';
 import { forgetReading, savedReadings, saveReading } from '../db/readings';
 import { findStep } from '../db/steps';
-import { readThread } from '../db/threads';
 import { skippedPath, uploadPath } from '../files/places';
 import { arrive, lookAt } from '../intake/arrive';
 import { ApiError, notFound } from './problems';
@@ -31,9 +28,10 @@ import type { Services } from './services';
 const FileName = z.string().min(1).max(300);
 const Again = z.object({ file: FileName, reading: Reading.partial() });
 
-export function gatherRoutes({ store, config }: Services): Router {
+export function gatherRoutes({ store, config, runner }: Services): Router {
   const routes = Router();
   const { folder } = store;
+  const overviews = new Overviews(store, runner);
 
   routes.post('/studies/:study/uploads', async (request, response) => {
     const id = randomUUID();
@@ -118,16 +116,15 @@ export function gatherRoutes({ store, config }: Services): Router {
   });
 
   routes.get('/studies/:study/messages', async (request, response) => {
-    response.json(await readMessages(store, request.params.study, MessageQuery.parse(request.query)));
+    response.json(await runner.read('messages', request.params.study, MessageQuery.parse(request.query)));
   });
 
   routes.get('/studies/:study/timeline', async (request, response) => {
-    const { by, ...filter } = TimelineQuery.parse(request.query);
-    response.json(await readTimeline(store, request.params.study, filter, by));
+    response.json(await runner.read('timeline', request.params.study, TimelineQuery.parse(request.query)));
   });
 
   routes.get('/studies/:study/messages/:message/thread', async (request, response) => {
-    const thread = await readThread(store, request.params.study, Number(request.params.message));
+    const thread = await runner.read('thread', request.params.study, Number(request.params.message));
     if (!thread) throw notFound('This message');
     response.json(thread);
   });
@@ -137,15 +134,15 @@ export function gatherRoutes({ store, config }: Services): Router {
   });
 
   routes.get('/studies/:study/accounts', async (request, response) => {
-    response.json(await readAccounts(store, request.params.study, AccountQuery.parse(request.query)));
+    response.json(await runner.read('accounts', request.params.study, AccountQuery.parse(request.query)));
   });
 
   routes.get('/studies/:study/items', async (request, response) => {
-    response.json(await readItems(store, request.params.study, ItemQuery.parse(request.query)));
+    response.json(await runner.read('items', request.params.study, ItemQuery.parse(request.query)));
   });
 
   routes.get('/studies/:study/overview', async (request, response) => {
-    response.json(await readOverview(store, request.params.study));
+    response.json(await overviews.read(request.params.study));
   });
 
   return routes;

@@ -18,7 +18,7 @@ export function networkRoutes({ store, runner }: Services): Router {
   };
 
   routes.post('/studies/:study/estimate', async (request, response) => {
-    response.json(await runner.estimate(request.params.study, AccountWeave.parse(request.body)));
+    response.json(await runner.read('estimate', request.params.study, AccountWeave.parse(request.body)));
   });
 
   routes.get('/studies/:study/networks', async (request, response) => {

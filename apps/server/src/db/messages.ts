@@ -155,12 +155,19 @@ export async function readOverview(store: Store, study: string): Promise<Message
     .limit(30)
     .execute();
   const authors = await query
-    .selectFrom('message as m')
+    .selectFrom(
+      query
+        .selectFrom('message')
+        .select((e) => ['author_id', e.fn.countAll<number>().as('messages')])
+        .where('study_id', '=', study)
+        .groupBy('author_id')
+        .orderBy('messages', 'desc')
+        .limit(60)
+        .as('m'),
+    )
     .innerJoin('account as a', 'a.id', 'm.author_id')
-    .select((e) => ['a.id', 'a.handle', 'a.name', e.fn.countAll<number>().as('messages')])
-    .where('m.study_id', '=', study)
-    .groupBy('a.id')
-    .orderBy('messages', 'desc')
+    .select(['a.id', 'a.handle', 'a.name', 'm.messages'])
+    .orderBy('m.messages', 'desc')
     .orderBy('a.handle')
     .limit(30)
     .execute();

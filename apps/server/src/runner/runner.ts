@@ -4,18 +4,19 @@ import { MessageChannel } from 'node:worker_threads';
 import { Piscina } from 'piscina';
 import {
   stepParameters,
-  type AccountWeave,
   type Step,
   type StepEvent,
   type StepKind,
   type StepProgress,
   type StepRequest,
-  type WeaveEstimate,
 } from '@pebble/contract';
+import { QueryError } from '@pebble/core';
 import type { Store } from '../db/open';
 import { beginStep, findStep } from '../db/steps';
 import { stepDefinition } from '../steps';
 import type { Outcome, Task } from './execute';
+import type { ReadName, Reads } from './reads';
+import type { ReadAnswer } from './worker';
 
 interface Running {
   readonly step: number;
@@ -71,11 +72,14 @@ export class Runner {
     return true;
   }
 
-  estimate(study: string, weave: AccountWeave): Promise<WeaveEstimate> {
-    return this.pool.run(
-      { folder: this.store.folder, study, weave },
-      { name: 'estimate' },
-    ) as Promise<WeaveEstimate>;
+  /** Reads in a thread of its own. Throws QueryError where a search is not understood. */
+  async read<N extends ReadName>(name: N, study: string, asks: Reads[N]['asks']): Promise<Reads[N]['gives']> {
+    const answer = (await this.pool.run(
+      { folder: this.store.folder, name, study, asks },
+      { name: 'read' },
+    )) as ReadAnswer<Reads[N]['gives']>;
+    if (answer.queryError) throw new QueryError(answer.queryError.message, answer.queryError.place);
+    return answer.value as Reads[N]['gives'];
   }
 
   /** Listens to one study; tells at once what is running. Returns the function that ends it. */

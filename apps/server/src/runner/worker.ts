@@ -1,10 +1,9 @@
 import { fileURLToPath } from 'node:url';
 import type { MessagePort } from 'node:worker_threads';
 import { connect, type Store } from '../db/open';
-import { estimateAccounts } from '@pebble/core';
-import type { AccountWeave, WeaveEstimate } from '@pebble/contract';
-import { readAddresses } from '../db/addresses';
+import { QueryError } from '@pebble/core';
 import { execute, type Outcome, type Task } from './execute';
+import { readers, type ReadName, type Reads } from './reads';
 
 /** The program of the thread that reads files, beside this one in the built application. */
 const intakeFile = fileURLToPath(new URL('../intake/thread.js', import.meta.url));
@@ -50,15 +49,28 @@ export async function runStep({ folder, task, port, cancel }: StepJob): Promise<
   return outcome;
 }
 
-/** Reads only: how large a weave would be. */
-export function estimate({
+/** An error that crosses from a thread keeps its message and loses its kind; what a search lacks is told as a value. */
+export interface ReadAnswer<T> {
+  readonly value?: T;
+  readonly queryError?: { message: string; place: number };
+}
+
+/** Reads only. */
+export async function read<N extends ReadName>({
   folder,
+  name,
   study,
-  weave,
+  asks,
 }: {
   folder: string;
+  name: N;
   study: string;
-  weave: AccountWeave;
-}): WeaveEstimate {
-  return estimateAccounts(readAddresses(storeFor(folder), study), weave);
+  asks: Reads[N]['asks'];
+}): Promise<ReadAnswer<Reads[N]['gives']>> {
+  try {
+    return { value: await readers[name](storeFor(folder), study, asks) };
+  } catch (error) {
+    if (error instanceof QueryError) return { queryError: { message: error.bare, place: error.place } };
+    throw error;
+  }
 }

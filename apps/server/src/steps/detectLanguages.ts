@@ -20,10 +20,19 @@ export const detectLanguages: StepDefinition<'detect-languages', Detected> = {
   async run({ store, study }, { source }, progress) {
     const { query } = store;
     const wanted = query
-      .selectFrom('message')
-      .where('source_id', '=', source)
-      .where('study_id', '=', study)
-      .where('id', 'not in', query.selectFrom('message_language').select('message_id'));
+      .selectFrom('message as m')
+      .where('m.source_id', '=', source)
+      .where('m.study_id', '=', study)
+      .where((e) =>
+        e.not(
+          e.exists(
+            e
+              .selectFrom('message_language as l')
+              .select('l.message_id')
+              .whereRef('l.message_id', '=', 'm.id'),
+          ),
+        ),
+      );
     const { count } = await wanted
       .select((e) => e.fn.countAll<number>().as('count'))
       .executeTakeFirstOrThrow();
@@ -33,18 +42,10 @@ export const detectLanguages: StepDefinition<'detect-languages', Detected> = {
     let given = 0;
     let done = 0;
     for (let last = 0; ;) {
-      const texts = await query
-        .selectFrom('message')
-        .select(['id', 'text', 'more'])
-        .where('source_id', '=', source)
-        .where('study_id', '=', study)
-        .where('id', '>', last)
-        .where(
-          'id',
-          'not in',
-          query.selectFrom('message_language').select('message_id').where('message_id', '>', last),
-        )
-        .orderBy('id')
+      const texts = await wanted
+        .select(['m.id', 'm.text', 'm.more'])
+        .where('m.id', '>', last)
+        .orderBy('m.id')
         .limit(TOGETHER)
         .execute();
       if (texts.length === 0) break;

@@ -15,11 +15,12 @@ export type Query =
 /** A query that cannot be understood, in a sentence with the place. */
 export class QueryError extends Error {
   constructor(
-    message: string,
+    /** The sentence without the place. */
+    readonly bare: string,
     /** Place of the character, from 1. */
     readonly place: number,
   ) {
-    super(`${message} (at character ${place})`);
+    super(`${bare} (at character ${place})`);
   }
 }
 

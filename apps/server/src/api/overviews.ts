@@ -1,0 +1,34 @@
+import type { MessageOverview } from '@pebble/contract';
+import type { Store } from '../db/open';
+import type { Runner } from '../runner/runner';
+
+/** The counts of studies, each counted once for each change of its study: a large one takes seconds. */
+export class Overviews {
+  private readonly counted = new Map<string, { step: number; overview: Promise<MessageOverview> }>();
+
+  constructor(
+    private readonly store: Store,
+    private readonly runner: Runner,
+  ) {}
+
+  async read(study: string): Promise<MessageOverview> {
+    const step = await this.latestStep(study);
+    const known = this.counted.get(study);
+    if (known?.step === step) return known.overview;
+    const overview = this.runner.read('overview', study, undefined);
+    this.counted.set(study, { step, overview });
+    overview.catch(() => void this.counted.delete(study));
+    return overview;
+  }
+
+  /** Everything that changes a study is a step; the last one that is done tells whether it was changed. */
+  private async latestStep(study: string): Promise<number> {
+    const row = await this.store.query
+      .selectFrom('step')
+      .select((e) => e.fn.max('id').as('id'))
+      .where('study_id', '=', study)
+      .where('state', '=', 'done')
+      .executeTakeFirst();
+    return row?.id ?? 0;
+  }
+}

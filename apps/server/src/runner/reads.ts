@@ -1,0 +1,53 @@
+import type {
+  AccountPage,
+  AccountQuery,
+  ItemPage,
+  ItemQuery,
+  MessageOverview,
+  MessagePage,
+  MessageQuery,
+  Thread,
+  Timeline,
+  TimelineQuery,
+  AccountWeave,
+  WeaveEstimate,
+} from '@pebble/contract';
+import { estimateAccounts } from '@pebble/core';
+import type { z } from 'zod';
+import { readAccounts } from '../db/accounts';
+import { readAddresses } from '../db/addresses';
+import { readItems } from '../db/items';
+import { readMessages, readOverview, readTimeline } from '../db/messages';
+import type { Store } from '../db/open';
+import { readThread } from '../db/threads';
+
+/**
+ * What reads a study and may take a while for a large one. It is done in a thread beside the one that answers requests, so that the
+ * application answers meanwhile.
+ */
+export interface Reads {
+  overview: { asks: undefined; gives: MessageOverview };
+  timeline: { asks: z.infer<typeof TimelineQuery>; gives: Timeline };
+  messages: { asks: MessageQuery; gives: MessagePage };
+  thread: { asks: number; gives: Thread | null };
+  accounts: { asks: AccountQuery; gives: AccountPage };
+  items: { asks: ItemQuery; gives: ItemPage };
+  estimate: { asks: AccountWeave; gives: WeaveEstimate };
+}
+export type ReadName = keyof Reads;
+
+type Reader<N extends ReadName> = (
+  store: Store,
+  study: string,
+  asks: Reads[N]['asks'],
+) => Promise<Reads[N]['gives']>;
+
+export const readers: { readonly [N in ReadName]: Reader<N> } = {
+  overview: readOverview,
+  timeline: (store, study, { by, ...filter }) => readTimeline(store, study, filter, by),
+  messages: readMessages,
+  thread: readThread,
+  accounts: readAccounts,
+  items: readItems,
+  estimate: (store, study, weave) => Promise.resolve(estimateAccounts(readAddresses(store, study), weave)),
+};
