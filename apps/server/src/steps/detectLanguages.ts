@@ -17,12 +17,12 @@ interface Detected extends Record<string, unknown> {
 /** Finds the language of each message of a source; where the source says it, that holds. */
 export const detectLanguages: StepDefinition<'detect-languages', Detected> = {
   kind: 'detect-languages',
-  async run({ store, study }, { source }, progress) {
+  async run({ store }, { source }, progress) {
     const { query } = store;
+    // The study is left out on purpose: with it, an index of the study would be read and sorted anew for each part.
     const wanted = query
       .selectFrom('message as m')
       .where('m.source_id', '=', source)
-      .where('m.study_id', '=', study)
       .where((e) =>
         e.not(
           e.exists(
