@@ -1,3 +1,4 @@
+import fc from 'fast-check';
 import { parse } from 'graphology-graphml';
 import Graphology from 'graphology';
 import { writeGraphml, escapeXml } from '../formats/writeGraphml';
@@ -26,6 +27,16 @@ describe('Arrow tables', () => {
     expect(back['handle']).toEqual(nodes.handle);
     expect([...numbersOf(back, 'score')]).toEqual([0.5, NaN]);
     expect(() => numbersOf(back, 'handle')).toThrow('handle');
+  });
+
+  it('keep texts of any length and script, also more than were reckoned with', () => {
+    const text = fc.string({ unit: fc.constantFrom('a', 'é', 'ש', '漢', '🦋', '\u0000', '"'), maxLength: 60 });
+    fc.assert(
+      fc.property(fc.array(text, { maxLength: 40 }), (handle) => {
+        const padded = [...handle, 'x'.repeat(5000), ''];
+        expect(fromArrow(toArrow({ handle: padded }))['handle']).toEqual(padded);
+      }),
+    );
   });
 
   it('can be empty', () => {

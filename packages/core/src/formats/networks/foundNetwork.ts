@@ -68,6 +68,31 @@ function typed(column: string[]): Float64Array | string[] {
   return Float64Array.from(column, (value) => (value === '' ? NaN : Number(value)));
 }
 
+/** Finds pairs of ends again: a hash table of places in typed numbers, as large as it ever needs to be. */
+class PairPlaces {
+  private readonly slots: Int32Array;
+  private readonly mask: number;
+
+  constructor(most: number) {
+    let size = 16;
+    while (size < most * 2) size *= 2;
+    this.slots = new Int32Array(size).fill(-1);
+    this.mask = size - 1;
+  }
+
+  /** The place of the pair of edge e among the first ones of each pair; the next free place when it is new. */
+  of(e: number, ends: Uint32Array, first: readonly number[]): number {
+    const a = ends[2 * e];
+    const b = ends[2 * e + 1];
+    let slot = (Math.imul(a, 0x9e3779b1) ^ Math.imul(b, 0x85ebca6b)) >>> 0;
+    for (slot = (slot ^ (slot >>> 15)) & this.mask; this.slots[slot] >= 0; slot = (slot + 1) & this.mask) {
+      const other = first[this.slots[slot]];
+      if (ends[2 * other] === a && ends[2 * other + 1] === b) return this.slots[slot];
+    }
+    return (this.slots[slot] = first.length);
+  }
+}
+
 /** Builds a network from nodes and ties in the order in which a file names them. */
 export class NetworkBuilder {
   private readonly number = new Map<string, number>();
@@ -187,20 +212,16 @@ export class NetworkBuilder {
   }
 
   private mergeEdges(): { first: number[]; weight: number[]; ends: Uint32Array } {
-    const place = new Map<number, number>();
+    const place = new PairPlaces(this.source.length);
     const first: number[] = [];
     const weight: number[] = [];
     const ends = new Uint32Array(2 * this.source.length);
     for (let e = 0; e < this.source.length; e++) {
       const turn = !this.directed && this.source[e] > this.target[e];
-      const a = turn ? this.target[e] : this.source[e];
-      const b = turn ? this.source[e] : this.target[e];
-      ends[2 * e] = a;
-      ends[2 * e + 1] = b;
-      const pair = a * this.keys.length + b;
-      const at = place.get(pair);
-      if (at === undefined) {
-        place.set(pair, first.length);
+      ends[2 * e] = turn ? this.target[e] : this.source[e];
+      ends[2 * e + 1] = turn ? this.source[e] : this.target[e];
+      const at = place.of(e, ends, first);
+      if (at === first.length) {
         first.push(e);
         weight.push(this.weight[e]);
       } else {
