@@ -176,6 +176,10 @@ export const Preview = z.object({
   /** One sentence for each thing that was detected, and from what. */
   reasons: z.array(z.string()),
   rows: z.array(z.array(z.string())),
+  /** Lines of the file on which the rows begin, where they are those of a table. */
+  lines: z.array(z.int()).default([]),
+  /** What comes of the first rows, or of all of them, in a sentence. */
+  outcome: z.string().nullable().default(null),
   missing: z.array(z.string()),
   problems: z.array(z.object({ row: z.int(), field: z.string().nullable(), reason: z.string() })),
   /** Readings that were kept for files with these columns. */

@@ -59,6 +59,37 @@ describe('what a table is taken for', () => {
   });
 });
 
+describe('what comes of a file', () => {
+  it.each([
+    [
+      'posts.csv',
+      'id,author,text\n1,ann,hello\n2,ben,there\n3,,nobody\n',
+      'The file gives 2 messages by or about 2 accounts; 1 would be skipped.',
+    ],
+    [
+      'videos.csv',
+      'video_id,title,channel,views\nv1,Lamps,quay,1\n',
+      'The file gives 1 item by or about 1 account.',
+    ],
+    [
+      'list.csv',
+      'follower,followed\nann,ben\ncleo,ben\n',
+      'The file gives 2 ties of following by or about 3 accounts.',
+    ],
+    ['people.csv', 'handle,bio\nann,Hi\n', 'The file gives 1 profile by or about 1 account.'],
+    ['posts.csv', 'id,author,text\n1,,hello\n', null],
+  ])('%s', async (name, text, outcome) => {
+    expect((await look(name, text)).outcome).toBe(outcome);
+  });
+
+  it('tells of the first rows only where there are more', async () => {
+    const rows = Array.from({ length: 300 }, (_, i) => `${i},ann${i % 7},hello`).join('\n');
+    const { outcome, lines } = await look('posts.csv', `id,author,text\n${rows}\n`);
+    expect(outcome).toBe('The first 200 rows give 200 messages by or about 7 accounts.');
+    expect(lines).toEqual([2, 3, 4, 5, 6, 7, 8, 9, 10, 11, 12, 13]);
+  });
+});
+
 describe('comments and their items', () => {
   it('ties a comment to its item, with the title where the row tells it', async () => {
     const text =

@@ -5,29 +5,23 @@ import {
   type IncomingMessage,
   type Preview,
   type Reading,
-  type TableFormat,
 } from '@pebble/contract';
 import { guessColumns, guessMaterial, isAttendance, missingRoles } from './columns';
-import { CsvReader } from './csv';
 import { guessDateForm } from './dates';
 import { guessEncoding } from './encoding';
-import { JsonDocumentReader, JsonLinesReader } from './jsonLines';
-import { ListReader } from './listLines';
-import { BrokenNetwork, NetworkBuilder, type FoundNetwork } from './networks/foundNetwork';
-import { takeEdge } from './networks/edgeTable';
+import type { FoundNetwork } from './networks/foundNetwork';
 import { isSquareMatrix, readMatrix } from './networks/matrix';
 import { readNetworkText } from './networks/readNetwork';
-import { TwoModeBuilder, takeTwoMode } from './networks/twoMode';
-import type { FileRecord, RecordSink } from './record';
 import { followedByFileName } from './follows';
 import { guessFormat, isWorkbook, refuseForeign, type FormatGuess } from './sniff';
-import { recordTaker, sourceReader } from './sourceReader';
-import type { SourceSink } from './sourceSink';
+import { emptySample, readSample, sampleSink, type Sample } from './sample';
+import { sourceReader } from './sourceReader';
+import { Tally } from './tally';
+import { readSafely, sketchOf, tryRecords } from './trial';
 import { UnreadableFile } from './unreadable';
 import { readWorkbook, sheetRecords } from './workbook';
 
 const ROWS_SHOWN = 12;
-const ROWS_LOOKED_AT = 200;
 
 /** A file to look at. */
 export interface FileHead {
@@ -123,6 +117,8 @@ function previewOf(
     sheets: [],
     network: null,
     rows: [],
+    lines: [],
+    outcome: null,
     missing: [],
     problems: [],
     saved: [],
@@ -211,6 +207,7 @@ function previewTable(
     fixed: base.format === 'list',
     materials: base.format === 'list' ? ['groups'] : [...Material.options],
     rows: sample.rows.slice(0, ROWS_SHOWN).map((row) => [...row]),
+    lines: sample.records.slice(0, ROWS_SHOWN).map(({ row }) => row),
     missing,
     ...found,
     problems: [...sample.problems, ...found.problems].slice(0, 50),
@@ -237,45 +234,6 @@ function guessTwoMode(columns: readonly Column[], { names, rows }: Sample): Part
   return between ? { layout: 'cells', between } : { layout: 'pairs' };
 }
 
-/** Tries the first rows: what cannot be read of them, and what comes of a whole two-mode file. */
-function tryRecords(
-  reading: Reading,
-  file: string,
-  sample: Sample,
-  complete: boolean,
-): Pick<Preview, 'problems'> & Partial<Pick<Preview, 'network'>> {
-  if (reading.material === 'groups') return { problems: [] };
-  if (reading.material === 'network') return { problems: tieProblems(reading, sample.records) };
-  if (reading.material === 'two-mode') return tryTwoMode(reading, sample, complete);
-  const problems: Preview['problems'] = [];
-  const take = recordTaker(reading, file, { ...NOWHERE, skip: (row) => void problems.push(row) });
-  sample.records.forEach(take);
-  return { problems };
-}
-
-function tryTwoMode(
-  reading: Reading,
-  sample: Sample,
-  complete: boolean,
-): Pick<Preview, 'problems' | 'network'> {
-  return readSafely(() => {
-    const builder = new TwoModeBuilder(reading);
-    const take = takeTwoMode(reading, builder);
-    const rows = complete ? sample.all : sample.rows;
-    const problems = rows.flatMap((values, i) => take({ row: i + 2, values, extra: null }) ?? []);
-    return { problems, network: complete && builder.size > 0 ? sketchOf(builder.finish()) : null };
-  });
-}
-
-/** Takes everything and keeps nothing. */
-const NOWHERE: SourceSink = {
-  message: () => undefined,
-  item: () => undefined,
-  follow: () => undefined,
-  profile: () => undefined,
-  skip: () => undefined,
-};
-
 /** The columns in which messages of a format with a meaning of its own are shown. */
 const MESSAGE_COLUMNS: readonly Column[] = [
   { name: 'author', role: 'author' },
@@ -294,16 +252,27 @@ async function previewMessages(
   reasons: string[],
 ): Promise<Preview> {
   const rows: string[][] = [];
-  const problems: Preview['problems'] = [];
+  const tally = new Tally();
   const show = (cells: string[]): void => void (rows.length < ROWS_SHOWN && rows.push(cells));
   const reader = sourceReader(base, file.name, {
-    message: (message) => show(messageCells(message)),
-    item: ({ channelHandle, time, title, text }) =>
-      show([channelHandle ?? '', '', minuteOf(time), title, text, 'item', '']),
-    follow: ({ follower, followed }) => show([follower, followed, '', '', '', 'follows', '']),
-    profile: ({ handle, name, profile }) =>
-      show([handle, '', minuteOf(profile.joined), name ?? '', profile.description ?? '', 'account', '']),
-    skip: (row) => void problems.push(row),
+    message(message) {
+      tally.message(message);
+      show(messageCells(message));
+    },
+    item(item) {
+      tally.item(item);
+      show([item.channelHandle ?? '', '', minuteOf(item.time), item.title, item.text, 'item', '']);
+    },
+    follow(follow) {
+      tally.follow(follow);
+      show([follow.follower, follow.followed, '', '', '', 'follows', '']);
+    },
+    profile(one) {
+      const { handle, name, profile } = one;
+      tally.profile(one);
+      show([handle, '', minuteOf(profile.joined), name ?? '', profile.description ?? '', 'account', '']);
+    },
+    skip: (row) => tally.skip(row),
   });
   await reader.write(text);
   if (file.head.length >= file.size) {
@@ -314,7 +283,7 @@ async function previewMessages(
     }
   } else if (rows.length === 0) await reader.end();
   if (rows.length === 0) {
-    const first = problems[0];
+    const first = tally.problems[0];
     throw new UnreadableFile(
       first
         ? `No message was found. Line ${first.row}: ${first.reason}`
@@ -325,7 +294,8 @@ async function previewMessages(
   return previewOf(file, { ...base, columns: [...MESSAGE_COLUMNS] }, reasons, {
     fixed: true,
     rows,
-    problems: problems.slice(0, 50),
+    problems: tally.problems.slice(0, 50),
+    outcome: tally.sentence(file.head.length >= file.size),
   });
 }
 
@@ -352,23 +322,6 @@ function messageCells({
 /** 2026-03-31 14:05 */
 function minuteOf(time: number | null): string {
   return time === null ? '' : new Date(time).toISOString().slice(0, 16).replace('T', ' ');
-}
-
-function sketchOf({
-  nodes,
-  edges,
-  nodeCount,
-  directed,
-  weighted,
-}: FoundNetwork): NonNullable<Preview['network']> {
-  return {
-    nodes: nodeCount,
-    edges: edges['source'].length,
-    directed,
-    weighted,
-    nodeColumns: Object.keys(nodes).filter((name) => !['id', 'handle', 'name'].includes(name)),
-    edgeColumns: Object.keys(edges).filter((name) => !['source', 'target', 'weight'].includes(name)),
-  };
 }
 
 function previewNetwork(
@@ -411,15 +364,6 @@ function previewNetwork(
   );
 }
 
-function readSafely<T>(read: () => T): T {
-  try {
-    return read();
-  } catch (error) {
-    if (error instanceof BrokenNetwork) throw new UnreadableFile(error.message, error.row);
-    throw error;
-  }
-}
-
 function isOneALine({ reason }: FormatGuess): boolean {
   return reason.endsWith('one a line.');
 }
@@ -435,78 +379,4 @@ function wholeLines(text: string, complete: boolean): string {
   const clean = text.replace(/^\ufeff/, '');
   const end = clean.lastIndexOf('\n');
   return complete || end < 0 ? clean : clean.slice(0, end + 1);
-}
-
-interface Sample {
-  names: readonly string[];
-  /** The first rows, to be looked at. */
-  rows: (readonly string[])[];
-  /** All rows of the text that was read. */
-  all: (readonly string[])[];
-  records: FileRecord[];
-  problems: Preview['problems'];
-}
-
-function emptySample(): Sample {
-  return { names: [], rows: [], all: [], records: [], problems: [] };
-}
-
-function sampleSink(sample: Sample): RecordSink {
-  return {
-    onRecord: (record) => {
-      sample.all.push(record.values);
-      if (sample.records.length >= ROWS_LOOKED_AT) return;
-      sample.records.push(record);
-      sample.rows.push(record.values);
-    },
-    onSkip: (row, field, reason) => void sample.problems.push({ row, field, reason }),
-  };
-}
-
-function readSample({ format, delimiter }: Reading, text: string): Sample {
-  const sample = emptySample();
-  const sink = sampleSink(sample);
-  if (format === 'jsonl' || format === 'json') return sampleJson(format, text, sample, sink);
-  if (format === 'list') sample.names = ['value'];
-  const reader =
-    format === 'list'
-      ? new ListReader(sink)
-      : new CsvReader(delimiter, sink, (header) => (sample.names = header));
-  reader.write(text);
-  reader.end();
-  return sample;
-}
-
-function sampleJson(format: TableFormat, text: string, sample: Sample, sink: RecordSink): Sample {
-  const reader = format === 'jsonl' ? new JsonLinesReader([], sink) : new JsonDocumentReader([], sink);
-  reader.write(text);
-  try {
-    reader.end();
-  } catch {
-    // The beginning of a document ends somewhere in its list.
-  }
-  const { records, problems } = sample;
-  if (records.length === 0) {
-    const first = problems[0];
-    throw new UnreadableFile(
-      format === 'jsonl' || first
-        ? `No line is a JSON object. Line ${first?.row ?? 1}: ${first?.reason ?? 'blank'}`
-        : 'The document has no list of objects that could be messages or ties.',
-      first?.row ?? 1,
-    );
-  }
-  const names = [...new Set(records.flatMap((record) => Object.keys(record.extra ?? {})))];
-  const rows = records.map((record) => names.map((name) => record.extra?.[name] ?? ''));
-  return {
-    names,
-    rows,
-    all: rows,
-    records: records.map(({ row }, i) => ({ row, values: rows[i], extra: null })),
-    problems,
-  };
-}
-
-function tieProblems(reading: Reading, records: readonly FileRecord[]): Preview['problems'] {
-  const take = takeEdge(reading, new NetworkBuilder(true));
-  return records.flatMap((record) => take(record) ?? []);
 }

@@ -46,6 +46,8 @@ const preview: Preview = {
   rows: [['ann', 'hello', 'x']],
   missing: [],
   problems: [],
+  lines: [],
+  outcome: null,
   saved: [],
 };
 
@@ -85,6 +87,22 @@ describe('PreviewPanel', () => {
     choose(selects[0], selects[0].options[1].value);
     expect(asked.at(-1)).not.toHaveProperty('columns');
     expect(asked.at(-1)).not.toHaveProperty('format');
+  });
+
+  it('marks a cell that cannot be read, and says what will come of the file', async () => {
+    await show({
+      rows: [
+        ['ann', 'hello', 'x'],
+        ['', 'hello', 'y'],
+      ],
+      lines: [2, 3],
+      problems: [{ row: 3, field: 'who', reason: 'The row has no author.' }],
+      outcome: 'The file gives 1 message by or about 1 account; 1 would be skipped.',
+    });
+    const faults = host(fixture).querySelectorAll('td.fault');
+    expect(faults).toHaveLength(1);
+    expect(faults[0].getAttribute('title')).toBe('The row has no author.');
+    expect(text(fixture)).toContain('The file gives 1 message by or about 1 account; 1 would be skipped.');
   });
 
   it('cannot be accepted while something is missing, and says what', async () => {

@@ -53,6 +53,8 @@ describe('PreviewPanel for materials beside messages', () => {
       rows: [],
       missing: [],
       problems: [],
+      lines: [],
+      outcome: null,
       saved: [],
     };
     fixture = TestBed.createComponent(PreviewPanel);

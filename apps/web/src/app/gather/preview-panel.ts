@@ -151,8 +151,8 @@ export class PreviewPanel {
   );
   /** What will come of the file, where that can be told. */
   protected readonly outcome = computed(() => {
-    const { network } = this.preview();
-    if (!network) return null;
+    const { network, outcome } = this.preview();
+    if (!network) return outcome;
     const kind = `${network.directed ? 'directed' : 'undirected'}, ${network.weighted ? 'weighted' : 'each of weight 1'}`;
     const columns = [...network.nodeColumns, ...network.edgeColumns];
     const rest = columns.length > 0 ? ` Columns kept beside: ${columns.join(', ')}.` : '';
@@ -171,6 +171,15 @@ export class PreviewPanel {
 
   protected changeTwoMode(part: Partial<TwoModeReading>): void {
     this.change({ twoMode: { ...this.preview().reading.twoMode, ...part } });
+  }
+
+  /** Why a cell of the shown rows cannot be read; null for all others. */
+  protected problemAt(row: number, column: number): string | null {
+    const { lines, problems, reading } = this.preview();
+    const found = problems.find(
+      (one) => one.row === lines[row] && one.field === reading.columns[column]?.name,
+    );
+    return found?.reason ?? null;
   }
 
   protected use(name: string): void {
