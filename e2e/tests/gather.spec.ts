@@ -73,6 +73,21 @@ test('files of one shape are taken in together, each as a source of its own', as
   await page.getByRole('button', { name: 'Import all 2 of this shape' }).click();
   await expect(page.getByRole('button', { name: /march\.csv · 1 message/ })).toBeVisible();
   await expect(page.getByRole('button', { name: /april\.csv · 2 messages/ })).toBeVisible();
+
+  // Or all become one source, and each message keeps the name of its file.
+  await page
+    .locator('input[type=file]')
+    .setInputFiles([part('may.csv', '4,ann,four'), part('june.csv', '5,ben,five\n6,,six')]);
+  await page.getByRole('button', { name: 'As one source' }).click();
+  await expect(page.getByRole('button', { name: /may\.csv and 1 more file · 2 messages/ })).toBeVisible();
+  const list = page.locator('pt-reading-list');
+  await page.getByLabel('Search the texts').fill('five');
+  await page.getByLabel('Search the texts').press('Enter');
+  await expect(list.getByText('1 message', { exact: true })).toBeVisible();
+  await list.locator('article').first().click();
+  await expect(page.locator('pt-message-view').getByRole('row', { name: /^file / })).toContainText(
+    'june.csv',
+  );
 });
 
 test('videos with comments, follower lists, a sign-in sheet and groups find their places', async ({

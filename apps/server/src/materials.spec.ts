@@ -128,6 +128,38 @@ describe('followers and details of accounts', () => {
   });
 });
 
+describe('several files as one source', () => {
+  it('counts them together, and keeps with each message and skipped row the name of its file', async () => {
+    const files = [
+      await app.look('m1.csv', 'id,author,text\nx1,ann,one\nx2,ben,two @ann\n'),
+      await app.look('m2.csv', 'id,author,text\nx2,ben,again\nx3,gus,three\nx4,,nobody\n'),
+    ];
+    const [first, second] = files.map(({ id, preview }) => ({
+      upload: id,
+      file: preview.file,
+      reading: preview.reading,
+    }));
+    const answer = await app.step('import-source', { ...first, name: 'both', more: [second] }).expect(200);
+    const step = answer.body as Step;
+    expect(reportOf(step)).toMatchObject({
+      read: 5,
+      kept: 3,
+      duplicatesInFile: 1,
+      skipped: 1,
+      accountsNew: 1,
+    });
+    expect(step.sentence).toContain('imported from m1.csv and m2.csv');
+    const list = await app.api.get(`/api/v1/studies/${app.study}/skipped/${step.id}`).expect(200);
+    expect(list.text).toContain('4,author,The row has no author.,m2.csv');
+    const { messages } = await app.get<MessagePage>('messages', { source: reportOf(step).source });
+    expect(messages.map(({ key, attributes }) => [key, attributes['file']])).toEqual([
+      ['x1', 'm1.csv'],
+      ['x2', 'm1.csv'],
+      ['x3', 'm2.csv'],
+    ]);
+  });
+});
+
 describe('two-mode data and groups', () => {
   let network = '';
 

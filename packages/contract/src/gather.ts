@@ -198,7 +198,13 @@ export type RefusedFile = z.infer<typeof RefusedFile>;
 export const UploadAnswer = z.object({ uploads: z.array(Upload), refused: z.array(RefusedFile) });
 export type UploadAnswer = z.infer<typeof UploadAnswer>;
 
-export const SkippedRow = z.object({ row: z.int(), field: z.string().nullable(), reason: z.string() });
+export const SkippedRow = z.object({
+  row: z.int(),
+  field: z.string().nullable(),
+  reason: z.string(),
+  /** The file, where a source came from several. */
+  file: z.string().optional(),
+});
 export type SkippedRow = z.infer<typeof SkippedRow>;
 
 /** The report of an import; rows are counted as lines of the file, the first is 1. */

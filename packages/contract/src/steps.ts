@@ -11,7 +11,14 @@ export const stepParameters = {
   'rename-study': z.object({ name: z.string(), before: z.string() }),
   'delete-study': z.object({}),
   'restore-study': z.object({}),
-  'import-source': z.object({ upload: z.string(), file: z.string(), name: z.string(), reading: Reading }),
+  'import-source': z.object({
+    upload: z.string(),
+    file: z.string(),
+    name: z.string(),
+    reading: Reading,
+    /** Further files of the same shape, which become one source with the first; each message keeps the name of its file. */
+    more: z.array(z.object({ upload: z.string(), file: z.string(), reading: Reading })).default([]),
+  }),
   'collect-source': z.object({
     run: z.string(),
     name: z.string(),

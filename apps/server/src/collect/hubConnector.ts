@@ -124,14 +124,17 @@ export const hubConnector: Connector = {
       records,
       expandedLinks: expanded,
       place: tasks.length > 0 ? { ...known, tasks } : null,
-      share: known.begun > 1 ? 1 - countFirst(tasks) / known.begun : null,
+      share: shareOf(tasks, known.begun, plan),
     };
   },
 };
 
-/** Things that were named in the plan and are not begun yet. */
-function countFirst(tasks: readonly Task[]): number {
-  return tasks.filter((task) => task.do === 'actor' || task.do === 'item').length;
+/** How far a run is: of the things that the plan names, those that are done, and of the one at hand what has come of it. */
+function shareOf(tasks: readonly Task[], begun: number, plan: CollectPlan): number {
+  const waiting = tasks.filter((task) => task.do === 'actor' || task.do === 'item').length;
+  const page = tasks.find((task) => task.do === 'page');
+  const left = page && 'most' in plan ? page.left / plan.most : tasks.length > waiting ? 0.02 : 0;
+  return Math.max(0, Math.min(1, 1 - (waiting + left) / Math.max(1, begun)));
 }
 
 async function description(client: ServiceClient): Promise<z.infer<typeof Description>> {

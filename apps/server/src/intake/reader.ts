@@ -8,11 +8,17 @@ import type { MessageBatch } from './batch';
 /** Batches that may wait to be stored before reading pauses; it bounds the memory. */
 export const MOST_WAITING = 16;
 
-/** What the thread that reads is told. */
-export interface IntakeJob {
+export interface IntakeFile {
   readonly path: string;
+  /** What it is called to people. */
   readonly file: string;
   readonly reading: Reading;
+}
+
+/** What the thread that reads is told. */
+export interface IntakeJob {
+  /** Read one after the other. */
+  readonly files: readonly IntakeFile[];
   readonly mostRows: number;
   /** Element 0 counts the batches that were stored. */
   readonly stored: Int32Array;
@@ -26,7 +32,7 @@ export type FromReader =
   | { readonly what: 'error'; readonly message: string };
 
 /**
- * Reads a file in a thread beside this one and gives its messages batch by batch, in the order of the file. Throws StepRefused when
+ * Reads files in a thread beside this one and gives what they hold batch by batch, in their order. Throws StepRefused when
  * it has too many rows.
  */
 export async function* readBatches(
@@ -42,7 +48,7 @@ export async function* readBatches(
       if (message.what === 'too many rows')
         throw new StepRefused(
           `The file has more than ${formatCount(job.mostRows)} rows. Split it and import the parts.`,
-          { file: job.file },
+          { file: job.files[0].file },
         );
       yield message.batch;
       Atomics.add(stored, 0, 1);

@@ -10,12 +10,12 @@ export class SkippedRows {
   private readonly reasons = new Map<string, number>();
   private first: SkippedRow | null = null;
 
-  csv = safeCsvRow(['line', 'field', 'reason']);
+  csv = safeCsvRow(['line', 'field', 'reason', 'file']);
 
   add(row: SkippedRow): void {
     this.total++;
     this.first ??= row;
-    if (this.total <= MOST_LISTED) this.csv += safeCsvRow([row.row, row.field, row.reason]);
+    if (this.total <= MOST_LISTED) this.csv += safeCsvRow([row.row, row.field, row.reason, row.file ?? '']);
     const kind = row.reason
       .replace(/[“"].*[”"]/, '')
       .replace(/\d+/g, 'n')

@@ -1,13 +1,14 @@
 import { parentPort, workerData, type MessagePort } from 'node:worker_threads';
+import type { SourceSink } from '@pebble/core/files';
 import { Batcher } from './batch';
 import { readFile } from './readFile';
-import { MOST_WAITING, type FromReader, type IntakeJob } from './reader';
+import { MOST_WAITING, type FromReader, type IntakeFile, type IntakeJob } from './reader';
 
 /** Messages that travel together. */
 const BATCH = 1000;
 
-/** Reads a file in a thread of its own, and waits when the thread that stores falls behind. */
-async function read(port: MessagePort, { path, file, reading, mostRows, stored }: IntakeJob): Promise<void> {
+/** Reads files in a thread of its own, and waits when the thread that stores falls behind. */
+async function read(port: MessagePort, { files, mostRows, stored }: IntakeJob): Promise<void> {
   const batcher = new Batcher();
   let rows = 0;
   let sent = 0;
@@ -19,38 +20,18 @@ async function read(port: MessagePort, { path, file, reading, mostRows, stored }
     sent++;
     say({ what: 'batch', batch: batcher.take(rows, share) });
   };
-  const count = (): boolean => {
+  const count = (): void => {
     if (++rows > mostRows) throw new TooManyRows();
-    return batcher.size >= BATCH;
+    if (batcher.size >= BATCH) send();
   };
   try {
-    const counted = (): void => {
-      if (count()) send();
-    };
-    await readFile(path, file, reading, {
-      message(message) {
-        batcher.add(message);
-        counted();
-      },
-      // An item whose title a comment tells is no row of its own.
-      item(item) {
-        batcher.addItem(item);
-        if (reading.material === 'items' || reading.format === 'activities') counted();
-      },
-      follow(follow) {
-        batcher.addFollow(follow);
-        counted();
-      },
-      profile(profile) {
-        batcher.addProfile(profile);
-        counted();
-      },
-      skip(row) {
-        batcher.skip(row);
-        counted();
-      },
-      piece: (read) => (share = read),
-    });
+    for (const [i, one] of files.entries()) {
+      const sink = sinkFor(batcher, one, files.length > 1, count);
+      await readFile(one.path, one.file, one.reading, {
+        ...sink,
+        piece: (read) => (share = (i + read) / files.length),
+      });
+    }
     share = 1;
     send();
     say({ what: 'end' });
@@ -61,6 +42,39 @@ async function read(port: MessagePort, { path, file, reading, mostRows, stored }
         : { what: 'error', message: error instanceof Error ? error.message : String(error) },
     );
   }
+}
+
+/** Takes what a file holds; where there are several, messages and skipped rows keep the name of theirs. */
+function sinkFor(
+  batcher: Batcher,
+  { file, reading }: IntakeFile,
+  isOneOfMany: boolean,
+  count: () => void,
+): SourceSink {
+  // An item whose title a comment tells is no row of its own.
+  const itemsCount = reading.material === 'items' || reading.format === 'activities';
+  return {
+    message(message) {
+      batcher.add(isOneOfMany ? { ...message, attributes: { ...message.attributes, file } } : message);
+      count();
+    },
+    item(item) {
+      batcher.addItem(item);
+      if (itemsCount) count();
+    },
+    follow(follow) {
+      batcher.addFollow(follow);
+      count();
+    },
+    profile(profile) {
+      batcher.addProfile(profile);
+      count();
+    },
+    skip(row) {
+      batcher.skip(isOneOfMany ? { ...row, file } : row);
+      count();
+    },
+  };
 }
 
 class TooManyRows extends Error {}

@@ -40,6 +40,7 @@ export class Runner {
   private readonly events = new EventEmitter().setMaxListeners(0);
   private last: Promise<unknown> = Promise.resolve();
   private running: Running | null = null;
+  private closing = false;
 
   constructor(
     private readonly store: Store,
@@ -57,10 +58,13 @@ export class Runner {
   /** Runs a step and, once it is done, what follows it. Resolves when the step itself has ended. Throws ZodError on bad parameters. */
   submit(study: string, request: StepRequest): Promise<Finished> {
     const parameters = stepParameters[request.kind].parse(request.parameters);
-    const turn = this.last.then(() => this.runOne(study, request.kind, parameters));
+    const turn = this.last.then(() => {
+      if (this.closing) throw new Error('The application is being closed.');
+      return this.runOne(study, request.kind, parameters);
+    });
     this.last = turn.catch(() => undefined);
     void turn
-      .then(({ outcome }) => outcome.followUps.forEach((next) => void this.submit(study, next)))
+      .then(({ outcome }) => Promise.all(outcome.followUps.map((next) => this.submit(study, next))))
       .catch(() => undefined);
     return turn.then(({ step, outcome }) => ({ step, place: outcome.place }));
   }
@@ -96,6 +100,7 @@ export class Runner {
 
   /** Waits for what runs and ends the threads. */
   async close(): Promise<void> {
+    this.closing = true;
     if (this.running) Atomics.store(this.running.cancel, 0, 1);
     await this.last;
     await this.pool.destroy();

@@ -12,16 +12,8 @@ export const collectSource: StepDefinition<'collect-source', ImportReport> = {
     const path = spoolPath(context.store.folder, run);
     if (!existsSync(path)) throw new StepRefused('What the run collected is no longer there.');
     // The spool stays until the step is committed: it is all there is.
-    const arrival = {
-      path,
-      file: name,
-      name,
-      reading: readingOf(service),
-      notes,
-      mayBeEmpty: true,
-      stays: true,
-    };
-    return takeIn(context, arrival, progress);
+    const files = [{ path, file: name, reading: readingOf(service) }];
+    return takeIn(context, { files, name, notes, mayBeEmpty: true, stays: true }, progress);
   },
   describe({ name, service, plan, requests }, report) {
     const what = `${planPhrase(plan)} from ${service.name} (${service.address})`;

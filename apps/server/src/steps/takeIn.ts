@@ -1,11 +1,11 @@
 import { rmSync, statSync, writeFileSync } from 'node:fs';
-import type { FileFormat, ImportReport, Material, Reading } from '@pebble/contract';
+import type { FileFormat, ImportReport, Material } from '@pebble/contract';
 import { dayPhrase, formatCount, joinWith } from '@pebble/core';
 import { linkItems } from '../db/load/linkItems';
 import { linkParents } from '../db/load/linkParents';
 import { SourceLoader } from '../db/load/sourceLoader';
 import { skippedPath } from '../files/places';
-import { readBatches } from '../intake/reader';
+import { readBatches, type IntakeFile } from '../intake/reader';
 import { SkippedRows } from '../intake/skippedRows';
 import { StepRefused, type Progress, type StepContext } from './step';
 
@@ -28,13 +28,10 @@ const NOTHING: Partial<Record<Material, string>> = {
   accounts: 'Nothing about accounts of this study could be read',
 };
 
-/** A file that becomes a source. */
+/** A file that becomes a source, or several that become one. */
 export interface Arrival {
-  readonly path: string;
-  /** What it is called to people. */
-  readonly file: string;
+  readonly files: readonly IntakeFile[];
   readonly name: string;
-  readonly reading: Reading;
   /** What is to be said in the report beside its counts. */
   readonly notes?: readonly string[];
   /** Whether a source without anything in it is a result too. */
@@ -43,14 +40,16 @@ export interface Arrival {
   readonly stays?: boolean;
 }
 
-/** Takes everything that a file holds into the study, as one source. */
+/** Takes everything that files hold into the study, as one source. */
 export async function takeIn(
   context: StepContext,
   arrival: Arrival,
   progress: Progress,
 ): Promise<ImportReport> {
   const { store, study, step, limits } = context;
-  const { path, file, name, reading } = arrival;
+  const { files, name } = arrival;
+  const [{ reading }] = files;
+  const file = files.map((one) => one.file).join(', ');
   const { id: source } = await store.query
     .insertInto('source')
     .values({ study_id: study, step_id: step, name, format: reading.format, report: '{}', removed_at: null })
@@ -58,10 +57,10 @@ export async function takeIn(
     .executeTakeFirstOrThrow();
   const skipped = new SkippedRows();
   const loader = new SourceLoader(store, study, source, skipped);
-  await loader.begin(statSync(path).size / TYPICAL_ROW);
+  const bytes = files.reduce((sum, { path }) => sum + statSync(path).size, 0);
+  await loader.begin(bytes / TYPICAL_ROW);
   let read = 0;
-  const job = { path, file, reading, mostRows: limits.mostRows };
-  for await (const batch of readBatches(context.intakeFile, job)) {
+  for await (const batch of readBatches(context.intakeFile, { files, mostRows: limits.mostRows })) {
     loader.add(batch);
     batch.skipped.forEach((row) => skipped.add(row));
     read = batch.read;
@@ -86,7 +85,7 @@ export async function takeIn(
     .execute();
   await store.query.updateTable('study').set({ changed_at: context.now }).where('id', '=', study).execute();
   if (skipped.total > 0) writeFileSync(skippedPath(store.folder, step), `\ufeff${skipped.csv}`);
-  if (!arrival.stays) rmSync(path, { force: true });
+  if (!arrival.stays) for (const { path } of files) rmSync(path, { force: true });
   return report;
 }
 

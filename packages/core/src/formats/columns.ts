@@ -286,15 +286,18 @@ function twoModeColumns(
   return names.map((name, i) => ({ name, role: roles[i] ?? 'leave out' }));
 }
 
-/** Whether a table is a matrix of yes and no: every cell beside the first column is such a word, 0, 1 or empty. */
+/**
+ * Whether a table is a matrix of yes and no: beside the first column the cells are such words, 0, 1 or empty, but for a few that were
+ * written wrongly.
+ */
 export function isAttendance(names: readonly string[], rows: readonly (readonly string[])[]): boolean {
-  const cells = rows.flatMap((row) => row.slice(1));
-  return names.length > 2 && cells.some((cell) => cell.trim() !== '') && cells.every(isYesOrNo);
+  const cells = rows.flatMap((row) => row.slice(1)).filter((cell) => cell.trim() !== '');
+  return names.length > 2 && cells.length > 0 && cells.filter(isYesOrNo).length >= cells.length * 0.95;
 }
 
 function isYesOrNo(cell: string): boolean {
   const weight = cellWeight(cell);
-  return weight === 0 || weight === 1 || cell.trim() === '';
+  return weight === 0 || weight === 1;
 }
 
 /** Columns without a role are numbers when all their values are, attributes otherwise. */

@@ -51,6 +51,8 @@ describe('what a table is taken for', () => {
       'accounts',
     ],
     ['sheet.csv', 'name,May meeting,June meeting\nann,yes,no\nben,no,Yes\n', 'two-mode'],
+    // One cell in forty that is none of these is a slip, and named as one.
+    ['sheet.csv', `name,a,b\n${'ann,yes,no\n'.repeat(20)}ben,perhaps,no\n`, 'two-mode'],
     ['tags.csv', 'account,hashtags\nann,wall;lamp\n', 'two-mode'],
     ['groups.csv', 'node,group\nann,pilots\n', 'groups'],
     ['groups.txt', 'pilots\nmoths\npilots\nmoths\n', 'groups'],

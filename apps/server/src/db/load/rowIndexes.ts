@@ -1,11 +1,12 @@
-import type { Kysely } from 'kysely';
+import { sql, type Kysely } from 'kysely';
 
 /** Indexes of messages that can be built after the rows are there, which is several times quicker for many rows. */
 const ROW_INDEXES = [
-  { name: 'message_time', columns: ['study_id', 'time', 'kind'], unique: false },
-  { name: 'message_author', columns: ['author_id', 'time'], unique: false },
-  { name: 'message_parent', columns: ['study_id', 'parent_key'], unique: false },
-  { name: 'message_key', columns: ['study_id', 'key'], unique: true },
+  { name: 'message_time', columns: ['study_id', 'time', 'kind'], unique: false, given: null },
+  { name: 'message_author', columns: ['author_id', 'time'], unique: false, given: null },
+  // Only messages that answer or pass on another one; it is read for threads.
+  { name: 'message_parent', columns: ['study_id', 'parent_key'], unique: false, given: 'parent_key' },
+  { name: 'message_key', columns: ['study_id', 'key'], unique: true, given: null },
 ] as const;
 
 /** Takes the indexes away; `buildRowIndexes` brings them back, and both happen in the transaction of the step. */
@@ -15,12 +16,13 @@ export async function dropRowIndexes({ schema }: Pick<Kysely<unknown>, 'schema'>
 
 /** Builds the indexes that are not there. */
 export async function buildRowIndexes({ schema }: Pick<Kysely<unknown>, 'schema'>): Promise<void> {
-  for (const { name, columns, unique } of ROW_INDEXES) {
+  for (const { name, columns, unique, given } of ROW_INDEXES) {
     const index = schema
       .createIndex(name)
       .ifNotExists()
       .on('message')
       .columns([...columns]);
-    await (unique ? index.unique() : index).execute();
+    const whole = unique ? index.unique() : index;
+    await (given === null ? whole : whole.where(sql.ref(given), 'is not', null)).execute();
   }
 }

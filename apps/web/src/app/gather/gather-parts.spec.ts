@@ -125,7 +125,9 @@ describe('PreviewPanel', () => {
     const all = jest.fn();
     fixture.componentInstance.acceptedAll.subscribe(all);
     button(fixture, 'Import all 3 of this shape').click();
-    expect(all).toHaveBeenCalledWith(reading);
+    expect(all).toHaveBeenCalledWith({ reading, asOne: false });
+    button(fixture, 'As one source').click();
+    expect(all).toHaveBeenLastCalledWith({ reading, asOne: true });
   });
 
   it('offers readings that were kept, and keeps one under a name', async () => {

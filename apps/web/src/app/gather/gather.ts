@@ -74,6 +74,7 @@ export class Gather {
   protected readonly finished = signal<Step | null>(null);
   protected readonly shownReport = signal<Source | null>(null);
   protected readonly filter = signal<MessageFilter>({});
+  private readonly steps = this.store.selectSignal(work.selectSteps);
   protected readonly runs = this.store.selectSignal(work.selectRuns);
   protected readonly collecting = signal(false);
   protected readonly allRuns = signal(false);
@@ -133,18 +134,18 @@ export class Gather {
     if (upload) this.takeIn([{ upload, reading, groups }]);
   }
 
-  /** Every waiting file with the same columns is read in the same way, each as a source of its own. */
-  protected acceptAll(reading: Reading): void {
+  /** Every waiting file with the same columns is read in the same way, each as a source of its own or all as one. */
+  protected acceptAll({ reading, asOne }: { reading: Reading; asOne: boolean }): void {
     const first = this.upload();
     if (!first) return;
     const alike = this.uploads().filter((other) => isAlike(other, first));
     // What stands in the file's own name or sheet stays its own.
-    this.takeIn(
-      alike.map((upload) => {
-        const { sheet, followed } = upload.preview.reading;
-        return { upload, reading: { ...reading, sheet, ...(upload === first ? {} : { followed }) } };
-      }),
-    );
+    const files = alike.map((upload) => {
+      const { sheet, followed } = upload.preview.reading;
+      return { upload, reading: { ...reading, sheet, ...(upload === first ? {} : { followed }) } };
+    });
+    if (!asOne) this.takeIn(files);
+    else this.takeIn([{ ...files[0], more: files.slice(1) }]);
   }
 
   protected keepReading(name: string): void {
@@ -201,7 +202,7 @@ export class Gather {
     });
   }
 
-  private takeIn(files: readonly ({ upload: Upload } & Accepted)[]): void {
+  private takeIn(files: readonly Taking[]): void {
     const study = this.study();
     if (!study) return;
     this.importing.set(true);
@@ -209,9 +210,9 @@ export class Gather {
     this.finished.set(null);
     from(files)
       .pipe(
-        concatMap(({ upload, ...accepted }) =>
-          this.send(study.id, upload, accepted).pipe(
-            tap((step) => this.onTaken(upload, step)),
+        concatMap((taking) =>
+          this.send(study.id, taking).pipe(
+            tap((step) => this.onTaken(taking, step)),
             catchError((error: Error) => {
               this.problem.set(error.message);
               return EMPTY;
@@ -222,23 +223,28 @@ export class Gather {
       .subscribe({ complete: () => this.importing.set(false) });
   }
 
-  private send(
-    study: string,
-    { id, preview: { file } }: Upload,
-    { reading, groups }: Accepted,
-  ): Observable<Step> {
-    const sent = { upload: id, file, reading };
+  private send(study: string, { upload, reading, groups, more = [] }: Taking): Observable<Step> {
+    const { file } = upload.preview;
+    const sent = { upload: upload.id, file, reading };
     if (groups) return this.api.step(study, 'add-groups', { ...sent, ...groups });
-    const kind = SOURCE_MATERIALS.includes(reading.material) ? 'import-source' : 'import-network';
-    return this.api.step(study, kind, { ...sent, name: file });
+    if (!SOURCE_MATERIALS.includes(reading.material))
+      return this.api.step(study, 'import-network', { ...sent, name: file });
+    const others = more.map((one) => ({
+      upload: one.upload.id,
+      file: one.upload.preview.file,
+      reading: one.reading,
+    }));
+    const name = others.length > 0 ? `${file} and ${counted(others.length, 'more file')}` : file;
+    return this.api.step(study, 'import-source', { ...sent, name, more: others });
   }
 
-  private onTaken(upload: Upload, step: Step): void {
+  private onTaken({ upload, more = [] }: Taking, step: Step): void {
     if (step.state !== 'done') {
       this.problem.set(step.error ?? 'The import was stopped.');
       return;
     }
-    this.uploads.update((all) => all.filter(({ id }) => id !== upload.id));
+    const taken = [upload, ...more.map((one) => one.upload)].map(({ id }) => id);
+    this.uploads.update((all) => all.filter(({ id }) => !taken.includes(id)));
     this.finished.set(step);
     const network = step.result?.['network'];
     if (typeof network === 'string' && this.uploads().length === 0 && this.waiting.length === 0)
@@ -265,6 +271,15 @@ export class Gather {
       report.kept + report.items + report.follows === 0 ? counted(report.profiles, 'account') : '',
     ];
     return parts.filter((part) => part !== '').join(', ');
+  }
+
+  /** The sentence about the languages of a source, once they were found. */
+  protected languagesOf({ id }: Source): string {
+    const step = this.steps().find(
+      ({ kind, state, parameters }) =>
+        kind === 'detect-languages' && state === 'done' && parameters['source'] === id,
+    );
+    return step?.sentence ?? '';
   }
 
   protected reportOf(step: Step): Source | null {
@@ -307,6 +322,12 @@ export class Gather {
     this.refused.update((all) => [...all, ...refused]);
     this.next();
   }
+}
+
+/** A file that is taken in as it was agreed, with others that become one source with it. */
+interface Taking extends Accepted {
+  readonly upload: Upload;
+  readonly more?: readonly Taking[];
 }
 
 /** Whether two files have the same columns and meaning, so that what is said of one holds for the other. */

@@ -12,6 +12,7 @@ import {
   COLUMN_ROLES,
   DateForm,
   MANY_ROLES,
+  SOURCE_MATERIALS,
   TextEncoding,
   type ColumnRole,
   type Material,
@@ -110,7 +111,11 @@ export class PreviewPanel {
   readonly accepted = output<Accepted>();
   /** Networks of the study, to which groups can be given. */
   readonly networks = input<readonly Network[]>([]);
-  readonly acceptedAll = output<Reading>();
+  /** Every waiting file of this shape, each as a source of its own or all as one. */
+  readonly acceptedAll = output<{ reading: Reading; asOne: boolean }>();
+  protected readonly becomesSource = computed(() =>
+    SOURCE_MATERIALS.includes(this.preview().reading.material),
+  );
   readonly dropped = output<void>();
   /** A name under which the reading is to be kept. */
   readonly saveAsked = output<string>();

@@ -10,7 +10,13 @@ import {
   viewChild,
 } from '@angular/core';
 import { BarChart, ScatterChart } from 'echarts/charts';
-import { BrushComponent, DataZoomComponent, GridComponent, TooltipComponent } from 'echarts/components';
+import {
+  BrushComponent,
+  DataZoomComponent,
+  GridComponent,
+  LegendComponent,
+  TooltipComponent,
+} from 'echarts/components';
 import { type EChartsCoreOption, type EChartsType, init, use } from 'echarts/core';
 import { CanvasRenderer } from 'echarts/renderers';
 import { ThemeChoice } from './theme';
@@ -19,6 +25,7 @@ use([
   BarChart,
   ScatterChart,
   GridComponent,
+  LegendComponent,
   TooltipComponent,
   BrushComponent,
   DataZoomComponent,
