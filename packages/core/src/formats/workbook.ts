@@ -18,10 +18,20 @@ export async function readWorkbook(bytes: Uint8Array): Promise<Sheet[]> {
     const sheets = (await readSheets(buffer)) as unknown as { sheet: string; data: unknown[][] }[];
     return sheets.map(({ sheet, data }) => ({ name: sheet, rows: data.map((row) => row.map(cellText)) }));
   } catch (error) {
+    // The library calls itself once for each piece of a sheet, and makes the pieces smaller where time runs.
+    if (isStackOverflow(error))
+      throw new UnreadableFile(
+        'The workbook is too large to be read here. Save its sheet as CSV and take that.',
+      );
     throw new UnreadableFile(
       `The workbook cannot be opened: ${error instanceof Error ? error.message : String(error)}`,
     );
   }
+}
+
+function isStackOverflow(error: unknown): boolean {
+  const { message, cause } = error as { message?: string; cause?: unknown };
+  return error instanceof RangeError || cause instanceof RangeError || /call stack/.test(message ?? '');
 }
 
 function cellText(cell: unknown): string {
