@@ -52,7 +52,7 @@ describe('every kind of step', () => {
 
   it('says what it was about to do while there is no result', () => {
     const reading = { columns: [] } as never;
-    const file = { upload: 'u', file: 'a.csv', name: 'a', reading };
+    const file = { upload: 'u', file: 'a.csv', name: 'a', reading, more: [] };
     expect(stepDefinition('import-source').describe(file as never, null)).toBe(
       'Messages were to be imported from a.csv.',
     );
@@ -82,7 +82,7 @@ describe('every kind of step', () => {
       'The source a.csv was taken back with 10 messages; 2 of its messages have come again from another source and stay as they are there.',
     );
     const mail = { kept: 10, authors: 2, from: null, until: null, skipped: 1, duplicates: 1, unit: 'email' };
-    expect(stepDefinition('import-source').describe({ file: 'a.mbox' } as never, mail)).toBe(
+    expect(stepDefinition('import-source').describe({ file: 'a.mbox', more: [] } as never, mail)).toBe(
       '10 messages by 2 accounts were imported from a.mbox; 1 items could not be read and were skipped; 1 duplicates (same message id) were left out.',
     );
   });

@@ -30,7 +30,10 @@ describe('Arrow tables', () => {
   });
 
   it('keep texts of any length and script, also more than were reckoned with', () => {
-    const text = fc.string({ unit: fc.constantFrom('a', 'é', 'ש', '漢', '🦋', '\u0000', '"'), maxLength: 60 });
+    const text = fc.string({
+      unit: fc.constantFrom('a', 'é', 'ש', '漢', '🦋', '\u0000', '"'),
+      maxLength: 60,
+    });
     fc.assert(
       fc.property(fc.array(text, { maxLength: 40 }), (handle) => {
         const padded = [...handle, 'x'.repeat(5000), ''];
