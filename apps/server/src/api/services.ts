@@ -2,6 +2,7 @@ import type { Logger } from 'pino';
 import type { Collector } from '../collect/collector';
 import type { Config } from '../config';
 import type { Store } from '../db/open';
+import type { Look } from '../intake/look';
 import type { Runner } from '../runner/runner';
 
 /** What the routes use. */
@@ -10,5 +11,6 @@ export interface Services {
   readonly store: Store;
   readonly runner: Runner;
   readonly collector: Collector;
+  readonly look: Look;
   readonly log: Logger;
 }

@@ -17,7 +17,11 @@ export const workerFile = join(built, 'runner/worker.js');
 export function buildThreads(): void {
   buildSync({
     absWorkingDir: root,
-    entryPoints: ['apps/server/src/runner/worker.ts', 'apps/server/src/intake/thread.ts'],
+    entryPoints: [
+      'apps/server/src/runner/worker.ts',
+      'apps/server/src/intake/thread.ts',
+      'apps/server/src/intake/lookThread.ts',
+    ],
     outdir: built,
     bundle: true,
     platform: 'node',
