@@ -4,7 +4,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { parse as parseCsv } from 'csv-parse/sync';
 import PostalMime from 'postal-mime';
-import readSheets from 'read-excel-file/universal';
+import { read as readSheets } from '@e965/xlsx';
 import { SaxesParser } from 'saxes';
 import writeWorkbook from 'write-excel-file/node';
 import { Random, writeGraphml } from '@pebble/core';
@@ -132,7 +132,7 @@ async function writeFiles(folder: string): Promise<Case[]> {
     {
       file: 'posts.xlsx',
       work: label(20_000, 'rows'),
-      library: 'read-excel-file',
+      library: 'xlsx',
       parse: (path) => readSheets(new Uint8Array(readFileSync(path)).buffer),
     },
     {

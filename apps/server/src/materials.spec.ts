@@ -27,7 +27,7 @@ describe('items and comments', () => {
       'video_id,title,channel,views,published_at\nv1,Lamps at dusk,quay_films,120,2026-03-02\n',
     );
     expect(reportOf(videos)).toMatchObject({ kept: 0, items: 1, itemsMissing: 0 });
-    expect(videos.sentence).toBe('1 items were imported from videos.csv.');
+    expect(videos.sentence).toBe('1 item was imported from videos.csv.');
     const { messages } = await app.get<MessagePage>('messages');
     expect(byKey(messages)).toEqual({
       c1: ['comment', 'v1', 'Lamps at dusk'],

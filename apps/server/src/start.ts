@@ -1,6 +1,5 @@
 import type { Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
-import { dirname, join } from 'node:path';
 import { pino, type Logger } from 'pino';
 import { createApp } from './app';
 import { Collector } from './collect/collector';
@@ -8,7 +7,6 @@ import type { Config } from './config';
 import { openStore } from './db/open';
 import { markInterrupted } from './db/steps';
 import { loadDemo } from './demo';
-import { looker } from './intake/look';
 import { Runner } from './runner/runner';
 import { startStandins, type RunningStandins } from './standins';
 
@@ -32,8 +30,7 @@ export async function start(
   if (options.demo && isNew) await loadDemo(store, runner);
   const standins = await standinsOf(config, log);
   const collector = new Collector(store, runner, standins?.services ?? []);
-  const look = looker(join(dirname(options.workerFile), '../intake/lookThread.js'));
-  const app = createApp({ config, store, runner, collector, look, log });
+  const app = createApp({ config, store, runner, collector, log });
   const server = await new Promise<Server>((resolve, reject) => {
     const listening = app.listen(config.port, config.host, (error?: Error) =>
       error ? reject(error) : resolve(listening),

@@ -1,5 +1,6 @@
 /** Readers of files. An entry of its own, so that the interface, which reads none, need not carry them. */
 export * from './formats/activities';
+export * from './formats/activityValues';
 export * from './formats/columns';
 export * from './formats/csv';
 export * from './formats/dates';

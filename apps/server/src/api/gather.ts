@@ -21,14 +21,13 @@ import { Overviews } from './overviews';
 import { forgetReading, savedReadings, saveReading } from '../db/readings';
 import { findStep } from '../db/steps';
 import { skippedPath, uploadPath } from '../files/places';
-import { arrive } from '../intake/arrive';
 import { ApiError, notFound } from './problems';
 import type { Services } from './services';
 
 const FileName = z.string().min(1).max(300);
 const Again = z.object({ file: FileName, reading: Reading.partial() });
 
-export function gatherRoutes({ store, config, runner, look }: Services): Router {
+export function gatherRoutes({ store, config, runner }: Services): Router {
   const routes = Router();
   const { folder } = store;
   const overviews = new Overviews(store, runner);
@@ -49,7 +48,7 @@ export function gatherRoutes({ store, config, runner, look }: Services): Router 
       return;
     }
     const file = FileName.parse(decodeURIComponent(name));
-    const answer = await arrive(folder, id, file, config.largestUpload, look);
+    const answer = await runner.arrive(id, file, config.largestUpload);
     // A file that came alone and cannot be read is an error; in an archive the others go in.
     if (answer.uploads.length === 0 && answer.refused.length === 1) {
       const [{ reason, row }] = answer.refused;
@@ -64,7 +63,7 @@ export function gatherRoutes({ store, config, runner, look }: Services): Router 
     const path = uploadPath(folder, request.params.upload);
     if (!existsSync(path)) throw notFound('The uploaded file');
     const { file, reading } = Again.parse(request.body);
-    const preview = await look(path, file, reading);
+    const preview = await runner.lookAgain(path, file, reading);
     response.json({ ...preview, saved: await savedReadings(store, preview.reading) });
   });
 

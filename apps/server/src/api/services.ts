@@ -2,7 +2,6 @@ import type { Logger } from 'pino';
 import type { Collector } from '../collect/collector';
 import type { Config } from '../config';
 import type { Store } from '../db/open';
-import type { Look } from '../intake/look';
 import type { Runner } from '../runner/runner';
 
 /** What the routes use. */
@@ -11,6 +10,5 @@ export interface Services {
   readonly store: Store;
   readonly runner: Runner;
   readonly collector: Collector;
-  readonly look: Look;
   readonly log: Logger;
 }

@@ -28,7 +28,7 @@ import { spoolPath } from '../files/places';
 import type { Runner } from '../runner/runner';
 import type { Connector, Since } from './connector';
 import { hubConnector } from './hubConnector';
-import { mailConnector, stateOf } from './mailConnector';
+import { mailConnector } from './mailConnector';
 import { Secrets } from './secrets';
 import { ServiceClient, ServiceError, type Access } from './serviceClient';
 import { Spool } from './spool';
@@ -119,6 +119,8 @@ export class Collector {
       endedAt: null,
       place: null,
       spoolBytes: 0,
+      serviceState: null,
+      endedByHand: false,
     };
     await insertRun(this.store, run);
     this.work(run.id);
@@ -142,11 +144,7 @@ export class Collector {
       case 'cancel':
         if (this.atWork.has(id)) await this.stop(id, 'cancel');
         else if (run.state === 'paused' || run.state === 'failed') {
-          await updateRun(this.store, id, {
-            state: 'storing',
-            error: null,
-            notes: [...run.notes, stoppedNote(run)],
-          });
+          await updateRun(this.store, id, { state: 'storing', error: null, ...endedByHand(run) });
           this.work(id);
         }
         break;
@@ -229,6 +227,7 @@ export class Collector {
         place,
         spoolBytes: spool.bytes,
         share: advance.share,
+        ...(advance.state ? { serviceState: advance.state } : {}),
         ...(place === null ? { state: 'storing' } : {}),
       });
     }
@@ -254,9 +253,8 @@ export class Collector {
     }
     const source = there ?? (await sourceOfRun(this.store, run.study, run.id));
     rmSync(spoolPath(this.store.folder, run.id), { force: true });
-    const wasStopped = run.notes.some((note) => note.startsWith(STOPPED));
     await this.change(run.id, {
-      state: wasStopped ? 'cancelled' : 'done',
+      state: run.endedByHand ? 'cancelled' : 'done',
       source,
       waitUntil: null,
       endedAt: new Date().toISOString(),
@@ -274,7 +272,7 @@ export class Collector {
     if (stopped) {
       if (!stopped.stores) return;
       const run = await this.existing(id);
-      await this.change(id, { state: 'storing', waitUntil: null, notes: [...run.notes, stoppedNote(run)] });
+      await this.change(id, { state: 'storing', waitUntil: null, ...endedByHand(run) });
       await this.storeSource(await this.existing(id)).catch((problem: unknown) => this.fail(id, problem));
       return;
     }
@@ -314,7 +312,7 @@ export class Collector {
       .select((e) => e.fn.max('time').as('time'))
       .where('source_id', '=', before.source)
       .executeTakeFirst();
-    return { time: newest?.time ?? null, state: stateOf(before.notes) };
+    return { time: newest?.time ?? null, state: before.serviceState };
   }
 
   private clientFor(
@@ -353,10 +351,10 @@ class Stopped extends Error {
   }
 }
 
-const STOPPED = 'The run was ended by hand';
-
-function stoppedNote({ counts }: StoredRun): string {
-  return `${STOPPED} after ${formatCount(counts.requests)} requests; what had come was kept.`;
+/** What is written of a run that somebody ends before its end. */
+function endedByHand({ counts, notes }: StoredRun): Pick<StoredRun, 'endedByHand' | 'notes'> {
+  const note = `The run was ended by hand after ${formatCount(counts.requests)} requests; what had come was kept.`;
+  return { endedByHand: true, notes: [...notes, note] };
 }
 
 /** How much was asked for, how much came, and why it is less. */

@@ -21,6 +21,8 @@ export interface Advance {
   readonly share: number | null;
   readonly notes?: readonly string[];
   readonly expandedLinks?: number;
+  /** The state of the service when all was read, for services that can tell what changed since. */
+  readonly state?: string | null;
 }
 
 /** What a run that goes on from another one knows: only what is newer is wanted. */

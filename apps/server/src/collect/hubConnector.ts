@@ -1,4 +1,5 @@
 import type { CollectPlan, ServiceDescription, ServiceLimits } from '@pebble/contract';
+import { idOf, isObject, list, type Json } from '@pebble/core/files';
 import { z } from 'zod';
 import { pages, type Advance, type Collected, type Connector, type Since } from './connector';
 import { ServiceError, type ServiceClient } from './serviceClient';
@@ -20,6 +21,8 @@ const Description = z.object({
     actor: z.string().optional(),
     accounts: z.string().optional(),
     object: z.string().optional(),
+    /** How the addresses of links begin that the service shortens. */
+    shortLinks: z.string().optional(),
   }),
   limits: z
     .object({
@@ -66,7 +69,6 @@ type Task = z.infer<typeof Task>;
 const Place = z.object({ endpoints: Description.shape.endpoints, tasks: z.array(Task), begun: z.int() });
 type Place = z.infer<typeof Place>;
 
-type Json = Readonly<Record<string, unknown>>;
 type Step = Omit<Advance, 'place' | 'share'> & { readonly next: readonly Task[] };
 
 /** A social hub that speaks ActivityStreams 2.0 (W3C Recommendation, 2017) with collections in pages. */
@@ -118,7 +120,7 @@ export const hubConnector: Connector = {
     if (!task) return { records: [], place: null, share: 1 };
     const { next, records, ...said } = await run(client, known.endpoints, task, isNew);
     const tasks = [...next, ...rest];
-    const expanded = await expandLinks(client, records);
+    const expanded = await expandLinks(client, known.endpoints.shortLinks, records);
     return {
       ...said,
       records,
@@ -378,16 +380,21 @@ function recordOf(item: unknown): Collected {
 }
 
 /** Short links of the service itself are asked where they lead; both are kept. Returns how many were expanded. */
-async function expandLinks(client: ServiceClient, records: readonly Collected[]): Promise<number> {
+async function expandLinks(
+  client: ServiceClient,
+  prefix: string | undefined,
+  records: readonly Collected[],
+): Promise<number> {
+  if (prefix === undefined || !client.isOwn(prefix)) return 0;
   let expanded = 0;
   const known = new Map<string, string | null>();
   for (const { object } of records) {
     if (!isObject(object)) continue;
     const texts = JSON.stringify([object['content'], object['contentMap']]);
-    const links = [...new Set(texts.match(/https?:\/\/[^\s"'<>\\]+/g) ?? [])].filter(
-      (link) => client.isOwn(link) && /\/l\/\w+$/.test(link),
+    const links = [...new Set(texts.match(/https?:\/\/[^\s"'<>\\]+/g) ?? [])].filter((link) =>
+      link.startsWith(prefix),
     );
-    const attachment = list(object['attachment']);
+    const attachment = [...list(object['attachment'])];
     for (const link of links) {
       if (!known.has(link)) known.set(link, await client.expand(link));
       const target = known.get(link);
@@ -398,18 +405,4 @@ async function expandLinks(client: ServiceClient, records: readonly Collected[])
     if (links.length > 0) (object as Record<string, unknown>)['attachment'] = attachment;
   }
   return expanded;
-}
-
-function idOf(value: unknown): string | null {
-  if (typeof value === 'string') return value || null;
-  return isObject(value) && typeof value['id'] === 'string' ? value['id'] : null;
-}
-
-function list(value: unknown): unknown[] {
-  if (value === undefined || value === null) return [];
-  return Array.isArray(value) ? [...(value as unknown[])] : [value];
-}
-
-function isObject(value: unknown): value is Json {
-  return typeof value === 'object' && value !== null && !Array.isArray(value);
 }

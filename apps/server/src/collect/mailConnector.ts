@@ -151,7 +151,8 @@ async function readQuery(client: ServiceClient, plan: MailPlan, place: Place): P
     records,
     place: isDone ? null : next,
     share: wanted > 0 ? Math.min(1, next.done / wanted) : null,
-    notes: [...notes, ...(isDone && state !== null ? [stateNote(state)] : [])],
+    notes,
+    state: isDone ? state : null,
   };
 }
 
@@ -180,7 +181,8 @@ async function readChanges(client: ServiceClient, plan: MailPlan, place: Place):
     records: wanted,
     place: changes.hasMoreChanges ? { ...place, sinceState: changes.newState } : null,
     share: null,
-    notes: [...notes, ...(changes.hasMoreChanges ? [] : [stateNote(changes.newState)])],
+    notes,
+    state: changes.hasMoreChanges ? null : changes.newState,
   };
 }
 
@@ -199,18 +201,6 @@ async function getEmails(client: ServiceClient, place: Place, ids: readonly stri
     notes: notFound.length > 0 ? [`${notFound.length} emails were not there any more.`] : [],
     state,
   };
-}
-
-const STATE = /^The state of the mailboxes was “(.*)”\.$/;
-
-/** The state is kept with the notes of a run, so that the next one can ask for what came since. */
-function stateNote(state: string): string {
-  return `The state of the mailboxes was “${state}”.`;
-}
-
-/** The state that a run's notes tell; null when they tell none. */
-export function stateOf(notes: readonly string[]): string | null {
-  return notes.map((note) => STATE.exec(note)?.[1]).find((state) => state !== undefined) ?? null;
 }
 
 /** One method call (RFC 8620, section 3.2). */

@@ -7,6 +7,8 @@ import type { CollectRunTable } from './schema';
 export interface StoredRun extends CollectRun {
   readonly place: unknown;
   readonly spoolBytes: number;
+  readonly serviceState: string | null;
+  readonly endedByHand: boolean;
 }
 
 /** The runs of a study, the newest first. */
@@ -55,6 +57,8 @@ export async function insertRun({ query }: Store, run: StoredRun): Promise<void>
       error: run.error,
       source_id: run.source,
       previous: run.previous,
+      service_state: run.serviceState,
+      ended_by_hand: run.endedByHand ? 1 : 0,
       created_at: run.createdAt,
       ended_at: run.endedAt,
     })
@@ -78,6 +82,8 @@ export async function updateRun(
       | 'error'
       | 'source'
       | 'endedAt'
+      | 'serviceState'
+      | 'endedByHand'
     >
   >,
 ): Promise<void> {
@@ -91,6 +97,8 @@ export async function updateRun(
     ...(part.waitUntil === undefined ? {} : { wait_until: part.waitUntil }),
     ...(part.error === undefined ? {} : { error: part.error }),
     ...(part.source === undefined ? {} : { source_id: part.source }),
+    ...(part.serviceState === undefined ? {} : { service_state: part.serviceState }),
+    ...(part.endedByHand === undefined ? {} : { ended_by_hand: part.endedByHand ? 1 : 0 }),
     ...(part.endedAt === undefined ? {} : { ended_at: part.endedAt }),
   };
   if (Object.keys(values).length > 0)
@@ -131,6 +139,8 @@ function toRun(row: Selectable<CollectRunTable>): StoredRun {
     error: row.error,
     source: row.source_id,
     previous: row.previous,
+    serviceState: row.service_state,
+    endedByHand: row.ended_by_hand === 1,
     createdAt: row.created_at,
     endedAt: row.ended_at,
   };

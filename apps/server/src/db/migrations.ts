@@ -244,6 +244,8 @@ const collecting: Migration = {
       .addColumn('error', 'text')
       .addColumn('source_id', 'integer')
       .addColumn('previous', 'text')
+      .addColumn('service_state', 'text')
+      .addColumn('ended_by_hand', 'integer', (c) => c.notNull())
       .addColumn('ended_at', 'text')
       .execute();
   },

@@ -145,6 +145,10 @@ export interface CollectRunTable {
   error: string | null;
   source_id: number | null;
   previous: string | null;
+  /** The state of the service when all was read; the next run asks what changed since. */
+  service_state: string | null;
+  /** 1 when somebody ended it before its end. */
+  ended_by_hand: number;
   created_at: string;
   ended_at: string | null;
 }

@@ -5,7 +5,6 @@ import { isWorkbook, isZip, previewFile, UnreadableFile } from '@pebble/core/fil
 import { BrokenArchive, checkWorkbook, unpack, type UnpackedFile } from '../files/archive';
 import { uploadPath } from '../files/places';
 import { readHead } from '../files/textFile';
-import type { Look } from './look';
 
 /** Formats that can only be looked at whole are read up to this many bytes. */
 const LARGEST_WHOLE = 400 * 1024 ** 2;
@@ -34,13 +33,12 @@ export async function arrive(
   id: string,
   name: string,
   largest: number,
-  look: Look = lookAt,
 ): Promise<UploadAnswer> {
   const path = uploadPath(folder, id);
   const { head, size } = readHead(path);
   const answer: UploadAnswer = { uploads: [], refused: [] };
   if (!isZip(head) || isWorkbook(head)) {
-    await take(look, answer, id, path, name);
+    await take(answer, id, path, name);
     return answer;
   }
   let files: UnpackedFile[];
@@ -57,18 +55,18 @@ export async function arrive(
     const box = joinMails(mails);
     const boxId = randomUUID();
     renameSync(box, uploadPath(folder, boxId));
-    await take(look, answer, boxId, uploadPath(folder, boxId), `${name}, ${mails.length} emails`);
+    await take(answer, boxId, uploadPath(folder, boxId), `${name}, ${mails.length} emails`);
   }
   for (const file of mails.length > 1 ? files.filter((one) => !mails.includes(one)) : files)
-    await take(look, answer, file.path.split(/[\\/]/).at(-1)!, file.path, file.name);
+    await take(answer, file.path.split(/[\\/]/).at(-1)!, file.path, file.name);
   if (files.length === 0)
     answer.refused.push({ file: name, reason: 'The archive holds no files.', row: null });
   return answer;
 }
 
-async function take(look: Look, answer: UploadAnswer, id: string, path: string, name: string): Promise<void> {
+async function take(answer: UploadAnswer, id: string, path: string, name: string): Promise<void> {
   try {
-    answer.uploads.push({ id, preview: await look(path, name) });
+    answer.uploads.push({ id, preview: await lookAt(path, name) });
   } catch (error) {
     rmSync(path, { force: true });
     if (!(error instanceof UnreadableFile)) throw error;

@@ -17,7 +17,7 @@ export async function readFile(
   sink: IntakeSink,
 ): Promise<void> {
   if (reading.format === 'xlsx') {
-    await readWorkbookSource(readFileSync(path), reading, file, sink);
+    readWorkbookSource(readFileSync(path), reading, file, sink);
     return;
   }
   const reader = sourceReader(reading, file, sink);

@@ -5,17 +5,17 @@ import { readTextFile } from '../files/textFile';
 import { StepRefused } from '../steps/step';
 
 /** Reads the records of an uploaded table, of whatever format it is; `onShare` is told how much was read. */
-export async function readRecords(
+export function readRecords(
   path: string,
   file: string,
   reading: Reading,
   sink: RecordSink,
   onShare: (share: number) => void = () => undefined,
-): Promise<void> {
+): void {
   if (!existsSync(path))
     throw new StepRefused('The uploaded file is no longer there. Please choose it again.', { file });
   if (reading.format === 'xlsx') {
-    const sheets = await readWorkbook(readFileSync(path));
+    const sheets = readWorkbook(readFileSync(path));
     const sheet = sheets.find(({ name }) => name === reading.sheet) ?? sheets[0];
     sheetRecords(sheet, sink).end();
     return;

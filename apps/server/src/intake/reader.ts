@@ -15,9 +15,6 @@ export interface IntakeFile {
   readonly reading: Reading;
 }
 
-/** The library that reads workbooks calls itself once for each piece of a sheet, which takes more stack than usual. */
-export const WORKBOOK_LIMITS = { resourceLimits: { stackSizeMb: 64 } };
-
 /** What the thread that reads is told. */
 export interface IntakeJob {
   /** Read one after the other. */
@@ -43,10 +40,7 @@ export async function* readBatches(
   job: Omit<IntakeJob, 'stored'>,
 ): AsyncGenerator<MessageBatch, void> {
   const stored = new Int32Array(new SharedArrayBuffer(4));
-  const thread = new Worker(threadFile, {
-    workerData: { ...job, stored } satisfies IntakeJob,
-    ...(job.files.some(({ reading }) => reading.format === 'xlsx') ? WORKBOOK_LIMITS : {}),
-  });
+  const thread = new Worker(threadFile, { workerData: { ...job, stored } satisfies IntakeJob });
   try {
     for await (const [message] of on(thread, 'message') as AsyncIterable<[FromReader]>) {
       if (message.what === 'end') return;

@@ -4,13 +4,17 @@ import { MessageChannel } from 'node:worker_threads';
 import { Piscina } from 'piscina';
 import {
   stepParameters,
+  type Preview,
+  type Reading,
   type Step,
   type StepEvent,
   type StepKind,
   type StepProgress,
   type StepRequest,
+  type UploadAnswer,
 } from '@pebble/contract';
 import { QueryError } from '@pebble/core';
+import { UnreadableFile } from '@pebble/core/files';
 import type { Store } from '../db/open';
 import { beginStep, findStep } from '../db/steps';
 import { stepDefinition } from '../steps';
@@ -77,13 +81,24 @@ export class Runner {
   }
 
   /** Reads in a thread of its own. Throws QueryError where a search is not understood. */
-  async read<N extends ReadName>(name: N, study: string, asks: Reads[N]['asks']): Promise<Reads[N]['gives']> {
-    const answer = (await this.pool.run(
-      { folder: this.store.folder, name, study, asks },
-      { name: 'read' },
-    )) as ReadAnswer<Reads[N]['gives']>;
+  read<N extends ReadName>(name: N, study: string, asks: Reads[N]['asks']): Promise<Reads[N]['gives']> {
+    return this.asked('read', { folder: this.store.folder, name, study, asks });
+  }
+
+  /** Looks at an uploaded file in a thread of its own. Throws UnreadableFile. */
+  arrive(id: string, name: string, largest: number): Promise<UploadAnswer> {
+    return this.asked('arriveFile', { folder: this.store.folder, id, name, largest });
+  }
+
+  lookAgain(path: string, name: string, chosen: Partial<Reading>): Promise<Preview> {
+    return this.asked('lookAgain', { path, name, chosen });
+  }
+
+  private async asked<T>(name: 'read' | 'arriveFile' | 'lookAgain', given: object): Promise<T> {
+    const answer = (await this.pool.run(given, { name })) as ReadAnswer<T>;
     if (answer.queryError) throw new QueryError(answer.queryError.message, answer.queryError.place);
-    return answer.value as Reads[N]['gives'];
+    if (answer.unreadable) throw new UnreadableFile(answer.unreadable.message, answer.unreadable.row);
+    return answer.value as T;
   }
 
   /** Listens to one study; tells at once what is running. Returns the function that ends it. */

@@ -1,7 +1,10 @@
 import { fileURLToPath } from 'node:url';
 import type { MessagePort } from 'node:worker_threads';
 import { connect, type Store } from '../db/open';
+import type { Preview, Reading, UploadAnswer } from '@pebble/contract';
 import { QueryError } from '@pebble/core';
+import { UnreadableFile } from '@pebble/core/files';
+import { arrive, lookAt } from '../intake/arrive';
 import { execute, type Outcome, type Task } from './execute';
 import { readers, type ReadName, type Reads } from './reads';
 
@@ -49,14 +52,25 @@ export async function runStep({ folder, task, port, cancel }: StepJob): Promise<
   return outcome;
 }
 
-/** An error that crosses from a thread keeps its message and loses its kind; what a search lacks is told as a value. */
+/** An error that crosses from a thread keeps its message and loses its kind; those that people can act on are told as values. */
 export interface ReadAnswer<T> {
   readonly value?: T;
   readonly queryError?: { message: string; place: number };
+  readonly unreadable?: { message: string; row: number | null };
+}
+
+async function told<T>(work: () => Promise<T>): Promise<ReadAnswer<T>> {
+  try {
+    return { value: await work() };
+  } catch (error) {
+    if (error instanceof QueryError) return { queryError: { message: error.bare, place: error.place } };
+    if (error instanceof UnreadableFile) return { unreadable: { message: error.message, row: error.row } };
+    throw error;
+  }
 }
 
 /** Reads only. */
-export async function read<N extends ReadName>({
+export function read<N extends ReadName>({
   folder,
   name,
   study,
@@ -67,10 +81,23 @@ export async function read<N extends ReadName>({
   study: string;
   asks: Reads[N]['asks'];
 }): Promise<ReadAnswer<Reads[N]['gives']>> {
-  try {
-    return { value: await readers[name](storeFor(folder), study, asks) };
-  } catch (error) {
-    if (error instanceof QueryError) return { queryError: { message: error.bare, place: error.place } };
-    throw error;
-  }
+  return told(() => readers[name](storeFor(folder), study, asks));
+}
+
+/** A first look at an uploaded file, or at every file of an archive. */
+export function arriveFile(given: {
+  folder: string;
+  id: string;
+  name: string;
+  largest: number;
+}): Promise<ReadAnswer<UploadAnswer>> {
+  return told(() => arrive(given.folder, given.id, given.name, given.largest));
+}
+
+export function lookAgain(given: {
+  path: string;
+  name: string;
+  chosen: Partial<Reading>;
+}): Promise<ReadAnswer<Preview>> {
+  return told(() => lookAt(given.path, given.name, given.chosen));
 }

@@ -1,5 +1,5 @@
 import { existsSync } from 'node:fs';
-import type { CollectPlan, ImportReport, Reading, Service } from '@pebble/contract';
+import { Reading, type CollectPlan, type ImportReport, type Service } from '@pebble/contract';
 import { formatCount, joinWith, periodPhrase } from '@pebble/core';
 import { spoolPath } from '../files/places';
 import { StepRefused, type StepDefinition } from './step';
@@ -25,18 +25,13 @@ export const collectSource: StepDefinition<'collect-source', ImportReport> = {
 
 /** Runs keep what they collect as objects of the service's standard, one a line. */
 function readingOf({ kind }: Service): Reading {
-  return {
-    material: 'messages',
+  return Reading.parse({
     format: kind === 'hub' ? 'activities' : 'jmap',
-    sheet: null,
     encoding: 'utf-8',
     delimiter: '\n',
     dateForm: 'iso',
-    zoneOffsetMinutes: 0,
     columns: [],
-    followed: '',
-    twoMode: { layout: 'pairs', between: ';', empty: 'zero', repeats: 'sum' },
-  };
+  });
 }
 
 /** What a plan asks for: "the search for “lamps”, at most 400 messages" */

@@ -202,7 +202,7 @@ async function readWholeMatrix(path: string, reading: Parameters['reading']): Pr
   };
   const onHeader = (header: readonly string[]): void => void (names = header);
   if (reading.sheet !== null) {
-    const sheet = (await readWorkbook(readFileSync(path))).find(({ name }) => name === reading.sheet);
+    const sheet = readWorkbook(readFileSync(path)).find(({ name }) => name === reading.sheet);
     if (sheet) sheetRecords(sheet, sink, onHeader).end();
   } else {
     const reader = new CsvReader(reading.delimiter, sink, onHeader);

@@ -1,6 +1,6 @@
 import { rmSync, statSync, writeFileSync } from 'node:fs';
 import type { FileFormat, ImportReport, Material } from '@pebble/contract';
-import { dayPhrase, formatCount, joinWith } from '@pebble/core';
+import { counted, dayPhrase, formatCount, joinWith } from '@pebble/core';
 import { linkItems } from '../db/load/linkItems';
 import { linkParents } from '../db/load/linkParents';
 import { SourceLoader } from '../db/load/sourceLoader';
@@ -107,11 +107,12 @@ function broughtBy(report: ImportReport): string {
   const period = from === null ? '' : ` of ${dayPhrase(from, true)} to ${dayPhrase(until!, true)}`;
   const parts: string[] = [];
   if (kept > 0 || items + follows + profiles === 0)
-    parts.push(`${formatCount(kept)} messages${period} by ${formatCount(report.authors)} accounts`);
-  if (items > 0) parts.push(`${formatCount(items)} items`);
-  if (follows > 0) parts.push(`${formatCount(follows)} ties of following`);
-  if (profiles > 0) parts.push(`details of ${formatCount(profiles)} accounts`);
-  return `${joinWith('and', parts)} were`;
+    parts.push(`${counted(kept, 'message')}${period} by ${counted(report.authors, 'account')}`);
+  if (items > 0) parts.push(counted(items, 'item'));
+  if (follows > 0) parts.push(counted(follows, 'tie of following', 'ties of following'));
+  if (profiles > 0) parts.push(`details of ${counted(profiles, 'account')}`);
+  const isOne = parts.length === 1 && profiles === 0 && kept + items + follows === 1;
+  return `${joinWith('and', parts)} ${isOne ? 'was' : 'were'}`;
 }
 
 function makeReport(
@@ -125,17 +126,21 @@ function makeReport(
 ): ImportReport {
   const notes: string[] = [];
   if (counts.undated > 0)
-    notes.push(`${formatCount(counts.undated)} messages have no date; they stand in no period.`);
+    notes.push(`${counted(counts.undated, 'message has', 'messages have')} no date and stand in no period.`);
   if (missing.parents > 0)
     notes.push(
-      `${formatCount(missing.parents)} messages answer or pass on a message that is not in the study.`,
+      `${counted(missing.parents, 'message answers or passes', 'messages answer or pass')} on a message that is not in the study.`,
     );
   if (missing.items > 0)
-    notes.push(`${formatCount(missing.items)} comments stand under an item that is not in the study.`);
+    notes.push(
+      `${counted(missing.items, 'comment stands', 'comments stand')} under an item that is not in the study.`,
+    );
   if (people.counts.itemsAgain > 0)
-    notes.push(`${formatCount(people.counts.itemsAgain)} items were there already.`);
+    notes.push(`${counted(people.counts.itemsAgain, 'item was', 'items were')} there already.`);
   if (people.counts.followsAgain > 0)
-    notes.push(`${formatCount(people.counts.followsAgain)} ties of following were there already.`);
+    notes.push(
+      `${counted(people.counts.followsAgain, 'tie of following was', 'ties of following were')} there already.`,
+    );
   notes.push(...skipped.notes());
   return {
     source,

@@ -17,11 +17,7 @@ export const workerFile = join(built, 'runner/worker.js');
 export function buildThreads(): void {
   buildSync({
     absWorkingDir: root,
-    entryPoints: [
-      'apps/server/src/runner/worker.ts',
-      'apps/server/src/intake/thread.ts',
-      'apps/server/src/intake/lookThread.ts',
-    ],
+    entryPoints: ['apps/server/src/runner/worker.ts', 'apps/server/src/intake/thread.ts'],
     outdir: built,
     bundle: true,
     platform: 'node',

@@ -22,6 +22,8 @@ import { UnreadableFile } from './unreadable';
 import { readWorkbook, sheetRecords } from './workbook';
 
 const ROWS_SHOWN = 12;
+/** Rows of a workbook's sheets that are looked at. */
+const SHEET_ROWS = 2000;
 
 /** A file to look at. */
 export interface FileHead {
@@ -126,8 +128,8 @@ function previewOf(
   };
 }
 
-async function previewWorkbook(file: FileHead, chosen?: Partial<Reading>): Promise<Preview> {
-  const sheets = await readWorkbook(file.whole());
+function previewWorkbook(file: FileHead, chosen?: Partial<Reading>): Preview {
+  const sheets = readWorkbook(file.whole(), SHEET_ROWS);
   const filled = sheets.filter(({ rows }) => rows.length > 1);
   if (filled.length === 0) throw new UnreadableFile('The workbook has no sheet with a heading and rows.');
   // A note beside the table is common: the sheet with most cells is taken.
@@ -154,7 +156,7 @@ async function previewWorkbook(file: FileHead, chosen?: Partial<Reading>): Promi
       ? `It has ${sheets.length} sheets; “${sheet.name}” is shown.`
       : `Its sheet is “${sheet.name}”.`,
   ];
-  const preview = previewTable(file, sample, base, reasons, true, chosen);
+  const preview = previewTable(file, sample, base, reasons, sheet.isWhole, chosen);
   return { ...preview, sheets: sheets.map(({ name }) => name) };
 }
 

@@ -47,13 +47,13 @@ export function sourceReader(reading: Reading, file: string, sink: SourceSink): 
   }
 }
 
-export async function readWorkbookSource(
+export function readWorkbookSource(
   bytes: Uint8Array,
   reading: Reading,
   file: string,
   sink: SourceSink,
-): Promise<void> {
-  const sheets = await readWorkbook(bytes);
+): void {
+  const sheets = readWorkbook(bytes);
   const sheet = sheets.find(({ name }) => name === reading.sheet) ?? sheets[0];
   if (sheet) sheetRecords(sheet, tableSink(reading, file, sink)).end();
 }

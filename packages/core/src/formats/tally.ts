@@ -7,7 +7,7 @@ import type {
   SkippedRow,
 } from '@pebble/contract';
 import { handleKey } from '../text/mentions';
-import { formatCount, joinWith } from '../weave/sentence';
+import { counted, formatCount, joinWith } from '../weave/sentence';
 import type { SourceSink } from './sourceSink';
 
 /** Counts what comes of the beginning of a file, and keeps what cannot be read. */
@@ -52,11 +52,13 @@ export class Tally implements SourceSink {
   /** "The first 200 rows give 198 messages by 120 accounts; 2 would be skipped." Null where nothing came. */
   sentence(isWhole: boolean): string | null {
     const parts = [
-      counted(this.messages, 'message'),
-      counted(this.items, 'item'),
-      counted(this.follows, 'tie of following', 'ties of following'),
-      this.messages + this.items + this.follows === 0 ? counted(this.profiles, 'profile') : '',
-    ].filter((part) => part !== '');
+      this.messages > 0 ? [counted(this.messages, 'message')] : [],
+      this.items > 0 ? [counted(this.items, 'item')] : [],
+      this.follows > 0 ? [counted(this.follows, 'tie of following', 'ties of following')] : [],
+      this.messages + this.items + this.follows === 0 && this.profiles > 0
+        ? [counted(this.profiles, 'profile')]
+        : [],
+    ].flat();
     if (parts.length === 0) return null;
     const what = isWhole
       ? 'The file gives'
@@ -64,8 +66,4 @@ export class Tally implements SourceSink {
     const skipped = this.problems.length > 0 ? `; ${formatCount(this.problems.length)} would be skipped` : '';
     return `${what} ${joinWith('and', parts)} by or about ${counted(this.accounts.size, 'account')}${skipped}.`;
   }
-}
-
-function counted(count: number, one: string, many = `${one}s`): string {
-  return count === 0 ? '' : `${formatCount(count)} ${count === 1 ? one : many}`;
 }

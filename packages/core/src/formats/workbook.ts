@@ -1,4 +1,4 @@
-import readSheets from 'read-excel-file/universal';
+import { read, type CellObject } from '@e965/xlsx';
 import type { RecordReader, RecordSink } from './record';
 import { UnreadableFile } from './unreadable';
 
@@ -6,38 +6,54 @@ import { UnreadableFile } from './unreadable';
 export interface Sheet {
   readonly name: string;
   readonly rows: readonly (readonly string[])[];
+  /** False when the sheet may have more rows than were read. */
+  readonly isWhole: boolean;
 }
 
 /**
- * The sheets of a workbook (Office Open XML, ECMA-376), read by the read-excel-file library. Formulas give their stored values; dates
- * become RFC 3339 in UTC, since a workbook knows no zones. Throws UnreadableFile when it cannot be opened.
+ * The sheets of a workbook (Office Open XML, ECMA-376), read by the xlsx library. Formulas give their stored values; dates become RFC 3339
+ * in UTC, since a workbook knows no zones.
+ * @param mostRows rows of each sheet that are read at most; 0 for all
+ * Throws UnreadableFile when it cannot be opened.
  */
-export async function readWorkbook(bytes: Uint8Array): Promise<Sheet[]> {
+export function readWorkbook(bytes: Uint8Array, mostRows = 0): Sheet[] {
   try {
-    const { buffer } = new Uint8Array(bytes);
-    const sheets = (await readSheets(buffer)) as unknown as { sheet: string; data: unknown[][] }[];
-    return sheets.map(({ sheet, data }) => ({ name: sheet, rows: data.map((row) => row.map(cellText)) }));
+    const { SheetNames: names, Sheets: sheets } = read(bytes, {
+      dense: true,
+      cellDates: true,
+      UTC: true,
+      cellFormula: false,
+      cellHTML: false,
+      cellText: false,
+      sheetRows: mostRows,
+    });
+    return names.map((name) => {
+      const rows = rowsOf(sheets[name]['!data'] ?? []);
+      return { name, rows, isWhole: mostRows === 0 || rows.length < mostRows };
+    });
   } catch (error) {
-    // The library calls itself once for each piece of a sheet, and makes the pieces smaller where time runs.
-    if (isStackOverflow(error))
-      throw new UnreadableFile(
-        'The workbook is too large to be read here. Save its sheet as CSV and take that.',
-      );
     throw new UnreadableFile(
       `The workbook cannot be opened: ${error instanceof Error ? error.message : String(error)}`,
     );
   }
 }
 
-function isStackOverflow(error: unknown): boolean {
-  const { message, cause } = error as { message?: string; cause?: unknown };
-  return error instanceof RangeError || cause instanceof RangeError || /call stack/.test(message ?? '');
+/** Rows without cells, and cells without a value, are holes in the library's lists. */
+function rowsOf(data: readonly (readonly (CellObject | undefined)[] | undefined)[]): string[][] {
+  return Array.from(data, (row) => Array.from(row ?? [], cellText));
 }
 
-function cellText(cell: unknown): string {
-  if (cell === null || cell === undefined) return '';
-  if (cell instanceof Date) return Number.isNaN(cell.getTime()) ? '' : cell.toISOString();
-  return typeof cell === 'object' ? JSON.stringify(cell) : String(cell as string | number | boolean);
+/** Milliseconds within which a moment is the whole second that was meant: a workbook keeps it as a part of a day. */
+const SLACK = 2;
+
+function cellText(cell: CellObject | undefined): string {
+  // A formula that failed has no value.
+  if (cell?.v === undefined || cell.t === 'e') return '';
+  if (!(cell.v instanceof Date)) return String(cell.v);
+  const time = cell.v.getTime();
+  if (Number.isNaN(time)) return '';
+  const second = Math.round(time / 1000) * 1000;
+  return new Date(Math.abs(time - second) <= SLACK ? second : time).toISOString();
 }
 
 /** Hands on the rows of a sheet as records; its first row that is not blank names the columns. */

@@ -59,6 +59,11 @@ export function formatCount(value: number): string {
   return String(value).replace(/\B(?=(\d{3})+(?!\d))/g, ',');
 }
 
+/** "1 message", "12,345 messages" */
+export function counted(count: number, one: string, many = `${one}s`): string {
+  return `${formatCount(count)} ${count === 1 ? one : many}`;
+}
+
 export function joinWith(word: string, items: readonly string[]): string {
   if (items.length < 2) return items.join('');
   return `${items.slice(0, -1).join(', ')} ${word} ${items.at(-1)}`;

@@ -109,6 +109,7 @@ export class SimulatedHub implements SimulatedService {
         actor: `${this.base}/actors/{name}`,
         accounts: `${this.base}/accounts{?id*}`,
         object: `${this.base}/objects/{id}`,
+        shortLinks: `${this.base}/l/`,
       },
       limits: { pageSize: PAGE, requests, windowSeconds, mostFound: MOST_FOUND, daysBack: DAYS_BACK },
     };

@@ -76,10 +76,10 @@ const WORKS: readonly RunState[] = ['running', 'waiting', 'storing'];
     @if (r.error) {
       <p class="error" role="alert">{{ r.error }}</p>
     }
-    @if (!works() && notes().length) {
+    @if (!works() && r.notes.length) {
       <details>
         <summary>What the run has to say</summary>
-        @for (note of notes(); track $index) {
+        @for (note of r.notes; track $index) {
           <p>{{ note }}</p>
         }
       </details>
@@ -155,10 +155,6 @@ export class RunCard {
   protected readonly counted = counted;
   protected readonly problem = signal<string | null>(null);
   protected readonly works = computed(() => WORKS.includes(this.run().state));
-  /** Notes for people; the state of a mail service is for the next run. */
-  protected readonly notes = computed(() =>
-    this.run().notes.filter((note) => !note.startsWith('The state of the mailboxes')),
-  );
   private readonly now = toSignal(timer(0, 1000).pipe(map(() => Date.now())), { initialValue: 0 });
   protected readonly rest = computed(() =>
     Math.max(0, Math.ceil(((this.run().waitUntil ?? 0) - this.now()) / 1000)),

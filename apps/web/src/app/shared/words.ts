@@ -1,9 +1,4 @@
-import { formatCount } from '@pebble/core';
-
-/** "1 message", "12,345 messages" */
-export function counted(count: number, one: string, many = `${one}s`): string {
-  return `${formatCount(count)} ${count === 1 ? one : many}`;
-}
+export { counted } from '@pebble/core';
 
 /** 12 March 2026, 23:48 in UTC. */
 export function moment(time: number | null): string {
