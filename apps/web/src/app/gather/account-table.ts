@@ -1,9 +1,10 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
-import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import type { AccountQuery, AccountRow, MessageOverview } from '@pebble/contract';
-import { catchError, of, switchMap } from 'rxjs';
+import { formatCount } from '@pebble/core';
 import { Api } from '../api/api';
+import { latest } from '../shared/latest';
 import { counted, day } from '../shared/words';
+import { SortHeads, type SortHead } from './sort-heads';
 
 const PAGE = 100;
 type Order = AccountQuery['by'];
@@ -11,6 +12,7 @@ type Order = AccountQuery['by'];
 /** The accounts of a study: what they did, who follows them, what is told of them. */
 @Component({
   selector: 'pt-account-table',
+  imports: [SortHeads],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="tools">
@@ -28,12 +30,7 @@ type Order = AccountQuery['by'];
     <div class="scroll" tabindex="0" aria-label="Accounts">
       <table>
         <thead>
-          <tr>
-            @for (head of heads; track head.by) {
-              <th [attr.aria-sort]="by() === head.by ? (head.by === 'handle' ? 'ascending' : 'descending') : null">
-                <button [title]="head.how" (click)="sort(head.by)">{{ head.title }}</button>
-              </th>
-            }
+          <tr [ptSortHeads]="heads" [by]="by()" (chosen)="sort($event)">
             <th>dates</th>
             <th title="As files and services tell it; of several the latest">what is told of it</th>
           </tr>
@@ -80,9 +77,9 @@ export class AccountTable {
   private readonly limit = signal(PAGE);
   protected readonly by = signal<Order>('messages');
   protected readonly counted = counted;
-  protected readonly n = (value: number): string => value.toLocaleString('en');
-  protected readonly heads: readonly { by: Order; title: string; how: string }[] = [
-    { by: 'handle', title: 'account', how: 'By name' },
+  protected readonly n = formatCount;
+  protected readonly heads: readonly SortHead<Order>[] = [
+    { by: 'handle', title: 'account', how: 'By name', rises: true },
     { by: 'messages', title: 'messages', how: 'Messages that it wrote' },
     {
       by: 'addressed',
@@ -102,12 +99,7 @@ export class AccountTable {
     accounts: this.overview().accounts,
     query: { search: this.search(), by: this.by(), limit: this.limit() },
   }));
-  protected readonly page = toSignal(
-    toObservable(this.asked).pipe(
-      switchMap(({ study, query }) => this.api.accounts(study, query).pipe(catchError(() => of(null)))),
-    ),
-    { initialValue: null },
-  );
+  protected readonly page = latest(this.asked, ({ study, query }) => this.api.accounts(study, query));
   protected readonly rest = computed(() => {
     const page = this.page();
     return page && this.limit() < 500 ? page.total - page.accounts.length : 0;
@@ -136,7 +128,7 @@ export class AccountTable {
   protected told({ profile: { numbers, location, joined, description, attributes } }: AccountRow): string {
     return [
       ...Object.entries(numbers).map(
-        ([name, value]) => `${typeof value === 'number' ? this.n(value) : value} ${name}`,
+        ([name, value]) => `${typeof value === 'number' ? formatCount(value) : value} ${name}`,
       ),
       location,
       joined === null ? null : `joined ${day(joined)}`,

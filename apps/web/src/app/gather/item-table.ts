@@ -1,15 +1,17 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
-import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import type { ItemQuery, ItemRow, MessageOverview } from '@pebble/contract';
-import { catchError, of, switchMap } from 'rxjs';
+import { formatCount } from '@pebble/core';
 import { Api } from '../api/api';
+import { latest } from '../shared/latest';
 import { counted, day } from '../shared/words';
+import { SortHeads, type SortHead } from './sort-heads';
 
 type Order = ItemQuery['by'];
 
 /** The videos, pages and other items of a study, with the comments under them. */
 @Component({
   selector: 'pt-item-table',
+  imports: [SortHeads],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="tools">
@@ -30,12 +32,7 @@ type Order = ItemQuery['by'];
     <div class="scroll" tabindex="0" aria-label="Items">
       <table>
         <thead>
-          <tr>
-            @for (head of heads; track head.by) {
-              <th [attr.aria-sort]="by() === head.by ? (head.by === 'title' ? 'ascending' : 'descending') : null">
-                <button [title]="head.how" (click)="by.set(head.by)">{{ head.title }}</button>
-              </th>
-            }
+          <tr [ptSortHeads]="heads" [by]="by()" (chosen)="by.set($event)">
             <th>channel or page</th>
             <th>counts</th>
           </tr>
@@ -75,9 +72,9 @@ export class ItemTable {
   protected readonly by = signal<Order>('messages');
   protected readonly counted = counted;
   protected readonly day = day;
-  protected readonly n = (value: number): string => value.toLocaleString('en');
-  protected readonly heads: readonly { by: Order; title: string; how: string }[] = [
-    { by: 'title', title: 'title', how: 'By title' },
+  protected readonly n = formatCount;
+  protected readonly heads: readonly SortHead<Order>[] = [
+    { by: 'title', title: 'title', how: 'By title', rises: true },
     { by: 'messages', title: 'comments', how: 'Comments and answers under it that were collected' },
     { by: 'authors', title: 'authors', how: 'Accounts that commented on it' },
     { by: 'time', title: 'published', how: 'Newest first' },
@@ -87,16 +84,11 @@ export class ItemTable {
     items: this.overview().items,
     query: { search: this.search(), by: this.by(), limit: 500 },
   }));
-  protected readonly page = toSignal(
-    toObservable(this.asked).pipe(
-      switchMap(({ study, query }) => this.api.items(study, query).pipe(catchError(() => of(null)))),
-    ),
-    { initialValue: null },
-  );
+  protected readonly page = latest(this.asked, ({ study, query }) => this.api.items(study, query));
 
   protected told({ numbers }: ItemRow): string {
     return Object.entries(numbers)
-      .map(([name, value]) => `${typeof value === 'number' ? this.n(value) : value} ${name}`)
+      .map(([name, value]) => `${typeof value === 'number' ? formatCount(value) : value} ${name}`)
       .join(' · ');
   }
 }

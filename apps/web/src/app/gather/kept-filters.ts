@@ -1,8 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, model, signal } from '@angular/core';
-import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import type { MessageFilter, SavedFilter } from '@pebble/contract';
-import { catchError, of, switchMap } from 'rxjs';
 import { Api } from '../api/api';
+import { latest } from '../shared/latest';
 import { Notices } from '../shared/notices';
 
 /** Filters of the reading list that were kept under a name: choose, keep, forget. */
@@ -10,7 +9,7 @@ import { Notices } from '../shared/notices';
   selector: 'pt-kept-filters',
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    @for (kept of filters(); track kept.id) {
+    @for (kept of filters() ?? []; track kept.id) {
       <span class="kept">
         <button class="btn plain" (click)="filter.set(kept.filter)">{{ kept.name }}</button>
         <button class="forget" [attr.aria-label]="'Forget the filter ' + kept.name" (click)="forget(kept)">
@@ -66,12 +65,7 @@ export class KeptFilters {
     Object.values(this.filter()).some((value) => value !== undefined && value !== ''),
   );
   private readonly asked = computed(() => ({ study: this.study(), changes: this.changes() }));
-  protected readonly filters = toSignal(
-    toObservable(this.asked).pipe(
-      switchMap(({ study }) => this.api.filters(study).pipe(catchError(() => of([] as SavedFilter[])))),
-    ),
-    { initialValue: [] },
-  );
+  protected readonly filters = latest(this.asked, ({ study }) => this.api.filters(study));
 
   protected keep(name: string): void {
     if (name.trim() === '') return;

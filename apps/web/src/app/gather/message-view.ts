@@ -7,11 +7,10 @@ import {
   linkedSignal,
   output,
 } from '@angular/core';
-import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
 import type { Message, TextSpan } from '@pebble/contract';
-import { catchError, of, switchMap } from 'rxjs';
 import { Api } from '../api/api';
+import { latest } from '../shared/latest';
 import { MessageText } from '../shared/message-text';
 import { Notices } from '../shared/notices';
 import { counted, moment } from '../shared/words';
@@ -45,12 +44,7 @@ export class MessageView {
   private readonly asked = computed(() => ({ study: this.study(), id: this.message().id }), {
     equal: (a, b) => a.study === b.study && a.id === b.id,
   });
-  protected readonly thread = toSignal(
-    toObservable(this.asked).pipe(
-      switchMap(({ study, id }) => this.api.thread(study, id).pipe(catchError(() => of(null)))),
-    ),
-    { initialValue: null },
-  );
+  protected readonly thread = latest(this.asked, ({ study, id }) => this.api.thread(study, id));
 
   protected mark(part: { starred?: boolean; note?: string }): void {
     const message = this.message();

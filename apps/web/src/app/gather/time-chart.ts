@@ -1,11 +1,10 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
-import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
 import type { MessageFilter, Timeline, TimelinePart } from '@pebble/contract';
 import type { EChartsCoreOption } from 'echarts/core';
-import { catchError, of, switchMap } from 'rxjs';
 import { Api } from '../api/api';
 import { Chart } from '../shared/chart';
+import { latest } from '../shared/latest';
 import { ThemeChoice } from '../shared/theme';
 import { counted, day } from '../shared/words';
 
@@ -82,12 +81,7 @@ export class TimeChart {
     const { from: _from, until: _until, sample: _sample, seed: _seed, ...rest } = this.filter();
     return { study: this.study(), messages: this.messages(), query: { ...rest, by: this.by() } };
   });
-  protected readonly line = toSignal(
-    toObservable(this.asked).pipe(
-      switchMap(({ study, query }) => this.api.timeline(study, query).pipe(catchError(() => of(null)))),
-    ),
-    { initialValue: null },
-  );
+  protected readonly line = latest(this.asked, ({ study, query }) => this.api.timeline(study, query));
   protected readonly chart = computed<EChartsCoreOption | null>(() => {
     const line = this.line();
     if (!line || line.starts.length === 0) return null;

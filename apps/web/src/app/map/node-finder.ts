@@ -23,8 +23,8 @@ const MOST = 8;
       #box
       class="box"
       type="search"
-      placeholder="Find an account"
-      aria-label="Find an account"
+      [placeholder]="what()"
+      [attr.aria-label]="what()"
       role="combobox"
       [attr.aria-expanded]="hits().length > 0"
       aria-controls="finder-hits"
@@ -111,6 +111,10 @@ const MOST = 8;
 export class NodeFinder {
   readonly found = output<number>();
   private readonly session = inject(MapSession);
+  /** The nodes of a network that came from a file need not be accounts. */
+  protected readonly what = computed(() =>
+    this.session.network()?.weave === null ? 'Find a node' : 'Find an account',
+  );
   private readonly box = viewChild.required<ElementRef<HTMLInputElement>>('box');
   protected readonly typed = signal('');
   protected readonly at = signal(0);
