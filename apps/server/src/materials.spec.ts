@@ -1,5 +1,6 @@
 import type { Message, MessagePage, Network, Source, Step } from '@pebble/contract';
 import { buildThreads, TestApplication } from './testing/application';
+import { workbook } from './testing/workbook';
 
 const app = new TestApplication();
 
@@ -206,6 +207,91 @@ describe('two-mode data and groups', () => {
 
   it('takes a plain list in the order of the network', async () => {
     expect(((await give('x\ny\nx\ny\nx\n', 200)).body as Step).result).toMatchObject({ groups: 2 });
+  });
+});
+
+describe('nodes in a table of their own', () => {
+  const TIES = 'source,target,weight\na,b,2\nb,c,1\nc,z,1\n';
+  const NODES =
+    'id,label,kind,members\na,Ann,person,3\nb,Ben,person,\nc,Clubhouse,place,12\nd,Dora,person,1\nb,Benno,person,9\n';
+  const columnsOf = async (network: unknown): Promise<string[]> => {
+    const { body } = await app.api.get(`/api/v1/networks/${String(network)}`).expect(200);
+    return (body as Network).columns.map(({ name, type }) => `${name} ${type}`);
+  };
+
+  it('come beside a list of ties: labels, columns and nodes without a tie', async () => {
+    const ties = await app.look('ties.csv', TIES);
+    const nodes = await app.look('nodes.csv', NODES);
+    expect(nodes.preview.reading.material).toBe('nodes');
+    expect(nodes.preview.outcome).toBe('The table tells of 4 nodes; kept of each: kind, members.');
+    const { body } = await app
+      .step('import-network', {
+        upload: ties.id,
+        file: 'ties.csv',
+        name: 'Quay',
+        reading: ties.preview.reading,
+        nodes: { upload: nodes.id, file: 'nodes.csv', reading: nodes.preview.reading },
+      })
+      .expect(200);
+    const { result, sentence } = body as Step;
+    expect(result).toMatchObject({
+      nodes: 5,
+      edges: 3,
+      read: 8,
+      skipped: 1,
+      notes: ['1 end of ties is not in the table of nodes and became a node without details.'],
+    });
+    expect(sentence).toContain('from ties.csv and nodes.csv; 1 row');
+    expect(await columnsOf(result?.['network'])).toEqual(
+      expect.arrayContaining(['kind text', 'members number']),
+    );
+  });
+
+  it('come from a sheet beside the sheet of ties', async () => {
+    const table = (text: string): string[][] =>
+      text
+        .trim()
+        .split('\n')
+        .map((line) => line.split(','));
+    const file = 'quay.xlsx';
+    const { id, preview } = await app.look(
+      file,
+      workbook({ Nodes: table(NODES), Ties: table(TIES), Notes: [['about'], ['nothing']] }),
+    );
+    expect(preview).toMatchObject({ nodeSheet: 'Nodes', reading: { material: 'network', sheet: 'Ties' } });
+    const { body: nodes } = await app.api
+      .post(`/api/v1/studies/${app.study}/uploads/${id}/preview`)
+      .send({ file, reading: { material: 'nodes', sheet: 'Nodes' } })
+      .expect(200);
+    const { reading } = nodes as { reading: object };
+    const { body } = await app
+      .step('import-network', {
+        upload: id,
+        file,
+        name: 'Quay',
+        reading: preview.reading,
+        nodes: { upload: id, file, reading },
+      })
+      .expect(200);
+    expect((body as Step).result).toMatchObject({ nodes: 5, edges: 3, skipped: 1 });
+  });
+
+  it('are added to a network that is there; names that fit no node are listed', async () => {
+    const made = await app.take('ties.csv', TIES);
+    const network = String(made.result?.['network']);
+    const { id, preview } = await app.look('more nodes.csv', 'id,town\n@A,Quay\nb,Marsh\nnobody,Quay\n');
+    const add = (reading: object) =>
+      app.step('add-node-details', { network, upload: id, file: 'more nodes.csv', reading });
+    const columns = [
+      { name: 'id', role: 'node' },
+      { name: 'degree', role: 'attribute' },
+    ];
+    const refused = await add({ ...preview.reading, columns }).expect(422);
+    expect((refused.body as { detail: string }).detail).toContain('a column “degree” of the network');
+    const { body } = await add(preview.reading).expect(200);
+    expect((body as Step).result).toMatchObject({ nodes: 2, columns: ['town'], skipped: 1 });
+    expect((body as Step).sentence).toBe('2 nodes were given details (town) from more nodes.csv.');
+    expect(await columnsOf(network)).toContain('town text');
   });
 });
 

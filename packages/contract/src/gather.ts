@@ -1,7 +1,16 @@
 import { z } from 'zod';
 
 /** What a file can bring into a study. */
-export const Material = z.enum(['messages', 'items', 'follows', 'accounts', 'network', 'two-mode', 'groups']);
+export const Material = z.enum([
+  'messages',
+  'items',
+  'follows',
+  'accounts',
+  'network',
+  'nodes',
+  'two-mode',
+  'groups',
+]);
 export type Material = z.infer<typeof Material>;
 
 /** Roles of columns in a table of messages that only one column can have. */
@@ -51,6 +60,7 @@ export const COLUMN_ROLES: Readonly<Record<Material, readonly ColumnRole[]>> = {
   follows: ['follower', 'followed', 'authorName', ...PROFILE_ROLES, ...SHARED_ROLES],
   accounts: ['author', 'authorName', ...PROFILE_ROLES, 'link', ...SHARED_ROLES],
   network: [...TIE_ROLES, 'time', ...SHARED_ROLES],
+  nodes: ['node', 'authorName', ...SHARED_ROLES],
   'two-mode': [...TIE_ROLES, ...THING_ROLES, 'leave out'],
   groups: [...GROUP_ROLES, 'leave out'],
 };
@@ -62,6 +72,7 @@ export const NEEDED_ROLES: Readonly<Record<Material, readonly ColumnRole[]>> = {
   follows: ['follower'],
   accounts: ['author'],
   network: ['source', 'target'],
+  nodes: ['node'],
   'two-mode': ['source'],
   groups: ['group'],
 };
@@ -148,6 +159,10 @@ export const NewReading = z.object({
   reading: Reading,
 });
 
+/** A table of the nodes of a network: a file, or a sheet of the workbook in which the ties stand. */
+export const NodeTable = z.object({ upload: z.string(), file: z.string(), reading: Reading });
+export type NodeTable = z.infer<typeof NodeTable>;
+
 /** What a finished network in a file looks like. */
 export const NetworkSketch = z.object({
   nodes: z.int(),
@@ -171,6 +186,8 @@ export const Preview = z.object({
   materials: z.array(Material),
   /** Sheets of a workbook; empty for other files. */
   sheets: z.array(z.string()),
+  /** Of a workbook with a sheet of ties: the sheet that seems to hold their nodes. */
+  nodeSheet: z.string().nullable().default(null),
   /** What is in it when it is a network that can be looked at whole. */
   network: NetworkSketch.nullable(),
   /** One sentence for each thing that was detected, and from what. */

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { CollectPlan, CollectRun, Service } from './collect';
-import { Reading } from './gather';
+import { NodeTable, Reading } from './gather';
 import { MessageFilter, MessageLanguage } from './message';
 import { LayoutSettings, MapDescription } from './map';
 import { AccountWeave, MeasureSettings } from './weave';
@@ -28,7 +28,20 @@ export const stepParameters = {
     requests: z.int(),
     notes: z.array(z.string()),
   }),
-  'import-network': z.object({ upload: z.string(), file: z.string(), name: z.string(), reading: Reading }),
+  'import-network': z.object({
+    upload: z.string(),
+    file: z.string(),
+    name: z.string(),
+    reading: Reading,
+    /** Where the nodes stand in a table of their own. */
+    nodes: NodeTable.nullable().default(null),
+  }),
+  'add-node-details': z.object({
+    network: z.string(),
+    upload: z.string(),
+    file: z.string(),
+    reading: Reading,
+  }),
   'add-groups': z.object({
     network: z.string(),
     upload: z.string(),

@@ -7,7 +7,7 @@ import {
   type Network,
   type SavedMap,
 } from '@pebble/contract';
-import { nodeColumns } from '@pebble/core';
+import { NODE_COLUMNS, nodeColumns } from '@pebble/core';
 import type { Selectable } from 'kysely';
 import type { Store } from './open';
 import type { NetworkTable } from './schema';
@@ -86,6 +86,33 @@ export async function saveMap(
       ...values,
     })
     .onConflict((c) => c.column('network_id').doUpdateSet(values))
+    .execute();
+}
+
+const TAKEN = new Set(['id', 'handle', 'name', ...NODE_COLUMNS.map(({ name }) => name)]);
+
+/** Whether the node table needs a column of this name for itself. */
+export function isTakenColumn(name: string): boolean {
+  return TAKEN.has(name);
+}
+
+/** Says of a network that its node table has further columns; those of the same name are replaced. */
+export async function addOwnColumns(
+  { query }: Store,
+  network: string,
+  columns: readonly ColumnInfo[],
+): Promise<void> {
+  const row = await query
+    .selectFrom('network')
+    .select('own_columns')
+    .where('id', '=', network)
+    .executeTakeFirstOrThrow();
+  const names = columns.map(({ name }) => name);
+  const others = (JSON.parse(row.own_columns) as ColumnInfo[]).filter(({ name }) => !names.includes(name));
+  await query
+    .updateTable('network')
+    .set({ own_columns: JSON.stringify([...others, ...columns]) })
+    .where('id', '=', network)
     .execute();
 }
 

@@ -1,7 +1,7 @@
 import { rmSync } from 'node:fs';
-import type { ColumnInfo, Reading } from '@pebble/contract';
-import { formatCount, matchGroups, NODE_COLUMNS, textsOf, type GroupRow } from '@pebble/core';
-import { findNetwork, readMap, saveMap } from '../db/networks';
+import type { Reading } from '@pebble/contract';
+import { formatCount, matchGroups, textsOf, type GroupRow } from '@pebble/core';
+import { addOwnColumns, findNetwork, isTakenColumn, readMap, saveMap } from '../db/networks';
 import { uploadPath } from '../files/places';
 import { readTable, writeTable } from '../files/tables';
 import { readRecords } from '../intake/readRecords';
@@ -14,16 +14,13 @@ interface Added extends Record<string, unknown> {
   readonly notes: readonly string[];
 }
 
-/** Names of columns that the node table needs for itself. */
-const TAKEN = new Set(['id', 'handle', 'name', ...NODE_COLUMNS.map(({ name }) => name)]);
-
 /** Gives the nodes of a network the groups of a file, as a column that can colour the map. */
 export const addGroups: StepDefinition<'add-groups', Added> = {
   kind: 'add-groups',
   async run({ store }, { network, upload, file, column, reading }) {
     const found = await findNetwork(store, network);
     if (!found) throw new StepRefused('This network is no longer there.', { file });
-    if (TAKEN.has(column))
+    if (isTakenColumn(column))
       throw new StepRefused(`The nodes have a column “${column}” already. Choose another name.`, { file });
     const nodes = readTable(store.folder, network, 'nodes');
     const path = uploadPath(store.folder, upload);
@@ -35,18 +32,9 @@ export const addGroups: StepDefinition<'add-groups', Added> = {
         { file },
       );
     writeTable(store.folder, network, 'nodes', { ...nodes, [column]: matched.values });
-    const row = await store.query
-      .selectFrom('network')
-      .select('own_columns')
-      .where('id', '=', network)
-      .executeTakeFirstOrThrow();
-    const own = (JSON.parse(row.own_columns) as ColumnInfo[]).filter(({ name }) => name !== column);
-    own.push({ name: column, title: column, type: 'category', how: `As ${file} says.` });
-    await store.query
-      .updateTable('network')
-      .set({ own_columns: JSON.stringify(own) })
-      .where('id', '=', network)
-      .execute();
+    await addOwnColumns(store, network, [
+      { name: column, title: column, type: 'category', how: `As ${file} says.` },
+    ]);
     const { description } = await readMap(store, network);
     await saveMap(store, network, { description: { ...description, colour: { column } } });
     rmSync(path, { force: true });

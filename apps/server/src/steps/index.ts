@@ -1,5 +1,6 @@
 import type { StepKind } from '@pebble/contract';
 import { addGroups } from './addGroups';
+import { addNodeDetails } from './addNodeDetails';
 import { collectSource } from './collectSource';
 import { detectLanguages } from './detectLanguages';
 import { exportFigure, exportNetwork } from './exportSteps';
@@ -25,6 +26,7 @@ const definitions = {
   'import-source': importSource,
   'import-network': importNetwork,
   'add-groups': addGroups,
+  'add-node-details': addNodeDetails,
   'collect-source': collectSource,
   'detect-languages': detectLanguages,
   'set-language': setLanguage,

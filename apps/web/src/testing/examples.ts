@@ -1,3 +1,4 @@
+import { Preview, Reading } from '@pebble/contract';
 import type { CollectRun, Message, MessageOverview, Network, Step, Study } from '@pebble/contract';
 
 /** Small values of the contract for tests. */
@@ -118,6 +119,42 @@ export function exampleRun(change: Partial<CollectRun> = {}): CollectRun {
     previous: null,
     createdAt: '2026-03-02T12:30:00.000Z',
     endedAt: null,
+    ...change,
+  };
+}
+
+export function exampleReading(change: Partial<Reading> = {}): Reading {
+  return {
+    ...Reading.parse({
+      format: 'csv',
+      encoding: 'utf-8',
+      delimiter: ',',
+      dateForm: 'iso',
+      columns: [
+        { name: 'who', role: 'author' },
+        { name: 'what', role: 'text' },
+        { name: 'more', role: 'attribute' },
+      ],
+    }),
+    ...change,
+  };
+}
+
+export function examplePreview(change: Partial<Preview> = {}): Preview {
+  return {
+    ...Preview.parse({
+      file: 'posts.csv',
+      bytes: 2048,
+      reading: exampleReading(),
+      fixed: false,
+      materials: ['messages', 'network'],
+      sheets: [],
+      network: null,
+      reasons: ['A table with commas between its columns.'],
+      rows: [['ann', 'hello', 'x']],
+      missing: [],
+      problems: [],
+    }),
     ...change,
   };
 }

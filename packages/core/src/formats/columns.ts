@@ -213,6 +213,11 @@ const TWO_MODE_NAMES: Names = [
   ['weight', ['weight', 'count', 'times', 'value']],
 ];
 
+const NODE_NAMES: Names = [
+  ['node', ['id', 'node', 'nodeid', 'key', 'handle', 'name', 'label', 'account', 'person']],
+  ['authorName', ['label', 'name', 'title', 'displayname', 'fullname']],
+];
+
 const GROUP_NAMES: Names = [
   ['group', ['group', 'category', 'community', 'cluster', 'class', 'faction', 'side', 'label']],
   ['node', ['node', 'name', 'handle', 'account', 'id', 'label', 'person']],
@@ -224,6 +229,7 @@ const NAMES: Readonly<Record<Material, Names>> = {
   follows: FOLLOW_NAMES,
   accounts: ACCOUNT_NAMES,
   network: NETWORK_NAMES,
+  nodes: NODE_NAMES,
   'two-mode': TWO_MODE_NAMES,
   groups: GROUP_NAMES,
 };
@@ -331,12 +337,15 @@ export function guessMaterial(
   if (has('items', 'id', 'subject') && isNamed(...ITEM_MARKS)) return 'items';
   if (has('network', 'source', 'target') && !has('messages', 'text')) return 'network';
   if (names.length === 2 && has('groups', 'group') && isNamed(...GROUP_NAMES[0][1])) return 'groups';
+  if (has('nodes', 'node') && (isNamed('nodeid', 'node') || NODES_FILE.test(file))) return 'nodes';
   if (isAttendance(names, rows)) return 'two-mode';
   if (isOfAccounts) return 'accounts';
   if (names.length === 2 && !has('messages', 'text')) return 'two-mode';
   return 'messages';
 }
 
+/** Names of files and sheets that hold nodes. */
+const NODES_FILE = /(?<!\p{L})nodes?(?!\p{L})/iu;
 /** Columns that only a table of accounts has, so that its long texts are no messages. */
 const BIOGRAPHY = ['bio', 'joined', 'dateofjoining'];
 const ITEM_MARKS = [

@@ -7,7 +7,7 @@ import type {
   SkippedRow,
 } from '@pebble/contract';
 import { followedByFileName } from './follows';
-import { previewFile } from './preview';
+import { previewFile } from './preview/preview';
 import { sourceReader } from './sourceReader';
 
 async function look(name: string, text: string): Promise<Preview> {

@@ -5,7 +5,7 @@ import { LineCutter } from './lines';
 import { dateReader, guessDateForm } from './dates';
 import { guessEncoding } from './encoding';
 import { guessColumns, missingRoles } from './columns';
-import { previewFile } from './preview';
+import { previewFile } from './preview/preview';
 import { UnreadableFile } from './unreadable';
 import { takePost } from './posts';
 import { readEdgeList } from './edgeList';

@@ -1,4 +1,4 @@
-import { previewFile } from './preview';
+import { previewFile } from './preview/preview';
 import { guessFormat, isWorkbook, isZip, refuseForeign } from './sniff';
 import { UnreadableFile } from './unreadable';
 

@@ -1,3 +1,5 @@
+import { NodePlaces } from './nodePlaces';
+
 /** A group for a node, as a row of a file says it; node is null in a plain list in the network's order. */
 export interface GroupRow {
   readonly row: number;
@@ -23,14 +25,12 @@ export function matchGroups(
   rows: readonly GroupRow[],
 ): MatchedGroups {
   if (rows.length > 0 && rows.every(({ node }) => node === null)) return matchList(handles, rows);
-  const place = new Map<string, number>();
-  names.forEach((name, i) => name !== '' && place.set(keyOf(name), i));
-  handles.forEach((handle, i) => place.set(keyOf(handle), i));
+  const places = new NodePlaces(handles, names);
   const values = new Array<string | null>(handles.length).fill(null);
   const unknown: string[] = [];
   const twice: string[] = [];
   for (const { node, group } of rows) {
-    const at = place.get(keyOf(node ?? ''));
+    const at = places.of(node ?? '');
     if (at === undefined) unknown.push(node ?? '');
     else if (values[at] !== null && values[at] !== group) twice.push(node ?? '');
     else values[at] = group;
@@ -63,8 +63,4 @@ function part(names: readonly string[], singular: string, plural: string): strin
   if (names.length === 0) return '';
   const shown = names.slice(0, SHOWN).join(', ');
   return `${names.length} ${names.length === 1 ? singular : plural} (${shown}${names.length > SHOWN ? ', …' : ''})`;
-}
-
-function keyOf(name: string): string {
-  return name.trim().replace(/^@/, '').normalize('NFKC').toLowerCase();
 }

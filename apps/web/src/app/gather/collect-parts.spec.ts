@@ -4,21 +4,13 @@ import { provideMockStore, type MockStore } from '@ngrx/store/testing';
 import { Store } from '@ngrx/store';
 import { of, throwError } from 'rxjs';
 import { exampleRun } from '../../testing/examples';
+import { button, host, text, type } from '../../testing/dom';
 import { Api } from '../api/api';
 import { Notices } from '../shared/notices';
 import { WorkActions } from '../store/work.actions';
 import { CollectPanel } from './collect-panel';
 import { EMPTY_FORM, namesIn, planOf, runName } from './plan-form';
 import { RunCard } from './run-card';
-
-const host = (fixture: ComponentFixture<unknown>): HTMLElement => fixture.nativeElement as HTMLElement;
-const text = (fixture: ComponentFixture<unknown>): string => host(fixture).textContent!.replace(/\s+/g, ' ');
-const button = (fixture: ComponentFixture<unknown>, name: string): HTMLButtonElement =>
-  [...host(fixture).querySelectorAll('button')].find((b) => b.textContent!.trim().startsWith(name))!;
-const type = (input: HTMLInputElement | HTMLTextAreaElement, value: string): void => {
-  input.value = value;
-  input.dispatchEvent(new Event('input'));
-};
 
 describe('a plan', () => {
   it('is made from what is typed, with whole days in UTC', () => {

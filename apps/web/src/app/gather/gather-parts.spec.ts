@@ -1,7 +1,8 @@
 import { TestBed, type ComponentFixture } from '@angular/core/testing';
 import type { ImportReport, Preview, Reading } from '@pebble/contract';
 import { of } from 'rxjs';
-import { exampleOverview } from '../../testing/examples';
+import { exampleOverview, examplePreview } from '../../testing/examples';
+import { button, choose, host, text } from '../../testing/dom';
 import { Api } from '../api/api';
 import { Notices } from '../shared/notices';
 import { ImportReportView } from './import-report';
@@ -9,47 +10,8 @@ import { PasteBox } from './paste-box';
 import { PreviewPanel } from './preview-panel';
 import { ReadingList } from './reading-list';
 
-const host = (fixture: ComponentFixture<unknown>): HTMLElement => fixture.nativeElement as HTMLElement;
-const text = (fixture: ComponentFixture<unknown>): string => host(fixture).textContent!.replace(/\s+/g, ' ');
-const button = (fixture: ComponentFixture<unknown>, name: string): HTMLButtonElement =>
-  [...host(fixture).querySelectorAll('button')].find((b) => b.textContent!.trim().startsWith(name))!;
-const choose = (select: HTMLSelectElement, value: string): void => {
-  select.value = value;
-  select.dispatchEvent(new Event('change'));
-};
-
-const reading: Reading = {
-  material: 'messages',
-  format: 'csv',
-  sheet: null,
-  encoding: 'utf-8',
-  delimiter: ',',
-  dateForm: 'iso',
-  zoneOffsetMinutes: 0,
-  columns: [
-    { name: 'who', role: 'author' },
-    { name: 'what', role: 'text' },
-    { name: 'more', role: 'attribute' },
-  ],
-  followed: '',
-  twoMode: { layout: 'pairs', between: ';', empty: 'zero', repeats: 'sum' },
-};
-const preview: Preview = {
-  file: 'posts.csv',
-  bytes: 2048,
-  reading,
-  fixed: false,
-  materials: ['messages', 'network'],
-  sheets: [],
-  network: null,
-  reasons: ['A table with commas between its columns.'],
-  rows: [['ann', 'hello', 'x']],
-  missing: [],
-  problems: [],
-  lines: [],
-  outcome: null,
-  saved: [],
-};
+const preview = examplePreview();
+const { reading } = preview;
 
 describe('PreviewPanel', () => {
   let fixture: ComponentFixture<PreviewPanel>;

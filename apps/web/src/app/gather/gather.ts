@@ -5,6 +5,7 @@ import {
   SOURCE_MATERIALS,
   type CollectRun,
   type MessageFilter,
+  type NodeTable,
   type Reading,
   type RefusedFile,
   type Source,
@@ -23,6 +24,7 @@ import { ImportReportView } from './import-report';
 import { ItemTable } from './item-table';
 import { CollectPanel } from './collect-panel';
 import { droppedFiles } from './dropped-files';
+import { NodeTableChoice } from './node-table-choice';
 import { PasteBox } from './paste-box';
 import { PreviewPanel, type Accepted } from './preview-panel';
 import { ReadingList } from './reading-list';
@@ -38,6 +40,7 @@ import { TimeChart } from './time-chart';
     CollectPanel,
     ImportReportView,
     ItemTable,
+    NodeTableChoice,
     PasteBox,
     PreviewPanel,
     ReadingList,
@@ -66,6 +69,9 @@ export class Gather {
   protected readonly alike = computed(
     () => this.uploads().filter((other) => isAlike(other, this.upload()!)).length,
   );
+  /** The table in which the nodes of the shown ties stand. */
+  protected readonly nodes = signal<NodeTable | null>(null);
+  protected readonly others = computed(() => this.uploads().slice(1));
   /** Files of the last drop that cannot be read. */
   protected readonly refused = signal<readonly RefusedFile[]>([]);
   protected readonly pasting = signal(false);
@@ -129,9 +135,10 @@ export class Gather {
     });
   }
 
-  protected accept({ reading, groups }: Accepted): void {
+  protected accept(accepted: Accepted): void {
     const upload = this.upload();
-    if (upload) this.takeIn([{ upload, reading, groups }]);
+    const nodes = accepted.reading.material === 'network' ? this.nodes() : null;
+    if (upload) this.takeIn([{ upload, nodes, ...accepted }]);
   }
 
   /** Every waiting file with the same columns is read in the same way, each as a source of its own or all as one. */
@@ -223,12 +230,18 @@ export class Gather {
       .subscribe({ complete: () => this.importing.set(false) });
   }
 
-  private send(study: string, { upload, reading, groups, more = [] }: Taking): Observable<Step> {
+  private send(
+    study: string,
+    { upload, reading, network, column, nodes, more = [] }: Taking,
+  ): Observable<Step> {
     const { file } = upload.preview;
     const sent = { upload: upload.id, file, reading };
-    if (groups) return this.api.step(study, 'add-groups', { ...sent, ...groups });
+    if (network !== undefined)
+      return column === undefined
+        ? this.api.step(study, 'add-node-details', { ...sent, network })
+        : this.api.step(study, 'add-groups', { ...sent, network, column });
     if (!SOURCE_MATERIALS.includes(reading.material))
-      return this.api.step(study, 'import-network', { ...sent, name: file });
+      return this.api.step(study, 'import-network', { ...sent, name: file, nodes: nodes ?? null });
     const others = more.map((one) => ({
       upload: one.upload.id,
       file: one.upload.preview.file,
@@ -238,12 +251,12 @@ export class Gather {
     return this.api.step(study, 'import-source', { ...sent, name, more: others });
   }
 
-  private onTaken({ upload, more = [] }: Taking, step: Step): void {
+  private onTaken({ upload, nodes, more = [] }: Taking, step: Step): void {
     if (step.state !== 'done') {
       this.problem.set(step.error ?? 'The import was stopped.');
       return;
     }
-    const taken = [upload, ...more.map((one) => one.upload)].map(({ id }) => id);
+    const taken = [upload.id, nodes?.upload, ...more.map((one) => one.upload.id)];
     this.uploads.update((all) => all.filter(({ id }) => !taken.includes(id)));
     this.finished.set(step);
     const network = step.result?.['network'];
@@ -318,7 +331,9 @@ export class Gather {
     if (event.type !== HttpEventType.Response) return;
     this.sending.set(null);
     const { uploads, refused } = this.api.parseUploads(event.body);
-    this.uploads.update((all) => [...all, ...uploads]);
+    // A table of nodes waits for the ties that it goes with.
+    const isOfNodes = ({ preview }: Upload): number => (preview.reading.material === 'nodes' ? 1 : 0);
+    this.uploads.update((all) => [...all, ...uploads].sort((a, b) => isOfNodes(a) - isOfNodes(b)));
     this.refused.update((all) => [...all, ...refused]);
     this.next();
   }
@@ -327,6 +342,8 @@ export class Gather {
 /** A file that is taken in as it was agreed, with others that become one source with it. */
 interface Taking extends Accepted {
   readonly upload: Upload;
+  /** Where the nodes of its ties stand in a table of their own. */
+  readonly nodes?: NodeTable | null;
   readonly more?: readonly Taking[];
 }
 

@@ -1,7 +1,14 @@
 import { TestBed, type ComponentFixture } from '@angular/core/testing';
-import type { AccountRow, ItemRow, Message, MessageFilter, Preview, Reading, Thread } from '@pebble/contract';
+import type { AccountRow, ItemRow, Message, MessageFilter, Reading, Thread } from '@pebble/contract';
 import { of } from 'rxjs';
-import { exampleMessage, exampleNetwork, exampleOverview } from '../../testing/examples';
+import {
+  exampleMessage,
+  exampleNetwork,
+  exampleOverview,
+  examplePreview,
+  exampleReading,
+} from '../../testing/examples';
+import { button, host, text } from '../../testing/dom';
 import { Api } from '../api/api';
 import { Notices } from '../shared/notices';
 import { AccountTable } from './account-table';
@@ -10,10 +17,6 @@ import { KeptFilters } from './kept-filters';
 import { MessageView } from './message-view';
 import { PreviewPanel, type Accepted } from './preview-panel';
 
-const host = (fixture: ComponentFixture<unknown>): HTMLElement => fixture.nativeElement as HTMLElement;
-const text = (fixture: ComponentFixture<unknown>): string => host(fixture).textContent!.replace(/\s+/g, ' ');
-const button = (fixture: ComponentFixture<unknown>, name: string): HTMLButtonElement =>
-  [...host(fixture).querySelectorAll('button')].find((b) => b.textContent!.trim().startsWith(name))!;
 const withApi = (api: object): void => {
   TestBed.configureTestingModule({
     providers: [
@@ -24,39 +27,12 @@ const withApi = (api: object): void => {
 };
 
 describe('PreviewPanel for materials beside messages', () => {
-  const reading = (change: Partial<Reading>): Reading => ({
-    material: 'groups',
-    format: 'csv',
-    sheet: null,
-    encoding: 'utf-8',
-    delimiter: ',',
-    dateForm: 'iso',
-    zoneOffsetMinutes: 0,
-    columns: [{ name: 'group', role: 'group' }],
-    followed: '',
-    twoMode: { layout: 'pairs', between: ';', empty: 'zero', repeats: 'sum' },
-    ...change,
-  });
   let fixture: ComponentFixture<PreviewPanel>;
   let accepted: Accepted[];
   let asked: Partial<Reading>[];
   const show = async (change: Partial<Reading>, networks = [exampleNetwork()]): Promise<void> => {
-    const preview: Preview = {
-      file: 'groups.csv',
-      bytes: 100,
-      reading: reading(change),
-      fixed: false,
-      materials: ['messages', 'follows', 'two-mode', 'groups'],
-      sheets: [],
-      network: null,
-      reasons: [],
-      rows: [],
-      missing: [],
-      problems: [],
-      lines: [],
-      outcome: null,
-      saved: [],
-    };
+    const groups = { material: 'groups' as const, columns: [{ name: 'group', role: 'group' as const }] };
+    const preview = examplePreview({ reading: exampleReading({ ...groups, ...change }), rows: [] });
     fixture = TestBed.createComponent(PreviewPanel);
     fixture.componentRef.setInput('preview', preview);
     fixture.componentRef.setInput('networks', networks);
@@ -74,7 +50,7 @@ describe('PreviewPanel for materials beside messages', () => {
     name.dispatchEvent(new Event('input'));
     await fixture.whenStable();
     button(fixture, 'Import').click();
-    expect(accepted[0].groups).toEqual({ network: 'n1', column: 'side' });
+    expect(accepted[0]).toMatchObject({ network: 'n1', column: 'side' });
   });
 
   it('cannot give groups where there is no network', async () => {

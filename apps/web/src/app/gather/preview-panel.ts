@@ -67,6 +67,7 @@ const OTHER_NAMES: Partial<Record<Material, Partial<Record<ColumnRole, string>>>
   },
   follows: { authorName: 'name of the follower' },
   accounts: { author: 'handle', authorName: 'name' },
+  nodes: { node: 'node, as the ties call it', authorName: 'label' },
   'two-mode': { source: 'person (or other row)', target: 'thing, or several in one cell' },
 };
 const DATE_NAMES: Readonly<Record<DateForm, string>> = {
@@ -83,15 +84,19 @@ const MATERIAL_NAMES: Readonly<Record<Material, string>> = {
   items: 'videos, pages or other items, one a row',
   follows: 'followers of accounts',
   accounts: 'details of accounts',
-  network: 'a finished network',
+  network: 'ties of a finished network',
+  nodes: 'nodes of a network, one a row',
   'two-mode': 'people by events or things',
   groups: 'groups of nodes',
 };
 
-/** A reading that was agreed to; groups go to a network under a name. */
+/** A reading that was agreed to. */
 export interface Accepted {
   readonly reading: Reading;
-  readonly groups?: { readonly network: string; readonly column: string };
+  /** The network whose nodes it is about. */
+  readonly network?: string;
+  /** Name of the column that groups become. */
+  readonly column?: string;
 }
 
 /** How a file will be read: its columns, to be corrected, with its first rows. */
@@ -124,9 +129,9 @@ export class PreviewPanel {
     ...ROLE_NAMES,
     ...OTHER_NAMES[this.preview().reading.material],
   }));
-  /** Name of the column that groups become, and the network that they go to. */
+  /** Name of the column that groups become, and the network whose nodes the file is about. */
   protected readonly groupsName = signal('group');
-  protected readonly groupsNetwork = linkedSignal(() => this.networks()[0]?.id ?? null);
+  protected readonly network = linkedSignal(() => this.networks()[0]?.id ?? null);
   protected readonly materialNames = MATERIAL_NAMES;
   protected readonly encodings = TextEncoding.options;
   protected readonly dateForms = DateForm.options;
@@ -134,10 +139,15 @@ export class PreviewPanel {
   protected readonly bytes = bytes;
   protected readonly counted = counted;
   protected readonly isGroups = computed(() => this.preview().reading.material === 'groups');
+  /** Whether the file tells of nodes of a network that is there. */
+  protected readonly isOfNodes = computed(() =>
+    ['groups', 'nodes'].includes(this.preview().reading.material),
+  );
   protected readonly ready = computed(
     () =>
       this.preview().missing.length === 0 &&
-      (!this.isGroups() || (this.groupsNetwork() !== null && this.groupsName().trim() !== '')),
+      (!this.isOfNodes() || this.network() !== null) &&
+      (!this.isGroups() || this.groupsName().trim() !== ''),
   );
   protected readonly needsFollowed = computed(
     () =>
@@ -166,12 +176,12 @@ export class PreviewPanel {
 
   protected accept(): void {
     const { reading } = this.preview();
-    const network = this.groupsNetwork();
-    this.accepted.emit(
-      this.isGroups() && network !== null
-        ? { reading, groups: { network, column: this.groupsName().trim() } }
-        : { reading },
-    );
+    const network = this.network();
+    this.accepted.emit({
+      reading,
+      ...(this.isOfNodes() && network !== null ? { network } : {}),
+      ...(this.isGroups() ? { column: this.groupsName().trim() } : {}),
+    });
   }
 
   protected changeTwoMode(part: Partial<TwoModeReading>): void {

@@ -1,3 +1,4 @@
+import { host } from '../../testing/dom';
 import { signal } from '@angular/core';
 import { TestBed, type ComponentFixture } from '@angular/core/testing';
 import { provideRouter } from '@angular/router';
@@ -100,7 +101,6 @@ function setUp(): MockStore {
   jest.spyOn(store, 'dispatch');
   return store;
 }
-const host = (fixture: ComponentFixture<unknown>): HTMLElement => fixture.nativeElement as HTMLElement;
 
 describe('CaptionBar', () => {
   const show = async (): Promise<ComponentFixture<CaptionBar>> => {

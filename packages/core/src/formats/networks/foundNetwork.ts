@@ -1,4 +1,5 @@
 import type { TableColumns } from '../../network/tables';
+import { typedColumn } from '../../network/typedColumn';
 
 /** A finished network as a file holds it. Nodes are numbered in the order in which the file names them. */
 export interface FoundNetwork {
@@ -51,21 +52,10 @@ class Columns {
     const out: Record<string, Float64Array | string[]> = {};
     for (const [name, column] of this.values) {
       while (column.length < rows) column.push('');
-      out[TAKEN[kind].includes(name) ? `${name} in file` : name] = typed(column);
+      out[TAKEN[kind].includes(name) ? `${name} in file` : name] = typedColumn(column);
     }
     return out;
   }
-}
-
-const NUMBER = /^[+-]?(?:\d+\.?\d*|\.\d+)(?:[eE][+-]?\d+)?$/;
-
-/** A column as numbers when all that is written in it are numbers that can be held exactly; empty cells become NaN. */
-function typed(column: string[]): Float64Array | string[] {
-  const given = column.filter((value) => value !== '');
-  const isExact = (value: string): boolean =>
-    NUMBER.test(value) && (/[.eE]/.test(value) || Number.isSafeInteger(Number(value)));
-  if (given.length === 0 || !given.every(isExact)) return column;
-  return Float64Array.from(column, (value) => (value === '' ? NaN : Number(value)));
 }
 
 /** Finds pairs of ends again: a hash table of places in typed numbers, as large as it ever needs to be. */

@@ -6,9 +6,9 @@ import type {
   Preview,
   SkippedRow,
 } from '@pebble/contract';
-import { handleKey } from '../text/mentions';
-import { counted, formatCount, joinWith } from '../weave/sentence';
-import type { SourceSink } from './sourceSink';
+import { handleKey } from '../../text/mentions';
+import { counted, formatCount, joinWith } from '../../weave/sentence';
+import type { SourceSink } from '../sourceSink';
 
 /** Counts what comes of the beginning of a file, and keeps what cannot be read. */
 export class Tally implements SourceSink {

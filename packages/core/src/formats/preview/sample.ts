@@ -1,9 +1,9 @@
 import type { Preview, Reading, TableFormat } from '@pebble/contract';
-import { CsvReader } from './csv';
-import { JsonDocumentReader, JsonLinesReader } from './jsonLines';
-import { ListReader } from './listLines';
-import type { FileRecord, RecordSink } from './record';
-import { UnreadableFile } from './unreadable';
+import { CsvReader } from '../csv';
+import { JsonDocumentReader, JsonLinesReader } from '../jsonLines';
+import { ListReader } from '../listLines';
+import type { FileRecord, RecordSink } from '../record';
+import { UnreadableFile } from '../unreadable';
 
 const ROWS_LOOKED_AT = 200;
 

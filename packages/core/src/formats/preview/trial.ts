@@ -1,12 +1,14 @@
 import type { Preview, Reading } from '@pebble/contract';
-import { takeEdge } from './networks/edgeTable';
-import { BrokenNetwork, NetworkBuilder, type FoundNetwork } from './networks/foundNetwork';
-import { takeTwoMode, TwoModeBuilder } from './networks/twoMode';
-import type { FileRecord } from './record';
+import { takeEdge } from '../networks/edgeTable';
+import { BrokenNetwork, NetworkBuilder, type FoundNetwork } from '../networks/foundNetwork';
+import { takeNode } from '../networks/nodeTable';
+import { takeTwoMode, TwoModeBuilder } from '../networks/twoMode';
+import { counted } from '../../weave/sentence';
+import type { FileRecord } from '../record';
 import type { Sample } from './sample';
-import { recordTaker } from './sourceReader';
+import { recordTaker } from '../sourceReader';
 import { Tally } from './tally';
-import { UnreadableFile } from './unreadable';
+import { UnreadableFile } from '../unreadable';
 
 /** Tries the first rows: what cannot be read of them, and what comes of a whole two-mode file. */
 export function tryRecords(
@@ -17,11 +19,31 @@ export function tryRecords(
 ): Pick<Preview, 'problems'> & Partial<Pick<Preview, 'network' | 'outcome'>> {
   if (reading.material === 'groups') return { problems: [] };
   if (reading.material === 'network') return { problems: tieProblems(reading, sample.records) };
+  if (reading.material === 'nodes') return tryNodes(reading, sample, complete);
   if (reading.material === 'two-mode') return tryTwoMode(reading, sample, complete);
   const tally = new Tally();
   sample.records.forEach(recordTaker(reading, file, tally));
-  const isWhole = complete && sample.records.length === sample.all.length;
-  return { problems: tally.problems, outcome: tally.sentence(isWhole) };
+  return { problems: tally.problems, outcome: tally.sentence(isWhole(sample, complete)) };
+}
+
+function isWhole(sample: Sample, complete: boolean): boolean {
+  return complete && sample.records.length === sample.all.length;
+}
+
+function tryNodes(
+  reading: Reading,
+  sample: Sample,
+  complete: boolean,
+): Pick<Preview, 'problems' | 'outcome'> {
+  let nodes = 0;
+  const take = takeNode(reading, () => nodes++);
+  const problems = sample.records.flatMap((record) => take(record) ?? []);
+  const what = isWhole(sample, complete)
+    ? 'The table tells of'
+    : `The first ${counted(sample.records.length, 'row')} tell of`;
+  const kept = reading.columns.filter(({ role }) => role === 'number' || role === 'attribute');
+  const columns = kept.length > 0 ? `; kept of each: ${kept.map(({ name }) => name).join(', ')}` : '';
+  return { problems, outcome: nodes > 0 ? `${what} ${counted(nodes, 'node')}${columns}.` : null };
 }
 
 function tryTwoMode(
