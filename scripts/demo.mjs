@@ -8,12 +8,19 @@ import writeWorkbook from 'write-excel-file/node';
 import { writeGraphml } from '../packages/core/dist/index.js';
 import {
   asCsv,
+  brokenFiles,
   emailsAsMbox,
+  mailNetwork,
   makeEmails,
   makeFollowers,
   makePosts,
   makeSignInSheet,
   makeVideos,
+  networkAsDot,
+  networkAsGml,
+  networkAsJsonGraph,
+  networkAsList,
+  networkAsMatrix,
   postsAsActivities,
   postsAsCsv,
   postsAsJsonLines,
@@ -37,25 +44,6 @@ if (values.out) {
   write('tidepost.jsonl', postsAsJsonLines(posts));
   write('tidepost.csv', postsAsCsv(posts));
   write('tidepost.tsv', postsAsTsv(posts));
-  const few = posts.slice(0, 40);
-  const damage = (text, line, mend) =>
-    text
-      .split('\n')
-      .map((row, i) => (i === line ? mend(row) : row))
-      .join('\n');
-  write(
-    'broken.jsonl',
-    damage(postsAsJsonLines(few), 11, (row) => row.slice(0, row.length / 2)),
-  );
-  write(
-    'broken.csv',
-    damage(postsAsCsv(few).replaceAll('\r\n', '\n'), 11, () => '1,ann,"Ann, this mark is never closed'),
-  );
-  write(
-    'broken.tsv',
-    damage(postsAsTsv(few), 11, (row) => row.replace(/\d\d\/\d\d\/2026[^\t]*/, 'the day before yesterday')),
-  );
-
   const { emails } = makeEmails();
   write('council.mbox', emailsAsMbox(emails));
   write('tidepost-activities.json', postsAsActivities(posts));
@@ -88,33 +76,29 @@ if (values.out) {
   );
   const sheet = makeSignInSheet();
   write('sign-in-sheet.csv', signInAsCsv(sheet));
-  write('broken-sign-in-sheet.csv', signInAsCsv(sheet).replace(',yes', ',perhaps'));
   const network = mailNetwork(emails);
+  const { nodes, ties } = network;
+  write('mail-groups.csv', asCsv(nodes.map(({ id, office }) => ({ node: id, group: office }))));
+  write('mail-ties.csv', asCsv(ties));
+  write('mail-nodes.csv', asCsv(nodes));
+  const table = (rows) => [Object.keys(rows[0]), ...rows.map(Object.values)].map(toCells);
   write(
-    'mail-groups.csv',
-    asCsv(network.nodes.handle.map((node) => ({ node, group: node.split('@')[1].split('.')[0] }))),
+    'mail-network.xlsx',
+    await writeWorkbook([
+      { sheet: 'Nodes', data: table(nodes) },
+      { sheet: 'Ties', data: table(ties) },
+    ]).toBuffer(),
   );
-  write('mail-network.graphml', writeGraphml(network.nodes, network.edges, network.nodes.handle.length));
-  write(
-    'mail-ties.csv',
-    `source,target,weight\n${Array.from(network.edges.source, (a, e) => `${network.nodes.handle[a]},${network.nodes.handle[network.edges.target[e]]},${network.edges.weight[e]}\n`).join('')}`,
-  );
-  write(
-    'broken.mbox',
-    emailsAsMbox(emails.slice(0, 12))
-      .replace(/^Date: .*$/m, 'Date: the other day')
-      .replace(/^From: .*$/m, 'X-From: nobody'),
-  );
-  write(
-    'broken-activities.json',
-    postsAsActivities(few)
-      .replace('"type": "Note"', '"type": "Tombstone"')
-      .replace('"type": "Note"', '"type": "Like"'),
-  );
-  write(
-    'broken.graphml',
-    writeGraphml(network.nodes, network.edges, network.nodes.handle.length).replace('target="n', 'aim="n'),
-  );
+  write('mail-network.gml', networkAsGml(network));
+  write('mail-network.json', networkAsJsonGraph(network));
+  write('mail-network.gv', networkAsDot(network));
+  write('mail-network.adj', networkAsList(network));
+  write('mail-matrix.csv', networkAsMatrix(network));
+  const graphml = asGraphml(network);
+  write('mail-network.graphml', graphml);
+  const broken = brokenFiles({ posts, emails, reelcove, sheet: signInAsCsv(sheet) });
+  for (const [name, text] of Object.entries(broken)) write(name, text);
+  write('broken.graphml', graphml.replace('target="n', 'aim="n'));
   write('broken.xlsx', book.subarray(0, book.length / 2));
 }
 
@@ -122,24 +106,12 @@ function toCells(row) {
   return row.map((value) => ({ value, type: typeof value === 'number' ? Number : String }));
 }
 
-/** Who wrote to whom, as a finished network. */
-function mailNetwork(emails) {
-  const number = new Map();
-  const node = (address) => number.get(address) ?? (number.set(address, number.size), number.size - 1);
-  const weight = new Map();
-  for (const { from, to, cc } of emails) {
-    for (const receiver of [...to, ...cc]) {
-      const pair = `${node(from.address)} ${node(receiver)}`;
-      weight.set(pair, (weight.get(pair) ?? 0) + 1);
-    }
-  }
-  const pairs = [...weight.keys()].map((pair) => pair.split(' ').map(Number));
-  return {
-    nodes: { handle: [...number.keys()] },
-    edges: {
-      source: Uint32Array.from(pairs, ([a]) => a),
-      target: Uint32Array.from(pairs, ([, b]) => b),
-      weight: Float64Array.from(weight.values()),
-    },
+function asGraphml({ nodes, ties }) {
+  const number = new Map(nodes.map(({ id }, i) => [id, i]));
+  const edges = {
+    source: Uint32Array.from(ties, ({ source }) => number.get(source)),
+    target: Uint32Array.from(ties, ({ target }) => number.get(target)),
+    weight: Float64Array.from(ties, ({ weight }) => weight),
   };
+  return writeGraphml({ handle: nodes.map(({ id }) => id) }, edges, nodes.length);
 }

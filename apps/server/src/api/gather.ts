@@ -1,8 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { createWriteStream, existsSync, rmSync } from 'node:fs';
-import { rename } from 'node:fs/promises';
-import { Transform } from 'node:stream';
-import { pipeline } from 'node:stream/promises';
+import { existsSync, rmSync } from 'node:fs';
 import { Router } from 'express';
 import {
   AccountQuery,
@@ -21,7 +18,8 @@ import { Overviews } from './overviews';
 import { forgetReading, savedReadings, saveReading } from '../db/readings';
 import { findStep } from '../db/steps';
 import { skippedPath, uploadPath } from '../files/places';
-import { ApiError, notFound } from './problems';
+import { receive } from '../files/receive';
+import { notFound } from './problems';
 import type { Services } from './services';
 
 const FileName = z.string().min(1).max(300);
@@ -35,13 +33,7 @@ export function gatherRoutes({ store, config, runner }: Services): Router {
   routes.post('/studies/:study/uploads', async (request, response) => {
     const id = randomUUID();
     const path = uploadPath(folder, id);
-    await pipeline(request, sizeLimit(config.largestUpload), createWriteStream(`${path}.part`)).catch(
-      (error: unknown) => {
-        rmSync(`${path}.part`, { force: true });
-        throw error;
-      },
-    );
-    await rename(`${path}.part`, path);
+    await receive(request, path, config.largestUpload);
     const name = request.get('x-file-name');
     if (name === undefined) {
       response.status(201).json({ id });
@@ -145,22 +137,4 @@ export function gatherRoutes({ store, config, runner }: Services): Router {
   });
 
   return routes;
-}
-
-function sizeLimit(most: number): Transform {
-  let seen = 0;
-  return new Transform({
-    transform(chunk: Buffer, _encoding, done) {
-      seen += chunk.length;
-      if (seen > most)
-        done(
-          new ApiError(
-            413,
-            'The file is too large',
-            `A file may have at most ${Math.round(most / 1024 ** 3)} GB. Split it and import the parts.`,
-          ),
-        );
-      else done(null, chunk);
-    },
-  });
 }

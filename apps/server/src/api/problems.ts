@@ -3,6 +3,8 @@ import { ZodError } from 'zod';
 import type { Problem } from '@pebble/contract';
 import { QueryError } from '@pebble/core';
 import { UnreadableFile } from '@pebble/core/files';
+import { isDiskFull } from '../files/diskFull';
+import { TooLarge } from '../files/receive';
 
 /** An error with its HTTP status, to be answered as problem details (RFC 9457). */
 export class ApiError extends Error {
@@ -47,6 +49,16 @@ function toProblem(error: unknown): Problem {
       kept: 'The study is unchanged.',
     };
   }
+  if (error instanceof TooLarge)
+    return { ...base, title: 'The file is too large', status: 413, detail: error.message };
+  if (isDiskFull(error))
+    return {
+      ...base,
+      title: 'The disk is full',
+      status: 507,
+      detail: 'The disk of the data folder is full. Make room and try again.',
+      kept: 'Everything that was finished before is kept.',
+    };
   if (error instanceof QueryError)
     return {
       ...base,

@@ -24,6 +24,7 @@ import {
   type StoredRun,
 } from '../db/collectRuns';
 import type { Store } from '../db/open';
+import { isDiskFull } from '../files/diskFull';
 import { spoolPath } from '../files/places';
 import type { Runner } from '../runner/runner';
 import type { Connector, Since } from './connector';
@@ -281,11 +282,10 @@ export class Collector {
 
   private async fail(id: string, error: unknown): Promise<void> {
     const passing = error instanceof ServiceError && error.passing;
-    const code = (error as { code?: string }).code;
     const message =
       error instanceof ServiceError
         ? error.message
-        : code === 'ENOSPC' || code === 'SQLITE_FULL'
+        : isDiskFull(error)
           ? 'The disk is full. What came so far is kept; make room and resume.'
           : `Something went wrong that the application did not expect: ${error instanceof Error ? error.message : String(error)}. What came so far is kept.`;
     await this.change(id, { state: passing ? 'paused' : 'failed', error: message, waitUntil: null });

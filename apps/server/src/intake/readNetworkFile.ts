@@ -4,7 +4,6 @@ import { counted } from '@pebble/core';
 import {
   BrokenNetwork,
   CsvReader,
-  missingRoles,
   NetworkBuilder,
   readMatrix,
   readNetworkText,
@@ -21,6 +20,7 @@ import {
 import { uploadPath } from '../files/places';
 import { readTextFile } from '../files/textFile';
 import { StepRefused, type Progress } from '../steps/step';
+import { needRoles } from './needRoles';
 import { readRecords } from './readRecords';
 import type { SkippedRows } from './skippedRows';
 
@@ -61,12 +61,6 @@ export async function readNetworkFile(
     if (!(error instanceof BrokenNetwork)) throw error;
     throw new StepRefused(error.message, { file, ...(error.row === null ? {} : { row: error.row }) });
   }
-}
-
-/** Says which columns are wanting, if any. Throws StepRefused. */
-export function needRoles(file: string, reading: Reading): void {
-  const missing = missingRoles(reading.columns, reading.material);
-  if (missing.length > 0) throw new StepRefused(`No column was named as ${missing.join(' and ')}.`, { file });
 }
 
 function readText(path: string, file: string, reading: Reading, progress: Progress): FoundNetwork {

@@ -18,7 +18,8 @@ export class SkippedRows {
     if (this.total <= MOST_LISTED) this.csv += safeCsvRow([row.row, row.field, row.reason, row.file ?? '']);
     const kind = row.reason
       .replace(/[“"].*[”"]/, '')
-      .replace(/\d+/g, 'n')
+      .replace(/\d+/g, '…')
+      .replace(/ {2,}/g, ' ')
       .replace(/[:.]\s*.*$/, '')
       .trim();
     this.reasons.set(kind, (this.reasons.get(kind) ?? 0) + 1);

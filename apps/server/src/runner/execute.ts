@@ -1,8 +1,11 @@
 import { randomUUID } from 'node:crypto';
+import { rmSync } from 'node:fs';
 import type { StepKind, StepRequest } from '@pebble/contract';
 import { stepParameters } from '@pebble/contract';
 import { endStep } from '../db/steps';
 import type { Store } from '../db/open';
+import { isDiskFull } from '../files/diskFull';
+import { uploadPath } from '../files/places';
 import { stepDefinition } from '../steps';
 import { StepCancelled, StepRefused, type StepResult } from '../steps/step';
 
@@ -46,6 +49,7 @@ export async function execute(
     if (hooks.isCancelled()) throw new StepCancelled();
     hooks.progress(phase, share);
   };
+  const spent: string[] = [];
   store.raw.exec('begin immediate');
   try {
     const result = await definition.run(
@@ -57,6 +61,7 @@ export async function execute(
         intakeFile: task.intakeFile,
         now: task.now,
         newId: randomUUID,
+        spend: (upload) => void spent.push(upload),
       },
       parameters,
       progress,
@@ -72,6 +77,7 @@ export async function execute(
       duration: elapsed(),
     });
     store.raw.exec('commit');
+    for (const upload of spent) rmSync(uploadPath(store.folder, upload), { force: true });
     return { state: 'done', result, error: null, place: {}, followUps: definition.followUps?.(result) ?? [] };
   } catch (error) {
     if (store.raw.inTransaction) store.raw.exec('rollback');
@@ -97,8 +103,7 @@ export async function execute(
 
 function plainError(error: unknown): string {
   if (error instanceof StepRefused || error instanceof StepCancelled) return error.message;
-  const code = (error as { code?: string }).code;
-  if (code === 'SQLITE_FULL' || code === 'ENOSPC')
+  if (isDiskFull(error))
     return 'The disk is full. Nothing of this step was kept; make room and run it again.';
   const detail = error instanceof Error ? error.message : String(error);
   return `Something went wrong that the application did not expect: ${detail}. Nothing of this step was kept.`;

@@ -1,4 +1,3 @@
-import { rmSync } from 'node:fs';
 import type { Reading } from '@pebble/contract';
 import { formatCount, matchGroups, textsOf, type GroupRow } from '@pebble/core';
 import { addOwnColumns, findNetwork, isTakenColumn, readMap, saveMap } from '../db/networks';
@@ -17,14 +16,13 @@ interface Added extends Record<string, unknown> {
 /** Gives the nodes of a network the groups of a file, as a column that can colour the map. */
 export const addGroups: StepDefinition<'add-groups', Added> = {
   kind: 'add-groups',
-  async run({ store }, { network, upload, file, column, reading }) {
+  async run({ store, spend }, { network, upload, file, column, reading }) {
     const found = await findNetwork(store, network);
     if (!found) throw new StepRefused('This network is no longer there.', { file });
     if (isTakenColumn(column))
       throw new StepRefused(`The nodes have a column “${column}” already. Choose another name.`, { file });
     const nodes = readTable(store.folder, network, 'nodes');
-    const path = uploadPath(store.folder, upload);
-    const rows = await groupRows(path, file, reading);
+    const rows = await groupRows(uploadPath(store.folder, upload), file, reading);
     const matched = matchGroups(textsOf(nodes, 'handle'), textsOf(nodes, 'name'), rows);
     if ('difference' in matched)
       throw new StepRefused(
@@ -37,7 +35,7 @@ export const addGroups: StepDefinition<'add-groups', Added> = {
     ]);
     const { description } = await readMap(store, network);
     await saveMap(store, network, { description: { ...description, colour: { column } } });
-    rmSync(path, { force: true });
+    spend(upload);
     return {
       network,
       nodes: matched.values.length,

@@ -1,4 +1,4 @@
-import { rmSync, writeFileSync } from 'node:fs';
+import { writeFileSync } from 'node:fs';
 import type { ColumnInfo } from '@pebble/contract';
 import {
   counted,
@@ -12,7 +12,7 @@ import { takeNode } from '@pebble/core/files';
 import { addOwnColumns, findNetwork, isTakenColumn } from '../db/networks';
 import { skippedPath, uploadPath } from '../files/places';
 import { readTable, writeTable } from '../files/tables';
-import { needRoles } from '../intake/readNetworkFile';
+import { needRoles } from '../intake/needRoles';
 import { readRecords } from '../intake/readRecords';
 import { SkippedRows } from '../intake/skippedRows';
 import { StepRefused, type StepDefinition } from './step';
@@ -29,7 +29,7 @@ interface Added extends Record<string, unknown> {
 /** Gives the nodes of a network what a table tells of them, as columns of the network. */
 export const addNodeDetails: StepDefinition<'add-node-details', Added> = {
   kind: 'add-node-details',
-  async run({ store, step }, { network, upload, file, reading }) {
+  async run({ store, step, spend }, { network, upload, file, reading }) {
     const found = await findNetwork(store, network);
     if (!found) throw new StepRefused('This network is no longer there.', { file });
     needRoles(file, reading);
@@ -41,11 +41,10 @@ export const addNodeDetails: StepDefinition<'add-node-details', Added> = {
         `The nodes have a column “${taken.name}” of the network's own. Leave it out, or rename it in the file.`,
         { file },
       );
-    const path = uploadPath(store.folder, upload);
     const skipped = new SkippedRows();
     const rows: NodeDetails[] = [];
     const take = takeNode(reading, (node) => void rows.push(node));
-    readRecords(path, file, reading, {
+    readRecords(uploadPath(store.folder, upload), file, reading, {
       onRecord(record) {
         const row = take(record);
         if (row) skipped.add(row);
@@ -73,7 +72,7 @@ export const addNodeDetails: StepDefinition<'add-node-details', Added> = {
     for (const name of matched.unknown)
       skipped.add({ row: 0, field: null, reason: `No node is called “${name}”.` });
     if (skipped.total > 0) writeFileSync(skippedPath(store.folder, step), `\ufeff${skipped.csv}`);
-    rmSync(path, { force: true });
+    spend(upload);
     const without = found.nodes - matched.nodes;
     return {
       network,

@@ -13,7 +13,7 @@ export const collectSource: StepDefinition<'collect-source', ImportReport> = {
     if (!existsSync(path)) throw new StepRefused('What the run collected is no longer there.');
     // The spool stays until the step is committed: it is all there is.
     const files = [{ path, file: name, reading: readingOf(service) }];
-    return takeIn(context, { files, name, notes, mayBeEmpty: true, stays: true }, progress);
+    return takeIn(context, { files, name, notes, mayBeEmpty: true }, progress);
   },
   describe({ name, service, plan, requests }, report) {
     const what = `${planPhrase(plan)} from ${service.name} (${service.address})`;

@@ -1,9 +1,9 @@
-import { rmSync, writeFileSync } from 'node:fs';
+import { writeFileSync } from 'node:fs';
 import { defaultMap, type ColumnInfo } from '@pebble/contract';
 import { counted, formatCount, looksLikeCategory } from '@pebble/core';
 import type { FoundNetwork } from '@pebble/core/files';
 import { saveMap } from '../db/networks';
-import { skippedPath, uploadPath } from '../files/places';
+import { skippedPath } from '../files/places';
 import { writeTable } from '../files/tables';
 import { readNetworkFile } from '../intake/readNetworkFile';
 import { SkippedRows } from '../intake/skippedRows';
@@ -24,7 +24,7 @@ interface NetworkReport extends Record<string, unknown> {
 /** A finished network of a file becomes a network of the study; there are no messages behind it. */
 export const importNetwork: StepDefinition<'import-network', NetworkReport> = {
   kind: 'import-network',
-  async run({ store, study, step, now, newId }, parameters, progress) {
+  async run({ store, study, step, now, newId, spend }, parameters, progress) {
     const { upload, file, name, nodes: nodeTable } = parameters;
     const skipped = new SkippedRows();
     const { found, read } = await readNetworkFile(store.folder, parameters, skipped, progress);
@@ -67,8 +67,8 @@ export const importNetwork: StepDefinition<'import-network', NetworkReport> = {
       });
     await store.query.updateTable('study').set({ changed_at: now }).where('id', '=', study).execute();
     if (skipped.total > 0) writeFileSync(skippedPath(store.folder, step), `\ufeff${skipped.csv}`);
-    for (const used of [upload, nodeTable?.upload ?? upload])
-      rmSync(uploadPath(store.folder, used), { force: true });
+    spend(upload);
+    if (nodeTable) spend(nodeTable.upload);
     return {
       network,
       file,
@@ -88,7 +88,9 @@ export const importNetwork: StepDefinition<'import-network', NetworkReport> = {
       `A network of ${formatCount(report.nodes)} nodes and ${formatCount(report.edges)} ${direction} ties was taken from ${file}${nodes && nodes.file !== file ? ` and ${nodes.file}` : ''}`,
     ];
     if (report.skipped > 0)
-      parts.push(`${counted(report.skipped, 'row')} could not be read and ${report.skipped === 1 ? 'was' : 'were'} skipped`);
+      parts.push(
+        `${counted(report.skipped, 'row')} could not be read and ${report.skipped === 1 ? 'was' : 'were'} skipped`,
+      );
     return `${parts.join('; ')}.`;
   },
   followUps: ({ network }) => [{ kind: 'measure-network', parameters: { network, settings: {} } }],

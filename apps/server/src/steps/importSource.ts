@@ -1,8 +1,8 @@
 import { existsSync } from 'node:fs';
 import type { ImportReport } from '@pebble/contract';
 import { joinWith } from '@pebble/core';
-import { missingRoles } from '@pebble/core/files';
 import { uploadPath } from '../files/places';
+import { needRoles } from '../intake/needRoles';
 import type { IntakeFile } from '../intake/reader';
 import { StepRefused, type StepDefinition } from './step';
 import { takeIn, takenSentence } from './takeIn';
@@ -11,15 +11,15 @@ export const importSource: StepDefinition<'import-source', ImportReport> = {
   kind: 'import-source',
   async run(context, { name, more, ...first }, progress) {
     const files = [first, ...more].map(({ upload, file, reading }): IntakeFile => {
-      const missing = missingRoles(reading.columns, reading.material);
-      if (missing.length > 0)
-        throw new StepRefused(`No column was named as ${missing.join(' and ')}.`, { file });
+      needRoles(file, reading);
       const path = uploadPath(context.store.folder, upload);
       if (!existsSync(path))
         throw new StepRefused('The uploaded file is no longer there. Please choose it again.', { file });
       return { path, file, reading };
     });
-    return takeIn(context, { files, name }, progress);
+    const report = await takeIn(context, { files, name }, progress);
+    for (const { upload } of [first, ...more]) context.spend(upload);
+    return report;
   },
   describe({ file, more }, report) {
     const from = joinWith('and', [file, ...more.map((one) => one.file)]);

@@ -1,4 +1,4 @@
-import { existsSync, readFileSync, rmSync } from 'node:fs';
+import { existsSync, readFileSync } from 'node:fs';
 import { arrange, graphOf, prepareMap } from '@pebble/core';
 import { findNetwork, readMap, saveMap } from '../db/networks';
 import { uploadPath } from '../files/places';
@@ -27,7 +27,7 @@ export const arrangeMap: StepDefinition<'arrange-map', Arranged> = {
         `There are ${found.nodes} nodes, but positions for ${positions.length / 8}. Nothing was changed.`,
       );
     }
-    rmSync(path, { force: true });
+    context.spend(parameters.upload);
     const iterations = parameters.iterations ?? 0;
     await saveMap(store, parameters.network, {
       layout: parameters.layout,

@@ -15,6 +15,8 @@ export interface StepContext {
   readonly now: string;
   /** A fresh id, for things that the step makes. */
   readonly newId: () => string;
+  /** Uploaded bytes that are used up: they are removed once the step is done, and stay for another try when it is not. */
+  readonly spend: (upload: string) => void;
 }
 
 /** Reports how far the work is (0 to 1, or null while unknown); throws StepCancelled once the researcher has cancelled. */

@@ -1,4 +1,4 @@
-import { rmSync, statSync, writeFileSync } from 'node:fs';
+import { statSync, writeFileSync } from 'node:fs';
 import type { FileFormat, ImportReport, Material } from '@pebble/contract';
 import { counted, dayPhrase, formatCount, joinWith } from '@pebble/core';
 import { linkItems } from '../db/load/linkItems';
@@ -36,8 +36,6 @@ export interface Arrival {
   readonly notes?: readonly string[];
   /** Whether a source without anything in it is a result too. */
   readonly mayBeEmpty?: boolean;
-  /** Whether the file stays, for whoever brought it to forget. */
-  readonly stays?: boolean;
 }
 
 /** Takes everything that files hold into the study, as one source. */
@@ -85,7 +83,6 @@ export async function takeIn(
     .execute();
   await store.query.updateTable('study').set({ changed_at: context.now }).where('id', '=', study).execute();
   if (skipped.total > 0) writeFileSync(skippedPath(store.folder, step), `\ufeff${skipped.csv}`);
-  if (!arrival.stays) for (const { path } of files) rmSync(path, { force: true });
   return report;
 }
 

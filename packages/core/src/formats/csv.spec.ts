@@ -50,7 +50,7 @@ describe('CsvReader, RFC 4180', () => {
       ['3', '4'],
     ]);
     expect(skipped).toEqual([
-      [2, 'The row has 1 fields, the header has 2.'],
+      [2, 'The row has 1 field, the header has 2.'],
       [3, 'The row has 3 fields, the header has 2.'],
     ]);
   });

@@ -1,4 +1,5 @@
 import { parse } from 'csv-parse/sync';
+import { counted } from '../weave/sentence';
 import { LineCutter, type Line } from './lines';
 import type { RecordReader, RecordSink } from './record';
 
@@ -125,7 +126,11 @@ export class CsvReader implements RecordReader {
     }
     const wanted = this.header.length;
     if (values.length < wanted || values.slice(wanted).some((value) => value !== '')) {
-      this.sink.onSkip(row, null, `The row has ${values.length} fields, the header has ${wanted}.`);
+      this.sink.onSkip(
+        row,
+        null,
+        `The row has ${counted(values.length, 'field')}, the header has ${wanted}.`,
+      );
       return;
     }
     this.sink.onRecord({

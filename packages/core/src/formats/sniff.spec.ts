@@ -115,7 +115,7 @@ describe('the preview', () => {
     const { problems } = await preview('source,target,weight\na,b,1\n,,\nc,d,none\n');
     expect(problems).toEqual([
       { row: 3, field: 'source', reason: 'The row names no node.' },
-      { row: 4, field: 'weight', reason: 'The weight “none” is no number above 0.' },
+      { row: 4, field: 'weight', reason: 'The weight “none” is no positive number.' },
     ]);
   });
 });

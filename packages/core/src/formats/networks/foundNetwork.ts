@@ -139,7 +139,7 @@ export class NetworkBuilder {
    * Adds a tie.
    * @param weight as it is written; empty for 1
    * @param directed where the file says it of this tie alone
-   * Throws BrokenNetwork when the weight is no number above 0.
+   * Throws BrokenNetwork when the weight is no positive number.
    */
   edge(
     source: string,
@@ -151,7 +151,7 @@ export class NetworkBuilder {
   ): void {
     const value = weight.trim() === '' ? 1 : Number(weight);
     if (!(value > 0) || !Number.isFinite(value))
-      throw new BrokenNetwork(`The weight “${weight.slice(0, 40)}” is no number above 0.`, row);
+      throw new BrokenNetwork(`The weight “${weight.slice(0, 40)}” is no positive number.`, row);
     if (weight.trim() !== '') this.weighted = true;
     if (directed !== undefined && directed !== this.directed) this.turned++;
     else this.straight++;

@@ -1,0 +1,9 @@
+import type { Reading } from '@pebble/contract';
+import { missingRoles } from '@pebble/core/files';
+import { StepRefused } from '../steps/step';
+
+/** Says which columns are wanting, if any. Throws StepRefused. */
+export function needRoles(file: string, reading: Reading): void {
+  const missing = missingRoles(reading.columns, reading.material);
+  if (missing.length > 0) throw new StepRefused(`No column was named as ${missing.join(' and ')}.`, { file });
+}
