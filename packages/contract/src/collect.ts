@@ -112,6 +112,9 @@ export const RunCounts = z.object({
   repeated: z.int().default(0),
   deleted: z.int().default(0),
   expandedLinks: z.int().default(0),
+  /** Lists (of a search, an account, an item) that were read to their end, and that were cut where enough had come. */
+  wholeLists: z.int().default(0),
+  cutLists: z.int().default(0),
   /** Answers 429 and 5xx, and new tokens in the middle. */
   limited: z.int().default(0),
   faults: z.int().default(0),

@@ -29,6 +29,7 @@ import { spoolPath } from '../files/places';
 import type { Runner } from '../runner/runner';
 import type { Connector, Since } from './connector';
 import { hubConnector } from './hubConnector';
+import { outcomeNotes } from './outcomeNotes';
 import { mailConnector } from './mailConnector';
 import { Secrets } from './secrets';
 import { ServiceClient, ServiceError, type Access } from './serviceClient';
@@ -218,6 +219,7 @@ export class Collector {
       for (const { what } of fresh) counts[what]++;
       counts.repeated += advance.records.length - fresh.length;
       counts.expandedLinks += advance.expandedLinks ?? 0;
+      if (advance.list) counts[advance.list === 'cut' ? 'cutLists' : 'wholeLists']++;
       for (const name of ['requests', 'limited', 'faults', 'tokens', 'waitedSeconds'] as const)
         counts[name] = before[name] + client.counts[name];
       notes = [...notes, ...(advance.notes ?? [])];
@@ -281,7 +283,7 @@ export class Collector {
   }
 
   private async fail(id: string, error: unknown): Promise<void> {
-    const passing = error instanceof ServiceError && error.passing;
+    const passing = isDiskFull(error) || (error instanceof ServiceError && error.passing);
     const message =
       error instanceof ServiceError
         ? error.message
@@ -355,26 +357,4 @@ class Stopped extends Error {
 function endedByHand({ counts, notes }: StoredRun): Pick<StoredRun, 'endedByHand' | 'notes'> {
   const note = `The run was ended by hand after ${formatCount(counts.requests)} requests; what had come was kept.`;
   return { endedByHand: true, notes: [...notes, note] };
-}
-
-/** How much was asked for, how much came, and why it is less. */
-function outcomeNotes(plan: CollectPlan, counts: RunCounts): string[] {
-  const notes: string[] = [];
-  if (plan.what === 'search' || plan.what === 'mail') {
-    const came = counts.messages;
-    if (came + counts.deleted < plan.most)
-      notes.push(
-        `${formatCount(plan.most)} messages were asked for and ${formatCount(came)} came: the service has no more that fit, or gives no more.`,
-      );
-  }
-  if (counts.deleted > 0) notes.push(`${formatCount(counts.deleted)} posts had been deleted (Tombstone).`);
-  if (counts.repeated > 0)
-    notes.push(`${formatCount(counts.repeated)} things came twice, since pages moved while they were read.`);
-  if (counts.expandedLinks > 0)
-    notes.push(`${formatCount(counts.expandedLinks)} short links were expanded; both are kept.`);
-  if (counts.limited > 0)
-    notes.push(
-      `The budget of requests was used up ${formatCount(counts.limited)} times; ${formatCount(Math.round(counts.waitedSeconds))} seconds were waited.`,
-    );
-  return notes;
 }

@@ -21,6 +21,8 @@ export interface Advance {
   readonly share: number | null;
   readonly notes?: readonly string[];
   readonly expandedLinks?: number;
+  /** A list that came to its end, or was cut where as much had come as was asked for. */
+  readonly list?: 'whole' | 'cut';
   /** The state of the service when all was read, for services that can tell what changed since. */
   readonly state?: string | null;
 }

@@ -338,15 +338,17 @@ async function readPage(
   const left = task.left - taken.length;
   const nextUrl = idOf(page['next']) ?? (everything.length === 0 ? idOf(page['first']) : null);
   const more: Task[] = nextUrl !== null && left > 0 ? [{ ...task, url: nextUrl, left }] : [];
+  const cut = left <= 0 && (nextUrl !== null || fresh.length > taken.length);
+  const ended = more.length > 0 ? {} : { list: cut ? ('cut' as const) : ('whole' as const) };
   if (task.followed !== null && task.details) {
     const ids = taken.map(({ object }) => idOf((object as Json)['actor']) ?? '').filter((id) => id !== '');
     const details: Task[] = [];
     for (let at = 0; at < ids.length; at += BATCH)
       details.push({ do: 'details', ids: ids.slice(at, at + BATCH), followed: task.followed });
     // The follow itself comes with the details of the follower.
-    return { records: [], next: [...details, ...more] };
+    return { records: [], next: [...details, ...more], ...ended };
   }
-  return { records, next: more };
+  return { records, next: more, ...ended };
 }
 
 /** Whether an object was published before a moment; what has no date is not. */

@@ -105,6 +105,8 @@ export function exampleRun(change: Partial<CollectRun> = {}): CollectRun {
       profiles: 0,
       repeated: 3,
       deleted: 4,
+      wholeLists: 0,
+      cutLists: 0,
       expandedLinks: 0,
       limited: 1,
       faults: 2,
