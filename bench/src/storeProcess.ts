@@ -98,6 +98,9 @@ const plain = await time(3, () => {
 });
 const weaving = await time(3, () =>
   weaveAccounts(readAddresses(store, study), {
+    what: 'accounts',
+    mostReceivers: null,
+    share: 'whole',
     kinds: ['reply', 'mention', 'repost'],
     from: null,
     until: null,

@@ -111,7 +111,7 @@ test('a researcher goes from a dropped file to a published map', async ({ page }
   await page.getByRole('link', { name: /Logbook/ }).click();
   for (const kind of [
     'import-source',
-    'weave-accounts',
+    'weave',
     'measure-network',
     'arrange-map',
     'export-figure',

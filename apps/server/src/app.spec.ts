@@ -69,12 +69,12 @@ describe('the application', () => {
     for (const kind of ['reply', 'mention', 'repost'] as const) {
       const { body } = await api()
         .post(`/api/v1/studies/${study}/estimate`)
-        .send({ kinds: [kind] })
+        .send({ what: 'accounts', kinds: [kind] })
         .expect(200);
       expect(body.edges).toBe(small.truth.ties[kind]);
     }
-    const weave = { kinds: ['reply', 'mention', 'repost'] };
-    const { body: woven } = await step('weave-accounts', { name: 'All', weave }).expect(200);
+    const weave = { what: 'accounts', kinds: ['reply', 'mention', 'repost'] };
+    const { body: woven } = await step('weave', { name: 'All', weave }).expect(200);
     expect(woven.result).toMatchObject({ nodes: small.truth.accounts, edges: small.truth.ties.all });
     const network = await measured(woven.result.network);
     expect(network.measures.isolates).toBe(small.truth.isolates);
@@ -121,7 +121,7 @@ describe('the application', () => {
     expect(log.steps.map((s: { kind: string }) => s.kind)).toEqual([
       'arrange-map',
       'measure-network',
-      'weave-accounts',
+      'weave',
       'detect-languages',
       'import-source',
       'create-study',
@@ -311,7 +311,10 @@ describe('the application', () => {
 
   it('keeps the description of a map, and refuses positions that do not fit', async () => {
     await importFile('a.jsonl', postsAsJsonLines(small.posts));
-    const { body: woven } = await step('weave-accounts', { name: 'All', weave: { kinds: ['reply'] } });
+    const { body: woven } = await step('weave', {
+      name: 'All',
+      weave: { what: 'accounts', kinds: ['reply'] },
+    });
     const network = await measured(woven.result.network);
     const { body: map } = await api().get(`/api/v1/networks/${network.id}/map`).expect(200);
     const description = { ...map.description, names: { ...map.description.names, count: 7 } };
@@ -342,7 +345,7 @@ describe('the application', () => {
     await api().get('/api/v1/health').set('origin', 'http://evil.example').expect(403);
     await api().get('/api/v1/nothing').expect(404);
     await api().get('/api/v1/networks/nothing').expect(404);
-    await step('weave-accounts', { name: 'x', weave: { kinds: [] } }).expect(400);
+    await step('weave', { name: 'x', weave: { what: 'accounts', kinds: [] } }).expect(400);
     const { headers } = await api().get('/api/v1/health').expect(200);
     expect(headers['content-security-policy']).toContain("default-src 'self'");
   });

@@ -27,6 +27,7 @@ export async function loadDemo(store: Store, runner: Runner): Promise<void> {
     parameters: { upload, file: FILE, name: FILE, reading },
   });
   const weave = {
+    what: 'accounts',
     kinds: ['reply', 'mention', 'repost'],
     from: null,
     until: null,
@@ -35,7 +36,7 @@ export async function loadDemo(store: Store, runner: Runner): Promise<void> {
     isolates: true,
   };
   const { step } = await runner.submit(study, {
-    kind: 'weave-accounts',
+    kind: 'weave',
     parameters: { name: 'Who answers whom', weave },
   });
   const network = step.result?.['network'];

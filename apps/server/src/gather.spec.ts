@@ -130,7 +130,7 @@ describe('gathering', () => {
     it('weave into who writes to whom', async () => {
       await app.take('council.mbox', mbox);
       await app
-        .step('weave-accounts', { name: 'Mail', weave: { kinds: ['to', 'cc'], atLeast: 1 } })
+        .step('weave', { name: 'Mail', weave: { what: 'accounts', kinds: ['to', 'cc'], atLeast: 1 } })
         .expect(200);
       const network = await measured();
       const { nodes, edges } = await tables(network.id);

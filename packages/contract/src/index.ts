@@ -3,6 +3,7 @@ export * from './evidence';
 export * from './gather';
 export * from './map';
 export * from './message';
+export * from './network';
 export * from './problem';
 export * from './steps';
 export * from './study';

@@ -3,7 +3,8 @@ import { CollectPlan, CollectRun, Service } from './collect';
 import { NodeTable, Reading } from './gather';
 import { MessageFilter, MessageLanguage } from './message';
 import { LayoutSettings, MapDescription } from './map';
-import { AccountWeave, MeasureSettings } from './weave';
+import { MeasureSettings } from './network';
+import { Weave } from './weave';
 
 /** The parameters of every kind of step, by kind. */
 export const stepParameters = {
@@ -64,7 +65,7 @@ export const stepParameters = {
   'forget-filter': z.object({ id: z.int(), name: z.string() }),
   'remove-source': z.object({ source: z.int(), name: z.string() }),
   'restore-source': z.object({ source: z.int(), name: z.string() }),
-  'weave-accounts': z.object({ name: z.string(), weave: AccountWeave }),
+  weave: z.object({ name: z.string(), weave: Weave }),
   'measure-network': z.object({ network: z.string(), settings: MeasureSettings }),
   'rename-network': z.object({ network: z.string(), name: z.string() }),
   'delete-network': z.object({ network: z.string() }),

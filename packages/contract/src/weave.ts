@@ -5,20 +5,131 @@ export const AddressKind = z.enum(['reply', 'mention', 'repost', 'to', 'cc', 'bc
 export type AddressKind = z.infer<typeof AddressKind>;
 export const ADDRESS_KINDS = AddressKind.options;
 
-/** A weave of accounts by address: the recipe for one network. */
+/** From this moment on, and before that moment: milliseconds since 1970, or null for no bound. */
+const PERIOD = { from: z.number().nullable().default(null), until: z.number().nullable().default(null) };
+/** Ties of less than this are left out. */
+const atLeast = z.int().min(1).max(1_000_000).default(1);
+
+/** Accounts tied by who addresses whom. */
 export const AccountWeave = z.object({
+  what: z.literal('accounts'),
   kinds: z.array(AddressKind).min(1, 'Choose at least one way in which messages address accounts.'),
-  /** From this moment on, and before that moment: milliseconds since 1970, or null for no bound. */
-  from: z.number().nullable().default(null),
-  until: z.number().nullable().default(null),
-  /** Ties with fewer messages than this are left out. */
-  atLeast: z.int().min(1).max(1_000_000).default(1),
+  ...PERIOD,
+  /** Messages. */
+  atLeast,
   /** A message that addresses nobody is a tie of its author to itself. */
   selfTies: z.boolean().default(false),
   /** Accounts without a tie are kept as nodes. */
   isolates: z.boolean().default(true),
+  /** Only messages that address at most so many accounts; null for all. */
+  mostReceivers: z.int().min(1).max(10_000).nullable().default(null),
+  /** Each message counts one for each account it addresses, or one in all, divided by their number. */
+  share: z.enum(['whole', 'divided']).default('whole'),
 });
 export type AccountWeave = z.infer<typeof AccountWeave>;
+
+/** What stands in messages and can be tied: an item is the video or page under which a message stands, a channel who put it there. */
+export const ThingKind = z.enum(['hashtag', 'mention', 'domain', 'link', 'word', 'item', 'channel']);
+export type ThingKind = z.infer<typeof ThingKind>;
+
+/** What is left out of the things: rare ones, all but the most used, those named here, and messages with very many of them. */
+const THINGS = {
+  things: ThingKind,
+  /** Messages in which a thing stands, at least. */
+  usedAtLeast: z.int().min(1).max(1_000_000).default(1),
+  /** Only so many things, those in most messages; null for all. */
+  mostUsed: z.int().min(2).max(100_000).nullable().default(null),
+  /** Names that are left out, such as the collecting hashtag. */
+  without: z.array(z.string().trim().min(1).max(200)).max(500).default([]),
+  /** Messages with more things than this say little of what belongs together. */
+  mostInOne: z.int().min(2).max(10_000).default(30),
+  /** Whether reposts count, which repeat what another message says. */
+  reposts: z.boolean().default(true),
+};
+
+/** How the number of what two nodes share becomes their weight. */
+export const Scale = z.enum(['count', 'newman', 'jaccard', 'cosine']);
+export type Scale = z.infer<typeof Scale>;
+
+/** Things tied when they stand together: in one message, in one thread, or with the same author. */
+export const TogetherWeave = z.object({
+  what: z.literal('together'),
+  ...THINGS,
+  ...PERIOD,
+  unit: z.enum(['message', 'thread', 'author', 'author-day']).default('message'),
+  /** Units that two things share, or the authors of these. */
+  weight: z.enum(['units', 'authors']).default('units'),
+  scale: Scale.default('count'),
+  atLeast,
+  isolates: z.boolean().default(false),
+});
+export type TogetherWeave = z.infer<typeof TogetherWeave>;
+
+/** Accounts tied by the things that they share. */
+export const SharedWeave = z.object({
+  what: z.literal('shared'),
+  ...THINGS,
+  ...PERIOD,
+  scale: Scale.default('count'),
+  /** Things that two accounts share. */
+  atLeast,
+  isolates: z.boolean().default(false),
+});
+export type SharedWeave = z.infer<typeof SharedWeave>;
+
+/** Accounts and things as two sorts of nodes: an account is tied to what it uses. */
+export const TwoModeWeave = z.object({
+  what: z.literal('two-mode'),
+  ...THINGS,
+  ...PERIOD,
+  atLeast,
+});
+export type TwoModeWeave = z.infer<typeof TwoModeWeave>;
+
+/** Who follows whom, from follower lists. */
+export const FollowWeave = z.object({
+  what: z.literal('follows'),
+  /** Followers of at least so many of the listed accounts. */
+  listsAtLeast: z.int().min(1).max(1000).default(1),
+});
+export type FollowWeave = z.infer<typeof FollowWeave>;
+
+/** Accounts that post the same within seconds, again and again. */
+export const InStepWeave = z.object({
+  what: z.literal('in-step'),
+  same: z.enum(['text', 'link', 'hashtags']).default('text'),
+  seconds: z.int().min(1).max(86_400).default(60),
+  ...PERIOD,
+  atLeast: z.int().min(1).max(1_000_000).default(2),
+  reposts: z.boolean().default(false),
+});
+export type InStepWeave = z.infer<typeof InStepWeave>;
+
+/** The groups of a network as nodes. */
+export const GroupWeave = z.object({
+  what: z.literal('groups'),
+  network: z.string(),
+  /** A column of the network's nodes. */
+  column: z.string(),
+  /** Groups whose nodes are shown singly. */
+  open: z.array(z.string()).max(100).default([]),
+  /** Weight between two groups. */
+  atLeast: z.number().min(0).default(0),
+});
+export type GroupWeave = z.infer<typeof GroupWeave>;
+
+/** The recipe for one network. */
+export const Weave = z.discriminatedUnion('what', [
+  AccountWeave,
+  TogetherWeave,
+  SharedWeave,
+  TwoModeWeave,
+  FollowWeave,
+  InStepWeave,
+  GroupWeave,
+]);
+export type Weave = z.infer<typeof Weave>;
+export type WeaveKind = Weave['what'];
 
 /** How large a weave would be, without weaving it. */
 export const WeaveEstimate = z.object({
@@ -32,45 +143,9 @@ export const WeaveEstimate = z.object({
   largestShare: z.number(),
   largest: z.int(),
   droppedBelowThreshold: z.int(),
+  /** What was left out beside weak ties, in sentences. */
+  notes: z.array(z.string()).default([]),
   /** Which part of the sentence empties the result, when it is empty. */
   emptiedBy: z.string().nullable(),
 });
 export type WeaveEstimate = z.infer<typeof WeaveEstimate>;
-
-export const ColumnInfo = z.object({
-  name: z.string(),
-  title: z.string(),
-  type: z.enum(['number', 'category', 'text']),
-  how: z.string(),
-});
-export type ColumnInfo = z.infer<typeof ColumnInfo>;
-
-export const NetworkState = z.enum(['woven', 'measured']);
-
-export const Network = z.object({
-  id: z.string(),
-  study: z.string(),
-  name: z.string(),
-  /** Null for a network that came finished from a file; there are no messages behind it. */
-  weave: AccountWeave.nullable(),
-  directed: z.boolean(),
-  sentence: z.string(),
-  step: z.int(),
-  createdAt: z.string(),
-  nodes: z.int(),
-  edges: z.int(),
-  messages: z.int(),
-  state: NetworkState,
-  columns: z.array(ColumnInfo),
-  measures: z.record(z.string(), z.union([z.number(), z.string(), z.boolean()])),
-});
-export type Network = z.infer<typeof Network>;
-export const NetworkList = z.array(Network);
-
-export const MeasureSettings = z.object({
-  resolution: z.number().min(0.01).max(100).default(1),
-  seed: z.int().min(0).max(0xffffffff).default(1),
-  /** Louvain is run this often with seeds drawn from the seed; the run with the highest modularity is kept. */
-  runs: z.int().min(1).max(100).default(5),
-});
-export type MeasureSettings = z.infer<typeof MeasureSettings>;

@@ -29,3 +29,4 @@ export * from './formats/sourceSink';
 export * from './formats/unreadable';
 export * from './formats/workbook';
 export * from './text/languages';
+export * from './text/tokens';

@@ -1,11 +1,12 @@
 import { createReadStream, existsSync } from 'node:fs';
 import { Router, type Response } from 'express';
-import { AccountWeave, EvidenceQuery, type Network } from '@pebble/contract';
+import { EvidenceQuery, Weave, type Network } from '@pebble/contract';
 import { numbersOf, textsOf, writeGraphml, writeNodesCsv, writeTiesCsv } from '@pebble/core';
-import { readEvidence, readMessageTies, readPortrait } from '../db/evidence';
 import { findNetwork, listNetworks, readMap, readPositions } from '../db/networks';
+import type { Store } from '../db/open';
 import { networkPath } from '../files/places';
 import { readTable } from '../files/tables';
+import { evidenceOf, type Evidence } from '../weaving/evidence';
 import { ApiError, notFound } from './problems';
 import type { Services } from './services';
 
@@ -18,7 +19,7 @@ export function networkRoutes({ store, runner }: Services): Router {
   };
 
   routes.post('/studies/:study/estimate', async (request, response) => {
-    response.json(await runner.read('estimate', request.params.study, AccountWeave.parse(request.body)));
+    response.json(await runner.read('estimate', request.params.study, Weave.parse(request.body)));
   });
 
   routes.get('/studies/:study/networks', async (request, response) => {
@@ -54,42 +55,35 @@ export function networkRoutes({ store, runner }: Services): Router {
   routes.get('/networks/:network/evidence', async (request, response) => {
     const network = await find(request.params.network);
     const query = EvidenceQuery.parse(request.query);
-    const accounts = numbersOf(readTable(store.folder, network.id, 'nodes'), 'id');
-    const account = (node: number): number => {
-      if (!(node < accounts.length))
-        throw new ApiError(404, 'Not found', `This network has no node ${node}.`);
-      return accounts[node];
+    const checked = (node: number): number => {
+      if (!(node < network.nodes)) throw new ApiError(404, 'Not found', `This network has no node ${node}.`);
+      return node;
     };
-    const scope = scopeOf(network);
+    const evidence = await behind(store, network);
     if (query.source !== undefined && query.target !== undefined) {
-      response.json(
-        await readEvidence(store, scope, { from: account(query.source), to: account(query.target) }, query),
-      );
+      const tie = { source: [checked(query.source)], target: [checked(query.target)] };
+      response.json(await evidence.messages(tie, query));
     } else {
       const nodes =
-        query.node !== undefined ? [query.node] : membersOf(store.folder, network.id, query.community!);
-      response.json(await readEvidence(store, scope, { accounts: nodes.map(account) }, query));
+        query.node !== undefined
+          ? [checked(query.node)]
+          : membersOf(store.folder, network.id, query.community!);
+      response.json(await evidence.messages({ nodes }, query));
     }
   });
 
   routes.get('/networks/:network/portrait/:community', async (request, response) => {
     const network = await find(request.params.network);
     const community = Number(request.params.community);
-    const accounts = numbersOf(readTable(store.folder, network.id, 'nodes'), 'id');
-    const members = membersOf(store.folder, network.id, community).map((node) => accounts[node]);
+    const members = membersOf(store.folder, network.id, community);
     if (members.length === 0) throw notFound('This community');
-    response.json(await readPortrait(store, scopeOf(network), community, members));
+    response.json(await (await behind(store, network)).portrait(community, members));
   });
 
   routes.get('/networks/:network/message-ties/:message', async (request, response) => {
     const network = await find(request.params.network);
-    const accounts = numbersOf(readTable(store.folder, network.id, 'nodes'), 'id');
-    const node = new Map(Array.from(accounts, (id, i) => [id, i]));
-    const pairs = await readMessageTies(store, scopeOf(network), Number(request.params.message));
-    const ties = pairs.flatMap(({ source, target }) =>
-      node.has(source) && node.has(target) ? [{ source: node.get(source)!, target: node.get(target)! }] : [],
-    );
-    response.json({ ties });
+    const evidence = await behind(store, network);
+    response.json({ ties: await evidence.tiesOf(Number(request.params.message)) });
   });
 
   routes.get('/networks/:network/export/:format', async (request, response) => {
@@ -141,13 +135,15 @@ function sendExport(response: Response, folder: string, network: Network, format
   }
 }
 
-/** What the evidence of a network is taken from; a network that came finished from a file has none. */
-function scopeOf({ study, weave }: Network): { study: string; weave: AccountWeave } {
-  if (!weave)
-    throw new ApiError(
-      409,
-      'No messages',
-      'This network came finished from a file; there are no messages behind its ties.',
-    );
-  return { study, weave };
+/** What stands behind a network. Throws where there are no messages. */
+async function behind(store: Store, network: Network): Promise<Evidence> {
+  const evidence = await evidenceOf(store, network);
+  if (evidence) return evidence;
+  throw new ApiError(
+    409,
+    'No messages',
+    network.weave?.what === 'follows'
+      ? 'Who follows whom is told by follower lists; there are no messages behind these ties.'
+      : 'This network came finished from a file; there are no messages behind its ties.',
+  );
 }

@@ -117,7 +117,7 @@ const operations: readonly Operation[] = [
     path: '/studies/{study}/estimate',
     method: 'post',
     summary: 'How large a weave would be.',
-    takes: contract.AccountWeave,
+    takes: contract.Weave,
     answers: contract.WeaveEstimate,
   },
   {

@@ -14,7 +14,10 @@ function wantedBits(weave: AccountWeave): number {
   return weave.kinds.reduce((bits, kind) => bits | KIND_BIT[kind], 0);
 }
 
-function inPeriod({ from, until }: AccountWeave, time = sql.ref('a.time')): RawBuilder<unknown> {
+function inPeriod(
+  { from, until }: Pick<AccountWeave, 'from' | 'until'>,
+  time = sql.ref('a.time'),
+): RawBuilder<unknown> {
   const parts: RawBuilder<unknown>[] = [sql`1`];
   if (from !== null) parts.push(sql`${time} >= ${from}`);
   if (until !== null) parts.push(sql`${time} < ${until}`);
@@ -25,7 +28,7 @@ function inPeriod({ from, until }: AccountWeave, time = sql.ref('a.time')): RawB
 export async function readEvidence(
   store: Store,
   { study, weave }: Scope,
-  target: { accounts: readonly number[] } | { from: number; to: number },
+  target: { accounts: readonly number[] } | { from: readonly number[]; to: readonly number[] },
   { offset, limit }: Pick<EvidenceQuery, 'offset' | 'limit'>,
 ): Promise<MessagePage> {
   const bits = wantedBits(weave);
@@ -52,41 +55,55 @@ export async function readEvidence(
   };
 }
 
-/** A self-tie also stands for messages that address nobody in the wanted way. */
-function tieCondition(from: number, to: number, bits: number): RawBuilder<unknown> {
-  if (from !== to) return sql`a.from_id = ${from} and a.to_id = ${to} and a.kinds & ${bits}`;
-  return sql`a.from_id = ${from} and (a.to_id = ${to} and a.kinds & ${bits} or not exists (
+/** A self-tie of one account also stands for messages that address nobody in the wanted way. */
+function tieCondition(from: readonly number[], to: readonly number[], bits: number): RawBuilder<unknown> {
+  const addressed = sql`a.from_id in ${listOf(from)} and a.to_id in ${listOf(to)} and a.kinds & ${bits}`;
+  if (from.length !== 1 || to.length !== 1 || from[0] !== to[0]) return addressed;
+  return sql`(${addressed} or a.from_id = ${from[0]} and not exists (
     select 1 from address o where o.study_id = a.study_id and o.message_id = a.message_id and o.kinds & ${bits}))`;
 }
 
+function listOf(numbers: readonly number[]): RawBuilder<unknown> {
+  return sql`(select value from json_each(${JSON.stringify(numbers)}))`;
+}
+
 function accountsCondition(accounts: readonly number[], bits: number): RawBuilder<unknown> {
-  const list = sql`(select value from json_each(${JSON.stringify(accounts)}))`;
+  const list = listOf(accounts);
   return sql`(a.from_id in ${list} or (a.to_id in ${list} and a.kinds & ${bits}))`;
 }
 
-/** The profile of the messages that these accounts wrote in the period. */
+/** Which messages a portrait is drawn from: those that accounts wrote in a period, or those that are named. */
+export type PortraitOf =
+  | { readonly accounts: readonly number[]; readonly from: number | null; readonly until: number | null }
+  | { readonly messages: readonly number[] };
+
+/** The profile of the messages of a community of so many nodes. */
 export async function readPortrait(
-  store: Store,
-  { study, weave }: Scope,
+  { query }: Store,
+  study: string,
   community: number,
-  accounts: readonly number[],
+  members: number,
+  of: PortraitOf,
 ): Promise<Portrait> {
-  const own = sql`from message m where m.study_id = ${study} and ${inPeriod(weave, sql.ref('m.time'))}
-    and m.author_id in (select value from json_each(${JSON.stringify(accounts)}))`;
+  const which =
+    'accounts' in of
+      ? sql`${inPeriod(of, sql.ref('m.time'))} and m.author_id in ${listOf(of.accounts)}`
+      : sql`m.id in ${listOf(of.messages)}`;
+  const own = sql`from message m where m.study_id = ${study} and ${which}`;
   const [whole] = (
     await sql<{ messages: number; first: number | null; last: number | null }>`
-    select count(*) as messages, min(m.time) as first, max(m.time) as last ${own}`.execute(store.query)
+    select count(*) as messages, min(m.time) as first, max(m.time) as last ${own}`.execute(query)
   ).rows;
   const hashtags = await sql<{ tag: string; messages: number }>`
     select h.tag, count(*) as messages from message_hashtag mh join hashtag h on h.id = mh.hashtag_id
     where mh.message_id in (select m.id ${own}) group by h.id order by messages desc, h.tag limit 12`.execute(
-    store.query,
+    query,
   );
   const kinds = await sql<{ kind: MessageKind; messages: number }>`
-    select m.kind, count(*) as messages ${own} group by m.kind order by messages desc`.execute(store.query);
+    select m.kind, count(*) as messages ${own} group by m.kind order by messages desc`.execute(query);
   return {
     community,
-    accounts: accounts.length,
+    accounts: members,
     messages: whole.messages,
     hashtags: hashtags.rows,
     kinds: kinds.rows,

@@ -251,6 +251,18 @@ const collecting: Migration = {
   },
 };
 
+/** There are other weaves than those of accounts: each says what it is. */
+const weaves: Migration = {
+  async up(db: Kysely<unknown>): Promise<void> {
+    const whole = `'$.what', 'accounts', '$.mostReceivers', null, '$.share', 'whole'`;
+    await sql`update network set weave = json_set(weave, ${sql.raw(whole)}) where weave <> 'null'`.execute(
+      db,
+    );
+    await sql`update step set parameters = json_set(parameters, '$.weave', json_set(json_extract(parameters, '$.weave'), ${sql.raw(whole)})),
+      kind = 'weave' where kind = 'weave-accounts'`.execute(db);
+  },
+};
+
 /** Every change of the tables in its order; each runs once. */
 export const MIGRATIONS: Readonly<Record<string, Migration>> = {
   '0001-first': first,
@@ -258,6 +270,7 @@ export const MIGRATIONS: Readonly<Record<string, Migration>> = {
   '0003-people': people,
   '0004-reading': reading,
   '0005-collecting': collecting,
+  '0006-weaves': weaves,
 };
 
 /** Brings the tables to the newest form; each migration runs once. */

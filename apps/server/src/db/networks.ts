@@ -1,11 +1,11 @@
 import {
-  AccountWeave,
   type ColumnInfo,
   defaultMap,
   LayoutSettings,
   MapDescription,
   type Network,
   type SavedMap,
+  Weave,
 } from '@pebble/contract';
 import { NODE_COLUMNS, nodeColumns } from '@pebble/core';
 import type { Selectable } from 'kysely';
@@ -121,7 +121,7 @@ function toNetwork(row: Selectable<NetworkTable>): Network {
     id: row.id,
     study: row.study_id,
     name: row.name,
-    weave: AccountWeave.nullable().parse(JSON.parse(row.weave)),
+    weave: Weave.nullable().parse(JSON.parse(row.weave)),
     directed: row.directed === 1,
     sentence: row.sentence,
     step: row.step_id,
@@ -138,6 +138,11 @@ function toNetwork(row: Selectable<NetworkTable>): Network {
 /** The columns of the node table: those that are computed, and those that a file brought. */
 function columnsOf(row: Selectable<NetworkTable>): ColumnInfo[] {
   const own = JSON.parse(row.own_columns) as ColumnInfo[];
-  const computed = nodeColumns({ directed: row.directed === 1, hasMessages: row.weave !== 'null' });
+  const weave = JSON.parse(row.weave) as Weave | null;
+  const computed = nodeColumns({
+    directed: row.directed === 1,
+    hasMessages: weave !== null && weave.what !== 'follows' && weave.what !== 'groups',
+    isOfAccounts: weave?.what === 'accounts',
+  });
   return [...computed.filter(({ name }) => row.state === 'measured' || name === 'messages'), ...own];
 }

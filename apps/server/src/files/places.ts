@@ -7,9 +7,12 @@ export function uploadPath(folder: string, id: string): string {
   return join(folder, 'uploads', checked(id));
 }
 
-export function networkPath(folder: string, id: string, table: 'nodes' | 'edges'): string {
+export function networkPath(folder: string, id: string, table: NetworkPart): string {
   return join(folder, 'networks', checked(id), `${table}.arrow`);
 }
+
+/** What is kept of a network: its nodes, its ties, and which messages stand behind them. */
+export type NetworkPart = 'nodes' | 'edges' | 'evidence';
 
 /** What a collecting run brought so far. */
 export function spoolPath(folder: string, run: string): string {

@@ -1,21 +1,16 @@
 import { mkdirSync, readFileSync, renameSync, writeFileSync } from 'node:fs';
 import { dirname } from 'node:path';
 import { fromArrow, toArrow, type TableColumns } from '@pebble/core';
-import { networkPath } from './places';
+import { networkPath, type NetworkPart } from './places';
 
 /** Writes a network's table whole or not at all: to a file beside it, which then takes its place. */
-export function writeTable(
-  folder: string,
-  network: string,
-  table: 'nodes' | 'edges',
-  columns: TableColumns,
-): void {
+export function writeTable(folder: string, network: string, table: NetworkPart, columns: TableColumns): void {
   const path = networkPath(folder, network, table);
   mkdirSync(dirname(path), { recursive: true });
   writeFileSync(`${path}.part`, toArrow(columns));
   renameSync(`${path}.part`, path);
 }
 
-export function readTable(folder: string, network: string, table: 'nodes' | 'edges'): TableColumns {
+export function readTable(folder: string, network: string, table: NetworkPart): TableColumns {
   return fromArrow(readFileSync(networkPath(folder, network, table)));
 }

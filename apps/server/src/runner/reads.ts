@@ -9,17 +9,16 @@ import type {
   Thread,
   Timeline,
   TimelineQuery,
-  AccountWeave,
+  Weave,
   WeaveEstimate,
 } from '@pebble/contract';
-import { estimateAccounts } from '@pebble/core';
 import type { z } from 'zod';
 import { readAccounts } from '../db/accounts';
-import { readAddresses } from '../db/addresses';
 import { readItems } from '../db/items';
 import { readMessages, readOverview, readTimeline } from '../db/messages';
 import type { Store } from '../db/open';
 import { readThread } from '../db/threads';
+import { estimateWeave } from '../weaving/estimateWeave';
 
 /**
  * What reads a study and may take a while for a large one. It is done in a thread beside the one that answers requests, so that the
@@ -32,7 +31,7 @@ export interface Reads {
   thread: { asks: number; gives: Thread | null };
   accounts: { asks: AccountQuery; gives: AccountPage };
   items: { asks: ItemQuery; gives: ItemPage };
-  estimate: { asks: AccountWeave; gives: WeaveEstimate };
+  estimate: { asks: Weave; gives: WeaveEstimate };
 }
 export type ReadName = keyof Reads;
 
@@ -49,5 +48,5 @@ export const readers: { readonly [N in ReadName]: Reader<N> } = {
   thread: readThread,
   accounts: readAccounts,
   items: readItems,
-  estimate: (store, study, weave) => Promise.resolve(estimateAccounts(readAddresses(store, study), weave)),
+  estimate: estimateWeave,
 };

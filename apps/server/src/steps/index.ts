@@ -13,7 +13,7 @@ import { forgetFilter, markMessage, saveFilter, setLanguage } from './readingSte
 import { removeSource, restoreSource } from './sourceSteps';
 import type { StepDefinition } from './step';
 import { createStudy, deleteStudy, renameStudy, restoreStudy } from './studySteps';
-import { weaveAccounts } from './weaveAccounts';
+import { weave } from './weave';
 
 type Definitions = { readonly [K in StepKind]: StepDefinition<K, never> | StepDefinition<K> };
 
@@ -35,7 +35,7 @@ const definitions = {
   'forget-filter': forgetFilter,
   'remove-source': removeSource,
   'restore-source': restoreSource,
-  'weave-accounts': weaveAccounts,
+  weave,
   'measure-network': measureNetwork,
   'rename-network': renameNetwork,
   'delete-network': deleteNetwork,

@@ -7,16 +7,12 @@ import { of, Subject, throwError } from 'rxjs';
 import { exampleNetwork, exampleOverview, exampleStep, exampleStudy } from '../testing/examples';
 import { Api } from './api/api';
 import { droppedFiles } from './gather/dropped-files';
+import { button, host, text } from '../testing/dom';
 import { Notices } from './shared/notices';
 import { StudyFrame } from './shell/study-frame';
 import { WorkActions } from './store/work.actions';
 import { work } from './store/work.reducer';
 import { Weave } from './weave/weave';
-
-const host = (fixture: ComponentFixture<unknown>): HTMLElement => fixture.nativeElement as HTMLElement;
-const text = (fixture: ComponentFixture<unknown>): string => host(fixture).textContent!.replace(/\s+/g, ' ');
-const button = (fixture: ComponentFixture<unknown>, name: string): HTMLButtonElement =>
-  [...host(fixture).querySelectorAll('button')].find((b) => b.textContent!.trim().includes(name))!;
 
 const estimate: WeaveEstimate = {
   messages: 60,
@@ -28,6 +24,7 @@ const estimate: WeaveEstimate = {
   largest: 5,
   largestShare: 1,
   droppedBelowThreshold: 0,
+  notes: [],
   emptiedBy: null,
 };
 const api = {
@@ -147,7 +144,7 @@ describe('Weave', () => {
     button(fixture, 'Weave and open the map').click();
     expect(api.step).toHaveBeenCalledWith(
       exampleStudy.id,
-      'weave-accounts',
+      'weave',
       expect.objectContaining({ name: 'Who replies to, mentions whom' }),
     );
     expect(navigate).toHaveBeenCalledWith(['/studies', exampleStudy.id, 'map', 'n9']);

@@ -125,7 +125,7 @@ describe('Logbook', () => {
     store.overrideSelector(work.selectSteps, [
       exampleStep({ id: 9, kind: 'measure-network', sentence: 'It was measured.' }),
       failed,
-      exampleStep({ id: 7, kind: 'weave-accounts', sentence: 'A network was woven.' }),
+      exampleStep({ id: 7, kind: 'weave', sentence: 'A network was woven.' }),
       exampleStep({ id: 6, kind: 'rename-study', sentence: 'The study was renamed.' }),
     ]);
     const fixture = TestBed.createComponent(Logbook);

@@ -1,4 +1,4 @@
-import { Preview, Reading } from '@pebble/contract';
+import { Preview, Reading, Weave } from '@pebble/contract';
 import type { CollectRun, Message, MessageOverview, Network, Step, Study } from '@pebble/contract';
 
 /** Small values of the contract for tests. */
@@ -31,7 +31,7 @@ export function exampleStep(change: Partial<Step> = {}): Step {
   return {
     id: 7,
     study: exampleStudy.id,
-    kind: 'weave-accounts',
+    kind: 'weave',
     state: 'done',
     parameters: { atLeast: 2 },
     result: { nodes: 12 },
@@ -50,7 +50,7 @@ export function exampleNetwork(change: Partial<Network> = {}): Network {
     id: 'n1',
     study: exampleStudy.id,
     name: 'Replies of March',
-    weave: { kinds: ['reply'], from: null, until: null, atLeast: 1, selfTies: false, isolates: true },
+    weave: Weave.parse({ what: 'accounts', kinds: ['reply'] }),
     directed: true,
     sentence: 'Accounts tied when one replies to another.',
     nodes: 12,

@@ -1,6 +1,7 @@
-import type { AccountWeave, MapDescription } from '@pebble/contract';
+import type { MapDescription, Weave } from '@pebble/contract';
 import { columnTitle } from '../network/columns';
-import { formatCount, periodPhrase, timesPhrase, verbPhrase } from '../weave/sentence';
+import { counted, formatCount, verbPhrase } from '../weave/sentence';
+import { leastOf, leastPhrase, nodeWords, periodOf, tiePhrase } from '../weave/words';
 
 export type CaptionControl = 'show' | 'weave' | 'size' | 'colour' | 'names' | 'arranged';
 
@@ -12,7 +13,7 @@ export interface Phrase {
 
 export interface CaptionInput {
   /** Null for a network that came finished from a file. */
-  readonly weave: AccountWeave | null;
+  readonly weave: Weave | null;
   readonly directed: boolean;
   readonly description: MapDescription;
   /** Nodes that were moved by hand. */
@@ -45,8 +46,8 @@ function plain(text: string): Phrase {
 /** Who is tied by what. */
 function subject(input: CaptionInput): Phrase[] {
   const { weave, description, shown, directed } = input;
-  const nodes = (one: string): Phrase => ({
-    text: `${formatCount(shown.nodes)} ${shown.nodes === 1 ? one : `${one}s`}${limits(input)}`,
+  const nodes = (one: string, many: string): Phrase => ({
+    text: `${counted(shown.nodes, one, many)}${limits(input)}`,
     control: 'show',
   });
   const atLeast = description.show.atLeast;
@@ -54,18 +55,24 @@ function subject(input: CaptionInput): Phrase[] {
     const kind = directed ? '' : 'undirected ';
     const ties = `${formatCount(shown.edges)} ${kind}${shown.edges === 1 ? 'tie' : 'ties'}`;
     const least = atLeast > 1 ? ` of weight ${formatCount(atLeast)} or more` : '';
-    return [nodes('node'), plain(' and '), { text: `${ties}${least}`, control: 'show' }];
+    return [nodes('node', 'nodes'), plain(' and '), { text: `${ties}${least}`, control: 'show' }];
   }
-  const least = Math.max(weave.atLeast, atLeast);
+  const least = Math.max(leastOf(weave), atLeast);
+  const period = periodOf(weave);
   return [
-    nodes('account'),
-    plain(' tied when one '),
-    { text: verbPhrase(weave.kinds), control: 'weave' },
-    plain(' another '),
-    { text: least === 1 ? 'at least once' : `at least ${timesPhrase(least)}`, control: 'show' },
-    plain(', '),
-    { text: periodPhrase(weave.from, weave.until), control: 'weave' },
+    nodes(...nodeWords(weave)),
+    plain(' tied when '),
+    ...tiedWhen(weave),
+    plain(' '),
+    { text: leastPhrase(weave, least), control: 'show' },
+    ...(period === null ? [] : [plain(', '), { text: period, control: 'weave' as const }]),
   ];
+}
+
+/** What ties the nodes; of a sentence about accounts only the verbs are what changes. */
+function tiedWhen(weave: Weave): Phrase[] {
+  if (weave.what !== 'accounts') return [{ text: tiePhrase(weave), control: 'weave' }];
+  return [plain('one '), { text: verbPhrase(weave.kinds), control: 'weave' }, plain(' another')];
 }
 
 export function captionText(phrases: readonly Phrase[]): string {

@@ -159,6 +159,9 @@ describe('Picker', () => {
 describe('the caption', () => {
   const input = {
     weave: {
+      what: 'accounts' as const,
+      mostReceivers: null,
+      share: 'whole' as const,
       kinds: ['reply' as const, 'mention' as const],
       from: Date.UTC(2026, 2, 1),
       until: Date.UTC(2026, 4, 1),

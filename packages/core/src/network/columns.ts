@@ -44,8 +44,9 @@ export const NODE_COLUMNS: readonly ColumnInfo[] = [
   },
 ];
 
-/** What the columns say where no messages are behind the ties. */
+/** What the columns say where ties are no messages from one account to another. */
 const WITHOUT_MESSAGES: Readonly<Record<string, string>> = {
+  messages: 'Messages in which it stands, or which it wrote.',
   inDegree: 'Other nodes with a tie to it.',
   outDegree: 'Other nodes that it has a tie to.',
   degree: 'Other nodes tied with it.',
@@ -59,14 +60,17 @@ const DIRECTED_ONLY = new Set(['inDegree', 'outDegree', 'inStrength', 'outStreng
 export function nodeColumns({
   directed,
   hasMessages,
+  isOfAccounts = hasMessages,
 }: {
   directed: boolean;
   hasMessages: boolean;
+  /** Whether its ties are messages from one account to another. */
+  isOfAccounts?: boolean;
 }): ColumnInfo[] {
   return NODE_COLUMNS.filter(
     ({ name }) => (directed || !DIRECTED_ONLY.has(name)) && (hasMessages || name !== 'messages'),
   ).map((column) => {
-    const how = (hasMessages ? undefined : WITHOUT_MESSAGES[column.name]) ?? column.how;
+    const how = (isOfAccounts ? undefined : WITHOUT_MESSAGES[column.name]) ?? column.how;
     return directed
       ? { ...column, how }
       : { ...column, how: how.replace(' ordered', '').replace(', along the direction of ties,', '') };

@@ -90,6 +90,11 @@ export function nodeLabels(nodes: TableColumns): readonly string[] {
   return handles.map((handle, v) => names[v] || handle);
 }
 
+/** The values of a column as texts, whatever it holds. */
+export function textsIn(column: TableColumns[string]): string[] {
+  return Array.from(column as ArrayLike<number | string>, String);
+}
+
 export function textsOf(columns: TableColumns, name: string): readonly string[] {
   const values = columns[name];
   if (!Array.isArray(values)) throw new RangeError(`There is no text column called “${name}”.`);

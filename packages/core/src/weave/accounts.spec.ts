@@ -1,7 +1,9 @@
 import fc from 'fast-check';
 import type { AccountWeave } from '@pebble/contract';
-import { estimateAccounts, KIND_BIT, weaveAccounts, type AddressRows } from './accounts';
-import { periodPhrase, verbPhrase, weaveSentence } from './sentence';
+import { KIND_BIT, weaveAccounts, whatEmptiesAccounts, type AddressRows } from './accounts';
+import { sizeOf } from './estimate';
+import { periodPhrase, verbPhrase } from './sentence';
+import { weaveSentence } from './words';
 
 type Row = readonly [message: number, from: number, to: number, kinds: number, time: number];
 
@@ -26,6 +28,9 @@ function rows(list: readonly Row[]): AddressRows {
 }
 
 const everything: AccountWeave = {
+  what: 'accounts',
+  mostReceivers: null,
+  share: 'whole',
   kinds: ['reply', 'mention', 'repost'],
   from: null,
   until: null,
@@ -46,15 +51,15 @@ describe('weaveAccounts (common practice)', () => {
 
   it('counts a message that answers and mentions an account once in the weight, and in both kinds', () => {
     const woven = weaveAccounts(conversation, everything);
-    expect([...woven.account]).toEqual([0, 1, 2, 3]);
+    expect([...woven.id]).toEqual([0, 1, 2, 3]);
     expect([...woven.source].map((s, e) => [s, woven.target[e], woven.weight[e]])).toEqual([
       [0, 1, 2],
       [0, 2, 1],
       [1, 0, 1],
     ]);
-    expect([...woven.byKind.reply]).toEqual([1, 0, 0]);
-    expect([...woven.byKind.mention]).toEqual([2, 1, 0]);
-    expect([woven.first[0], woven.last[0]]).toEqual([10, 20]);
+    expect([...woven.columns['replies']]).toEqual([1, 0, 0]);
+    expect([...woven.columns['mentions']]).toEqual([2, 1, 0]);
+    expect([woven.columns['first'][0], woven.columns['last'][0]]).toEqual([10, 20]);
     expect(woven.messages).toBe(3);
   });
 
@@ -66,7 +71,7 @@ describe('weaveAccounts (common practice)', () => {
 
   it('drops ties below the threshold and says how many', () => {
     const woven = weaveAccounts(conversation, { ...everything, atLeast: 2, isolates: false });
-    expect([...woven.account]).toEqual([0, 1]);
+    expect([...woven.id]).toEqual([0, 1]);
     expect(woven.droppedBelowThreshold).toBe(2);
   });
 
@@ -92,7 +97,12 @@ describe('weaveAccounts (common practice)', () => {
   });
 });
 
-describe('estimateAccounts', () => {
+const estimateAccounts = (given: AddressRows, weave: AccountWeave) => {
+  const woven = weaveAccounts(given, weave);
+  return sizeOf(woven, whatEmptiesAccounts(given, weave, woven.droppedBelowThreshold));
+};
+
+describe('the size of a network of accounts', () => {
   it('counts what the weave would give', () => {
     const size = estimateAccounts(
       rows([

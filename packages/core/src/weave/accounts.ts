@@ -1,7 +1,7 @@
-import { ADDRESS_KINDS, type AccountWeave, type AddressKind, type WeaveEstimate } from '@pebble/contract';
-import { weakComponents } from '../graph/components';
+import { ADDRESS_KINDS, type AccountWeave, type AddressKind } from '@pebble/contract';
 import { PairTable } from './pairTable';
-import { ADDRESS_VERB } from './sentence';
+import { ADDRESS_VERB, counted } from './sentence';
+import type { Woven } from './woven';
 
 /** The bit of each kind of address in `AddressRows.kinds`. */
 export const KIND_BIT: Readonly<Record<AddressKind, number>> = {
@@ -28,30 +28,22 @@ export interface AddressRows {
   readonly time: ArrayLike<number>;
 }
 
-/** A network of accounts: node columns and edge columns, edges by row of `edgeSource` and `edgeTarget`. */
-export interface AccountNetwork {
-  /** Number of the account in the study, ascending. */
-  readonly account: Uint32Array;
-  readonly source: Uint32Array;
-  readonly target: Uint32Array;
-  /** Messages that address the target, whatever their kind; each message once. */
-  readonly weight: Float64Array;
-  /** Messages by kind; a message that answers and mentions the same account stands in both. */
-  readonly byKind: Readonly<Record<AddressKind, Float64Array>>;
-  /** First and last moment of a tie's messages, NaN when none is dated. */
-  readonly first: Float64Array;
-  readonly last: Float64Array;
-  /** Messages in the period by these kinds, or by nobody addressed when self-ties are wanted. */
-  readonly messages: number;
-  readonly droppedBelowThreshold: number;
-}
+/** Names of the columns of ties that count messages by kind. */
+const KIND_COLUMN: Readonly<Record<AddressKind, string>> = {
+  reply: 'replies',
+  mention: 'mentions',
+  repost: 'reposts',
+  to: 'sent',
+  cc: 'copies',
+  bcc: 'blind copies',
+};
 
 /**
  * Weaves accounts by address. Common practice: one message gives one tie to each account it mentions or answers; a repost
  * one to its author and one to each account the reposted text mentions; a message that addresses nobody is a tie of its
- * author to itself.
+ * author to itself. Its evidence is found in the rows themselves.
  */
-export function weaveAccounts(rows: AddressRows, weave: AccountWeave): AccountNetwork {
+export function weaveAccounts(rows: AddressRows, weave: AccountWeave): Woven {
   const pairs = gatherPairs(rows, weave);
   const { table, seen } = pairs;
   const kept = table.sorted((p) => table.count[p] >= weave.atLeast);
@@ -64,7 +56,6 @@ export function weaveAccounts(rows: AddressRows, weave: AccountWeave): AccountNe
   const account: number[] = [];
   const number = new Int32Array(isNode.length).fill(-1);
   for (let a = 0; a < isNode.length; a++) if (isNode[a]) number[a] = account.push(a) - 1;
-
   // Plain loops: making typed arrays by a function for each value takes ten times as long.
   const ends = (accounts: Uint32Array): Uint32Array => {
     const nodes = new Uint32Array(kept.length);
@@ -76,53 +67,39 @@ export function weaveAccounts(rows: AddressRows, weave: AccountWeave): AccountNe
     for (let i = 0; i < kept.length; i++) cells[i] = values[kept[i]];
     return cells;
   };
+  const kinds = weave.kinds.map((kind) => [
+    KIND_COLUMN[kind],
+    column(table.byKind[ADDRESS_KINDS.indexOf(kind)]),
+  ]);
+  const divided = weave.share === 'divided';
   return {
-    account: Uint32Array.from(account),
+    directed: true,
+    id: Uint32Array.from(account),
+    mode: new Uint8Array(account.length),
+    uses: Float64Array.from(account, (a) => pairs.wrote[a]),
     source: ends(table.from),
     target: ends(table.to),
-    weight: column(table.count),
-    byKind: Object.fromEntries(ADDRESS_KINDS.map((kind, k) => [kind, column(table.byKind[k])])) as Record<
-      AddressKind,
-      Float64Array
-    >,
-    first: column(table.first),
-    last: column(table.last),
+    weight: column(divided ? table.amount : table.count),
+    columns: {
+      ...(Object.fromEntries(kinds) as Record<string, Float64Array>),
+      ...(divided ? { messages: column(table.count) } : {}),
+      first: column(table.first),
+      last: column(table.last),
+    },
+    evidence: null,
     messages: pairs.messages,
     droppedBelowThreshold: table.size - kept.length,
+    notes:
+      pairs.crowded > 0
+        ? [
+            `${counted(pairs.crowded, 'message')} to more than ${counted(weave.mostReceivers!, 'account')} ${pairs.crowded === 1 ? 'was' : 'were'} left out.`,
+          ]
+        : [],
   };
 }
 
-/** How large the network would be, and which part of the sentence empties it when it is empty. */
-export function estimateAccounts(rows: AddressRows, weave: AccountWeave): WeaveEstimate {
-  const woven = weaveAccounts(rows, weave);
-  const nodes = woven.account.length;
-  const { count, size } = weakComponents({
-    nodeCount: nodes,
-    source: woven.source,
-    target: woven.target,
-    weight: woven.weight,
-  });
-  let selfTies = 0;
-  const tied = new Uint8Array(nodes);
-  for (let e = 0; e < woven.source.length; e++) {
-    if (woven.source[e] === woven.target[e]) selfTies++;
-    else tied[woven.source[e]] = tied[woven.target[e]] = 1;
-  }
-  return {
-    messages: woven.messages,
-    nodes,
-    edges: woven.source.length,
-    selfTies,
-    isolates: tied.reduce((sum, t) => sum + (t ? 0 : 1), 0),
-    components: count,
-    largest: size[0] ?? 0,
-    largestShare: nodes ? size[0] / nodes : 0,
-    droppedBelowThreshold: woven.droppedBelowThreshold,
-    emptiedBy: woven.source.length > 0 ? null : whatEmpties(rows, weave, woven.droppedBelowThreshold),
-  };
-}
-
-function whatEmpties(rows: AddressRows, weave: AccountWeave, dropped: number): string {
+/** Which part of the sentence empties a network of accounts. */
+export function whatEmptiesAccounts(rows: AddressRows, weave: AccountWeave, dropped: number): string {
   if (rows.count === 0) return 'There are no messages in this study yet.';
   if (dropped > 0)
     return `No pair of accounts has ${weave.atLeast} messages or more. Lower the number of messages.`;
@@ -132,7 +109,7 @@ function whatEmpties(rows: AddressRows, weave: AccountWeave, dropped: number): s
   return `No message of this period ${weave.kinds.map((kind) => ADDRESS_VERB[kind]).join(' or ')} another account.`;
 }
 
-function isInPeriod(time: number, { from, until }: AccountWeave): boolean {
+function isInPeriod(time: number, { from, until }: Pick<AccountWeave, 'from' | 'until'>): boolean {
   if (from === null && until === null) return true;
   return (from === null || time >= from) && (until === null || time < until);
 }
@@ -143,6 +120,10 @@ interface GatheredPairs {
   readonly seen: Uint8Array;
   readonly largestAccount: number;
   readonly messages: number;
+  /** Messages that each account wrote in the period. */
+  readonly wrote: Float64Array;
+  /** Messages that address more accounts than are wanted. */
+  readonly crowded: number;
 }
 
 function gatherPairs(rows: AddressRows, weave: AccountWeave): GatheredPairs {
@@ -156,25 +137,34 @@ function gatherPairs(rows: AddressRows, weave: AccountWeave): GatheredPairs {
   const seen = new Uint8Array(largestAccount + 1);
   const table = new PairTable(ADDRESS_KINDS.length);
   const { message, from, to, kinds, time, count } = rows;
+  const wrote = new Float64Array(largestAccount + 1);
+  const most = weave.mostReceivers ?? Infinity;
+  const divided = weave.share === 'divided';
   let messages = 0;
+  let crowded = 0;
   // Rows of one message follow each other: a message that addresses nobody in the wanted way is one tie to itself.
   for (let i = 0; i < count;) {
-    const current = message[i];
-    const inPeriod = isInPeriod(time[i], weave);
     let addressed = 0;
-    let j = i;
-    for (; j < count && message[j] === current; j++) {
-      if (!inPeriod) continue;
-      seen[from[j]] = 1;
+    let end = i;
+    for (; end < count && message[end] === message[i]; end++) if (kinds[end] & wanted) addressed++;
+    const begin = i;
+    i = end;
+    if (!isInPeriod(time[begin], weave)) continue;
+    wrote[from[begin]]++;
+    if (addressed > most) {
+      crowded++;
+      continue;
+    }
+    seen[from[begin]] = 1;
+    const amount = divided && addressed > 0 ? 1 / addressed : 1;
+    for (let j = begin; j < end; j++) {
       const mask = kinds[j] & wanted;
       if (mask === 0) continue;
-      addressed++;
       seen[to[j]] = 1;
-      if (from[j] !== to[j] || weave.selfTies) table.add(from[j], to[j], mask, time[j]);
+      if (from[j] !== to[j] || weave.selfTies) table.add(from[j], to[j], mask, time[j], amount);
     }
-    if (inPeriod && addressed === 0 && weave.selfTies) table.add(from[i], from[i], 0, time[i]);
-    if (inPeriod && (addressed > 0 || weave.selfTies)) messages++;
-    i = j;
+    if (addressed === 0 && weave.selfTies) table.add(from[begin], from[begin], 0, time[begin]);
+    if (addressed > 0 || weave.selfTies) messages++;
   }
-  return { table, seen, largestAccount, messages };
+  return { table, seen, largestAccount, messages, wrote, crowded };
 }

@@ -5,6 +5,8 @@ export class PairTable {
   to = new Uint32Array(1024);
   /** Rows of each pair. */
   count = new Float64Array(1024);
+  /** What the rows of each pair count for; as many as there are rows where each counts one. */
+  amount = new Float64Array(1024);
   /** Rows of each pair by bit of their mask. */
   readonly byKind: Float64Array[];
   first = new Float64Array(1024);
@@ -15,10 +17,14 @@ export class PairTable {
     this.byKind = Array.from({ length: kinds }, () => new Float64Array(1024));
   }
 
-  /** @param mask bit k adds one to byKind[k] */
-  add(from: number, to: number, mask: number, time: number): void {
+  /**
+   * @param mask bit k adds one to byKind[k]
+   * @param amount what the row counts for
+   */
+  add(from: number, to: number, mask: number, time: number, amount = 1): void {
     const p = this.find(from, to);
     this.count[p]++;
+    this.amount[p] += amount;
     // Bit by bit, the lowest first; most masks have one.
     for (let bits = mask; bits !== 0; bits &= bits - 1) this.byKind[31 - Math.clz32(bits & -bits)][p]++;
     if (time < this.first[p] || Number.isNaN(this.first[p])) this.first[p] = time;
@@ -78,6 +84,7 @@ export class PairTable {
     this.from = numbers(this.from);
     this.to = numbers(this.to);
     this.count = floats(this.count);
+    this.amount = floats(this.amount);
     this.first = floats(this.first);
     this.last = floats(this.last);
     for (let k = 0; k < this.byKind.length; k++) this.byKind[k] = floats(this.byKind[k]);

@@ -1,17 +1,13 @@
 import type { AccountWeave } from '@pebble/contract';
-import {
-  dayPhrase,
-  formatCount,
-  joinWith,
-  periodPhrase,
-  timesPhrase,
-  verbPhrase,
-  weaveSentence,
-} from './sentence';
+import { dayPhrase, formatCount, joinWith, periodPhrase, timesPhrase, verbPhrase } from './sentence';
+import { weaveSentence } from './words';
 
 const march = Date.UTC(2026, 2, 1);
 const may = Date.UTC(2026, 4, 1);
 const weave: AccountWeave = {
+  what: 'accounts',
+  mostReceivers: null,
+  share: 'whole',
   kinds: ['reply'],
   from: march,
   until: may,

@@ -1,4 +1,4 @@
-import type { AccountWeave, AddressKind } from '@pebble/contract';
+import type { AddressKind } from '@pebble/contract';
 
 /** What one account does to another, by kind of address. */
 export const ADDRESS_VERB: Readonly<Record<AddressKind, string>> = {
@@ -41,17 +41,6 @@ export function dayPhrase(time: number, withYear: boolean): string {
   const day = new Date(time);
   const phrase = `${day.getUTCDate()} ${MONTHS[day.getUTCMonth()]}`;
   return withYear ? `${phrase} ${day.getUTCFullYear()}` : phrase;
-}
-
-/** What the weave makes, as one sentence. */
-export function weaveSentence(weave: AccountWeave): string {
-  const least = weave.atLeast === 1 ? '' : ` at least ${timesPhrase(weave.atLeast)}`;
-  const parts = [
-    `Accounts tied when one ${verbPhrase(weave.kinds)} another${least}, ${periodPhrase(weave.from, weave.until)}`,
-  ];
-  if (weave.selfTies) parts.push('a post that addresses nobody is a tie of its author to itself');
-  parts.push(weave.isolates ? 'accounts without a tie are kept' : 'accounts without a tie are left out');
-  return `${parts.join('; ')}.`;
 }
 
 /** 12,345: digits in groups of three, the same in every locale. */

@@ -29,8 +29,8 @@ import {
   Timeline,
   UploadAnswer,
   WeaveEstimate,
+  type Weave,
   type AccountQuery,
-  type AccountWeave,
   type CollectPlan,
   type EvidenceQuery,
   type ItemQuery,
@@ -138,7 +138,7 @@ export class Api {
   runCommand = (run: string, command: RunCommand): Observable<CollectRun> =>
     this.post(`/runs/${run}/${command}`, {}, CollectRun);
 
-  estimate = (study: string, weave: AccountWeave): Observable<WeaveEstimate> =>
+  estimate = (study: string, weave: Weave): Observable<WeaveEstimate> =>
     this.post(`/studies/${study}/estimate`, weave, WeaveEstimate);
   networks = (study: string): Observable<Network[]> => this.get(`/studies/${study}/networks`, NetworkList);
   network = (id: string): Observable<Network> => this.get(`/networks/${id}`, Network);

@@ -81,14 +81,19 @@ export class Drawer {
   );
 
   protected readonly directed = computed(() => this.session.network()?.directed ?? true);
-  protected readonly hasMessages = computed(() => this.session.network()?.weave != null);
+  protected readonly words = this.session.words;
   protected readonly columns = computed<ColDef[]>(() => {
     const data = this.session.data();
     if (this.tab() === 'ties') {
       return [
         { field: 'from', headerName: 'from', filter: true, flex: 1 },
         { field: 'to', headerName: 'to', filter: true, flex: 1 },
-        { field: 'weight', headerName: this.hasMessages() ? 'messages' : 'weight', sort: 'desc', ...number },
+        {
+          field: 'weight',
+          headerName: this.session.isByAddress() ? 'messages' : 'weight',
+          sort: 'desc',
+          ...number,
+        },
         ...(data ? tieColumns(data).numbers.map((field): ColDef => ({ field, ...number })) : []),
         ...(data ? tieColumns(data).texts.map((field): ColDef => ({ field, filter: true })) : []),
       ];
@@ -97,7 +102,7 @@ export class Drawer {
     return [
       {
         field: 'handle',
-        headerName: this.hasMessages() ? 'account' : 'node',
+        headerName: this.words().one,
         filter: true,
         pinned: 'left',
         width: 180,
@@ -172,10 +177,10 @@ export class Drawer {
       tooltip: {
         trigger: 'item',
         formatter: ({ seriesName, value }: { seriesName: string; value: [number, number] }) =>
-          `${counted(value[1], this.hasMessages() ? 'account' : 'node')} with ${seriesName} ${value[0] - 1}`,
+          `${counted(value[1], this.words().one, this.words().many)} with ${seriesName} ${value[0] - 1}`,
       },
       xAxis: axis('degree + 1'),
-      yAxis: axis(this.hasMessages() ? 'accounts' : 'nodes'),
+      yAxis: axis(this.words().many),
       series: this.directed()
         ? [
             series('in-degree', 'inDegree', '#D55E00', 'circle'),

@@ -6,6 +6,7 @@ import {
   fromArrow,
   graphOf,
   neighbourRows,
+  nodeWords,
   numbersOf,
   prepareMap,
   type Focus,
@@ -41,6 +42,17 @@ export class MapSession {
   private readonly api = inject(Api);
   readonly network = signal<Network | null>(null);
   readonly data = signal<MapNetwork | null>(null);
+  /** What its nodes are called. */
+  readonly words = computed(() => {
+    const [one, many] = nodeWords(this.network()?.weave ?? null);
+    return { one, many, Many: `${many[0].toUpperCase()}${many.slice(1)}` };
+  });
+  /** Whether messages stand behind its ties, and whether these are messages from one account to another. */
+  readonly hasMessages = computed(() => {
+    const weave = this.network()?.weave;
+    return weave != null && weave.what !== 'follows';
+  });
+  readonly isByAddress = computed(() => this.network()?.weave?.what === 'accounts');
   readonly layout = signal<LayoutState>({ what: 'none' });
   readonly settings = signal<LayoutSettings>(LayoutSettings.parse({}));
   readonly error = signal<string | null>(null);

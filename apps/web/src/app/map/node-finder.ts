@@ -111,10 +111,11 @@ const MOST = 8;
 export class NodeFinder {
   readonly found = output<number>();
   private readonly session = inject(MapSession);
-  /** The nodes of a network that came from a file need not be accounts. */
-  protected readonly what = computed(() =>
-    this.session.network()?.weave === null ? 'Find a node' : 'Find an account',
-  );
+  /** The nodes need not be accounts. */
+  protected readonly what = computed(() => {
+    const { one } = this.session.words();
+    return `Find ${/^[aeiou]/.test(one) ? 'an' : 'a'} ${one}`;
+  });
   private readonly box = viewChild.required<ElementRef<HTMLInputElement>>('box');
   protected readonly typed = signal('');
   protected readonly at = signal(0);

@@ -71,7 +71,9 @@ export class ReadingPane {
     const selection = this.selection();
     return data && selection?.what === 'community' ? describeCommunity(data, selection.community) : null;
   });
-  protected readonly hasMessages = computed(() => this.session.network()?.weave != null);
+  protected readonly hasMessages = this.session.hasMessages;
+  protected readonly isByAddress = this.session.isByAddress;
+  protected readonly words = this.session.words;
   protected readonly directed = computed(() => this.session.network()?.directed ?? true);
   /** Handles that are marked in the texts: those of the selection. */
   protected readonly markedHandles = computed(() => {
@@ -97,7 +99,7 @@ export class ReadingPane {
       this.error.set(null);
       this.tab.set('messages');
       if (!selection || !network) return;
-      if (!network.weave) {
+      if (!this.session.hasMessages()) {
         this.tab.set('in');
         return;
       }

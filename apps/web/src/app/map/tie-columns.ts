@@ -1,4 +1,4 @@
-import { numbersOf, type MapNetwork } from '@pebble/core';
+import { formatCount, numbersOf, type MapNetwork } from '@pebble/core';
 import { counted } from '../shared/words';
 
 /** Columns of the tie table that count messages by kind, with the words for one and for many. */
@@ -22,19 +22,34 @@ export function tieColumns({ edges }: MapNetwork): { numbers: string[]; texts: s
   };
 }
 
-/** "2 replies, 1 mention"; for a tie of a finished network its weight. */
+/** Whether ties are messages by which one account addresses another. */
+export function isByAddress({ edges }: MapNetwork): boolean {
+  return KINDS.some(([column]) => column in edges);
+}
+
+/** "2 replies, 1 mention"; for other ties their weight, and how likely they are by chance where that is known. */
 export function tieDetail(data: MapNetwork, edge: number): string {
   const parts = KINDS.filter(([column]) => column in data.edges)
     .map(([column, one, many]) => ({ count: numbersOf(data.edges, column)[edge], one, many }))
     .filter(({ count }) => count > 0)
     .map(({ count, one, many }) => counted(count, one, many));
-  if (parts.length > 0 || 'messages' in data.nodes) return parts.join(', ');
-  return `weight ${numbersOf(data.edges, 'weight')[edge].toLocaleString('en')}`;
+  if (isByAddress(data)) return parts.join(', ');
+  const weight = `weight ${formatWeight(numbersOf(data.edges, 'weight')[edge])}`;
+  if (!('chance' in data.edges)) return weight;
+  return `${weight}, by chance ${formatChance(numbersOf(data.edges, 'chance')[edge])}`;
+}
+
+function formatWeight(weight: number): string {
+  return Number.isInteger(weight) ? formatCount(weight) : weight.toPrecision(3);
+}
+
+function formatChance(chance: number): string {
+  return chance < 0.0001 ? 'below 1 in 10,000' : `${(100 * chance).toPrecision(2)} %`;
 }
 
 /** The column that says how many ties a node has with it: in-degree, or degree where ties have no direction. */
-export function standing({ nodes }: MapNetwork): { column: 'inDegree' | 'degree'; words: string } {
-  return 'inDegree' in nodes
-    ? { column: 'inDegree', words: 'messages' in nodes ? 'addressed by' : 'ties in:' }
+export function standing(data: MapNetwork): { column: 'inDegree' | 'degree'; words: string } {
+  return 'inDegree' in data.nodes
+    ? { column: 'inDegree', words: isByAddress(data) ? 'addressed by' : 'ties in:' }
     : { column: 'degree', words: 'ties:' };
 }

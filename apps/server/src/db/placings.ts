@@ -1,0 +1,290 @@
+import type { InStepWeave, ThingKind } from '@pebble/contract';
+import {
+  findHashtags,
+  findSpans,
+  handleKey,
+  hashtagKey,
+  KIND_BIT,
+  type FollowRows,
+  type ThreadPlacings,
+} from '@pebble/core';
+import { contentWords, domainOf, linkKey, sameText } from '@pebble/core/files';
+import type { Store } from './open';
+
+/** Which messages a weave goes by. */
+export interface PlacingScope {
+  readonly study: string;
+  readonly from: number | null;
+  readonly until: number | null;
+  readonly reposts: boolean;
+}
+
+/** Where things stand in messages, and what they are called. */
+export interface NamedPlacings {
+  readonly placings: ThreadPlacings;
+  readonly labelOf: (thing: number) => string;
+  /** How a thing is compared with what a researcher types to leave it out. */
+  readonly keyOf: (thing: number) => string;
+  /** The key of a name that a researcher typed. */
+  readonly typedKey: (typed: string) => string;
+}
+
+type Row = readonly (string | number | null)[];
+
+/** Columns that grow row by row. */
+class Rows {
+  private readonly messages: number[] = [];
+  private readonly authors: number[] = [];
+  private readonly things: number[] = [];
+  private readonly times: number[] = [];
+
+  add(message: number, author: number, thing: number, time: number | null): void {
+    this.messages.push(message);
+    this.authors.push(author);
+    this.things.push(thing);
+    this.times.push(time ?? NaN);
+  }
+
+  get placings(): ThreadPlacings {
+    const { messages: message, authors: author, things: thing, times: time } = this;
+    return { count: message.length, message, author, thing, time };
+  }
+}
+
+/** Numbers for names, in the order in which they come. */
+class Names {
+  readonly labels: string[] = [];
+  private readonly number = new Map<string, number>();
+
+  of(key: string, label = key): number {
+    let n = this.number.get(key);
+    if (n === undefined) {
+      n = this.labels.push(label) - 1;
+      this.number.set(key, n);
+    }
+    return n;
+  }
+}
+
+/** Where things of a kind stand in the messages of a study. */
+export function readPlacings(store: Store, scope: PlacingScope, things: ThingKind): NamedPlacings {
+  switch (things) {
+    case 'hashtag':
+      return readHashtags(store, scope);
+    case 'mention':
+      return readMentions(store, scope);
+    case 'item':
+    case 'channel':
+      return readItems(store, scope, things);
+    case 'domain':
+    case 'link':
+    case 'word':
+      return readTexts(store, scope, things);
+  }
+}
+
+function readHashtags(store: Store, scope: PlacingScope): NamedPlacings {
+  const rows = new Rows();
+  const sql = `select mh.message_id, m.author_id, mh.hashtag_id, m.time from message_hashtag mh
+    join message m on m.id = mh.message_id where ${condition(scope)} order by mh.message_id`;
+  for (const [message, author, tag, time] of iterate(store, sql, scope)) rows.add(message, author, tag, time);
+  const label = labels(store, 'select id, tag from hashtag where study_id = ?', scope.study);
+  return {
+    placings: rows.placings,
+    labelOf: (thing) => `#${label.get(thing) ?? ''}`,
+    keyOf: (thing) => hashtagKey(label.get(thing) ?? ''),
+    typedKey: (typed) => hashtagKey(typed.replace(/^#/, '')),
+  };
+}
+
+function readMentions(store: Store, scope: PlacingScope): NamedPlacings {
+  const rows = new Rows();
+  const sql = `select d.message_id, d.from_id, d.to_id, d.time from address d join message m on m.id = d.message_id
+    where d.study_id = m.study_id and d.kinds & ${KIND_BIT.mention} and ${condition(scope)} order by d.message_id`;
+  for (const [message, author, account, time] of iterate(store, sql, scope))
+    rows.add(message, author, account, time);
+  const label = accountLabels(store, scope.study);
+  return {
+    placings: rows.placings,
+    labelOf: (thing) => label.get(thing) ?? '',
+    keyOf: (thing) => handleKey(label.get(thing) ?? ''),
+    typedKey: handleKey,
+  };
+}
+
+/** A comment stands under its item; what its owner writes under it does not count. */
+function readItems(store: Store, scope: PlacingScope, things: 'item' | 'channel'): NamedPlacings {
+  const rows = new Rows();
+  const thing = things === 'item' ? 'i.id' : 'i.account_id';
+  const sql = `select m.id, m.author_id, ${thing}, m.time from message m
+    join item i on i.study_id = m.study_id and i.key = m.item_key
+    where ${thing} is not null and (i.account_id is null or i.account_id <> m.author_id) and ${condition(scope)} order by m.id`;
+  for (const [message, author, item, time] of iterate(store, sql, scope))
+    rows.add(message, author, item, time);
+  const label =
+    things === 'item'
+      ? labels(store, 'select id, title from item where study_id = ?', scope.study)
+      : accountLabels(store, scope.study);
+  const plain = (text: string): string => text.trim().toLowerCase();
+  return {
+    placings: rows.placings,
+    labelOf: (one) => label.get(one) ?? '',
+    keyOf: (one) => plain(label.get(one) ?? ''),
+    typedKey: plain,
+  };
+}
+
+/** What is found by going through the texts. */
+function readTexts(store: Store, scope: PlacingScope, things: 'domain' | 'link' | 'word'): NamedPlacings {
+  const rows = new Rows();
+  const names = new Names();
+  for (const { message, author, time, text, language } of texts(store, scope)) {
+    const found = things === 'word' ? contentWords(text, language) : linksOf(text, things);
+    for (const name of new Set(found)) rows.add(message, author, names.of(name), time);
+  }
+  const plain = (text: string): string => text.trim().toLowerCase();
+  return {
+    placings: rows.placings,
+    labelOf: (thing) => names.labels[thing],
+    keyOf: (thing) => plain(names.labels[thing]),
+    typedKey: things === 'word' ? plain : (typed) => plain(linkKey(typed)),
+  };
+}
+
+function linksOf(text: string, things: 'domain' | 'link'): string[] {
+  return findSpans(text)
+    .filter(({ what }) => what === 'link')
+    .flatMap(({ key }) => (things === 'link' ? linkKey(key) : (domainOf(key) ?? [])));
+}
+
+/** What posts are compared by: each message has one text, its links, or its set of two or more hashtags. */
+export function readSame(store: Store, scope: PlacingScope, same: InStepWeave['same']): ThreadPlacings {
+  const rows = new Rows();
+  const names = new Names();
+  for (const { message, author, time, text } of texts(store, scope)) {
+    for (const key of new Set(sameKeys(text, same))) rows.add(message, author, names.of(key), time);
+  }
+  return rows.placings;
+}
+
+function sameKeys(text: string, same: InStepWeave['same']): string[] {
+  switch (same) {
+    case 'text':
+      return sameText(text) === '' ? [] : [sameText(text)];
+    case 'link':
+      return linksOf(text, 'link');
+    case 'hashtags': {
+      const tags = [...new Set(findHashtags(text).map(({ key }) => hashtagKey(key)))].sort();
+      return tags.length < 2 ? [] : [tags.join(' ')];
+    }
+  }
+}
+
+/** The thread of each row's message: the first message of it that was collected, by its number. */
+export function withThreads(store: Store, study: string, placings: ThreadPlacings): ThreadPlacings {
+  const parentKey = new Map<number, string>();
+  const idOf = new Map<string, number>();
+  const all = store.raw
+    .prepare('select id, key, parent_key from message where study_id = ?')
+    .raw()
+    .iterate(study) as Iterable<[number, string, string | null]>;
+  for (const [id, key, parent] of all) {
+    idOf.set(key, id);
+    if (parent !== null) parentKey.set(id, parent);
+  }
+  const rootOf = new Map<number, number>();
+  const climb = (message: number): number => {
+    const path: number[] = [];
+    const seen = new Set<number>();
+    let at = message;
+    for (;;) {
+      const known = rootOf.get(at);
+      if (known !== undefined) {
+        at = known;
+        break;
+      }
+      path.push(at);
+      seen.add(at);
+      const key = parentKey.get(at);
+      const parent = key === undefined ? undefined : idOf.get(key);
+      if (parent === undefined) break;
+      // Answers in a circle: the message with the smallest number stands for the thread.
+      if (seen.has(parent)) {
+        at = Math.min(...seen);
+        break;
+      }
+      at = parent;
+    }
+    for (const id of path) rootOf.set(id, at);
+    return at;
+  };
+  return { ...placings, thread: Float64Array.from(placings.message, climb) };
+}
+
+/** Who follows whom in a study, each pair once. */
+export function readFollows({ raw }: Store, study: string): FollowRows {
+  const rows = raw
+    .prepare('select distinct follower_id, followed_id from follow where study_id = ?')
+    .raw()
+    .all(study) as [number, number][];
+  return {
+    follower: Uint32Array.from(rows, ([follower]) => follower),
+    followed: Uint32Array.from(rows, ([, followed]) => followed),
+  };
+}
+
+export function accountLabels(store: Store, study: string): Map<number, string> {
+  return labels(store, 'select id, handle from account where study_id = ?', study);
+}
+
+function labels({ raw }: Store, sql: string, study: string): Map<number, string> {
+  return new Map(raw.prepare(sql).raw().all(study) as [number, string][]);
+}
+
+function condition({ from, until, reposts }: PlacingScope): string {
+  return [
+    'm.study_id = ?',
+    ...(from === null ? [] : ['m.time >= ?']),
+    ...(until === null ? [] : ['m.time < ?']),
+    ...(reposts ? [] : ["m.kind <> 'repost'"]),
+  ].join(' and ');
+}
+
+function* iterate(
+  { raw }: Store,
+  sql: string,
+  { study, from, until }: PlacingScope,
+): Generator<[message: number, author: number, thing: number, time: number | null]> {
+  const values = [study, from, until].filter((value) => value !== null);
+  yield* raw
+    .prepare(sql)
+    .raw()
+    .iterate(...values) as Iterable<[number, number, number, number | null]>;
+}
+
+interface TextRow {
+  readonly message: number;
+  readonly author: number;
+  readonly time: number | null;
+  readonly text: string;
+  readonly language: string | null;
+}
+
+function* texts({ raw }: Store, scope: PlacingScope): Generator<TextRow> {
+  const values = [scope.study, scope.from, scope.until].filter((value) => value !== null);
+  const sql = `select m.id, m.author_id, m.time, m.text, l.language from message m
+    left join message_language l on l.message_id = m.id where ${condition(scope)} order by m.id`;
+  for (const row of raw
+    .prepare(sql)
+    .raw()
+    .iterate(...values) as Iterable<Row>) {
+    const [message, author, time, text, language] = row as [
+      number,
+      number,
+      number | null,
+      string,
+      string | null,
+    ];
+    yield { message, author, time, text, language };
+  }
+}

@@ -1,0 +1,190 @@
+import type { ColumnInfo, GroupWeave } from '@pebble/contract';
+import {
+  contract,
+  counted,
+  formatCount,
+  MOST_TIES,
+  nodeLabels,
+  nodeWords,
+  TooManyTies,
+  textsIn,
+  weaveSentence,
+  type TableColumns,
+} from '@pebble/core';
+import { firstMap } from '../db/firstMap';
+import { findNetwork, saveMap } from '../db/networks';
+import type { Store } from '../db/open';
+import { readTable, writeTable } from '../files/tables';
+import { weaveStudy, type StudyWeave } from '../weaving/weaveStudy';
+import { StepRefused, type Progress, type StepContext, type StepDefinition } from './step';
+
+interface Result extends Record<string, unknown> {
+  readonly network: string;
+  readonly nodes: number;
+  readonly edges: number;
+  readonly messages: number;
+  readonly droppedBelowThreshold: number;
+  readonly notes: readonly string[];
+}
+
+/** A network as it is stored. */
+interface Made {
+  readonly directed: boolean;
+  readonly nodes: TableColumns;
+  readonly edges: TableColumns;
+  readonly evidence: TableColumns | null;
+  readonly own: readonly ColumnInfo[];
+  readonly messages: number;
+  readonly dropped: number;
+  readonly notes: readonly string[];
+  /** What its groups were made from, in words. */
+  readonly from: string;
+}
+
+/** A recipe becomes a network of the study. */
+export const weave: StepDefinition<'weave', Result> = {
+  kind: 'weave',
+  async run(context, { name, weave: recipe }, progress) {
+    const { store, study, step, now, newId } = context;
+    const made =
+      recipe.what === 'groups' ? await fromGroups(store, recipe) : fromStudy(context, recipe, progress);
+    progress('Storing', 0.8);
+    const network = newId();
+    const nodes = made.nodes['id'].length;
+    const edges = made.edges['source'].length;
+    writeTable(store.folder, network, 'nodes', made.nodes);
+    writeTable(store.folder, network, 'edges', made.edges);
+    if (made.evidence) writeTable(store.folder, network, 'evidence', made.evidence);
+    await store.query
+      .insertInto('network')
+      .values({
+        id: network,
+        study_id: study,
+        step_id: step,
+        name,
+        weave: JSON.stringify(recipe),
+        directed: made.directed ? 1 : 0,
+        own_columns: JSON.stringify(made.own),
+        sentence: `${weaveSentence(recipe).slice(0, -1)}${made.from}.`,
+        nodes,
+        edges,
+        messages: made.messages,
+        state: 'woven',
+        measures: '{}',
+        created_at: now,
+        deleted_at: null,
+      })
+      .execute();
+    await saveMap(store, network, { description: firstMap(recipe, made.directed) });
+    await store.query.updateTable('study').set({ changed_at: now }).where('id', '=', study).execute();
+    return {
+      network,
+      nodes,
+      edges,
+      messages: made.messages,
+      droppedBelowThreshold: made.dropped,
+      notes: made.notes,
+    };
+  },
+  describe({ name, weave: recipe }, result) {
+    if (!result) return `The network “${name}” was to be woven.`;
+    const dropped =
+      result.droppedBelowThreshold > 0
+        ? `; ${counted(result.droppedBelowThreshold, 'tie')} below the threshold ${result.droppedBelowThreshold === 1 ? 'was' : 'were'} left out`
+        : '';
+    const from = result.messages > 0 ? ` from ${counted(result.messages, 'message')}` : '';
+    const notes = result.notes.map((note) => ` ${note}`).join('');
+    return `${weaveSentence(recipe).slice(0, -1)}: ${counted(result.nodes, ...nodeWords(recipe))} and ${counted(result.edges, 'tie')}${from}${dropped}.${notes}`;
+  },
+  followUps: ({ network }) => [{ kind: 'measure-network', parameters: { network, settings: {} } }],
+};
+
+function fromStudy({ store, study }: StepContext, recipe: StudyWeave, progress: Progress): Made {
+  progress('Weaving', null);
+  const { woven, labels, own, emptiedBy } = refuseTooMany(() => weaveStudy(store, study, recipe));
+  if (woven.id.length === 0)
+    throw new StepRefused(`This sentence gives no ${nodeWords(recipe)[1]}. ${emptiedBy}`);
+  if (woven.source.length > MOST_TIES) throw tooMany(woven.source.length);
+  return {
+    directed: woven.directed,
+    nodes: {
+      id: woven.id,
+      handle: labels,
+      name: labels.map(() => ''),
+      ...(woven.messages > 0 ? { messages: woven.uses } : {}),
+      ...own,
+    },
+    edges: { source: woven.source, target: woven.target, weight: woven.weight, ...woven.columns },
+    evidence: woven.evidence && { ...woven.evidence },
+    own: Object.keys(own).map((name) => ({ ...OWN_COLUMNS[name], name, title: name })),
+    messages: woven.messages,
+    dropped: woven.droppedBelowThreshold,
+    notes: woven.notes,
+    from: '',
+  };
+}
+
+/** What the columns say that a weave gives its nodes beside what every network has. */
+const OWN_COLUMNS: Readonly<Record<string, Pick<ColumnInfo, 'type' | 'how'>>> = {
+  mode: { type: 'category', how: 'Whether the node is an account or a thing that accounts use.' },
+  follows: { type: 'category', how: 'Which of the listed accounts it follows.' },
+};
+
+/** Draws the groups of a network together; the evidence of a group is that of its nodes. */
+async function fromGroups(store: Store, recipe: GroupWeave): Promise<Made> {
+  const network = await findNetwork(store, recipe.network);
+  if (!network) throw new StepRefused('The network whose groups were to be nodes is no longer there.');
+  const nodes = readTable(store.folder, network.id, 'nodes');
+  const column = nodes[recipe.column];
+  if (column === undefined)
+    throw new StepRefused(`The nodes of “${network.name}” have no column “${recipe.column}”.`);
+  const edges = readTable(store.folder, network.id, 'edges');
+  const graph = {
+    source: edges['source'] as Uint32Array,
+    target: edges['target'] as Uint32Array,
+    weight: edges['weight'] as Float64Array,
+  };
+  const made = contract(graph, nodeLabels(nodes), textsIn(column), network.directed, recipe);
+  return {
+    directed: network.directed,
+    nodes: {
+      id: Uint32Array.from(made.names, (_, i) => i),
+      handle: made.names.map((name, i) => groupName(name, made.size[i], recipe.column)),
+      name: made.names.map(() => ''),
+      members: made.size,
+    },
+    edges: { source: made.source, target: made.target, weight: made.weight, ties: made.ties },
+    // Which new node each old one became: what stands behind it is found there.
+    evidence: { node: made.of },
+    own: [
+      { name: 'members', title: 'members', type: 'number', how: `Nodes of “${network.name}” that it holds.` },
+    ],
+    messages: network.messages,
+    dropped: made.dropped,
+    notes: [],
+    from: `, of the network “${network.name}”`,
+  };
+}
+
+function groupName(name: string, size: number, column: string): string {
+  return /^\d+$/.test(name) ? `${column} ${name} (${formatCount(size)})` : name;
+}
+
+function refuseTooMany<T>(work: () => T): T {
+  try {
+    return work();
+  } catch (error) {
+    if (error instanceof TooManyTies) throw tooMany(error.ties, error.wouldFit);
+    throw error;
+  }
+}
+
+function tooMany(ties: number, wouldFit?: number): StepRefused {
+  const advice =
+    wouldFit === undefined
+      ? 'Ask for more for each tie.'
+      : `With at least ${formatCount(wouldFit)} for each tie it would fit.`;
+  return new StepRefused(
+    `This would give ${formatCount(ties)} ties; at most ${formatCount(MOST_TIES)} can be held. ${advice}`,
+  );
+}

@@ -1,0 +1,231 @@
+import type { Message, MessagePage, Network, Step, WeaveEstimate } from '@pebble/contract';
+import { fromArrow, type TableColumns } from '@pebble/core';
+import {
+  asCsv,
+  emailsAsMbox,
+  makeEmails,
+  makeFollowers,
+  makePosts,
+  makeVideos,
+  postsAsJsonLines,
+} from '@pebble/standins';
+import { buildThreads, TestApplication } from './testing/application';
+
+const posts = makePosts(3000);
+const videos = makeVideos(20, 800);
+const mail = makeEmails();
+const lists = makeFollowers();
+
+describe('what can be woven from the demo', () => {
+  const app = new TestApplication();
+  beforeAll(async () => {
+    buildThreads();
+    await app.begin();
+    await app.take('tidepost.jsonl', postsAsJsonLines(posts.posts));
+    await app.take('videos.csv', asCsv(videos.videos));
+    await app.take('comments.csv', asCsv(videos.comments));
+    await app.take('council.mbox', emailsAsMbox(mail.emails));
+    for (const { followed, followers } of lists)
+      await app.take(`followers of ${followed}.csv`, asCsv(followers));
+  }, 120_000);
+  afterAll(() => app.end());
+
+  const estimate = async (weave: object): Promise<WeaveEstimate> =>
+    (await app.api.post(`/api/v1/studies/${app.study}/estimate`).send(weave).expect(200))
+      .body as WeaveEstimate;
+
+  interface Made {
+    readonly id: string;
+    readonly step: Step;
+    readonly nodes: TableColumns;
+    readonly edges: TableColumns;
+    readonly handles: readonly string[];
+  }
+  const make = async (weave: object): Promise<Made> => {
+    const step = (await app.step('weave', { name: 'Test', weave }).expect(200)).body as Step;
+    const id = String(step.result?.['network']);
+    const table = async (name: string): Promise<TableColumns> => {
+      const { body } = await app.api
+        .get(`/api/v1/networks/${id}/${name}.arrow`)
+        .buffer(true)
+        .parse((response, done) => {
+          const parts: Buffer[] = [];
+          response.on('data', (part: Buffer) => parts.push(part));
+          response.on('end', () => done(null, Buffer.concat(parts)));
+        })
+        .expect(200);
+      return fromArrow(body as Uint8Array);
+    };
+    const nodes = await table('nodes');
+    const edges = await table('edges');
+    const size = await estimate(weave);
+    expect([size.nodes, size.edges]).toEqual([nodes['id'].length, edges['source'].length]);
+    return { id, step, nodes, edges, handles: nodes['handle'] as readonly string[] };
+  };
+  const evidence = async (id: string, query: object): Promise<MessagePage> =>
+    (
+      await app.api
+        .get(`/api/v1/networks/${id}/evidence`)
+        .query({ limit: 200, ...query })
+        .expect(200)
+    ).body as MessagePage;
+  const ends = ({ edges }: Made, e: number): { source: number; target: number } => ({
+    source: edges['source'][e] as number,
+    target: edges['target'][e] as number,
+  });
+  const strongest = ({ edges }: Made): number => {
+    const weights = Array.from(edges['weight'] as Float64Array);
+    return weights.indexOf(Math.max(...weights));
+  };
+  const tags = ({ spans }: Message): string[] =>
+    spans.filter(({ what }) => what === 'hashtag').map(({ key }) => `#${key}`.toLowerCase());
+
+  it('hashtags that stand together, without the one that ties everything', async () => {
+    const weave = { what: 'together', things: 'hashtag', atLeast: 2, without: ['#LateLampPlan'] };
+    const made = await make(weave);
+    expect(made.handles.map((tag) => tag.toLowerCase())).not.toContain('#latelampplan');
+    const e = strongest(made);
+    const { total, messages } = await evidence(made.id, ends(made, e));
+    expect(total).toBe(made.edges['weight'][e]);
+    const names = [ends(made, e).source, ends(made, e).target].map((v) => made.handles[v].toLowerCase());
+    for (const message of messages) expect(tags(message)).toEqual(expect.arrayContaining(names));
+    const { total: ofNode } = await evidence(made.id, { node: 0 });
+    expect(ofNode).toBe((made.nodes['messages'] as Float64Array)[0]);
+    expect(made.step.sentence).toContain('Hashtags tied when they stand in the same message in at least 2');
+    const { body: ties } = await app.api
+      .get(`/api/v1/networks/${made.id}/message-ties/${messages[0].id}`)
+      .expect(200);
+    expect((ties as { ties: object[] }).ties).toContainEqual(ends(made, e));
+  });
+
+  it('hashtags by thread and by author give more ties than by message', async () => {
+    const of = async (unit: string) => (await estimate({ what: 'together', things: 'hashtag', unit })).edges;
+    const message = await of('message');
+    expect(await of('thread')).toBeGreaterThan(message);
+    expect(await of('author')).toBeGreaterThan(message);
+  });
+
+  it.each(['mention', 'domain', 'link', 'word'])('%s: each node leads to its messages', async (things) => {
+    const made = await make({ what: 'together', things, mostUsed: 60, usedAtLeast: 2, isolates: true });
+    expect(made.handles.length).toBeGreaterThan(2);
+    const { total, messages } = await evidence(made.id, { node: 1 });
+    expect(total).toBe((made.nodes['messages'] as Float64Array)[1]);
+    const sought = made.handles[1].toLowerCase();
+    for (const { text, addressed } of messages.slice(0, 20))
+      expect(`${text} ${JSON.stringify(addressed)}`.toLowerCase().replaceAll('’', "'")).toContain(sought);
+  });
+
+  it('videos tied by those who commented on both, without their owners', async () => {
+    const made = await make({ what: 'together', things: 'item', unit: 'author' });
+    const commenters = (v: number): Set<string> => {
+      const { video_id: id, channel_id: owner } = videos.videos.find(
+        ({ title }) => title === made.handles[v],
+      )! as unknown as { video_id: string; channel_id: string };
+      return new Set(
+        videos.comments
+          .filter((one) => one.video_id === id && one.author !== owner)
+          .map(({ author }) => author.toLowerCase()),
+      );
+    };
+    const { source, target } = ends(made, 0);
+    const [a, b] = [commenters(source), commenters(target)];
+    expect(made.edges['weight'][0]).toBe([...a].filter((author) => b.has(author)).length);
+    const { messages } = await evidence(made.id, { source, target });
+    for (const { author } of messages)
+      expect(a.has(author.handle.toLowerCase()) && b.has(author.handle.toLowerCase())).toBe(true);
+    const channels = await make({ what: 'together', things: 'channel', unit: 'author', scale: 'jaccard' });
+    expect(channels.handles.length).toBeLessThanOrEqual(14);
+  });
+
+  it('accounts and hashtags as two sorts of nodes, and its two projections', async () => {
+    const made = await make({ what: 'two-mode', things: 'hashtag', usedAtLeast: 5 });
+    const mode = made.nodes['mode'] as readonly string[];
+    expect(new Set(mode)).toEqual(new Set(['account', 'hashtag']));
+    for (let e = 0; e < 50; e++) {
+      const { source, target } = ends(made, e);
+      expect([mode[source], mode[target]]).toEqual(['account', 'hashtag']);
+    }
+    const e = strongest(made);
+    const { total } = await evidence(made.id, ends(made, e));
+    expect(total).toBe(made.edges['weight'][e]);
+    const shared = await make({ what: 'shared', things: 'domain', atLeast: 2 });
+    const tie = ends(shared, strongest(shared));
+    expect((await evidence(shared.id, tie)).total).toBeGreaterThanOrEqual(2);
+  });
+
+  it('who follows whom, coloured by which of the listed accounts they follow', async () => {
+    const made = await make({ what: 'follows' });
+    expect(made.edges['source'].length).toBe(lists.reduce((sum, { followers }) => sum + followers.length, 0));
+    expect(made.nodes['follows']).toContain(
+      lists
+        .map(({ followed }) => followed)
+        .sort()
+        .join(' + '),
+    );
+    const both = await estimate({ what: 'follows', listsAtLeast: 2 });
+    expect(both.nodes).toBeLessThan(made.handles.length);
+    const { body } = await app.api.get(`/api/v1/networks/${made.id}/evidence`).query({ node: 0 }).expect(409);
+    expect((body as { detail: string }).detail).toContain('follower lists');
+  });
+
+  it('the ring that posts the same texts within minutes, and hardly anyone else', async () => {
+    const made = await make({ what: 'in-step', same: 'text', seconds: 600, atLeast: 2 });
+    const ring = new Set(posts.truth.ring.map((handle) => handle.toLowerCase()));
+    const found = made.handles.map((handle) => handle.toLowerCase());
+    expect(found.filter((handle) => ring.has(handle)).length).toBeGreaterThan(0.7 * ring.size);
+    expect(found.filter((handle) => !ring.has(handle)).length).toBeLessThan(0.2 * found.length);
+    const e = strongest(made);
+    expect((made.edges['chance'] as Float64Array)[e]).toBeLessThan(0.01);
+    const { messages } = await evidence(made.id, ends(made, e));
+    expect(messages.length).toBeGreaterThanOrEqual(4);
+    expect(new Set(messages.map(({ author }) => author.handle)).size).toBe(2);
+  });
+
+  it('emails, each divided by its receivers, without those to very many', async () => {
+    const weave = {
+      what: 'accounts',
+      kinds: ['to', 'cc'],
+      share: 'divided',
+      mostReceivers: 5,
+      isolates: false,
+    };
+    const made = await make(weave);
+    const few = mail.emails.filter(({ to, cc }) => new Set([...to, ...cc]).size <= 5);
+    const others = ({ from, to, cc }: (typeof few)[number]): number =>
+      [...new Set([...to, ...cc])].filter((address) => address !== from.address).length;
+    const all = few.reduce((sum, one) => sum + others(one) / new Set([...one.to, ...one.cc]).size, 0);
+    const weights = made.edges['weight'] as Float64Array;
+    expect(weights.reduce((sum, weight) => sum + weight, 0)).toBeCloseTo(all, 6);
+  });
+
+  it('groups as nodes, with what stands behind their nodes', async () => {
+    const inner = await make({ what: 'accounts', kinds: ['reply', 'mention'] });
+    let network: Network | null = null;
+    for (let i = 0; i < 200 && network?.state !== 'measured'; i++) {
+      await new Promise((done) => setTimeout(done, 50));
+      network = (await app.api.get(`/api/v1/networks/${inner.id}`)).body as Network;
+    }
+    const weave = { what: 'groups', network: inner.id, column: 'community' };
+    const made = await make(weave);
+    const weights = made.edges['weight'] as Float64Array;
+    const before = inner.edges['weight'] as Float64Array;
+    expect(weights.reduce((a, b) => a + b, 0)).toBe(before.reduce((a, b) => a + b, 0));
+    const e = Array.from(weights.keys()).find((i) => ends(made, i).source !== ends(made, i).target)!;
+    const { total } = await evidence(made.id, ends(made, e));
+    expect(total).toBeGreaterThan(0);
+    expect(total).toBeLessThanOrEqual(weights[e]);
+    const open = await make({ ...weave, open: ['1'] });
+    expect(open.handles.length).toBeGreaterThan(made.handles.length);
+  });
+
+  it('says which part of the sentence empties the result', async () => {
+    const nothing = await estimate({ what: 'together', things: 'hashtag', from: 0, until: 1 });
+    expect(nothing.emptiedBy).toBe('No message of this period holds hashtags.');
+    const weak = await estimate({ what: 'together', things: 'hashtag', atLeast: 999_999 });
+    expect(weak.emptiedBy).toBe('No tie has a strength of 999999. Ask for less.');
+    const { body } = await app
+      .step('weave', { name: 'x', weave: { what: 'together', things: 'item', unit: 'message' } })
+      .expect(422);
+    expect((body as { detail: string }).detail).toContain('No two of the items that are kept meet');
+  });
+});

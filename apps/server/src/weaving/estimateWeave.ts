@@ -1,0 +1,59 @@
+import type { Weave, WeaveEstimate } from '@pebble/contract';
+import { contract, formatCount, nodeLabels, sizeOf, textsIn, TooManyTies, type Woven } from '@pebble/core';
+import { findNetwork } from '../db/networks';
+import type { Store } from '../db/open';
+import { readTable } from '../files/tables';
+import { weaveStudy } from './weaveStudy';
+
+/** How large a weave would be; nothing is stored. */
+export async function estimateWeave(store: Store, study: string, weave: Weave): Promise<WeaveEstimate> {
+  if (weave.what === 'groups') return estimateGroups(store, weave);
+  try {
+    const { woven, emptiedBy } = weaveStudy(store, study, weave);
+    return sizeOf(woven, emptiedBy);
+  } catch (error) {
+    if (!(error instanceof TooManyTies)) throw error;
+    const note = `This would give ${formatCount(error.ties)} ties, more than can be held. With at least ${formatCount(error.wouldFit)} for each tie it would fit.`;
+    return { ...sizeOf(NOTHING, note), emptiedBy: note };
+  }
+}
+
+const NOTHING: Woven = {
+  directed: false,
+  id: new Uint32Array(0),
+  mode: new Uint8Array(0),
+  uses: new Float64Array(0),
+  source: new Uint32Array(0),
+  target: new Uint32Array(0),
+  weight: new Float64Array(0),
+  columns: {},
+  evidence: null,
+  messages: 0,
+  droppedBelowThreshold: 0,
+  notes: [],
+};
+
+async function estimateGroups(
+  store: Store,
+  weave: Extract<Weave, { what: 'groups' }>,
+): Promise<WeaveEstimate> {
+  const network = await findNetwork(store, weave.network);
+  const nodes = network && readTable(store.folder, network.id, 'nodes');
+  if (!nodes || nodes[weave.column] === undefined)
+    return sizeOf(NOTHING, 'Choose a network and a column that gives its nodes groups.');
+  const { source, target, weight } = readTable(store.folder, network.id, 'edges') as Record<string, never>;
+  const groups = textsIn(nodes[weave.column]);
+  const made = contract({ source, target, weight }, nodeLabels(nodes), groups, network.directed, weave);
+  return sizeOf(
+    {
+      ...NOTHING,
+      id: new Uint32Array(made.names.length),
+      source: made.source,
+      target: made.target,
+      weight: made.weight,
+      messages: network.messages,
+      droppedBelowThreshold: made.dropped,
+    },
+    'No tie between groups is so strong. Ask for less.',
+  );
+}

@@ -1,0 +1,137 @@
+import type { AccountWeave, EvidenceQuery, MessagePage, Network, Portrait } from '@pebble/contract';
+import { messagesOfNode, messagesOfTie, numbersOf, tiesOfMessage, type EvidenceRows } from '@pebble/core';
+import { readEvidence, readMessageTies, readPortrait } from '../db/evidence';
+import { readMessagesById } from '../db/messages';
+import { findNetwork } from '../db/networks';
+import type { Store } from '../db/open';
+import { readTable } from '../files/tables';
+
+/** Nodes of a network, or the ties between two sets of them. */
+export type Behind =
+  | { readonly nodes: readonly number[] }
+  | { readonly source: readonly number[]; readonly target: readonly number[] };
+
+type Page = Pick<EvidenceQuery, 'offset' | 'limit'>;
+
+/** Finds the messages behind a network's nodes and ties. */
+export interface Evidence {
+  messages(behind: Behind, page: Page): Promise<MessagePage>;
+  portrait(community: number, nodes: readonly number[]): Promise<Portrait>;
+  /** Ties that a message helps to make, as pairs of nodes. */
+  tiesOf(message: number): Promise<{ source: number; target: number }[]>;
+}
+
+/** What stands behind a network; null for one without messages: of a file, or of follower lists. */
+export async function evidenceOf(store: Store, network: Network): Promise<Evidence | null> {
+  const { weave } = network;
+  if (weave === null) return null;
+  switch (weave.what) {
+    case 'follows':
+      return null;
+    case 'accounts':
+      return accountEvidence(store, network, weave);
+    case 'groups': {
+      const inner = await findNetwork(store, weave.network);
+      const evidence = inner && (await evidenceOf(store, inner));
+      return evidence && groupEvidence(store, network, inner, evidence);
+    }
+    default:
+      return tableEvidence(store, network, weave.what === 'in-step' ? weave.seconds * 1000 : null);
+  }
+}
+
+/** Accounts by address: the table of addresses says it. */
+function accountEvidence(store: Store, { id, study }: Network, weave: AccountWeave): Evidence {
+  const scope = { study, weave };
+  const ids = numbersOf(readTable(store.folder, id, 'nodes'), 'id');
+  const accounts = (nodes: readonly number[]): number[] => nodes.map((node) => ids[node]);
+  return {
+    messages: (behind, page) =>
+      readEvidence(
+        store,
+        scope,
+        'nodes' in behind
+          ? { accounts: accounts(behind.nodes) }
+          : { from: accounts(behind.source), to: accounts(behind.target) },
+        page,
+      ),
+    portrait: (community, nodes) =>
+      readPortrait(store, study, community, nodes.length, { accounts: accounts(nodes), ...weave }),
+    async tiesOf(message) {
+      const node = new Map(Array.from(ids, (account, i) => [account, i]));
+      return (await readMessageTies(store, scope, message)).flatMap(({ source, target }) =>
+        node.has(source) && node.has(target)
+          ? [{ source: node.get(source)!, target: node.get(target)! }]
+          : [],
+      );
+    },
+  };
+}
+
+/** Weaves that keep with the network which messages stand behind it. */
+function tableEvidence(store: Store, { id, study }: Network, window: number | null): Evidence {
+  const rows = readTable(store.folder, id, 'evidence') as unknown as EvidenceRows;
+  const edges = (): { source: Uint32Array; target: Uint32Array } =>
+    readTable(store.folder, id, 'edges') as unknown as { source: Uint32Array; target: Uint32Array };
+  const messagesOf = (behind: Behind): number[] => {
+    if ('nodes' in behind) return distinct(behind.nodes.flatMap((node) => messagesOfNode(rows, node)));
+    const [from, to] = [new Set(behind.source), new Set(behind.target)];
+    if (from.size === 1 && to.size === 1)
+      return messagesOfTie(rows, behind.source[0], behind.target[0], window);
+    const { source, target } = edges();
+    const between = Array.from(source.keys()).filter(
+      (e) => (from.has(source[e]) && to.has(target[e])) || (from.has(target[e]) && to.has(source[e])),
+    );
+    return distinct(between.flatMap((e) => messagesOfTie(rows, source[e], target[e], window)));
+  };
+  return {
+    async messages(behind, { offset, limit }) {
+      const all = messagesOf(behind);
+      const messages = await readMessagesById(store, all.slice(offset, offset + limit));
+      return { total: all.length, offset, messages };
+    },
+    portrait: (community, nodes) =>
+      readPortrait(store, study, community, nodes.length, { messages: messagesOf({ nodes }) }),
+    tiesOf(message) {
+      const { source, target } = edges();
+      return Promise.resolve(tiesOfMessage(rows, message, source, target));
+    },
+  };
+}
+
+/** Groups of a network: what stands behind their nodes, and behind the ties between these. */
+function groupEvidence(store: Store, { id }: Network, inner: Network, evidence: Evidence): Evidence {
+  const groupOf = numbersOf(readTable(store.folder, id, 'evidence'), 'node');
+  const members = (groups: readonly number[]): number[] => {
+    const wanted = new Set(groups);
+    return Array.from(groupOf.keys()).filter((node) => wanted.has(groupOf[node]));
+  };
+  return {
+    messages: (behind, page) =>
+      evidence.messages(
+        'nodes' in behind
+          ? { nodes: members(behind.nodes) }
+          : { source: members(behind.source), target: members(behind.target) },
+        page,
+      ),
+    portrait: (community, groups) => evidence.portrait(community, members(groups)),
+    async tiesOf(message) {
+      const { source, target } = readTable(store.folder, id, 'edges') as unknown as Record<
+        string,
+        Uint32Array
+      >;
+      const known = new Set(Array.from(source, (a, e) => `${a} ${target[e]}`));
+      const pairs = (await evidence.tiesOf(message)).map(({ source: a, target: b }) => {
+        const ends = [groupOf[a], groupOf[b]];
+        const [from, to] = inner.directed ? ends : ends.sort((x, y) => x - y);
+        return { source: from, target: to };
+      });
+      const once = new Map(pairs.map((pair) => [`${pair.source} ${pair.target}`, pair]));
+      return [...once].filter(([key]) => known.has(key)).map(([, pair]) => pair);
+    },
+  };
+}
+
+function distinct(messages: readonly number[]): number[] {
+  return [...new Set(messages)];
+}

@@ -1,0 +1,77 @@
+import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
+import { RouterLink } from '@angular/router';
+import type { Network } from '@pebble/contract';
+import { nodeWords } from '@pebble/core';
+import { counted, moment } from '../shared/words';
+
+/** The networks of a study, each with its sentence. */
+@Component({
+  selector: 'pt-network-list',
+  imports: [RouterLink],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <h2>Networks of this study</h2>
+    <ul>
+      @for (network of networks(); track network.id) {
+        <li>
+          <div>
+            <h3>
+              <a [routerLink]="['/studies', study(), 'map', network.id]">{{ network.name }}</a>
+            </h3>
+            <p class="says">{{ network.sentence }}</p>
+            <p class="faint">{{ facts(network) }}</p>
+          </div>
+          @if (network.weave) {
+            <button class="btn plain" (click)="again.emit(network)">Use this sentence</button>
+          }
+          <button
+            class="btn plain danger"
+            (click)="removed.emit(network)"
+            [attr.aria-label]="'Delete ' + network.name"
+          >
+            Delete
+          </button>
+        </li>
+      }
+    </ul>
+  `,
+  styles: `
+    ul {
+      list-style: none;
+      padding: 0;
+      max-width: 880px;
+    }
+    li {
+      display: flex;
+      align-items: center;
+      gap: 8px;
+      border-top: 1px solid var(--line);
+      padding: 12px 0;
+    }
+    li > div {
+      flex: 1;
+      min-width: 0;
+    }
+    li h3 a {
+      color: var(--ink);
+      text-decoration: none;
+    }
+    li h3 a:hover {
+      color: var(--thread);
+    }
+    .says {
+      font: 15px/1.4 var(--serif);
+    }
+  `,
+})
+export class NetworkList {
+  readonly study = input.required<string>();
+  readonly networks = input.required<readonly Network[]>();
+  readonly again = output<Network>();
+  readonly removed = output<Network>();
+
+  protected facts({ nodes, edges, weave, createdAt }: Network): string {
+    const made = weave ? 'woven' : 'taken in';
+    return `${counted(nodes, ...nodeWords(weave))} · ${counted(edges, 'tie')} · ${made} ${moment(Date.parse(createdAt))} UTC`;
+  }
+}

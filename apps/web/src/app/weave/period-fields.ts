@@ -1,0 +1,46 @@
+import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+
+const DAY = 86_400_000;
+
+/** A period as it is kept: from a moment on, and before another; null for no bound. */
+export interface Period {
+  readonly from: number | null;
+  readonly until: number | null;
+}
+
+/** The first and the last day of a weave, whole days in UTC. */
+@Component({
+  selector: 'pt-period-fields',
+  imports: [FormsModule],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `, from
+    <input type="date" class="box" aria-label="First day" [ngModel]="first()" (ngModelChange)="set('from', $event)" />
+    to
+    <input type="date" class="box" aria-label="Last day" [ngModel]="last()" (ngModelChange)="set('until', $event)" />.`,
+  styleUrl: './sentence.scss',
+  styles: `
+    :host {
+      display: inline;
+    }
+  `,
+})
+export class PeriodFields {
+  readonly period = input.required<Period>();
+  readonly changed = output<Period>();
+  protected readonly first = computed(() => dayOf(this.period().from));
+  protected readonly last = computed(() => {
+    const { until } = this.period();
+    return dayOf(until === null ? null : until - 1);
+  });
+
+  protected set(end: keyof Period, day: string): void {
+    const time = Date.parse(`${day}T00:00:00Z`);
+    const value = Number.isNaN(time) ? null : end === 'from' ? time : time + DAY;
+    this.changed.emit({ ...this.period(), [end]: value });
+  }
+}
+
+function dayOf(time: number | null): string {
+  return time === null ? '' : new Date(time).toISOString().slice(0, 10);
+}

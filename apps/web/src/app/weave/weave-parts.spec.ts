@@ -1,0 +1,158 @@
+import { Component, signal } from '@angular/core';
+import { TestBed } from '@angular/core/testing';
+import { Weave, type AccountWeave } from '@pebble/contract';
+import { button, choose, host, text, type } from '../../testing/dom';
+import { exampleNetwork, exampleOverview } from '../../testing/examples';
+import { AccountSentence } from './account-sentence';
+import { GroupSentence, StepSentence } from './other-sentences';
+import { commonTag, firstWeave, QUESTIONS, thingsIn, whyNot } from './questions';
+import { ThingSentence, type ThingWeave } from './thing-sentence';
+import { WeaveSize } from './weave-size';
+
+const overview = {
+  ...exampleOverview,
+  items: 3,
+  hashtags: [
+    { tag: 'LateLampPlan', messages: 900 },
+    { tag: 'DimTheWall', messages: 40 },
+  ],
+};
+const grouped = exampleNetwork({
+  columns: [
+    { name: 'follows', title: 'follows', type: 'category', how: '' },
+    { name: 'community', title: 'community', type: 'category', how: '' },
+    { name: 'degree', title: 'degree', type: 'number', how: '' },
+  ],
+});
+
+describe('the questions', () => {
+  it('each begin with a sentence that can be woven', () => {
+    for (const { what } of QUESTIONS)
+      expect(Weave.parse(firstWeave(what, overview, [grouped])).what).toBe(what);
+  });
+
+  it('know what a study holds', () => {
+    expect(thingsIn(overview)).toEqual(['hashtag', 'item', 'channel', 'mention', 'domain', 'link', 'word']);
+    expect(thingsIn(exampleOverview)[0]).toBe('mention');
+  });
+
+  it('leave a hashtag out that stands on more than a third of all messages', () => {
+    expect(commonTag(overview)).toBe('LateLampPlan');
+    expect(commonTag({ ...overview, messages: 9000 })).toBeNull();
+    expect(firstWeave('together', overview, [])).toMatchObject({ without: ['LateLampPlan'] });
+  });
+
+  it('say why they cannot be asked yet', () => {
+    expect(whyNot('follows', overview, [])).toContain('no follower lists');
+    expect(whyNot('groups', overview, [exampleNetwork()])).toContain('weave one first');
+    expect(whyNot('groups', overview, [grouped])).toBeNull();
+    expect(whyNot('accounts', { ...overview, messages: 0 }, [])).toContain('no messages');
+  });
+});
+
+@Component({
+  imports: [ThingSentence],
+  template: `<pt-thing-sentence
+    [(weave)]="weave"
+    [offered]="['hashtag', 'item']"
+    commonTag="LateLampPlan"
+  />`,
+})
+class ThingHost {
+  readonly weave = signal<ThingWeave>(Weave.parse({ what: 'together', things: 'hashtag' }) as ThingWeave);
+}
+
+describe('ThingSentence', () => {
+  const show = async () => {
+    const fixture = TestBed.createComponent(ThingHost);
+    await fixture.whenStable();
+    const select = (name: string) =>
+      host(fixture).querySelector<HTMLSelectElement>(`select[aria-label="${name}"]`)!;
+    return { fixture, select, weave: () => fixture.componentInstance.weave() };
+  };
+
+  it('proposes to leave out what ties everything to everything', async () => {
+    const { fixture, weave } = await show();
+    button(fixture, 'without #LateLampPlan').click();
+    await fixture.whenStable();
+    expect(weave().without).toEqual(['LateLampPlan']);
+    expect(button(fixture, 'without #LateLampPlan')).toBeUndefined();
+  });
+
+  it('lets items meet in accounts, since a comment stands under one item', async () => {
+    const { fixture, select, weave } = await show();
+    choose(select('What is tied'), 'item');
+    await fixture.whenStable();
+    expect(weave()).toMatchObject({ things: 'item', unit: 'author' });
+    expect([...select('Where they meet').options].map(({ value }) => value)).toEqual([
+      'author',
+      'author-day',
+    ]);
+  });
+
+  it('takes names that are left out apart by commas', async () => {
+    const { fixture, weave } = await show();
+    const input = host(fixture).querySelector<HTMLInputElement>('input[aria-label="Left out"]')!;
+    input.value = ' PieFriday , ,dark';
+    input.dispatchEvent(new Event('change'));
+    expect(weave().without).toEqual(['PieFriday', 'dark']);
+  });
+});
+
+describe('the other sentences', () => {
+  it('keep numbers whole and above 0', async () => {
+    const fixture = TestBed.createComponent(StepSentence);
+    fixture.componentRef.setInput('weave', Weave.parse({ what: 'in-step' }));
+    await fixture.whenStable();
+    type(host(fixture).querySelector<HTMLInputElement>('input[aria-label="Seconds"]')!, '-4');
+    expect(fixture.componentInstance.weave().seconds).toBe(1);
+  });
+
+  it('offer the columns by which nodes fall into groups, communities first', async () => {
+    const fixture = TestBed.createComponent(GroupSentence);
+    fixture.componentRef.setInput('weave', firstWeave('groups', overview, [grouped]));
+    fixture.componentRef.setInput('networks', [grouped]);
+    await fixture.whenStable();
+    const columns = host(fixture).querySelectorAll('select[aria-label="Column"] option');
+    expect([...columns].map((option) => option.textContent)).toEqual(['community', 'follows']);
+  });
+
+  it('divide messages, and leave out those to very many', async () => {
+    const fixture = TestBed.createComponent(AccountSentence);
+    fixture.componentRef.setInput('weave', Weave.parse({ what: 'accounts', kinds: ['to'] }));
+    fixture.componentRef.setInput('kinds', ['to', 'cc']);
+    await fixture.whenStable();
+    const boxes = host(fixture).querySelectorAll<HTMLInputElement>('input[type="checkbox"]');
+    boxes[2].click();
+    boxes[3].click();
+    await fixture.whenStable();
+    const weave: AccountWeave = fixture.componentInstance.weave();
+    expect([weave.share, weave.mostReceivers]).toEqual(['divided', 20]);
+    expect(text(fixture)).toContain('more than');
+  });
+});
+
+describe('WeaveSize', () => {
+  it('tells the parts of the network, and what would be left out', async () => {
+    const fixture = TestBed.createComponent(WeaveSize);
+    fixture.componentRef.setInput('words', ['hashtag', 'hashtags']);
+    fixture.componentRef.setInput('size', {
+      messages: 60,
+      nodes: 12,
+      edges: 20,
+      selfTies: 0,
+      isolates: 2,
+      components: 4,
+      largest: 7,
+      largestShare: 7 / 12,
+      droppedBelowThreshold: 1,
+      notes: ['3 messages with more than 30 were left out.'],
+      emptiedBy: null,
+    });
+    await fixture.whenStable();
+    expect(text(fixture)).toContain('hashtags12');
+    expect(text(fixture)).toContain('7 in one piece, 3 in smaller pieces, 2 alone');
+    expect(text(fixture)).toContain('1 weaker tie would be left out.');
+    expect(text(fixture)).toContain('3 messages with more than 30');
+  });
+});

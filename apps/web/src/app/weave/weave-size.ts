@@ -1,0 +1,74 @@
+import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
+import type { WeaveEstimate } from '@pebble/contract';
+import { formatCount } from '@pebble/core';
+import { counted } from '../shared/words';
+
+/** How large a weave would be, in numbers and as a strip of its parts. */
+@Component({
+  selector: 'pt-weave-size',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    @let s = size();
+    @if (s.emptiedBy) {
+      <p class="error">This gives no ties. {{ s.emptiedBy }}</p>
+    }
+    <dl>
+      @for (fact of facts(); track fact.name) {
+        <div [title]="fact.how">
+          <dt>{{ fact.name }}</dt>
+          <dd>{{ fact.value }}</dd>
+        </div>
+      }
+    </dl>
+    @if (s.nodes) {
+      <div class="strip" role="img" [attr.aria-label]="parts()">
+        <span class="largest" [style.flex-grow]="s.largest"></span>
+        <span class="others" [style.flex-grow]="others()"></span>
+        <span class="isolates" [style.flex-grow]="s.isolates"></span>
+      </div>
+      <p class="faint">{{ parts() }}</p>
+    }
+    @if (s.droppedBelowThreshold) {
+      <p class="faint">{{ counted(s.droppedBelowThreshold, 'weaker tie') }} would be left out.</p>
+    }
+    @for (note of s.notes; track note) {
+      <p class="faint">{{ note }}</p>
+    }
+  `,
+  styleUrl: './weave-size.scss',
+})
+export class WeaveSize {
+  readonly size = input.required<WeaveEstimate>();
+  /** What one and several nodes are called. */
+  readonly words = input.required<readonly [one: string, many: string]>();
+  protected readonly counted = counted;
+  protected readonly facts = computed(() => {
+    const { nodes, edges, messages, components, largestShare, isolates } = this.size();
+    const [, many] = this.words();
+    return [
+      { name: many, value: formatCount(nodes), how: 'Nodes of the network' },
+      { name: 'ties', value: formatCount(edges), how: 'Pairs of nodes that are tied strongly enough' },
+      { name: 'messages behind them', value: formatCount(messages), how: 'Messages that make these ties' },
+      { name: 'isolates', value: formatCount(isolates), how: 'Nodes with no tie to another' },
+      { name: 'components', value: formatCount(components), how: 'Parts with no tie between them' },
+      {
+        name: 'in the largest',
+        value: `${(100 * largestShare).toFixed(0)} %`,
+        how: 'Share of all nodes in the largest component',
+      },
+    ];
+  });
+  /** Nodes of components other than the largest one and single nodes. */
+  protected readonly others = computed(() => {
+    const { nodes, largest, isolates } = this.size();
+    return Math.max(0, nodes - (largest > 1 ? largest : 0) - isolates);
+  });
+  protected readonly parts = computed(() => {
+    const { largest, isolates } = this.size();
+    return [
+      `${formatCount(largest)} in one piece`,
+      ...(this.others() > 0 ? [`${formatCount(this.others())} in smaller pieces`] : []),
+      ...(isolates > 0 ? [`${formatCount(isolates)} alone`] : []),
+    ].join(', ');
+  });
+}

@@ -1,0 +1,40 @@
+import { z } from 'zod';
+import { Weave } from './weave';
+
+export const ColumnInfo = z.object({
+  name: z.string(),
+  title: z.string(),
+  type: z.enum(['number', 'category', 'text']),
+  how: z.string(),
+});
+export type ColumnInfo = z.infer<typeof ColumnInfo>;
+
+export const NetworkState = z.enum(['woven', 'measured']);
+
+export const Network = z.object({
+  id: z.string(),
+  study: z.string(),
+  name: z.string(),
+  /** Null for a network that came finished from a file; there are no messages behind it. */
+  weave: Weave.nullable(),
+  directed: z.boolean(),
+  sentence: z.string(),
+  step: z.int(),
+  createdAt: z.string(),
+  nodes: z.int(),
+  edges: z.int(),
+  messages: z.int(),
+  state: NetworkState,
+  columns: z.array(ColumnInfo),
+  measures: z.record(z.string(), z.union([z.number(), z.string(), z.boolean()])),
+});
+export type Network = z.infer<typeof Network>;
+export const NetworkList = z.array(Network);
+
+export const MeasureSettings = z.object({
+  resolution: z.number().min(0.01).max(100).default(1),
+  seed: z.int().min(0).max(0xffffffff).default(1),
+  /** Louvain is run this often with seeds drawn from the seed; the run with the highest modularity is kept. */
+  runs: z.int().min(1).max(100).default(5),
+});
+export type MeasureSettings = z.infer<typeof MeasureSettings>;

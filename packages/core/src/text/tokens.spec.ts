@@ -1,0 +1,42 @@
+import { contentWords, domainOf, linkKey, plainText, sameText } from './tokens';
+
+describe('words of a text', () => {
+  it('are those that say something, in small letters', () => {
+    expect(
+      contentWords('The LAMPS of the sea-wall aren’t on @ann #Lamps https://a.example/x 22', 'en'),
+    ).toEqual(['lamps', 'sea-wall']);
+    expect(contentWords('Les lampes de la digue', 'fr')).toEqual(['lampes', 'digue']);
+    expect(contentWords('Kerti lámpák', 'hu')).toEqual(['kerti', 'lámpák']);
+  });
+
+  it('can be told without links, mentions and hashtags', () => {
+    expect(plainText('a @b c #d e').replace(/\s+/g, ' ')).toBe('a c e');
+  });
+});
+
+describe('what makes two posts the same', () => {
+  it('is the text without case, marks, links and mentions', () => {
+    const one = sameText('Keep the LAMPS on, please! https://a.example/1 @ann');
+    expect(one).toBe('keep the lamps on please');
+    expect(sameText('keep the lamps on … please @ben')).toBe(one);
+  });
+
+  it('is nothing for a few words that anyone may say', () => {
+    expect(sameText('Thank you!')).toBe('');
+  });
+});
+
+describe('links', () => {
+  it.each([
+    ['https://www.Harbour.example/a', 'harbour.example', 'harbour.example/a'],
+    ['http://harbour.example:80/A/#top', 'harbour.example', 'harbour.example:80/A'],
+    ['https://name@lamps.example/', 'lamps.example', 'name@lamps.example'],
+  ])('%s', (link, domain, key) => {
+    expect(domainOf(link)).toBe(domain);
+    expect(linkKey(link)).toBe(key);
+  });
+
+  it('have no domain without a host', () => {
+    expect(domainOf('mailto:a@b.example')).toBeNull();
+  });
+});

@@ -1,0 +1,94 @@
+// eslint-disable-next-line @typescript-eslint/triple-slash-reference -- every part that compiles this file must find the declaration
+/// <reference path="./stopword.d.ts" />
+import * as lists from 'stopword';
+import { findSpans } from './spans';
+
+const WORD = /\p{L}[\p{L}\p{M}]*(?:['’-]\p{L}[\p{L}\p{M}]*)*/gu;
+/** Shorter words say little. */
+const SHORTEST = 3;
+
+/** Lists of the stopword library by language (ISO 639-1). */
+const STOP_WORDS: Readonly<Record<string, readonly string[]>> = {
+  en: lists.eng,
+  de: lists.deu,
+  fr: lists.fra,
+  es: lists.spa,
+  it: lists.ita,
+  pt: lists.por,
+  nl: lists.nld,
+  sv: lists.swe,
+  da: lists.dan,
+  no: lists.nob,
+  fi: lists.fin,
+  pl: lists.pol,
+  cs: lists.ces,
+  ru: lists.rus,
+  uk: lists.ukr,
+  el: lists.ell,
+  tr: lists.tur,
+  ar: lists.ara,
+  he: lists.heb,
+};
+const sets = new Map<string, ReadonlySet<string>>();
+
+function stopWords(language: string): ReadonlySet<string> {
+  let set = sets.get(language);
+  if (!set) {
+    const words = (STOP_WORDS[language] ?? []).map((word) => word.normalize('NFKC').toLowerCase());
+    sets.set(language, (set = new Set(words)));
+  }
+  return set;
+}
+
+/** A text without its links, mentions and hashtags. */
+export function plainText(text: string): string {
+  let plain = '';
+  let at = 0;
+  for (const { start, end } of findSpans(text)) {
+    plain += `${text.slice(at, start)} `;
+    at = end;
+  }
+  return plain + text.slice(at);
+}
+
+/**
+ * The words of a text in order, in small letters: no links, mentions, hashtags, numbers, words of fewer than three letters, nor the words of
+ * its language that say little (stopword library; English where the language is not known).
+ * @param language ISO 639-1
+ */
+export function contentWords(text: string, language: string | null): string[] {
+  const empty = stopWords(language ?? 'en');
+  const words = plainText(text).normalize('NFKC').toLowerCase().match(WORD) ?? [];
+  return words
+    .map((word) => word.replaceAll('’', "'"))
+    .filter(
+      (word) =>
+        word.length >= SHORTEST && !empty.has(word) && !empty.has(word.replace(/(?:n't|'\p{L}+)$/u, '')),
+    );
+}
+
+/** What makes two posts the same text: small letters, without links, mentions and marks. Empty where fewer than `words` words are left. */
+export function sameText(text: string, words = 4): string {
+  const all =
+    plainText(text)
+      .normalize('NFKC')
+      .toLowerCase()
+      .match(/[\p{L}\p{N}]+/gu) ?? [];
+  return all.length < words ? '' : all.join(' ');
+}
+
+/** The host of a link without "www."; null where it has none. */
+export function domainOf(link: string): string | null {
+  const host = /^[a-z][a-z0-9+.-]*:\/\/(?:[^/?#@]*@)?([^/?#:]+)/i.exec(link)?.[1];
+  return host ? host.toLowerCase().replace(/^www\./, '') : null;
+}
+
+/** A link as it is compared: without scheme, "www.", fragment and a last slash. */
+export function linkKey(link: string): string {
+  return link
+    .replace(/^[a-z][a-z0-9+.-]*:\/\//i, '')
+    .replace(/^www\./i, '')
+    .replace(/#.*$/, '')
+    .replace(/\/$/, '')
+    .replace(/^[^/?]+/, (host) => host.toLowerCase());
+}

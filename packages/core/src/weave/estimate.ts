@@ -1,0 +1,29 @@
+import type { WeaveEstimate } from '@pebble/contract';
+import { weakComponents } from '../graph/components';
+import type { Woven } from './woven';
+
+/** How large a woven network is. */
+export function sizeOf(woven: Woven, emptiedBy: string | null): WeaveEstimate {
+  const nodes = woven.id.length;
+  const { source, target, weight } = woven;
+  const { count, size } = weakComponents({ nodeCount: nodes, source, target, weight });
+  let selfTies = 0;
+  const tied = new Uint8Array(nodes);
+  for (let e = 0; e < source.length; e++) {
+    if (source[e] === target[e]) selfTies++;
+    else tied[source[e]] = tied[target[e]] = 1;
+  }
+  return {
+    messages: woven.messages,
+    nodes,
+    edges: source.length,
+    selfTies,
+    isolates: tied.reduce((sum, t) => sum + (t ? 0 : 1), 0),
+    components: count,
+    largest: size[0] ?? 0,
+    largestShare: nodes ? size[0] / nodes : 0,
+    droppedBelowThreshold: woven.droppedBelowThreshold,
+    notes: [...woven.notes],
+    emptiedBy: source.length > 0 ? null : emptiedBy,
+  };
+}

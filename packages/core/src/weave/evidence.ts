@@ -1,0 +1,99 @@
+import type { EvidenceRows } from './woven';
+
+/** Messages behind a node: all in which it stands. */
+export function messagesOfNode(rows: EvidenceRows, node: number): number[] {
+  const [from, until] = rangeOf(rows.node, node);
+  return inOrder(rows, range(from, until));
+}
+
+/**
+ * Messages behind the tie of two nodes: those of either in a unit that both have.
+ * @param window milliseconds within which messages of both must lie; null for any
+ */
+export function messagesOfTie(
+  rows: EvidenceRows,
+  a: number,
+  b: number,
+  window: number | null = null,
+): number[] {
+  const [fromA, untilA] = rangeOf(rows.node, a);
+  const [fromB, untilB] = rangeOf(rows.node, b);
+  const found: number[] = [];
+  // Both ranges are ordered by unit.
+  for (let i = fromA, j = fromB; i < untilA && j < untilB;) {
+    const unit = rows.unit[i];
+    if (unit < rows.unit[j]) i++;
+    else if (unit > rows.unit[j]) j++;
+    else {
+      let endI = i;
+      let endJ = j;
+      while (endI < untilA && rows.unit[endI] === unit) endI++;
+      while (endJ < untilB && rows.unit[endJ] === unit) endJ++;
+      const [mine, theirs] = [range(i, endI), range(j, endJ)];
+      const isNear = (x: number, others: readonly number[]): boolean =>
+        window === null || others.some((y) => Math.abs(rows.time[x] - rows.time[y]) <= window);
+      found.push(...mine.filter((x) => isNear(x, theirs)), ...theirs.filter((y) => isNear(y, mine)));
+      i = endI;
+      j = endJ;
+    }
+  }
+  return inOrder(rows, found);
+}
+
+/** Ties of the network that a message helps to make: of a node in which it stands with every node that shares the unit. */
+export function tiesOfMessage(
+  rows: EvidenceRows,
+  message: number,
+  source: Uint32Array,
+  target: Uint32Array,
+): { source: number; target: number }[] {
+  const own = new Map<number, Set<number>>();
+  for (let i = 0; i < rows.message.length; i++)
+    if (rows.message[i] === message) setOf(own, rows.unit[i]).add(rows.node[i]);
+  const all = new Map<number, Set<number>>();
+  for (let i = 0; i < rows.unit.length; i++)
+    if (own.has(rows.unit[i])) setOf(all, rows.node[i]).add(rows.unit[i]);
+  const ties: { source: number; target: number }[] = [];
+  for (let e = 0; e < source.length; e++) {
+    const [a, b] = [all.get(source[e]), all.get(target[e])];
+    const isMade = (unit: number): boolean => {
+      const nodes = own.get(unit)!;
+      return b!.has(unit) && (nodes.has(source[e]) || nodes.has(target[e]));
+    };
+    if (a && b && [...a].some(isMade)) ties.push({ source: source[e], target: target[e] });
+  }
+  return ties;
+}
+
+function setOf(sets: Map<number, Set<number>>, key: number): Set<number> {
+  let set = sets.get(key);
+  if (!set) sets.set(key, (set = new Set()));
+  return set;
+}
+
+/** Distinct messages, dated ones first and by their date. */
+function inOrder(rows: EvidenceRows, at: readonly number[]): number[] {
+  const time = new Map(at.map((i) => [rows.message[i], rows.time[i]]));
+  return [...time]
+    .sort(([a, s], [b, t]) => Number(Number.isNaN(s)) - Number(Number.isNaN(t)) || s - t || a - b || 0)
+    .map(([message]) => message);
+}
+
+/** Where the rows of a node begin and end; rows are ordered by node. */
+function rangeOf(nodes: Uint32Array, node: number): [number, number] {
+  const first = (least: number): number => {
+    let low = 0;
+    let high = nodes.length;
+    while (low < high) {
+      const middle = (low + high) >> 1;
+      if (nodes[middle] < least) low = middle + 1;
+      else high = middle;
+    }
+    return low;
+  };
+  return [first(node), first(node + 1)];
+}
+
+function range(from: number, until: number): number[] {
+  return Array.from({ length: until - from }, (_, i) => from + i);
+}

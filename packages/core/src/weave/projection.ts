@@ -1,0 +1,274 @@
+import type { Scale } from '@pebble/contract';
+import { MOST_TIES, TooManyTies } from './woven';
+
+/** Which nodes belong to which units: a row for each pair; a pair that stands twice counts once. */
+export interface Memberships {
+  readonly nodes: number;
+  readonly units: number;
+  readonly node: Uint32Array;
+  readonly unit: Uint32Array;
+  /** Milliseconds since 1970, NaN where undated. */
+  readonly time: Float64Array;
+  /** The author of each unit, where the authors of shared units are counted. */
+  readonly authorOf?: Uint32Array;
+}
+
+export interface Projection {
+  /** Ends with source < target, by source and then target. */
+  readonly source: Uint32Array;
+  readonly target: Uint32Array;
+  readonly weight: Float64Array;
+  /** Units that both have. */
+  readonly shared: Float64Array;
+  /** Moments of the first and the last shared unit, NaN where undated, and the days (UTC) on which they fall. */
+  readonly first: Float64Array;
+  readonly last: Float64Array;
+  readonly days: Float64Array;
+  readonly dropped: number;
+}
+
+const DAY = 86_400_000;
+/** Weights above this are one class when the threshold that would fit is looked for. */
+const CLASSES = 1_000_001;
+
+/**
+ * Ties nodes that share units: the off-diagonal of AAᵀ for the incidence matrix A, row by row with sparse rows (Gustavson 1978).
+ * The weight is the number of shared units or of their authors; or, each shared unit of size k counting 1 / (k - 1) (Newman 2001); or that
+ * number over the units of either (Jaccard); or over the root of the product of both (cosine).
+ * @param atLeast units (or authors) that two nodes share at least
+ * Throws TooManyTies.
+ */
+export function project(
+  memberships: Memberships,
+  { scale, atLeast, byAuthors = false }: { scale: Scale; atLeast: number; byAuthors?: boolean },
+): Projection {
+  const { nodes } = memberships;
+  const { unitStart, unitNodes, nodeStart, nodeUnits, moment } = makeRows(memberships);
+  const out = new Columns();
+  const shared = new Uint32Array(nodes);
+  const parts = new Float64Array(nodes);
+  const first = new Float64Array(nodes);
+  const last = new Float64Array(nodes);
+  const days = new Uint32Array(nodes);
+  const lastDay = new Float64Array(nodes);
+  const authors = new Uint32Array(nodes);
+  const lastAuthor = new Float64Array(nodes);
+  const touched = new Uint32Array(nodes);
+  const tally = new Uint32Array(1024);
+  let above = 0;
+  let dropped = 0;
+  let ties = 0;
+  for (let a = 0; a < nodes; a++) {
+    let found = 0;
+    const own = nodeUnits.subarray(nodeStart[a], nodeStart[a + 1]);
+    own.sort((u, v) => compareTimes(moment[u], moment[v]) || u - v);
+    for (const u of own) {
+      const size = unitStart[u + 1] - unitStart[u];
+      const time = moment[u];
+      const day = Math.floor(time / DAY);
+      for (let i = unitStart[u]; i < unitStart[u + 1]; i++) {
+        const b = unitNodes[i];
+        if (b <= a) continue;
+        if (shared[b] === 0) {
+          touched[found++] = b;
+          parts[b] = 0;
+          first[b] = time;
+          days[b] = 0;
+          lastDay[b] = NaN;
+          authors[b] = 0;
+          lastAuthor[b] = -1;
+        }
+        shared[b]++;
+        parts[b] += 1 / (size - 1);
+        last[b] = Number.isNaN(time) ? last[b] : time;
+        if (shared[b] === 1) last[b] = time;
+        if (!Number.isNaN(time) && day !== lastDay[b]) {
+          days[b]++;
+          lastDay[b] = day;
+        }
+      }
+    }
+    if (byAuthors) countAuthors(a, own, memberships.authorOf!, unitStart, unitNodes, authors, lastAuthor);
+    for (const b of touched.subarray(0, found).sort()) {
+      const strength = byAuthors ? authors[b] : shared[b];
+      if (strength >= atLeast) {
+        if (strength < tally.length) tally[strength]++;
+        else above++;
+        if (++ties <= MOST_TIES)
+          out.add(
+            a,
+            b,
+            weightOf(scale, strength, parts[b], a, b, nodeStart),
+            shared[b],
+            first[b],
+            last[b],
+            days[b],
+          );
+      } else dropped++;
+      shared[b] = 0;
+    }
+  }
+  if (ties > MOST_TIES) throw new TooManyTies(ties, fitting(tally, above, atLeast));
+  return { ...out.finish(), dropped };
+}
+
+function compareTimes(a: number, b: number): number {
+  if (a === b) return 0;
+  if (Number.isNaN(a)) return Number.isNaN(b) ? 0 : 1;
+  return Number.isNaN(b) ? -1 : a - b;
+}
+
+function weightOf(
+  scale: Scale,
+  strength: number,
+  parts: number,
+  a: number,
+  b: number,
+  start: Uint32Array,
+): number {
+  const unitsOf = (node: number): number => start[node + 1] - start[node];
+  switch (scale) {
+    case 'count':
+      return strength;
+    case 'newman':
+      return parts;
+    case 'jaccard':
+      return strength / (unitsOf(a) + unitsOf(b) - strength);
+    case 'cosine':
+      return strength / Math.sqrt(unitsOf(a) * unitsOf(b));
+  }
+}
+
+/** Different authors of the units that each node shares with `a`: its units are gone through author by author. */
+function countAuthors(
+  a: number,
+  own: Uint32Array,
+  authorOf: Uint32Array,
+  unitStart: Uint32Array,
+  unitNodes: Uint32Array,
+  authors: Uint32Array,
+  lastAuthor: Float64Array,
+): void {
+  for (const u of own.slice().sort((x, y) => authorOf[x] - authorOf[y] || x - y)) {
+    for (let i = unitStart[u]; i < unitStart[u + 1]; i++) {
+      const b = unitNodes[i];
+      if (b <= a || lastAuthor[b] === authorOf[u]) continue;
+      lastAuthor[b] = authorOf[u];
+      authors[b]++;
+    }
+  }
+}
+
+/** The smallest number with which so few ties remain that they can be held. */
+function fitting(tally: Uint32Array, above: number, atLeast: number): number {
+  let left = above;
+  for (let strength = tally.length - 1; strength > atLeast; strength--) {
+    left += tally[strength];
+    if (left > MOST_TIES) return Math.min(strength + 1, CLASSES);
+  }
+  return atLeast + 1;
+}
+
+interface Rows {
+  readonly unitStart: Uint32Array;
+  readonly unitNodes: Uint32Array;
+  readonly nodeStart: Uint32Array;
+  readonly nodeUnits: Uint32Array;
+  /** The first moment of each unit. */
+  readonly moment: Float64Array;
+}
+
+/** Both directions of the memberships as compressed sparse rows, each pair once. */
+function makeRows({ nodes, units, node, unit, time }: Memberships): Rows {
+  const moment = new Float64Array(units).fill(NaN);
+  for (let i = 0; i < unit.length; i++)
+    if (!(moment[unit[i]] <= time[i])) moment[unit[i]] = Number.isNaN(time[i]) ? moment[unit[i]] : time[i];
+  const byUnit = rowsOf(units, unit, node);
+  // Each unit's nodes once: what came before is remembered by the unit for which it was last seen.
+  const seenIn = new Int32Array(nodes).fill(-1);
+  const unitStart = new Uint32Array(units + 1);
+  const unitNodes = new Uint32Array(byUnit.values.length);
+  let at = 0;
+  for (let u = 0; u < units; u++) {
+    for (let i = byUnit.start[u]; i < byUnit.start[u + 1]; i++) {
+      const v = byUnit.values[i];
+      if (seenIn[v] === u) continue;
+      seenIn[v] = u;
+      unitNodes[at++] = v;
+    }
+    unitStart[u + 1] = at;
+  }
+  const pairUnit = new Uint32Array(at);
+  for (let u = 0; u < units; u++) pairUnit.fill(u, unitStart[u], unitStart[u + 1]);
+  const byNode = rowsOf(nodes, unitNodes.subarray(0, at), pairUnit);
+  return {
+    unitStart,
+    unitNodes: unitNodes.subarray(0, at),
+    nodeStart: byNode.start,
+    nodeUnits: byNode.values,
+    moment,
+  };
+}
+
+function rowsOf(
+  rows: number,
+  row: Uint32Array,
+  value: Uint32Array,
+): { start: Uint32Array; values: Uint32Array } {
+  const start = new Uint32Array(rows + 1);
+  for (const r of row) start[r + 1]++;
+  for (let r = 0; r < rows; r++) start[r + 1] += start[r];
+  const next = start.slice(0, rows);
+  const values = new Uint32Array(row.length);
+  for (let i = 0; i < row.length; i++) values[next[row[i]]++] = value[i];
+  return { start, values };
+}
+
+/** Ties as growing columns. */
+class Columns {
+  private size = 0;
+  private ends = new Uint32Array(2048);
+  private numbers = new Float64Array(5 * 1024);
+
+  add(a: number, b: number, weight: number, shared: number, first: number, last: number, days: number): void {
+    if (this.size * 2 === this.ends.length) {
+      const ends = new Uint32Array(this.ends.length * 2);
+      ends.set(this.ends);
+      const numbers = new Float64Array(this.numbers.length * 2);
+      numbers.set(this.numbers);
+      this.ends = ends;
+      this.numbers = numbers;
+    }
+    const i = this.size++;
+    this.ends[2 * i] = a;
+    this.ends[2 * i + 1] = b;
+    const at = 5 * i;
+    this.numbers[at] = weight;
+    this.numbers[at + 1] = shared;
+    this.numbers[at + 2] = first;
+    this.numbers[at + 3] = last;
+    this.numbers[at + 4] = days;
+  }
+
+  finish(): Omit<Projection, 'dropped'> {
+    const end = (offset: number): Uint32Array => {
+      const column = new Uint32Array(this.size);
+      for (let i = 0; i < this.size; i++) column[i] = this.ends[2 * i + offset];
+      return column;
+    };
+    const column = (offset: number): Float64Array => {
+      const values = new Float64Array(this.size);
+      for (let i = 0; i < this.size; i++) values[i] = this.numbers[5 * i + offset];
+      return values;
+    };
+    return {
+      source: end(0),
+      target: end(1),
+      weight: column(0),
+      shared: column(1),
+      first: column(2),
+      last: column(3),
+      days: column(4),
+    };
+  }
+}

@@ -1,0 +1,249 @@
+import type { SharedWeave, TogetherWeave, TwoModeWeave } from '@pebble/contract';
+import { PairTable } from './pairTable';
+import { choosePlacings, type ChosenPlacings, type Placings } from './placings';
+import { project, type Memberships, type Projection } from './projection';
+import type { EvidenceRows, Woven } from './woven';
+
+/** Placings with the thread of each row's message, where threads are asked for. */
+export interface ThreadPlacings extends Placings {
+  readonly thread?: ArrayLike<number>;
+}
+
+type IsLeftOut = (thing: number) => boolean;
+const DAY = 86_400_000;
+
+/** Things tied when they stand together in a message, in a thread, or with one author (in all, or on one day). */
+export function weaveTogether(placings: ThreadPlacings, weave: TogetherWeave, isLeftOut: IsLeftOut): Woven {
+  const chosen = choosePlacings(placings, weave, isLeftOut);
+  const { rows, things, placeOf } = chosen;
+  const units = numbered(rows, unitKey(placings, weave.unit));
+  const node = pick(rows, (i) => placeOf[placings.thing[i]]);
+  const authorOf = new Uint32Array(units.count);
+  for (let r = 0; r < rows.length; r++) authorOf[units.of[r]] = placings.author[rows[r]];
+  const memberships: Memberships = {
+    nodes: things.length,
+    units: units.count,
+    node,
+    unit: units.of,
+    time: times(placings, rows),
+    authorOf,
+  };
+  const byAuthors = weave.weight === 'authors' && weave.scale === 'count';
+  const ties = project(memberships, { ...weave, byAuthors });
+  return finish(chosen, ties, evidenceOf(placings, rows, node, units.of), weave.isolates);
+}
+
+/** Accounts tied by the things that they share. */
+export function weaveShared(placings: Placings, weave: SharedWeave, isLeftOut: IsLeftOut): Woven {
+  const chosen = choosePlacings(placings, weave, isLeftOut);
+  const { rows, placeOf } = chosen;
+  const authors = numbered(rows, (i) => placings.author[i]);
+  const unit = pick(rows, (i) => placeOf[placings.thing[i]]);
+  const ties = project(
+    {
+      nodes: authors.count,
+      units: chosen.things.length,
+      node: authors.of,
+      unit,
+      time: times(placings, rows),
+    },
+    weave,
+  );
+  const accounts = { ...chosen, things: authors.keys, uses: usesOf(placings, rows, authors) };
+  return finish(accounts, ties, evidenceOf(placings, rows, authors.of, unit), weave.isolates);
+}
+
+/** Accounts tied to the things they use; weight is the number of messages. Accounts come first, then things. */
+export function weaveTwoMode(placings: Placings, weave: TwoModeWeave, isLeftOut: IsLeftOut): Woven {
+  const chosen = choosePlacings(placings, weave, isLeftOut);
+  const { rows, things, placeOf } = chosen;
+  const authors = numbered(rows, (i) => placings.author[i]);
+  const table = new PairTable(0);
+  for (let r = 0; r < rows.length; r++)
+    table.add(authors.of[r], authors.count + placeOf[placings.thing[rows[r]]], 0, placings.time[rows[r]]);
+  const kept = table.sorted((p) => table.count[p] >= weave.atLeast);
+  const ends = (of: Uint32Array): Uint32Array => pick(kept, (p) => of[p]);
+  const column = (of: Float64Array): Float64Array => Float64Array.from(kept, (p) => of[p]);
+  const all: Woven = {
+    directed: true,
+    id: join(authors.keys, things),
+    mode: new Uint8Array(authors.count + things.length).fill(1, authors.count),
+    uses: joinNumbers(usesOf(placings, rows, authors), chosen.uses),
+    source: ends(table.from),
+    target: ends(table.to),
+    weight: column(table.count),
+    columns: { first: column(table.first), last: column(table.last) },
+    // A message stands behind the tie of its author and a thing in it.
+    evidence: twoSidedEvidence(placings, rows, authors, placeOf),
+    messages: countMessages(placings, rows),
+    droppedBelowThreshold: table.size - kept.length,
+    notes: chosen.notes,
+  };
+  return withoutIsolates(all);
+}
+
+/** Numbers for keys in ascending order of the keys. */
+interface Numbered {
+  readonly count: number;
+  readonly of: Uint32Array;
+  readonly keys: Uint32Array;
+}
+
+function numbered(rows: Uint32Array, keyOf: (row: number) => number): Numbered {
+  const values = Float64Array.from(rows, (i) => keyOf(i));
+  const keys = [...new Set(values)].sort((a, b) => a - b);
+  const place = new Map(keys.map((key, i) => [key, i]));
+  return {
+    count: keys.length,
+    of: Uint32Array.from(values, (key) => place.get(key)!),
+    keys: Uint32Array.from(keys),
+  };
+}
+
+function unitKey(placings: ThreadPlacings, unit: TogetherWeave['unit']): (row: number) => number {
+  switch (unit) {
+    case 'message':
+      return (i) => placings.message[i];
+    case 'thread':
+      return (i) => placings.thread?.[i] ?? placings.message[i];
+    case 'author':
+      return (i) => placings.author[i];
+    case 'author-day': {
+      // Days since 1970 stay below 2^17; undated messages share one.
+      const day = (time: number): number => (Number.isNaN(time) ? 0 : Math.floor(time / DAY) + 1);
+      return (i) => placings.author[i] * 0x20000 + day(placings.time[i]);
+    }
+  }
+}
+
+function pick(rows: Uint32Array, of: (row: number) => number): Uint32Array {
+  const values = new Uint32Array(rows.length);
+  for (let r = 0; r < rows.length; r++) values[r] = of(rows[r]);
+  return values;
+}
+
+function times({ time }: Placings, rows: Uint32Array): Float64Array {
+  const values = new Float64Array(rows.length);
+  for (let r = 0; r < rows.length; r++) values[r] = time[rows[r]];
+  return values;
+}
+
+/** Messages of each author among the rows; rows of a message follow each other. */
+function usesOf({ message }: Placings, rows: Uint32Array, authors: Numbered): Float64Array {
+  const uses = new Float64Array(authors.count);
+  for (let r = 0; r < rows.length; r++)
+    if (r === 0 || message[rows[r]] !== message[rows[r - 1]]) uses[authors.of[r]]++;
+  return uses;
+}
+
+function countMessages({ message }: Placings, rows: Uint32Array): number {
+  let messages = 0;
+  for (let r = 0; r < rows.length; r++) if (r === 0 || message[rows[r]] !== message[rows[r - 1]]) messages++;
+  return messages;
+}
+
+/** Rows of evidence, ordered by node, then unit, then message. */
+function evidenceOf(
+  placings: Placings,
+  rows: Uint32Array,
+  node: Uint32Array,
+  unit: Uint32Array,
+): EvidenceRows {
+  const message = Float64Array.from(rows, (i) => placings.message[i]);
+  return orderEvidence({ node, unit, message, time: times(placings, rows) });
+}
+
+function orderEvidence({ node, unit, message, time }: EvidenceRows): EvidenceRows {
+  const order = Uint32Array.from(node.keys()).sort(
+    (a, b) => node[a] - node[b] || unit[a] - unit[b] || message[a] - message[b],
+  );
+  return {
+    node: pick(order, (i) => node[i]),
+    unit: pick(order, (i) => unit[i]),
+    message: Float64Array.from(order, (i) => message[i]),
+    time: Float64Array.from(order, (i) => time[i]),
+  };
+}
+
+/** Each row stands once with its author and once with its thing; they share the message. */
+function twoSidedEvidence(
+  placings: Placings,
+  rows: Uint32Array,
+  authors: Numbered,
+  placeOf: Int32Array,
+): EvidenceRows {
+  const messages = numbered(rows, (i) => placings.message[i]);
+  const twice = join(rows, rows);
+  const node = join(
+    authors.of,
+    pick(rows, (i) => authors.count + placeOf[placings.thing[i]]),
+  );
+  return evidenceOf(placings, twice, node, join(messages.of, messages.of));
+}
+
+function join(a: Uint32Array, b: Uint32Array): Uint32Array {
+  const both = new Uint32Array(a.length + b.length);
+  both.set(a);
+  both.set(b, a.length);
+  return both;
+}
+
+function joinNumbers(a: Float64Array, b: Float64Array): Float64Array {
+  const both = new Float64Array(a.length + b.length);
+  both.set(a);
+  both.set(b, a.length);
+  return both;
+}
+
+function finish(
+  { things, uses, notes }: Pick<ChosenPlacings, 'things' | 'uses' | 'notes'>,
+  { source, target, weight, shared, first, last, days, dropped }: Projection,
+  evidence: EvidenceRows,
+  isolates: boolean,
+): Woven {
+  const all: Woven = {
+    directed: false,
+    id: things,
+    mode: new Uint8Array(things.length),
+    uses,
+    source,
+    target,
+    weight,
+    columns: { shared, days, first, last },
+    evidence,
+    messages: new Set(evidence.message).size,
+    droppedBelowThreshold: dropped,
+    notes,
+  };
+  return isolates ? all : withoutIsolates(all);
+}
+
+/** The same network without nodes that have no tie; their evidence goes with them. */
+export function withoutIsolates(woven: Woven): Woven {
+  const { id, mode, uses, source, target, evidence } = woven;
+  const place = new Int32Array(id.length).fill(-1);
+  for (const ends of [source, target]) for (const v of ends) place[v] = 0;
+  const kept = Uint32Array.from(id.keys()).filter((v) => place[v] === 0);
+  if (kept.length === id.length) return woven;
+  kept.forEach((v, i) => (place[v] = i));
+  const rows = evidence && Uint32Array.from(evidence.node.keys()).filter((i) => place[evidence.node[i]] >= 0);
+  const gone = id.length - kept.length;
+  return {
+    ...woven,
+    id: pick(kept, (v) => id[v]),
+    mode: Uint8Array.from(kept, (v) => mode[v]),
+    uses: Float64Array.from(kept, (v) => uses[v]),
+    source: pick(source, (v) => place[v]),
+    target: pick(target, (v) => place[v]),
+    evidence:
+      evidence && rows
+        ? {
+            node: pick(rows, (i) => place[evidence.node[i]]),
+            unit: pick(rows, (i) => evidence.unit[i]),
+            message: Float64Array.from(rows, (i) => evidence.message[i]),
+            time: Float64Array.from(rows, (i) => evidence.time[i]),
+          }
+        : null,
+    notes: [...woven.notes, `${gone === 1 ? '1 node' : `${gone} nodes`} without a tie left out.`],
+  };
+}

@@ -1,0 +1,44 @@
+/** Ties are more than this: they are not made. */
+export const MOST_TIES = 5_000_000;
+
+/** Which messages stand behind nodes and ties: a node's rows follow each other, by unit and then by message. */
+export interface EvidenceRows {
+  readonly node: Uint32Array;
+  /** What two nodes must have in common for a message to stand behind their tie: a message, a thread, an author, a thing. */
+  readonly unit: Uint32Array;
+  readonly message: Float64Array;
+  /** Milliseconds since 1970, NaN where undated. */
+  readonly time: Float64Array;
+}
+
+/** A network of any kind of weave, as columns; node and tie rows in their order. */
+export interface Woven {
+  readonly directed: boolean;
+  /** Numbers by which the study knows the nodes, and of which of the two sorts each is: 0, or 1 for things beside accounts. */
+  readonly id: Uint32Array;
+  readonly mode: Uint8Array;
+  /** Messages of each node. */
+  readonly uses: Float64Array;
+  readonly source: Uint32Array;
+  readonly target: Uint32Array;
+  readonly weight: Float64Array;
+  /** Further columns of the ties: first, last, days, counts. */
+  readonly columns: Readonly<Record<string, Float64Array>>;
+  readonly evidence: EvidenceRows | null;
+  /** Messages that make these ties. */
+  readonly messages: number;
+  readonly droppedBelowThreshold: number;
+  /** What was left out beside, in sentences. */
+  readonly notes: readonly string[];
+}
+
+/** A weave that would give more ties than can be held. */
+export class TooManyTies extends Error {
+  constructor(
+    readonly ties: number,
+    /** What the ties would need at least for as many as can be held. */
+    readonly wouldFit: number,
+  ) {
+    super();
+  }
+}
