@@ -131,21 +131,22 @@ function sizes(
   return { radius, range, value };
 }
 
-/** The radius of a node with this value; the least value has the smallest radius, never 0. */
+/** The radius of a node with this value; the least value has the smallest radius, never 0. Where all are equal they are of middle size. */
 export function radiusFor(
   value: number,
   [least, most]: readonly [number, number],
   size: MapDescription['size'],
 ): number {
-  const share = most > least ? Math.min(1, Math.max(0, (value - least) / (most - least))) : 0;
+  const span = Math.max(size.largest, size.smallest) - size.smallest;
+  if (!(most > least)) return size.smallest + span / 3;
+  const share = Math.min(1, Math.max(0, (value - least) / (most - least)));
   const grown =
     size.growth === 'linear'
       ? share
       : size.growth === 'square root'
         ? Math.sqrt(share)
         : Math.log1p(share * (most - least)) / Math.log1p(Math.max(most - least, 1e-9));
-  const part = most > least && Number.isFinite(grown) ? grown : 0;
-  return size.smallest + (Math.max(size.largest, size.smallest) - size.smallest) * part;
+  return size.smallest + span * (Number.isFinite(grown) ? grown : 0);
 }
 
 function rangeOf(value: ArrayLike<number>, nodes: Uint32Array): readonly [number, number] {

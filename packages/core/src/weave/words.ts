@@ -97,17 +97,22 @@ export function leastPhrase(weave: Weave, least: number): string {
   switch (weave.what) {
     case 'together':
       return weave.weight === 'authors'
-        ? `by at least ${counted(least, 'author')}`
-        : `in at least ${counted(least, ...UNIT[weave.unit])}`;
+        ? `by at least ${few(least, 'author', 'authors')}`
+        : `in at least ${few(least, ...UNIT[weave.unit])}`;
     case 'shared':
-      return `at least ${formatCount(least)} of them`;
+      return `at least ${least === 1 ? 'one' : formatCount(least)} of them`;
     case 'in-step':
-      return `with at least ${formatCount(least)} different ones`;
+      return `with at least ${few(least, 'different one', 'different ones')}`;
     case 'groups':
       return `of weight ${formatCount(least)} or more`;
     default:
       return least === 1 ? 'at least once' : `at least ${timesPhrase(least)}`;
   }
+}
+
+/** "one message", "3 messages" */
+function few(count: number, one: string, many: string): string {
+  return count === 1 ? `one ${one}` : counted(count, one, many);
 }
 
 /** The least that a weave asks of a tie. */
