@@ -3,6 +3,7 @@ import express, { type Express, type RequestHandler } from 'express';
 import helmet from 'helmet';
 import { collectingRoutes } from './api/collecting';
 import { gatherRoutes } from './api/gather';
+import { tidyRoutes } from './api/tidy';
 import { networkRoutes } from './api/networks';
 import { openApiDocument } from './api/openapi';
 import { ApiError, notFound, problemHandler } from './api/problems';
@@ -49,6 +50,7 @@ function apiRoutes(services: Services): RequestHandler {
   routes.use(
     studyRoutes(services),
     gatherRoutes(services),
+    tidyRoutes(services),
     collectingRoutes(services),
     networkRoutes(services),
     stepRoutes(services),

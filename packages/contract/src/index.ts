@@ -7,4 +7,5 @@ export * from './network';
 export * from './problem';
 export * from './steps';
 export * from './study';
+export * from './tidy';
 export * from './weave';

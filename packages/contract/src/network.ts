@@ -26,6 +26,9 @@ export const Network = z.object({
   messages: z.int(),
   state: NetworkState,
   columns: z.array(ColumnInfo),
+  /** Tidy decisions with which it was woven, and whether others hold now. */
+  decisions: z.int().default(0),
+  stale: z.boolean().default(false),
   measures: z.record(z.string(), z.union([z.number(), z.string(), z.boolean()])),
 });
 export type Network = z.infer<typeof Network>;

@@ -4,6 +4,7 @@ import { NodeTable, Reading } from './gather';
 import { MessageFilter, MessageLanguage } from './message';
 import { LayoutSettings, MapDescription } from './map';
 import { MeasureSettings } from './network';
+import { NewDecision, TidySort } from './tidy';
 import { Weave } from './weave';
 
 /** The parameters of every kind of step, by kind. */
@@ -65,6 +66,8 @@ export const stepParameters = {
   'forget-filter': z.object({ id: z.int(), name: z.string() }),
   'remove-source': z.object({ source: z.int(), name: z.string() }),
   'restore-source': z.object({ source: z.int(), name: z.string() }),
+  tidy: z.object({ sort: TidySort, decisions: z.array(NewDecision).min(1).max(10_000) }),
+  'take-back-tidy': z.object({ decisions: z.array(z.int()).min(1).max(10_000) }),
   weave: z.object({ name: z.string(), weave: Weave }),
   'measure-network': z.object({ network: z.string(), settings: MeasureSettings }),
   'rename-network': z.object({ network: z.string(), name: z.string() }),

@@ -29,7 +29,7 @@ export const AccountWeave = z.object({
 export type AccountWeave = z.infer<typeof AccountWeave>;
 
 /** What stands in messages and can be tied: an item is the video or page under which a message stands, a channel who put it there. */
-export const ThingKind = z.enum(['hashtag', 'mention', 'domain', 'link', 'word', 'item', 'channel']);
+export const ThingKind = z.enum(['hashtag', 'mention', 'domain', 'link', 'word', 'name', 'item', 'channel']);
 export type ThingKind = z.infer<typeof ThingKind>;
 
 /** What is left out of the things: rare ones, all but the most used, those named here, and messages with very many of them. */

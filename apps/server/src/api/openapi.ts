@@ -114,6 +114,25 @@ const operations: readonly Operation[] = [
     answers: contract.MessageOverview,
   },
   {
+    path: '/studies/{study}/tidy',
+    method: 'get',
+    summary: 'The tidy decisions that hold.',
+    answers: contract.DecisionList,
+  },
+  {
+    path: '/studies/{study}/tidy/{sort}',
+    method: 'get',
+    summary: 'What was found of a sort, the most used first, and how far its review is.',
+    takes: contract.TidyQuery,
+    answers: contract.TidyPage,
+  },
+  {
+    path: '/studies/{study}/tidy/{sort}/suggestions',
+    method: 'get',
+    summary: 'Pairs that may be the same thing.',
+    answers: contract.SuggestionList,
+  },
+  {
     path: '/studies/{study}/estimate',
     method: 'post',
     summary: 'How large a weave would be.',

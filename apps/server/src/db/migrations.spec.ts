@@ -26,7 +26,11 @@ describe('the migrations', () => {
     await sql`insert into message (id, study_id, source_id, key, author_id, kind, text)
       values (7, 's', 1, 'k', 1, 'post', 'The lamps are dimmed')`.execute(db);
     await sql`insert into network (id, study_id, step_id, name, weave, sentence, nodes, edges, messages, state, measures, created_at)
-      values ('n', 's', 1, 'N', '{}', '', 1, 1, 1, 'woven', '{}', '')`.execute(db);
+      values ('n', 's', 1, 'N', '{"kinds":["reply"]}', '', 1, 1, 1, 'woven', '{}', '')`.execute(db);
+    await sql`insert into step (id, study_id, kind, state, parameters, sentence, started_at)
+      values (1, 's', 'weave-accounts', 'done', '{"name":"N","weave":{"kinds":["reply"]}}', '', '')`.execute(
+      db,
+    );
     await sql`create table kysely_migration (name varchar(255) primary key, timestamp varchar(255) not null)`.execute(
       db,
     );
@@ -39,8 +43,21 @@ describe('the migrations', () => {
     const { rows } = await sql<{
       directed: number;
       own_columns: string;
-    }>`select directed, own_columns from network`.execute(db);
-    expect(rows).toEqual([{ directed: 1, own_columns: '[]' }]);
+      weave: string;
+    }>`select directed, own_columns, weave from network`.execute(db);
+    expect(rows).toMatchObject([{ directed: 1, own_columns: '[]' }]);
+    expect(JSON.parse(rows[0].weave)).toEqual({
+      kinds: ['reply'],
+      what: 'accounts',
+      mostReceivers: null,
+      share: 'whole',
+    });
+    const { rows: steps } = await sql<{
+      kind: string;
+      parameters: string;
+    }>`select kind, parameters from step`.execute(db);
+    expect(steps.map(({ kind }) => kind)).toEqual(['weave']);
+    expect(JSON.parse(steps[0].parameters)).toMatchObject({ name: 'N', weave: { what: 'accounts' } });
   });
 
   it('can be run again without harm, and give the same tables to a new folder', async () => {

@@ -263,6 +263,47 @@ const weaves: Migration = {
   },
 };
 
+/** What was decided of things, and the names that were found in texts. */
+const tidy: Migration = {
+  async up(db: Kysely<unknown>): Promise<void> {
+    const { schema } = db;
+    await schema
+      .createTable('tidy_decision')
+      .addColumn('id', 'integer', (c) => c.primaryKey().autoIncrement())
+      .addColumn('study_id', 'text', (c) => c.notNull())
+      .addColumn('step_id', 'integer', (c) => c.notNull())
+      .addColumn('sort', 'text', (c) => c.notNull())
+      .addColumn('key', 'text', (c) => c.notNull())
+      .addColumn('verdict', 'text', (c) => c.notNull())
+      .addColumn('taken_back', 'integer', (c) => c.notNull())
+      .execute();
+    await schema
+      .createIndex('tidy_decision_study')
+      .on('tidy_decision')
+      .columns(['study_id', 'sort'])
+      .execute();
+    await schema
+      .createTable('name')
+      .addColumn('id', 'integer', (c) => c.primaryKey())
+      .addColumn('study_id', 'text', (c) => c.notNull())
+      .addColumn('name_key', 'text', (c) => c.notNull())
+      .addColumn('label', 'text', (c) => c.notNull())
+      .addColumn('kind', 'text', (c) => c.notNull())
+      .addUniqueConstraint('name_key', ['study_id', 'name_key'])
+      .execute();
+    await schema
+      .createTable('message_name')
+      .addColumn('name_id', 'integer', (c) => c.notNull())
+      .addColumn('message_id', 'integer', (c) => c.notNull())
+      .addPrimaryKeyConstraint('message_name_pair', ['name_id', 'message_id'])
+      .execute();
+    await schema
+      .alterTable('network')
+      .addColumn('decisions', 'text', (c) => c.notNull().defaultTo('[]'))
+      .execute();
+  },
+};
+
 /** Every change of the tables in its order; each runs once. */
 export const MIGRATIONS: Readonly<Record<string, Migration>> = {
   '0001-first': first,
@@ -271,6 +312,7 @@ export const MIGRATIONS: Readonly<Record<string, Migration>> = {
   '0004-reading': reading,
   '0005-collecting': collecting,
   '0006-weaves': weaves,
+  '0007-tidy': tidy,
 };
 
 /** Brings the tables to the newest form; each migration runs once. */

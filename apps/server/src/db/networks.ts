@@ -9,29 +9,30 @@ import {
 } from '@pebble/contract';
 import { NODE_COLUMNS, nodeColumns } from '@pebble/core';
 import type { Selectable } from 'kysely';
+import { decisionsFor } from './decisions';
 import type { Store } from './open';
 import type { NetworkTable } from './schema';
 
-export async function listNetworks({ query }: Store, study: string): Promise<Network[]> {
-  const rows = await query
+export async function listNetworks(store: Store, study: string): Promise<Network[]> {
+  const rows = await store.query
     .selectFrom('network')
     .selectAll()
     .where('study_id', '=', study)
     .where('deleted_at', 'is', null)
     .orderBy('step_id', 'desc')
     .execute();
-  return rows.map(toNetwork);
+  return Promise.all(rows.map((row) => toNetwork(store, row)));
 }
 
 /** The network, or null when there is none with this id or it was deleted. */
-export async function findNetwork({ query }: Store, id: string): Promise<Network | null> {
-  const row = await query
+export async function findNetwork(store: Store, id: string): Promise<Network | null> {
+  const row = await store.query
     .selectFrom('network')
     .selectAll()
     .where('id', '=', id)
     .where('deleted_at', 'is', null)
     .executeTakeFirst();
-  return row ? toNetwork(row) : null;
+  return row ? toNetwork(store, row) : null;
 }
 
 export async function readMap({ query }: Store, network: string): Promise<SavedMap> {
@@ -116,12 +117,15 @@ export async function addOwnColumns(
     .execute();
 }
 
-function toNetwork(row: Selectable<NetworkTable>): Network {
+async function toNetwork(store: Store, row: Selectable<NetworkTable>): Promise<Network> {
+  const weave = Weave.nullable().parse(JSON.parse(row.weave));
+  const used = JSON.parse(row.decisions) as number[];
+  const now = weave ? await decisionsFor(store, row.study_id, weave) : [];
   return {
     id: row.id,
     study: row.study_id,
     name: row.name,
-    weave: Weave.nullable().parse(JSON.parse(row.weave)),
+    weave,
     directed: row.directed === 1,
     sentence: row.sentence,
     step: row.step_id,
@@ -131,6 +135,8 @@ function toNetwork(row: Selectable<NetworkTable>): Network {
     messages: row.messages,
     state: row.state === 'measured' ? 'measured' : 'woven',
     columns: columnsOf(row),
+    decisions: used.length,
+    stale: now.length !== used.length || now.some(({ id }, i) => id !== used[i]),
     measures: JSON.parse(row.measures) as Network['measures'],
   };
 }

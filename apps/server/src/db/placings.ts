@@ -8,7 +8,7 @@ import {
   type FollowRows,
   type ThreadPlacings,
 } from '@pebble/core';
-import { contentWords, domainOf, linkKey, sameText } from '@pebble/core/files';
+import { contentWords, domainOf, linkKey, nameKey, sameText } from '@pebble/core/files';
 import type { Store } from './open';
 
 /** Which messages a weave goes by. */
@@ -73,6 +73,8 @@ export function readPlacings(store: Store, scope: PlacingScope, things: ThingKin
       return readHashtags(store, scope);
     case 'mention':
       return readMentions(store, scope);
+    case 'name':
+      return readNames(store, scope);
     case 'item':
     case 'channel':
       return readItems(store, scope, things);
@@ -94,6 +96,22 @@ function readHashtags(store: Store, scope: PlacingScope): NamedPlacings {
     labelOf: (thing) => `#${label.get(thing) ?? ''}`,
     keyOf: (thing) => hashtagKey(label.get(thing) ?? ''),
     typedKey: (typed) => hashtagKey(typed.replace(/^#/, '')),
+  };
+}
+
+function readNames(store: Store, scope: PlacingScope): NamedPlacings {
+  const rows = new Rows();
+  const sql = `select mn.message_id, m.author_id, mn.name_id, m.time from message_name mn
+    join message m on m.id = mn.message_id where ${condition(scope)} order by mn.message_id`;
+  for (const [message, author, name, time] of iterate(store, sql, scope))
+    rows.add(message, author, name, time);
+  const label = labels(store, 'select id, label from name where study_id = ?', scope.study);
+  const key = labels(store, 'select id, name_key from name where study_id = ?', scope.study);
+  return {
+    placings: rows.placings,
+    labelOf: (thing) => label.get(thing) ?? '',
+    keyOf: (thing) => key.get(thing) ?? '',
+    typedKey: nameKey,
   };
 }
 

@@ -178,6 +178,8 @@ export interface NetworkTable {
   directed: number;
   /** JSON of the node columns that a file brought. */
   own_columns: string;
+  /** JSON of the ids of the tidy decisions with which it was woven. */
+  decisions: Generated<string>;
   sentence: string;
   nodes: number;
   edges: number;
@@ -186,6 +188,32 @@ export interface NetworkTable {
   measures: string;
   created_at: string;
   deleted_at: string | null;
+}
+
+/** What was decided of a thing; decisions that were taken back stay, and are not applied. */
+export interface TidyDecisionTable {
+  id: Generated<number>;
+  study_id: string;
+  step_id: number;
+  sort: string;
+  key: string;
+  /** JSON of the verdict. */
+  verdict: string;
+  taken_back: number;
+}
+
+/** A name that was found in texts. */
+export interface NameTable {
+  id: Generated<number>;
+  study_id: string;
+  name_key: string;
+  label: string;
+  kind: string;
+}
+
+export interface MessageNameTable {
+  name_id: number;
+  message_id: number;
 }
 
 export interface MapTable {
@@ -226,4 +254,7 @@ export interface Database {
   step: StepTable;
   network: NetworkTable;
   map: MapTable;
+  tidy_decision: TidyDecisionTable;
+  name: NameTable;
+  message_name: MessageNameTable;
 }

@@ -6,7 +6,11 @@ import type {
   MessageOverview,
   MessagePage,
   MessageQuery,
+  Suggestion,
   Thread,
+  TidyPage,
+  TidyQuery,
+  TidySort,
   Timeline,
   TimelineQuery,
   Weave,
@@ -18,6 +22,7 @@ import { readItems } from '../db/items';
 import { readMessages, readOverview, readTimeline } from '../db/messages';
 import type { Store } from '../db/open';
 import { readThread } from '../db/threads';
+import { readSuggestions, readTidyPage } from '../tidying/review';
 import { estimateWeave } from '../weaving/estimateWeave';
 
 /**
@@ -32,6 +37,8 @@ export interface Reads {
   accounts: { asks: AccountQuery; gives: AccountPage };
   items: { asks: ItemQuery; gives: ItemPage };
   estimate: { asks: Weave; gives: WeaveEstimate };
+  tidy: { asks: TidyQuery & { sort: TidySort }; gives: TidyPage };
+  suggestions: { asks: TidySort; gives: Suggestion[] };
 }
 export type ReadName = keyof Reads;
 
@@ -49,4 +56,6 @@ export const readers: { readonly [N in ReadName]: Reader<N> } = {
   accounts: readAccounts,
   items: readItems,
   estimate: estimateWeave,
+  tidy: readTidyPage,
+  suggestions: readSuggestions,
 };

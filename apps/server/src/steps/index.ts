@@ -13,6 +13,7 @@ import { forgetFilter, markMessage, saveFilter, setLanguage } from './readingSte
 import { removeSource, restoreSource } from './sourceSteps';
 import type { StepDefinition } from './step';
 import { createStudy, deleteStudy, renameStudy, restoreStudy } from './studySteps';
+import { takeBackTidy, tidy } from './tidySteps';
 import { weave } from './weave';
 
 type Definitions = { readonly [K in StepKind]: StepDefinition<K, never> | StepDefinition<K> };
@@ -35,6 +36,8 @@ const definitions = {
   'forget-filter': forgetFilter,
   'remove-source': removeSource,
   'restore-source': restoreSource,
+  tidy,
+  'take-back-tidy': takeBackTidy,
   weave,
   'measure-network': measureNetwork,
   'rename-network': renameNetwork,

@@ -11,6 +11,7 @@ import {
   weaveSentence,
   type TableColumns,
 } from '@pebble/core';
+import { decisionsFor } from '../db/decisions';
 import { firstMap } from '../db/firstMap';
 import { findNetwork, saveMap } from '../db/networks';
 import type { Store } from '../db/open';
@@ -25,6 +26,7 @@ interface Result extends Record<string, unknown> {
   readonly messages: number;
   readonly droppedBelowThreshold: number;
   readonly notes: readonly string[];
+  readonly decisions: number;
 }
 
 /** A network as it is stored. */
@@ -37,6 +39,8 @@ interface Made {
   readonly messages: number;
   readonly dropped: number;
   readonly notes: readonly string[];
+  /** The tidy decisions with which it was woven. */
+  readonly decisions: readonly number[];
   /** What its groups were made from, in words. */
   readonly from: string;
 }
@@ -47,7 +51,7 @@ export const weave: StepDefinition<'weave', Result> = {
   async run(context, { name, weave: recipe }, progress) {
     const { store, study, step, now, newId } = context;
     const made =
-      recipe.what === 'groups' ? await fromGroups(store, recipe) : fromStudy(context, recipe, progress);
+      recipe.what === 'groups' ? await fromGroups(store, recipe) : await fromStudy(context, recipe, progress);
     progress('Storing', 0.8);
     const network = newId();
     const nodes = made.nodes['id'].length;
@@ -65,6 +69,7 @@ export const weave: StepDefinition<'weave', Result> = {
         weave: JSON.stringify(recipe),
         directed: made.directed ? 1 : 0,
         own_columns: JSON.stringify(made.own),
+        decisions: JSON.stringify(made.decisions),
         sentence: `${weaveSentence(recipe).slice(0, -1)}${made.from}.`,
         nodes,
         edges,
@@ -84,6 +89,7 @@ export const weave: StepDefinition<'weave', Result> = {
       messages: made.messages,
       droppedBelowThreshold: made.dropped,
       notes: made.notes,
+      decisions: made.decisions.length,
     };
   },
   describe({ name, weave: recipe }, result) {
@@ -94,14 +100,20 @@ export const weave: StepDefinition<'weave', Result> = {
         : '';
     const from = result.messages > 0 ? ` from ${counted(result.messages, 'message')}` : '';
     const notes = result.notes.map((note) => ` ${note}`).join('');
-    return `${weaveSentence(recipe).slice(0, -1)}: ${counted(result.nodes, ...nodeWords(recipe))} and ${counted(result.edges, 'tie')}${from}${dropped}.${notes}`;
+    const tidied = result.decisions > 0 ? `, after ${counted(result.decisions, 'tidy decision')}` : '';
+    return `${weaveSentence(recipe).slice(0, -1)}: ${counted(result.nodes, ...nodeWords(recipe))} and ${counted(result.edges, 'tie')}${from}${tidied}${dropped}.${notes}`;
   },
   followUps: ({ network }) => [{ kind: 'measure-network', parameters: { network, settings: {} } }],
 };
 
-function fromStudy({ store, study }: StepContext, recipe: StudyWeave, progress: Progress): Made {
+async function fromStudy(
+  { store, study }: StepContext,
+  recipe: StudyWeave,
+  progress: Progress,
+): Promise<Made> {
+  const decisions = await decisionsFor(store, study, recipe);
   progress('Weaving', null);
-  const { woven, labels, own, emptiedBy } = refuseTooMany(() => weaveStudy(store, study, recipe));
+  const { woven, labels, own, emptiedBy } = refuseTooMany(() => weaveStudy(store, study, recipe, decisions));
   if (woven.id.length === 0)
     throw new StepRefused(`This sentence gives no ${nodeWords(recipe)[1]}. ${emptiedBy}`);
   if (woven.source.length > MOST_TIES) throw tooMany(woven.source.length);
@@ -120,6 +132,7 @@ function fromStudy({ store, study }: StepContext, recipe: StudyWeave, progress: 
     messages: woven.messages,
     dropped: woven.droppedBelowThreshold,
     notes: woven.notes,
+    decisions: decisions.map(({ id }) => id),
     from: '',
   };
 }
@@ -162,6 +175,7 @@ async function fromGroups(store: Store, recipe: GroupWeave): Promise<Made> {
     messages: network.messages,
     dropped: made.dropped,
     notes: [],
+    decisions: [],
     from: `, of the network “${network.name}”`,
   };
 }

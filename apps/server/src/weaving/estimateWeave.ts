@@ -1,5 +1,6 @@
 import type { Weave, WeaveEstimate } from '@pebble/contract';
 import { contract, formatCount, nodeLabels, sizeOf, textsIn, TooManyTies, type Woven } from '@pebble/core';
+import { decisionsFor } from '../db/decisions';
 import { findNetwork } from '../db/networks';
 import type { Store } from '../db/open';
 import { readTable } from '../files/tables';
@@ -9,7 +10,8 @@ import { weaveStudy } from './weaveStudy';
 export async function estimateWeave(store: Store, study: string, weave: Weave): Promise<WeaveEstimate> {
   if (weave.what === 'groups') return estimateGroups(store, weave);
   try {
-    const { woven, emptiedBy } = weaveStudy(store, study, weave);
+    const decisions = await decisionsFor(store, study, weave);
+    const { woven, emptiedBy } = weaveStudy(store, study, weave, decisions);
     return sizeOf(woven, emptiedBy);
   } catch (error) {
     if (!(error instanceof TooManyTies)) throw error;

@@ -1,10 +1,12 @@
-import type { AccountWeave, EvidenceQuery, MessagePage, Network, Portrait } from '@pebble/contract';
+import type { AccountWeave, Decision, EvidenceQuery, MessagePage, Network, Portrait } from '@pebble/contract';
 import { messagesOfNode, messagesOfTie, numbersOf, tiesOfMessage, type EvidenceRows } from '@pebble/core';
+import { decisionsOf } from '../db/decisions';
 import { readEvidence, readMessageTies, readPortrait } from '../db/evidence';
 import { readMessagesById } from '../db/messages';
 import { findNetwork } from '../db/networks';
 import type { Store } from '../db/open';
 import { readTable } from '../files/tables';
+import { tidyAccounts } from './tidied';
 
 /** Nodes of a network, or the ties between two sets of them. */
 export type Behind =
@@ -29,7 +31,7 @@ export async function evidenceOf(store: Store, network: Network): Promise<Eviden
     case 'follows':
       return null;
     case 'accounts':
-      return accountEvidence(store, network, weave);
+      return accountEvidence(store, network, weave, await decisionsOf(store, network.id));
     case 'groups': {
       const inner = await findNetwork(store, weave.network);
       const evidence = inner && (await evidenceOf(store, inner));
@@ -41,10 +43,16 @@ export async function evidenceOf(store: Store, network: Network): Promise<Eviden
 }
 
 /** Accounts by address: the table of addresses says it. */
-function accountEvidence(store: Store, { id, study }: Network, weave: AccountWeave): Evidence {
+function accountEvidence(
+  store: Store,
+  { id, study }: Network,
+  weave: AccountWeave,
+  decisions: readonly Decision[],
+): Evidence {
   const scope = { study, weave };
+  const tidy = tidyAccounts(store, study, decisions);
   const ids = numbersOf(readTable(store.folder, id, 'nodes'), 'id');
-  const accounts = (nodes: readonly number[]): number[] => nodes.map((node) => ids[node]);
+  const accounts = (nodes: readonly number[]): number[] => nodes.flatMap((node) => tidy.membersOf(ids[node]));
   return {
     messages: (behind, page) =>
       readEvidence(
@@ -59,7 +67,11 @@ function accountEvidence(store: Store, { id, study }: Network, weave: AccountWea
       readPortrait(store, study, community, nodes.length, { accounts: accounts(nodes), ...weave }),
     async tiesOf(message) {
       const node = new Map(Array.from(ids, (account, i) => [account, i]));
-      return (await readMessageTies(store, scope, message)).flatMap(({ source, target }) =>
+      const pairs = (await readMessageTies(store, scope, message)).map(({ source, target }) => ({
+        source: tidy.now ? tidy.now(source) : source,
+        target: tidy.now ? tidy.now(target) : target,
+      }));
+      return pairs.flatMap(({ source, target }) =>
         node.has(source) && node.has(target)
           ? [{ source: node.get(source)!, target: node.get(target)! }]
           : [],

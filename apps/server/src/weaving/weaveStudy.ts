@@ -1,15 +1,20 @@
-import type {
-  AccountWeave,
-  FollowWeave,
-  InStepWeave,
-  SharedWeave,
-  TogetherWeave,
-  TwoModeWeave,
-  Weave,
+import {
+  TidySort,
+  type AccountWeave,
+  type Decision,
+  type FollowWeave,
+  type InStepWeave,
+  type SharedWeave,
+  type TogetherWeave,
+  type TwoModeWeave,
+  type Weave,
 } from '@pebble/contract';
 import {
   audiences,
   THING_WORDS,
+  tidyAddresses,
+  tidyFollows,
+  tidyPlacings,
   weaveAccounts,
   weaveFollows,
   weaveInStep,
@@ -21,15 +26,9 @@ import {
   type Woven,
 } from '@pebble/core';
 import { readAddresses } from '../db/addresses';
+import { ofSort, tidyAccounts, tidyThings, type TidyAccounts } from './tidied';
 import type { Store } from '../db/open';
-import {
-  accountLabels,
-  readFollows,
-  readPlacings,
-  readSame,
-  withThreads,
-  type PlacingScope,
-} from '../db/placings';
+import { readFollows, readPlacings, readSame, withThreads, type PlacingScope } from '../db/placings';
 
 /** A woven network with what its nodes are called. */
 export interface NamedWeave {
@@ -45,61 +44,79 @@ export interface NamedWeave {
 export type StudyWeave = Exclude<Weave, { what: 'groups' }>;
 
 /** Weaves a network of a study; nothing is stored. Throws TooManyTies. */
-export function weaveStudy(store: Store, study: string, weave: StudyWeave): NamedWeave {
+export function weaveStudy(
+  store: Store,
+  study: string,
+  weave: StudyWeave,
+  decisions: readonly Decision[],
+): NamedWeave {
+  const tidy = tidyAccounts(store, study, decisions);
   switch (weave.what) {
     case 'accounts':
-      return accounts(store, study, weave);
+      return accounts(store, study, weave, tidy);
     case 'together':
     case 'shared':
     case 'two-mode':
-      return things(store, study, weave);
+      return things(store, study, weave, tidy, decisions);
     case 'follows':
-      return follows(store, study, weave);
+      return follows(store, study, weave, tidy);
     case 'in-step':
-      return inStep(store, study, weave);
+      return inStep(store, study, weave, tidy);
   }
 }
 
-function accounts(store: Store, study: string, weave: AccountWeave): NamedWeave {
-  const rows = readAddresses(store, study);
+function accounts(store: Store, study: string, weave: AccountWeave, tidy: TidyAccounts): NamedWeave {
+  const rows = tidyAddresses(readAddresses(store, study), tidy.now);
   const woven = weaveAccounts(rows, weave);
   return {
     woven,
-    labels: labelled(accountLabels(store, study), woven.id),
+    labels: labelled(tidy.labels, woven.id),
     own: {},
     emptiedBy: whatEmptiesAccounts(rows, weave, woven.droppedBelowThreshold),
   };
 }
 
-function things(store: Store, study: string, weave: TogetherWeave | SharedWeave | TwoModeWeave): NamedWeave {
+function things(
+  store: Store,
+  study: string,
+  weave: TogetherWeave | SharedWeave | TwoModeWeave,
+  tidy: TidyAccounts,
+  decisions: readonly Decision[],
+): NamedWeave {
   const scope: PlacingScope = { study, ...weave };
-  const named = readPlacings(store, scope, weave.things);
+  const found = readPlacings(store, scope, weave.things);
+  const sort = TidySort.safeParse(weave.things);
+  const { now, named } = tidyThings(
+    found,
+    sort.success ? ofSort(decisions, sort.data) : [],
+    weave.things === 'mention' ? tidy : null,
+  );
+  const placings = tidyPlacings(found.placings, now, tidy.now);
   const without = new Set(weave.without.map(named.typedKey));
   const isLeftOut = (thing: number): boolean => without.size > 0 && without.has(named.keyOf(thing));
-  const emptiedBy = (woven: Woven): string => whatEmptiesThings(named.placings.count, weave, woven);
+  const emptiedBy = (woven: Woven): string => whatEmptiesThings(placings.count, weave, woven);
   switch (weave.what) {
     case 'together': {
-      const placings = weave.unit === 'thread' ? withThreads(store, study, named.placings) : named.placings;
-      const woven = weaveTogether(placings, weave, isLeftOut);
+      const inThreads = weave.unit === 'thread' ? withThreads(store, study, placings) : placings;
+      const woven = weaveTogether(inThreads, weave, isLeftOut);
       return { woven, labels: Array.from(woven.id, named.labelOf), own: {}, emptiedBy: emptiedBy(woven) };
     }
     case 'shared': {
-      const woven = weaveShared(named.placings, weave, isLeftOut);
+      const woven = weaveShared(placings, weave, isLeftOut);
       return {
         woven,
-        labels: labelled(accountLabels(store, study), woven.id),
+        labels: labelled(tidy.labels, woven.id),
         own: {},
         emptiedBy: emptiedBy(woven),
       };
     }
     case 'two-mode': {
-      const woven = weaveTwoMode(named.placings, weave, isLeftOut);
-      const handles = accountLabels(store, study);
+      const woven = weaveTwoMode(placings, weave, isLeftOut);
       const [one] = THING_WORDS[weave.things];
       return {
         woven,
         labels: Array.from(woven.id, (id, v) =>
-          woven.mode[v] === 0 ? (handles.get(id) ?? '') : named.labelOf(id),
+          woven.mode[v] === 0 ? (tidy.labels.get(id) ?? '') : named.labelOf(id),
         ),
         own: { mode: Array.from(woven.mode, (mode) => (mode === 0 ? 'account' : one)) },
         emptiedBy: emptiedBy(woven),
@@ -108,13 +125,12 @@ function things(store: Store, study: string, weave: TogetherWeave | SharedWeave 
   }
 }
 
-function follows(store: Store, study: string, weave: FollowWeave): NamedWeave {
-  const woven = weaveFollows(readFollows(store, study), weave);
-  const handles = accountLabels(store, study);
+function follows(store: Store, study: string, weave: FollowWeave, tidy: TidyAccounts): NamedWeave {
+  const woven = weaveFollows(tidyFollows(readFollows(store, study), tidy.now), weave);
   return {
     woven,
-    labels: labelled(handles, woven.id),
-    own: { follows: audiences(woven, (account) => handles.get(account) ?? '') },
+    labels: labelled(tidy.labels, woven.id),
+    own: { follows: audiences(woven, (account) => tidy.labels.get(account) ?? '') },
     emptiedBy:
       woven.droppedBelowThreshold > 0
         ? `Nobody follows ${weave.listsAtLeast} of the listed accounts. Ask for fewer.`
@@ -122,12 +138,13 @@ function follows(store: Store, study: string, weave: FollowWeave): NamedWeave {
   };
 }
 
-function inStep(store: Store, study: string, weave: InStepWeave): NamedWeave {
-  const placings = readSame(store, { study, ...weave }, weave.same);
+function inStep(store: Store, study: string, weave: InStepWeave, tidy: TidyAccounts): NamedWeave {
+  const same = readSame(store, { study, ...weave }, weave.same);
+  const placings = tidyPlacings(same, null, tidy.now);
   const woven = weaveInStep(placings, weave);
   return {
     woven,
-    labels: labelled(accountLabels(store, study), woven.id),
+    labels: labelled(tidy.labels, woven.id),
     own: {},
     emptiedBy:
       placings.count === 0

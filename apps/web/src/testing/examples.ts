@@ -59,6 +59,8 @@ export function exampleNetwork(change: Partial<Network> = {}): Network {
     state: 'measured',
     step: 3,
     columns: [],
+    decisions: 0,
+    stale: false,
     measures: {},
     createdAt: '2026-03-02T12:30:00.000Z',
     ...change,

@@ -58,7 +58,7 @@ describe('prepareMap', () => {
     expect(radius(100, 'logarithm')).toBe(15);
     expect(radius(25, 'square root')).toBe(9);
     expect(radius(50, 'linear')).toBe(9);
-    expect(radiusFor(5, [5, 5], { column: '', growth: 'square root', smallest: 3, largest: 15 })).toBe(3);
+    expect(radiusFor(5, [5, 5], { column: '', growth: 'square root', smallest: 3, largest: 15 })).toBe(7);
   });
 
   it('keeps groups of one in the last colour', () => {

@@ -92,3 +92,13 @@ export function linkKey(link: string): string {
     .replace(/\/$/, '')
     .replace(/^[^/?]+/, (host) => host.toLowerCase());
 }
+
+/** A name as it is compared: without case, accents stay, one space between words. */
+export function nameKey(name: string): string {
+  return name
+    .normalize('NFKC')
+    .toLowerCase()
+    .replace(/[’‘]/g, "'")
+    .replace(/[^\p{L}\p{N}'&-]+/gu, ' ')
+    .trim();
+}

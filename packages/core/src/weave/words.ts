@@ -8,6 +8,7 @@ export const THING_WORDS: Readonly<Record<ThingKind, readonly [one: string, many
   domain: ['domain', 'domains'],
   link: ['link', 'links'],
   word: ['word', 'words'],
+  name: ['name', 'names'],
   item: ['item', 'items'],
   channel: ['channel', 'channels'],
 };
@@ -18,6 +19,7 @@ const USES: Readonly<Record<ThingKind, string>> = {
   domain: 'link to',
   link: 'share',
   word: 'use',
+  name: 'name',
   item: 'comment on',
   channel: 'comment on',
 };

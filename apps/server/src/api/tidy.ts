@@ -1,0 +1,26 @@
+import { Router } from 'express';
+import { TidyQuery, TidySort } from '@pebble/contract';
+import { readDecisions } from '../db/decisions';
+import type { Services } from './services';
+
+/** What was found in the messages of a study, and what was decided of it. */
+export function tidyRoutes({ store, runner }: Services): Router {
+  const routes = Router();
+
+  routes.get('/studies/:study/tidy', async (request, response) => {
+    response.json(await readDecisions(store, request.params.study));
+  });
+
+  routes.get('/studies/:study/tidy/:sort', async (request, response) => {
+    const sort = TidySort.parse(request.params.sort);
+    const query = { ...TidyQuery.parse(request.query), sort };
+    response.json(await runner.read('tidy', request.params.study, query));
+  });
+
+  routes.get('/studies/:study/tidy/:sort/suggestions', async (request, response) => {
+    const sort = TidySort.parse(request.params.sort);
+    response.json(await runner.read('suggestions', request.params.study, sort));
+  });
+
+  return routes;
+}

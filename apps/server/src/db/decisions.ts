@@ -1,0 +1,69 @@
+import { TidySort, Verdict, type Decision, type Weave } from '@pebble/contract';
+import type { Selectable } from 'kysely';
+import type { Store } from './open';
+import type { TidyDecisionTable } from './schema';
+
+/** The decisions of a study that hold, in the order in which they were taken. */
+export async function readDecisions(
+  { query }: Store,
+  study: string,
+  sorts: readonly TidySort[] = TidySort.options,
+): Promise<Decision[]> {
+  const rows = await query
+    .selectFrom('tidy_decision')
+    .selectAll()
+    .where('study_id', '=', study)
+    .where('sort', 'in', [...sorts])
+    .where('taken_back', '=', 0)
+    .orderBy('id')
+    .execute();
+  return rows.map(toDecision);
+}
+
+function toDecision({ id, sort, key, verdict, step_id }: Selectable<TidyDecisionTable>): Decision {
+  return { id, sort: TidySort.parse(sort), key, verdict: Verdict.parse(JSON.parse(verdict)), step: step_id };
+}
+
+/** The decisions with which a network was woven, also those that were taken back since. */
+export async function decisionsOf({ query }: Store, network: string): Promise<Decision[]> {
+  const { decisions } = await query
+    .selectFrom('network')
+    .select('decisions')
+    .where('id', '=', network)
+    .executeTakeFirstOrThrow();
+  const ids = JSON.parse(decisions) as number[];
+  if (ids.length === 0) return [];
+  const rows = await query
+    .selectFrom('tidy_decision')
+    .selectAll()
+    .where('id', 'in', ids)
+    .orderBy('id')
+    .execute();
+  return rows.map(toDecision);
+}
+
+/** The sorts of things whose decisions change what a weave gives. */
+export function sortsOf(weave: Weave | null): TidySort[] {
+  switch (weave?.what) {
+    case 'accounts':
+    case 'follows':
+    case 'in-step':
+      return ['account'];
+    case 'together':
+    case 'shared':
+    case 'two-mode': {
+      const sort = TidySort.safeParse(weave.things === 'mention' ? 'account' : weave.things);
+      return sort.success && sort.data !== 'account' ? ['account', sort.data] : ['account'];
+    }
+    default:
+      return [];
+  }
+}
+
+/** The decisions that a weave is made with: those that change what stands where. */
+export async function decisionsFor(store: Store, study: string, weave: Weave): Promise<Decision[]> {
+  const sorts = sortsOf(weave);
+  if (sorts.length === 0) return [];
+  const all = await readDecisions(store, study, sorts);
+  return all.filter(({ verdict }) => verdict.verdict !== 'keep' && verdict.verdict !== 'kind');
+}

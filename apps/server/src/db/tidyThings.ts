@@ -1,0 +1,89 @@
+import type { TidySort } from '@pebble/contract';
+import { handleKey, type ThreadPlacings } from '@pebble/core';
+import { readAddresses } from './addresses';
+import type { Store } from './open';
+import { readPlacings, type PlacingScope } from './placings';
+
+/** The things of one sort in a study: where they stand, their keys and labels, and what is known of them. */
+export interface SortedThings {
+  readonly placings: ThreadPlacings;
+  readonly keys: readonly string[];
+  readonly labels: readonly string[];
+  /** Names of the persons behind accounts. */
+  readonly personalNames: readonly (string | null)[];
+}
+
+/** Every thing of a sort; accounts that wrote or are addressed. */
+export function readThings(store: Store, study: string, sort: TidySort): SortedThings {
+  if (sort === 'account') return readAccountsAsThings(store, study);
+  const scope: PlacingScope = { study, from: null, until: null, reposts: true };
+  const { placings, labelOf, keyOf } = readPlacings(store, scope, sort);
+  return numbered(
+    placings,
+    (thing) => keyOf(thing),
+    labelOf,
+    () => null,
+  );
+}
+
+function readAccountsAsThings(store: Store, study: string): SortedThings {
+  const rows = readAddresses(store, study);
+  // A message counts for its author and for everyone it addresses; a row of the author itself stands for each message.
+  const message: number[] = [];
+  const author: number[] = [];
+  const thing: number[] = [];
+  const time: number[] = [];
+  for (let i = 0; i < rows.count; i++) {
+    const ends = rows.kinds[i] === 0 ? [rows.from[i]] : [rows.from[i], rows.to[i]];
+    for (const account of ends) {
+      message.push(rows.message[i]);
+      author.push(rows.from[i]);
+      thing.push(account);
+      time.push(rows.time[i]);
+    }
+  }
+  const accounts = new Map(
+    (
+      store.raw.prepare('select id, handle, name from account where study_id = ?').raw().all(study) as [
+        number,
+        string,
+        string | null,
+      ][]
+    ).map(([id, handle, name]) => [id, { handle, name }]),
+  );
+  return numbered(
+    { count: message.length, message, author, thing, time },
+    (account) => handleKey(accounts.get(account)?.handle ?? ''),
+    (account) => accounts.get(account)?.handle ?? '',
+    (account) => accounts.get(account)?.name ?? null,
+  );
+}
+
+/** Things numbered by key, in the order in which they come; two spellings of one key are one thing, called by the first. */
+function numbered(
+  placings: ThreadPlacings,
+  keyOf: (thing: number) => string,
+  labelOf: (thing: number) => string,
+  nameOf: (thing: number) => string | null,
+): SortedThings {
+  const number = new Map<string, number>();
+  const known = new Map<number, number>();
+  const keys: string[] = [];
+  const labels: string[] = [];
+  const personalNames: (string | null)[] = [];
+  const thing = Uint32Array.from(placings.thing, (one) => {
+    let at = known.get(one);
+    if (at !== undefined) return at;
+    const key = keyOf(one);
+    at = number.get(key);
+    if (at === undefined) {
+      at = keys.push(key) - 1;
+      number.set(key, at);
+      labels.push(labelOf(one));
+      personalNames.push(nameOf(one));
+    }
+    known.set(one, at);
+    return at;
+  });
+  return { placings: { ...placings, thing }, keys, labels, personalNames };
+}
