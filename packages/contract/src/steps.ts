@@ -4,7 +4,7 @@ import { NodeTable, Reading } from './gather';
 import { MessageFilter, MessageLanguage } from './message';
 import { LayoutSettings, MapDescription } from './map';
 import { MeasureSettings } from './network';
-import { NewDecision, TidySort } from './tidy';
+import { NewDecision, TidyKind, TidySort } from './tidy';
 import { Weave } from './weave';
 
 /** The parameters of every kind of step, by kind. */
@@ -66,6 +66,14 @@ export const stepParameters = {
   'forget-filter': z.object({ id: z.int(), name: z.string() }),
   'remove-source': z.object({ source: z.int(), name: z.string() }),
   'restore-source': z.object({ source: z.int(), name: z.string() }),
+  'find-names': z.object({
+    /** By the library, or a list of one's own. */
+    by: z.enum(['library', 'list']),
+    names: z.array(z.string().trim().min(2).max(200)).max(5000).default([]),
+    match: z.enum(['words', 'beginnings']).default('words'),
+    /** Of the names of a list; the library tells it of each. */
+    kind: TidyKind.default('unknown'),
+  }),
   tidy: z.object({ sort: TidySort, decisions: z.array(NewDecision).min(1).max(10_000) }),
   'take-back-tidy': z.object({ decisions: z.array(z.int()).min(1).max(10_000) }),
   weave: z.object({ name: z.string(), weave: Weave }),

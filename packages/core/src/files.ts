@@ -29,4 +29,5 @@ export * from './formats/sourceSink';
 export * from './formats/unreadable';
 export * from './formats/workbook';
 export * from './text/languages';
+export * from './text/names';
 export * from './text/tokens';

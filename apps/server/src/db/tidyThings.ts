@@ -1,4 +1,4 @@
-import type { TidySort } from '@pebble/contract';
+import type { TidyKind, TidySort } from '@pebble/contract';
 import { handleKey, type ThreadPlacings } from '@pebble/core';
 import { readAddresses } from './addresses';
 import type { Store } from './open';
@@ -11,6 +11,8 @@ export interface SortedThings {
   readonly labels: readonly string[];
   /** Names of the persons behind accounts. */
   readonly personalNames: readonly (string | null)[];
+  /** Kinds that the finder of names told, by key. */
+  readonly kinds: ReadonlyMap<string, TidyKind>;
 }
 
 /** Every thing of a sort; accounts that wrote or are addressed. */
@@ -18,12 +20,13 @@ export function readThings(store: Store, study: string, sort: TidySort): SortedT
   if (sort === 'account') return readAccountsAsThings(store, study);
   const scope: PlacingScope = { study, from: null, until: null, reposts: true };
   const { placings, labelOf, keyOf } = readPlacings(store, scope, sort);
-  return numbered(
-    placings,
-    (thing) => keyOf(thing),
-    labelOf,
-    () => null,
-  );
+  const found = numbered(placings, keyOf, labelOf, () => null);
+  return sort === 'name' ? { ...found, kinds: kindsOfNames(store, study) } : found;
+}
+
+function kindsOfNames({ raw }: Store, study: string): Map<string, TidyKind> {
+  const rows = raw.prepare('select name_key, kind from name where study_id = ?').raw().all(study);
+  return new Map(rows as [string, TidyKind][]);
 }
 
 function readAccountsAsThings(store: Store, study: string): SortedThings {
@@ -85,5 +88,5 @@ function numbered(
     known.set(one, at);
     return at;
   });
-  return { placings: { ...placings, thing }, keys, labels, personalNames };
+  return { placings: { ...placings, thing }, keys, labels, personalNames, kinds: new Map() };
 }

@@ -4,6 +4,7 @@ import { addNodeDetails } from './addNodeDetails';
 import { collectSource } from './collectSource';
 import { detectLanguages } from './detectLanguages';
 import { exportFigure, exportNetwork } from './exportSteps';
+import { findNames } from './findNames';
 import { importSource } from './importSource';
 import { importNetwork } from './importNetwork';
 import { arrangeMap, describeMap } from './mapSteps';
@@ -36,6 +37,7 @@ const definitions = {
   'forget-filter': forgetFilter,
   'remove-source': removeSource,
   'restore-source': restoreSource,
+  'find-names': findNames,
   tidy,
   'take-back-tidy': takeBackTidy,
   weave,

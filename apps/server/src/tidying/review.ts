@@ -59,13 +59,16 @@ export async function readSuggestions(store: Store, study: string, sort: TidySor
 }
 
 async function foundThings(store: Store, study: string, sort: TidySort): Promise<FoundThing[]> {
-  const { placings, keys, labels } = readThings(store, study, sort);
+  const { placings, keys, labels, kinds } = readThings(store, study, sort);
   const decisions = await readDecisions(store, study, [sort]);
   const resolution = resolve(decisions);
   const labelOf = new Map(keys.map((key, i) => [key, labels[i]]));
   const parts = partsOf(decisions, resolution, labelOf);
   return tallyThings(placings, keys.length)
-    .map((tallied, i) => thingOf(keys[i], labels[i], tallied, resolution, labelOf, parts))
+    .map((tallied, i) => ({
+      ...thingOf(keys[i], labels[i], tallied, resolution, labelOf, parts),
+      kind: resolution.kind(keys[i]) ?? kinds.get(keys[i]) ?? null,
+    }))
     .sort((a, b) => b.messages - a.messages || (a.key < b.key ? -1 : 1));
 }
 
@@ -91,7 +94,7 @@ function thingOf(
   resolution: Resolution,
   labelOf: ReadonlyMap<string, string>,
   parts: ReadonlyMap<string, string[]>,
-): FoundThing {
+): Omit<FoundThing, 'kind'> {
   const state = resolution.state(key);
   const into = resolution.canonical(key);
   const moment = (time: number): number | null => (Number.isNaN(time) ? null : time);
@@ -103,7 +106,6 @@ function thingOf(
     first: moment(first),
     last: moment(last),
     example: moment(example),
-    kind: resolution.kind(key),
     state,
     into:
       state === 'merged' ? { key: into, label: resolution.label(into) ?? labelOf.get(into) ?? into } : null,

@@ -18,6 +18,11 @@ export const routes: Routes = [
         title: 'Gather · Pebble Thread',
       },
       {
+        path: 'tidy',
+        loadComponent: () => import('./tidy/tidy').then((m) => m.Tidy),
+        title: 'Tidy · Pebble Thread',
+      },
+      {
         path: 'weave',
         loadComponent: () => import('./weave/weave').then((m) => m.Weave),
         title: 'Weave · Pebble Thread',

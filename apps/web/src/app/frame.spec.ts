@@ -77,7 +77,14 @@ describe('StudyFrame', () => {
     const stops = [...host(fixture).querySelectorAll('a.stop')].map((a) =>
       a.textContent!.replace(/\s+/g, ' ').trim(),
     );
-    expect(stops).toEqual(['Gather1,200 messages', 'Weave1 network', 'Map', 'Publish', 'Logbook1 step']);
+    expect(stops).toEqual([
+      'Gather1,200 messages',
+      'Tidy',
+      'Weave1 network',
+      'Map',
+      'Publish',
+      'Logbook1 step',
+    ]);
   });
 
   it('shows what runs with its rest time, and lets it be cancelled', async () => {

@@ -25,10 +25,15 @@ import {
   Step,
   Study,
   StudyList,
+  SuggestionList,
   Thread,
+  TidyPage,
   Timeline,
   UploadAnswer,
   WeaveEstimate,
+  type Suggestion,
+  type TidyQuery,
+  type TidySort,
   type Weave,
   type AccountQuery,
   type CollectPlan,
@@ -88,6 +93,10 @@ export class Api {
     this.get(`/studies/${study}/timeline`, Timeline, query);
   thread = (study: string, message: number): Observable<Thread> =>
     this.get(`/studies/${study}/messages/${message}/thread`, Thread);
+  tidy = (study: string, sort: TidySort, query: Partial<TidyQuery>): Observable<TidyPage> =>
+    this.get(`/studies/${study}/tidy/${sort}`, TidyPage, query);
+  suggestions = (study: string, sort: TidySort): Observable<Suggestion[]> =>
+    this.get(`/studies/${study}/tidy/${sort}/suggestions`, SuggestionList);
   filters = (study: string): Observable<SavedFilter[]> =>
     this.get(`/studies/${study}/filters`, SavedFilterList);
   accounts = (study: string, query: Partial<AccountQuery>): Observable<AccountPage> =>

@@ -135,6 +135,7 @@ export class StudyFrame implements OnDestroy {
         name: 'Gather',
         note: study?.messages ? counted(study.messages, 'message') : 'no messages',
       },
+      { path: 'tidy', name: 'Tidy', note: '' },
       { path: 'weave', name: 'Weave', note: study?.networks ? counted(study.networks, 'network') : '' },
       { path: 'map', name: 'Map', note: this.networks()[0]?.name ?? '' },
       { path: 'publish', name: 'Publish', note: '' },

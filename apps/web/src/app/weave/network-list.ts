@@ -20,6 +20,12 @@ import { counted, moment } from '../shared/words';
             </h3>
             <p class="says">{{ network.sentence }}</p>
             <p class="faint">{{ facts(network) }}</p>
+            @if (network.stale) {
+              <p class="stale">
+                Other tidy decisions hold now than when it was woven.
+                <button class="btn" (click)="wovenAgain.emit(network)">Weave again</button>
+              </p>
+            }
           </div>
           @if (network.weave) {
             <button class="btn plain" (click)="again.emit(network)">Use this sentence</button>
@@ -59,6 +65,9 @@ import { counted, moment } from '../shared/words';
     li h3 a:hover {
       color: var(--thread);
     }
+    .stale {
+      color: var(--thread);
+    }
     .says {
       font: 15px/1.4 var(--serif);
     }
@@ -69,9 +78,11 @@ export class NetworkList {
   readonly networks = input.required<readonly Network[]>();
   readonly again = output<Network>();
   readonly removed = output<Network>();
+  /** The same sentence, with the tidy decisions that hold now. */
+  readonly wovenAgain = output<Network>();
 
-  protected facts({ nodes, edges, weave, createdAt }: Network): string {
+  protected facts({ nodes, edges, weave, createdAt, decisions }: Network): string {
     const made = weave ? 'woven' : 'taken in';
-    return `${counted(nodes, ...nodeWords(weave))} · ${counted(edges, 'tie')} · ${made} ${moment(Date.parse(createdAt))} UTC`;
+    return `${counted(nodes, ...nodeWords(weave))} · ${counted(edges, 'tie')} · ${made} ${moment(Date.parse(createdAt))} UTC${decisions > 0 ? ` · after ${counted(decisions, 'tidy decision')}` : ''}`;
   }
 }

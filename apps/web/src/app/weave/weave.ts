@@ -116,11 +116,19 @@ export class Weave {
     const study = this.study();
     const weave = this.weave();
     if (!study || !weave || this.fault()) return;
+    this.make(study.id, this.name().trim() || nameOf(weave), weave);
+  }
+
+  protected weaveAgain({ name, weave, study }: Network): void {
+    if (weave) this.make(study, name, weave);
+  }
+
+  private make(study: string, name: string, weave: Recipe): void {
     this.weaving.set(true);
     this.problem.set(null);
-    this.api.step(study.id, 'weave', { name: this.name().trim() || nameOf(weave), weave }).subscribe({
+    this.api.step(study, 'weave', { name, weave }).subscribe({
       next: ({ result }) =>
-        void this.router.navigate(['/studies', study.id, 'map', String(result?.['network'])]),
+        void this.router.navigate(['/studies', study, 'map', String(result?.['network'])]),
       error: (error: Error) => {
         this.weaving.set(false);
         this.problem.set(error.message);

@@ -1,0 +1,197 @@
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  type ElementRef,
+  inject,
+  input,
+  linkedSignal,
+  output,
+  viewChild,
+} from '@angular/core';
+import { TidyKind, type FoundThing, type Verdict } from '@pebble/contract';
+import { fold } from '@pebble/core';
+import { of } from 'rxjs';
+import { Api } from '../api/api';
+import { latest } from '../shared/latest';
+import { MessageText } from '../shared/message-text';
+import { counted, moment } from '../shared/words';
+
+const OFFERED = 8;
+
+/** One thing: an example of it, and what can be decided. */
+@Component({
+  selector: 'pt-thing-pane',
+  imports: [MessageText],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    @let t = thing();
+    <h2>{{ t.label }}</h2>
+    <p class="soft">
+      {{ counted(t.messages, 'message') }} by {{ counted(t.authors, 'account') }}
+      @if (t.state === 'merged') {
+        · counted as {{ t.into?.label }}
+      }
+    </p>
+    @if (message(); as m) {
+      <blockquote>
+        <p class="soft">{{ m.author.handle }}, {{ m.time === null ? 'undated' : moment(m.time) }}</p>
+        <pt-message-text [message]="m" />
+      </blockquote>
+    }
+    <div class="acts">
+      <button class="btn" (click)="decided.emit({ verdict: 'keep' })"><kbd>K</kbd> Keep</button>
+      <button class="btn" (click)="decided.emit({ verdict: 'drop' })"><kbd>X</kbd> Leave out</button>
+      <button class="btn" [class.on]="mode() === 'merge'" (click)="open('merge')"><kbd>M</kbd> Merge</button>
+      <button class="btn" [class.on]="mode() === 'rename'" (click)="open('rename')">
+        <kbd>R</kbd> Rename
+      </button>
+    </div>
+    @if (mode() === 'merge') {
+      <label class="field"
+        >{{ t.label }} is the same as
+        <input #box class="box" (input)="typed.set(box.value)" (keydown.enter)="mergeFirst()" (keydown.escape)="mode.set(null)" />
+      </label>
+      @for (other of offered(); track other.key) {
+        <button class="offer" (click)="merge(other)">
+          {{ other.label }} ({{ counted(other.messages, 'message') }})
+        </button>
+      } @empty {
+        <p class="soft">Nothing else is called so.</p>
+      }
+    } @else if (mode() === 'rename') {
+      <label class="field"
+        >It is called
+        <input #box class="box" [value]="t.label" (keydown.enter)="rename(box.value)" (keydown.escape)="mode.set(null)" />
+      </label>
+      <button class="btn go" (click)="rename(box.value)">Rename</button>
+    }
+    @if (hasKinds()) {
+      <div class="kinds" role="group" aria-label="Kind">
+        @for (kind of kinds; track kind; let i = $index) {
+          <button [class.on]="t.kind === kind" (click)="decided.emit({ verdict: 'kind', kind })">
+            <kbd>{{ i + 1 }}</kbd> {{ kind }}
+          </button>
+        }
+      </div>
+    }
+  `,
+  styles: `
+    :host {
+      display: block;
+      margin-bottom: 18px;
+    }
+    h2 {
+      margin: 0;
+      overflow-wrap: anywhere;
+    }
+    blockquote {
+      margin: 8px 0;
+      padding: 6px 12px;
+      border-left: 3px solid var(--line);
+      max-height: 190px;
+      overflow: auto;
+    }
+    blockquote p {
+      margin: 0 0 2px;
+      font-size: 13px;
+    }
+    .acts,
+    .kinds {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 6px;
+      margin: 8px 0;
+    }
+    .on {
+      border-color: var(--thread);
+      color: var(--thread);
+    }
+    .kinds button {
+      border: 1px solid var(--line);
+      border-radius: 12px;
+      background: none;
+      padding: 2px 10px;
+      cursor: pointer;
+      font-size: 13px;
+    }
+    .offer {
+      display: block;
+      width: 100%;
+      text-align: left;
+      border: 0;
+      border-top: 1px solid var(--line);
+      background: none;
+      padding: 5px 8px;
+      cursor: pointer;
+    }
+    .offer:hover {
+      background: var(--thread-wash);
+    }
+    kbd {
+      font: 500 11px/1 var(--ui);
+      border: 1px solid var(--line);
+      border-radius: 3px;
+      padding: 1px 4px;
+      color: var(--soft);
+    }
+  `,
+})
+export class ThingPane {
+  private readonly api = inject(Api);
+  readonly study = input.required<string>();
+  readonly thing = input.required<FoundThing>();
+  /** Others of the same sort, into which it can be merged. */
+  readonly others = input.required<readonly FoundThing[]>();
+  readonly hasKinds = input(false);
+  readonly decided = output<Verdict>();
+  private readonly box = viewChild<ElementRef<HTMLInputElement>>('box');
+  protected readonly kinds = TidyKind.options;
+  protected readonly counted = counted;
+  protected readonly moment = moment;
+  /** What is being typed; another thing begins anew. */
+  protected readonly mode = linkedSignal<string, 'merge' | 'rename' | null>({
+    source: () => this.thing().key,
+    computation: () => null,
+  });
+  protected readonly typed = linkedSignal({ source: () => this.thing().key, computation: () => '' });
+  protected readonly offered = computed(() => {
+    const { key } = this.thing();
+    const sought = fold(this.typed());
+    return this.others()
+      .filter((other) => other.key !== key && other.state !== 'merged' && other.state !== 'dropped')
+      .filter(({ label }) => sought === '' || fold(label).includes(sought))
+      .slice(0, OFFERED);
+  });
+  private readonly asked = computed(() => ({ study: this.study(), example: this.thing().example }), {
+    equal: (a, b) => a.study === b.study && a.example === b.example,
+  });
+  private readonly thread = latest(this.asked, ({ study, example }) =>
+    example === null ? of(null) : this.api.thread(study, example),
+  );
+  protected readonly message = computed(
+    () => this.thread()?.messages.find(({ message }) => message.id === this.thing().example)?.message ?? null,
+  );
+
+  /** Opens the field for merging or renaming, and goes there. */
+  open(mode: 'merge' | 'rename'): void {
+    this.mode.set(mode);
+    setTimeout(() => this.box()?.nativeElement.select());
+  }
+
+  protected mergeFirst(): void {
+    const [first] = this.offered();
+    if (first) this.merge(first);
+  }
+
+  protected merge(other: FoundThing): void {
+    this.mode.set(null);
+    this.decided.emit({ verdict: 'merge', into: other.key });
+  }
+
+  protected rename(label: string): void {
+    if (label.trim() === '') return;
+    this.mode.set(null);
+    this.decided.emit({ verdict: 'rename', label: label.trim() });
+  }
+}
