@@ -5,7 +5,7 @@ import SqliteDatabase from 'better-sqlite3';
 import { postsAsJsonLines, makePosts } from '@pebble/standins';
 import { recordReader, takePost } from '@pebble/core/files';
 import { weaveAccounts } from '@pebble/core';
-import type { IncomingMessage } from '@pebble/contract';
+import { AccountWeave, type IncomingMessage } from '@pebble/contract';
 import { readAddresses } from '../../apps/server/src/db/addresses';
 import { newStudyId } from '../../apps/server/src/db/ids';
 import { openStore } from '../../apps/server/src/db/open';
@@ -97,17 +97,10 @@ const plain = await time(3, () => {
   return seen;
 });
 const weaving = await time(3, () =>
-  weaveAccounts(readAddresses(store, study), {
-    what: 'accounts',
-    mostReceivers: null,
-    share: 'whole',
-    kinds: ['reply', 'mention', 'repost'],
-    from: null,
-    until: null,
-    atLeast: 1,
-    selfTies: false,
-    isolates: true,
-  }),
+  weaveAccounts(
+    readAddresses(store, study),
+    AccountWeave.parse({ what: 'accounts', kinds: ['reply', 'mention', 'repost'] }),
+  ),
 );
 const rows: Row[] = [
   atMost(

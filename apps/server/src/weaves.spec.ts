@@ -218,6 +218,44 @@ describe('what can be woven from the demo', () => {
     expect(open.handles.length).toBeGreaterThan(made.handles.length);
   });
 
+  it('drops directions, keeps the backbone and the largest component, with the messages of both ways', async () => {
+    const recipe = { what: 'accounts', kinds: ['reply', 'mention'], isolates: false };
+    const directed = await estimate(recipe);
+    const made = await make({ ...recipe, direction: 'mutual' });
+    expect(made.edges['source'].length).toBeLessThan(directed.edges);
+    const e = strongest(made);
+    const { total } = await evidence(made.id, ends(made, e));
+    // One message may answer and be answered, but never both ways at once.
+    expect(total).toBe((made.edges['weight'] as Float64Array)[e]);
+    const thin = await make({ ...recipe, direction: 'sum', backbone: 0.05, largestOnly: true });
+    expect(thin.edges['source'].length).toBeLessThan(directed.edges);
+    expect(thin.step.sentence).toContain('The disparity filter at 0.05 (Serrano et al. 2009) keeps');
+    expect(thin.step.sentence).toContain('Only the largest of');
+    const { nodes, components } = await estimate({ ...recipe, direction: 'sum', largestOnly: true });
+    expect([components, nodes]).toEqual([1, directed.largest]);
+  });
+
+  it('finds names in texts, which can then be woven', async () => {
+    const names = ['Lighting Board', 'Sallowmere Lighting Board', 'Harbour Office'];
+    const { body } = await app
+      .step('find-names', { by: 'list', names, match: 'words', kind: 'organisation' })
+      .expect(200);
+    const { result, sentence } = body as Step;
+    expect(result).toMatchObject({ names: 3, newNames: 3 });
+    expect(sentence).toContain('3 names of a list were looked for in');
+    const again = await app.step('find-names', { by: 'list', names, match: 'words', kind: 'organisation' });
+    expect((again.body as Step).result).toMatchObject({ names: 3, newNames: 0 });
+    const page = await app.get<{ things: { label: string; kind: string }[] }>('tidy/name');
+    expect(page.things.map(({ label, kind }) => `${label} ${kind}`).sort()).toEqual(
+      names.map((name) => `${name} organisation`).sort(),
+    );
+    const made = await make({ what: 'two-mode', things: 'name' });
+    const { messages } = await evidence(made.id, ends(made, 0));
+    for (const { text } of messages)
+      expect(text.toLowerCase()).toContain(made.handles[ends(made, 0).target].toLowerCase());
+    await app.step('find-names', { by: 'list' }).expect(422);
+  });
+
   it('says which part of the sentence empties the result', async () => {
     const nothing = await estimate({ what: 'together', things: 'hashtag', from: 0, until: 1 });
     expect(nothing.emptiedBy).toBe('No message of this period holds hashtags.');

@@ -10,6 +10,18 @@ const PERIOD = { from: z.number().nullable().default(null), until: z.number().nu
 /** Ties of less than this are left out. */
 const atLeast = z.int().min(1).max(1_000_000).default(1);
 
+/** What becomes of directions: they are kept, or both ways of a pair become one tie, of their sum, lesser, greater, or only where both are. */
+export const Direction = z.enum(['kept', 'sum', 'least', 'greatest', 'mutual']);
+export type Direction = z.infer<typeof Direction>;
+
+/** What is done with a network when its ties are counted. */
+const AFTER = {
+  /** Ties that stand out for one of their ends at this level (disparity filter); null for all. */
+  backbone: z.number().min(0.000001).max(1).nullable().default(null),
+  largestOnly: z.boolean().default(false),
+};
+const DIRECTED = { direction: Direction.default('kept'), ...AFTER };
+
 /** Accounts tied by who addresses whom. */
 export const AccountWeave = z.object({
   what: z.literal('accounts'),
@@ -25,6 +37,7 @@ export const AccountWeave = z.object({
   mostReceivers: z.int().min(1).max(10_000).nullable().default(null),
   /** Each message counts one for each account it addresses, or one in all, divided by their number. */
   share: z.enum(['whole', 'divided']).default('whole'),
+  ...DIRECTED,
 });
 export type AccountWeave = z.infer<typeof AccountWeave>;
 
@@ -62,6 +75,7 @@ export const TogetherWeave = z.object({
   scale: Scale.default('count'),
   atLeast,
   isolates: z.boolean().default(false),
+  ...AFTER,
 });
 export type TogetherWeave = z.infer<typeof TogetherWeave>;
 
@@ -74,6 +88,7 @@ export const SharedWeave = z.object({
   /** Things that two accounts share. */
   atLeast,
   isolates: z.boolean().default(false),
+  ...AFTER,
 });
 export type SharedWeave = z.infer<typeof SharedWeave>;
 
@@ -83,6 +98,7 @@ export const TwoModeWeave = z.object({
   ...THINGS,
   ...PERIOD,
   atLeast,
+  ...AFTER,
 });
 export type TwoModeWeave = z.infer<typeof TwoModeWeave>;
 
@@ -91,6 +107,7 @@ export const FollowWeave = z.object({
   what: z.literal('follows'),
   /** Followers of at least so many of the listed accounts. */
   listsAtLeast: z.int().min(1).max(1000).default(1),
+  ...DIRECTED,
 });
 export type FollowWeave = z.infer<typeof FollowWeave>;
 
@@ -102,6 +119,7 @@ export const InStepWeave = z.object({
   ...PERIOD,
   atLeast: z.int().min(1).max(1_000_000).default(2),
   reposts: z.boolean().default(false),
+  ...AFTER,
 });
 export type InStepWeave = z.infer<typeof InStepWeave>;
 

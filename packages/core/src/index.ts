@@ -47,6 +47,7 @@ export * from './tidy/review';
 export * from './tidy/suggestions';
 export * from './tidy/words';
 export * from './weave/accounts';
+export * from './weave/after';
 export * from './weave/estimate';
 export * from './weave/evidence';
 export * from './weave/follows';

@@ -24,16 +24,22 @@ function inPeriod(
   return sql.join(parts, sql` and `);
 }
 
+/** Messages from some accounts to others; or, where `both` is set, in either direction. */
+export interface AddressedBetween {
+  readonly from: readonly number[];
+  readonly to: readonly number[];
+  readonly both: boolean;
+}
+
 /** The messages behind a tie of one account to another, or all that an account wrote or that address it. */
 export async function readEvidence(
   store: Store,
   { study, weave }: Scope,
-  target: { accounts: readonly number[] } | { from: readonly number[]; to: readonly number[] },
+  target: { accounts: readonly number[] } | AddressedBetween,
   { offset, limit }: Pick<EvidenceQuery, 'offset' | 'limit'>,
 ): Promise<MessagePage> {
   const bits = wantedBits(weave);
-  const behind =
-    'from' in target ? tieCondition(target.from, target.to, bits) : accountsCondition(target.accounts, bits);
+  const behind = 'from' in target ? betweenCondition(target, bits) : accountsCondition(target.accounts, bits);
   const rows = sql<{ id: number }>`
     select distinct a.message_id as id, a.time from address a
     where a.study_id = ${study} and ${inPeriod(weave)} and ${behind}`;
@@ -53,6 +59,11 @@ export async function readEvidence(
       page.rows.map((row) => row.id),
     ),
   };
+}
+
+function betweenCondition({ from, to, both }: AddressedBetween, bits: number): RawBuilder<unknown> {
+  const there = tieCondition(from, to, bits);
+  return both ? sql`(${there} or ${tieCondition(to, from, bits)})` : there;
 }
 
 /** A self-tie of one account also stands for messages that address nobody in the wanted way. */

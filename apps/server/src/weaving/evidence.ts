@@ -45,7 +45,7 @@ export async function evidenceOf(store: Store, network: Network): Promise<Eviden
 /** Accounts by address: the table of addresses says it. */
 function accountEvidence(
   store: Store,
-  { id, study }: Network,
+  { id, study, directed }: Network,
   weave: AccountWeave,
   decisions: readonly Decision[],
 ): Evidence {
@@ -60,7 +60,7 @@ function accountEvidence(
         scope,
         'nodes' in behind
           ? { accounts: accounts(behind.nodes) }
-          : { from: accounts(behind.source), to: accounts(behind.target) },
+          : { from: accounts(behind.source), to: accounts(behind.target), both: !directed },
         page,
       ),
     portrait: (community, nodes) =>

@@ -11,6 +11,7 @@ import {
 } from '@pebble/contract';
 import {
   audiences,
+  finishWeave,
   THING_WORDS,
   tidyAddresses,
   tidyFollows,
@@ -45,6 +46,29 @@ export type StudyWeave = Exclude<Weave, { what: 'groups' }>;
 
 /** Weaves a network of a study; nothing is stored. Throws TooManyTies. */
 export function weaveStudy(
+  store: Store,
+  study: string,
+  weave: StudyWeave,
+  decisions: readonly Decision[],
+): NamedWeave {
+  const made = weaveCounted(store, study, weave, decisions);
+  const woven = finishWeave(made.woven, { isolates: false, ...weave });
+  if (woven === made.woven) return made;
+  // Nodes may have gone: what is said of them goes with them.
+  const place = new Map(Array.from(made.woven.id, (id, v) => [`${made.woven.mode[v]} ${id}`, v]));
+  const before = Array.from(woven.id, (id, v) => place.get(`${woven.mode[v]} ${id}`)!);
+  return {
+    ...made,
+    woven,
+    labels: before.map((v) => made.labels[v]),
+    own: Object.fromEntries(
+      Object.entries(made.own).map(([name, values]) => [name, before.map((v) => String(values[v]))]),
+    ),
+    emptiedBy: made.woven.source.length === 0 ? made.emptiedBy : 'No tie is left by what is done afterwards.',
+  };
+}
+
+function weaveCounted(
   store: Store,
   study: string,
   weave: StudyWeave,

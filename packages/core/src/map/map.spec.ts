@@ -1,4 +1,4 @@
-import { defaultMap, type MapDescription } from '@pebble/contract';
+import { AccountWeave, defaultMap, type MapDescription } from '@pebble/contract';
 import { makeGraph } from '../graph/graph';
 import { basicMeasures } from '../network/measure';
 import type { TableColumns } from '../network/tables';
@@ -158,17 +158,13 @@ describe('Picker', () => {
 
 describe('the caption', () => {
   const input = {
-    weave: {
-      what: 'accounts' as const,
-      mostReceivers: null,
-      share: 'whole' as const,
-      kinds: ['reply' as const, 'mention' as const],
+    weave: AccountWeave.parse({
+      what: 'accounts',
+      kinds: ['reply', 'mention'],
       from: Date.UTC(2026, 2, 1),
       until: Date.UTC(2026, 4, 1),
       atLeast: 2,
-      selfTies: false,
-      isolates: true,
-    },
+    }),
     description: defaultMap,
     directed: true,
     moved: 0,

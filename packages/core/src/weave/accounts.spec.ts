@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import type { AccountWeave } from '@pebble/contract';
+import { AccountWeave } from '@pebble/contract';
 import { KIND_BIT, weaveAccounts, whatEmptiesAccounts, type AddressRows } from './accounts';
 import { sizeOf } from './estimate';
 import { periodPhrase, verbPhrase } from './sentence';
@@ -27,17 +27,7 @@ function rows(list: readonly Row[]): AddressRows {
   };
 }
 
-const everything: AccountWeave = {
-  what: 'accounts',
-  mostReceivers: null,
-  share: 'whole',
-  kinds: ['reply', 'mention', 'repost'],
-  from: null,
-  until: null,
-  atLeast: 1,
-  selfTies: false,
-  isolates: true,
-};
+const everything = AccountWeave.parse({ what: 'accounts', kinds: ['reply', 'mention', 'repost'] });
 const { reply, mention, repost } = KIND_BIT;
 
 describe('weaveAccounts (common practice)', () => {

@@ -1,20 +1,10 @@
-import type { AccountWeave } from '@pebble/contract';
+import { AccountWeave } from '@pebble/contract';
 import { dayPhrase, formatCount, joinWith, periodPhrase, timesPhrase, verbPhrase } from './sentence';
 import { weaveSentence } from './words';
 
 const march = Date.UTC(2026, 2, 1);
 const may = Date.UTC(2026, 4, 1);
-const weave: AccountWeave = {
-  what: 'accounts',
-  mostReceivers: null,
-  share: 'whole',
-  kinds: ['reply'],
-  from: march,
-  until: may,
-  atLeast: 1,
-  selfTies: false,
-  isolates: true,
-};
+const weave = AccountWeave.parse({ what: 'accounts', kinds: ['reply'], from: march, until: may });
 
 it.each([
   [0, '0'],

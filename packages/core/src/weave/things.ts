@@ -220,14 +220,22 @@ function finish(
 
 /** The same network without nodes that have no tie; their evidence goes with them. */
 export function withoutIsolates(woven: Woven): Woven {
+  const { id, source, target } = woven;
+  const isTied = new Uint8Array(id.length);
+  for (const ends of [source, target]) for (const v of ends) isTied[v] = 1;
+  const kept = Uint32Array.from(id.keys()).filter((v) => isTied[v] === 1);
+  if (kept.length === id.length) return woven;
+  const gone = id.length - kept.length;
+  const note = `${gone === 1 ? '1 node' : `${gone} nodes`} without a tie left out.`;
+  return keepNodes({ ...woven, notes: [...woven.notes, note] }, kept);
+}
+
+/** The same network with some of its nodes; no tie may lead to another one. @param kept places of the nodes, ascending */
+export function keepNodes(woven: Woven, kept: Uint32Array): Woven {
   const { id, mode, uses, source, target, evidence } = woven;
   const place = new Int32Array(id.length).fill(-1);
-  for (const ends of [source, target]) for (const v of ends) place[v] = 0;
-  const kept = Uint32Array.from(id.keys()).filter((v) => place[v] === 0);
-  if (kept.length === id.length) return woven;
   kept.forEach((v, i) => (place[v] = i));
   const rows = evidence && Uint32Array.from(evidence.node.keys()).filter((i) => place[evidence.node[i]] >= 0);
-  const gone = id.length - kept.length;
   return {
     ...woven,
     id: pick(kept, (v) => id[v]),
@@ -244,6 +252,5 @@ export function withoutIsolates(woven: Woven): Woven {
             time: Float64Array.from(rows, (i) => evidence.time[i]),
           }
         : null,
-    notes: [...woven.notes, `${gone === 1 ? '1 node' : `${gone} nodes`} without a tie left out.`],
   };
 }

@@ -133,8 +133,28 @@ export function weaveSentence(weave: Weave): string {
   const period = periodOf(weave);
   const [, many] = nodeWords(weave);
   const head = `${many[0].toUpperCase()}${many.slice(1)} tied when ${tiePhrase(weave)}${least}${period === null ? '' : `, ${period}`}`;
-  return `${[head, ...conditions(weave)].join('; ')}.`;
+  return `${[head, ...conditions(weave), ...endings(weave)].join('; ')}.`;
 }
+
+/** What is done when the ties are counted. */
+function endings(weave: Weave): string[] {
+  if (weave.what === 'groups') return [];
+  const direction = 'direction' in weave ? weave.direction : 'kept';
+  return [
+    ...(direction === 'kept' ? [] : [TURNED[direction]]),
+    ...(weave.backbone === null
+      ? []
+      : [`only ties that stand out for one of their ends (disparity filter at ${weave.backbone})`]),
+    ...(weave.largestOnly ? ['only the largest component'] : []),
+  ];
+}
+
+const TURNED = {
+  sum: 'both directions added up',
+  least: 'the weaker direction counts',
+  greatest: 'the stronger direction counts',
+  mutual: 'only where both directions are, added up',
+} as const;
 
 /** What else holds of a weave, beside what ties its nodes. */
 function conditions(weave: Weave): string[] {

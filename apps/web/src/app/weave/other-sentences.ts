@@ -17,7 +17,7 @@ import { PeriodFields } from './period-fields';
       class="box count"
       aria-label="Listed accounts that they follow at least"
       [ngModel]="weave().listsAtLeast"
-      (ngModelChange)="weave.set({ what: 'follows', listsAtLeast: atLeastOne($event) })"
+      (ngModelChange)="change(atLeastOne($event))"
     />
     of the listed accounts are shown.
   `,
@@ -26,6 +26,10 @@ import { PeriodFields } from './period-fields';
 export class FollowSentence {
   readonly weave = model.required<FollowWeave>();
   protected readonly atLeastOne = atLeastOne;
+
+  protected change(listsAtLeast: number): void {
+    this.weave.update((weave) => ({ ...weave, listsAtLeast }));
+  }
 }
 
 /** Accounts tied by posting the same at the same time. */

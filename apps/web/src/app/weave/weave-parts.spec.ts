@@ -4,6 +4,7 @@ import { Weave, type AccountWeave } from '@pebble/contract';
 import { button, choose, host, text, type } from '../../testing/dom';
 import { exampleNetwork, exampleOverview } from '../../testing/examples';
 import { AccountSentence } from './account-sentence';
+import { AfterFields } from './after-fields';
 import { GroupSentence, StepSentence } from './other-sentences';
 import { commonTag, firstWeave, QUESTIONS, thingsIn, whyNot } from './questions';
 import { ThingSentence, type ThingWeave } from './thing-sentence';
@@ -129,6 +130,24 @@ describe('the other sentences', () => {
     const weave: AccountWeave = fixture.componentInstance.weave();
     expect([weave.share, weave.mostReceivers]).toEqual(['divided', 20]);
     expect(text(fixture)).toContain('more than');
+  });
+});
+
+describe('AfterFields', () => {
+  it('thins the network by direction, backbone and largest component', async () => {
+    const fixture = TestBed.createComponent(AfterFields);
+    fixture.componentRef.setInput('weave', Weave.parse({ what: 'follows' }));
+    const changes: object[] = [];
+    fixture.componentInstance.changed.subscribe((part) => changes.push(part));
+    await fixture.whenStable();
+    choose(host(fixture).querySelector<HTMLSelectElement>('select')!, 'mutual');
+    for (const box of host(fixture).querySelectorAll<HTMLInputElement>('input[type="checkbox"]')) box.click();
+    expect(changes).toEqual([{ direction: 'mutual' }, { backbone: 0.05 }, { largestOnly: true }]);
+    fixture.componentRef.setInput('weave', Weave.parse({ what: 'in-step', backbone: 0.1 }));
+    await fixture.whenStable();
+    expect(host(fixture).querySelector('select')).toBeNull();
+    type(host(fixture).querySelector<HTMLInputElement>('input[type="number"]')!, '7');
+    expect(changes.at(-1)).toEqual({ backbone: 1 });
   });
 });
 

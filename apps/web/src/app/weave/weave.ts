@@ -9,6 +9,7 @@ import { Api } from '../api/api';
 import { WorkActions } from '../store/work.actions';
 import { work } from '../store/work.reducer';
 import { AccountSentence } from './account-sentence';
+import { AfterFields } from './after-fields';
 import { NetworkList } from './network-list';
 import { FollowSentence, GroupSentence, StepSentence } from './other-sentences';
 import { commonTag, firstWeave, QUESTIONS, thingsIn, whyNot } from './questions';
@@ -21,6 +22,7 @@ import { WeaveSize } from './weave-size';
   imports: [
     RouterLink,
     AccountSentence,
+    AfterFields,
     FollowSentence,
     GroupSentence,
     NetworkList,
@@ -110,6 +112,11 @@ export class Weave {
 
   protected change(weave: Recipe): void {
     this.changed.update((all) => ({ ...all, [weave.what]: weave }));
+  }
+
+  protected thin(part: object): void {
+    const weave = this.weave();
+    if (weave) this.change({ ...weave, ...part });
   }
 
   protected start(): void {

@@ -1,0 +1,79 @@
+import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import type { Direction, GroupWeave, Weave } from '@pebble/contract';
+
+/** A weave whose ties can be thinned when they are counted. */
+type Thinned = Exclude<Weave, GroupWeave>;
+const LEVEL = 0.05;
+
+/** What is done when the ties are counted: directions, backbone, largest component. */
+@Component({
+  selector: 'pt-after-fields',
+  imports: [FormsModule],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    @let w = weave();
+    <details>
+      <summary>When the ties are counted: directions, backbone, largest component</summary>
+      @if (w.what === 'accounts' || w.what === 'follows') {
+        <div>
+          Directions
+          <select
+            class="box"
+            aria-label="Directions"
+            [ngModel]="w.direction"
+            (ngModelChange)="changed.emit({ direction: $event })"
+          >
+            @for (one of directions; track one[0]) {
+              <option [value]="one[0]">{{ one[1] }}</option>
+            }
+          </select>
+        </div>
+      }
+      <label
+        ><input
+          type="checkbox"
+          [ngModel]="w.backbone !== null"
+          (ngModelChange)="changed.emit({ backbone: $event ? level : null })"
+        />
+        Only ties that stand out for one of their ends@if (w.backbone !== null) {, at the level
+          <input
+            type="number"
+            min="0.0001"
+            max="1"
+            step="0.01"
+            class="box count"
+            aria-label="Level of the backbone"
+            [ngModel]="w.backbone"
+            (ngModelChange)="changed.emit({ backbone: within($event) })"
+          />}
+        (disparity filter, Serrano et al. 2009).</label
+      >
+      <label
+        ><input
+          type="checkbox"
+          [ngModel]="w.largestOnly"
+          (ngModelChange)="changed.emit({ largestOnly: $event })"
+        />
+        Only the largest component.</label
+      >
+    </details>
+  `,
+  styleUrl: './sentence.scss',
+})
+export class AfterFields {
+  readonly weave = input.required<Thinned>();
+  readonly changed = output<{ direction?: Direction; backbone?: number | null; largestOnly?: boolean }>();
+  protected readonly level = LEVEL;
+  protected readonly directions: readonly (readonly [Direction, string])[] = [
+    ['kept', 'are kept'],
+    ['sum', 'are dropped: both ways added up'],
+    ['greatest', 'are dropped: the stronger way counts'],
+    ['least', 'are dropped: the weaker way counts'],
+    ['mutual', 'are dropped: only where both ways are'],
+  ];
+
+  protected within(typed: number | null): number {
+    return Math.min(1, Math.max(0.0001, typed ?? LEVEL));
+  }
+}
