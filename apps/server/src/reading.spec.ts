@@ -109,3 +109,47 @@ it('parts the time chart by kind, and the parts add up to the whole', async () =
   );
   expect((await app.get<Timeline>('timeline')).parts).toEqual([]);
 });
+
+describe('scores', () => {
+  const score = async (scorer: string): Promise<Step> =>
+    (await app.step('score-messages', { scorer }).expect(200)).body as Step;
+
+  it('are given to messages in a language that the scorer understands, and can be read by', async () => {
+    await app.take(
+      'tempers.csv',
+      [
+        'id,author,time,text,lang',
+        't1,ann,2026-04-01T10:00:00Z,Shut up you idiot nobody asked you about the lamps,en',
+        't2,ben,2026-04-01T11:00:00Z,What a wonderful and lovely evening under the lamps,en',
+        't3,cleo,2026-04-01T12:00:00Z,Quelle soirée magnifique sous les lampes du quai,fr',
+        '',
+      ].join('\n'),
+    );
+    // Languages are found in a step that follows the import.
+    for (let i = 0; i < 100 && (await read({ text: 'evening' }))[0]?.language === null; i++)
+      await new Promise((done) => setTimeout(done, 50));
+    const step = await score('incivility');
+    expect(step.result).toMatchObject({ messages: 11 });
+    expect(step.sentence).toContain('in a language it understands (en)');
+    await score('tone');
+    const uncivil = await read({ scored: 'incivility', scoreFrom: 0.7 });
+    expect(uncivil.map(({ key }) => key)).toEqual(['t1']);
+    const [{ text, spans, scores }] = uncivil;
+    const marks = spans.filter(({ what }) => what === 'score');
+    expect(marks.map(({ start, end }) => text.slice(start, end))).toEqual(['Shut up', 'idiot']);
+    expect(scores.map(({ scorer }) => scorer)).toEqual(['tone', 'incivility']);
+    expect((await read({ scored: 'tone', scoreFrom: 0.4 })).map(({ key }) => key)).toEqual(['t2']);
+    const french = (await read({ text: 'magnifique' }))[0];
+    expect(french.scores).toEqual([]);
+    expect((await app.get<{ scorers: string[] }>('overview')).scorers).toEqual(['tone', 'incivility']);
+  });
+
+  it('are given anew when they are asked for again', async () => {
+    const before = await read({ scored: 'tone' });
+    const again = await score('tone');
+    expect(again.state).toBe('done');
+    expect((await read({ scored: 'tone' })).map(({ scores }) => scores)).toEqual(
+      before.map(({ scores }) => scores),
+    );
+  });
+});

@@ -91,11 +91,15 @@ export type IncomingFollow = z.infer<typeof IncomingFollow>;
 export const TextSpan = z.object({
   start: z.int(),
   end: z.int(),
-  what: z.enum(['mention', 'hashtag', 'link']),
-  /** The key by which it is known: handle without @, hashtag without #, full address. */
+  what: z.enum(['mention', 'hashtag', 'link', 'score']),
+  /** The key by which it is known: handle without @, hashtag without #, full address; of a word that made a score what it counts for. */
   key: z.string(),
 });
 export type TextSpan = z.infer<typeof TextSpan>;
+
+/** Numbers that are given to messages by their texts alone. */
+export const Scorer = z.enum(['tone', 'incivility']);
+export type Scorer = z.infer<typeof Scorer>;
 
 /** The language of a text (BCP 47; "und" where it cannot be told), and how it is known. */
 export const MessageLanguage = z.object({
@@ -128,6 +132,8 @@ export const Message = z.object({
   /** What the researcher marked it with. */
   starred: z.boolean(),
   note: z.string().nullable(),
+  /** What scorers gave it. */
+  scores: z.array(z.object({ scorer: Scorer, value: z.number() })).default([]),
   ...More,
 });
 export type Message = z.infer<typeof Message>;
@@ -145,6 +151,10 @@ export const MessageFilter = z.object({
   item: z.string().optional(),
   /** Only messages with a star, or with a note. */
   marked: z.enum(['starred', 'noted']).optional(),
+  /** Only messages that this scorer gave a value, in the given range. */
+  scored: Scorer.optional(),
+  scoreFrom: z.coerce.number().optional(),
+  scoreUntil: z.coerce.number().optional(),
   /** From this moment on, and before that moment: milliseconds since 1970. */
   from: z.coerce.number().optional(),
   until: z.coerce.number().optional(),
@@ -222,6 +232,8 @@ export const MessageOverview = z.object({
   items: z.int(),
   follows: z.int(),
   /** The ways in which messages address accounts, as far as they occur. */
+  /** Scorers that gave something to its messages. */
+  scorers: z.array(Scorer).default([]),
   addressKinds: z.array(AddressKind),
   hashtags: z.array(HashtagCount),
   authors: z.array(AccountCount),

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { CollectPlan, CollectRun, Service } from './collect';
 import { NodeTable, Reading } from './gather';
-import { MessageFilter, MessageLanguage } from './message';
+import { MessageFilter, MessageLanguage, Scorer } from './message';
 import { LayoutSettings, MapDescription } from './map';
 import { MeasureSettings } from './network';
 import { NewDecision, TidyKind, TidySort } from './tidy';
@@ -74,6 +74,7 @@ export const stepParameters = {
     /** Of the names of a list; the library tells it of each. */
     kind: TidyKind.default('unknown'),
   }),
+  'score-messages': z.object({ scorer: Scorer }),
   tidy: z.object({ sort: TidySort, decisions: z.array(NewDecision).min(1).max(10_000) }),
   'take-back-tidy': z.object({ decisions: z.array(z.int()).min(1).max(10_000) }),
   weave: z.object({ name: z.string(), weave: Weave }),

@@ -28,6 +28,7 @@ export * from './formats/sourceReader';
 export * from './formats/sourceSink';
 export * from './formats/unreadable';
 export * from './formats/workbook';
+export * from './scores';
 export * from './text/languages';
 export * from './text/names';
 export * from './text/tokens';

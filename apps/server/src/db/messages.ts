@@ -13,6 +13,7 @@ import {
 import { findSpans, handleKey, hashtagKey, KIND_BIT, Random } from '@pebble/core';
 import { sql, type Expression, type RawBuilder, type SqlBool } from 'kysely';
 import type { Store } from './open';
+import { scoreConditions, scorersOf, withScores } from './scores';
 import { searchCondition } from './searching';
 
 /** A page of the reading list, in the order of time; undated messages come last. */
@@ -35,7 +36,11 @@ export async function readMessages(
     .offset(offset)
     .limit(limit)
     .execute();
-  return { total: total.count, offset, messages: await withReceivers(store, rows.map(toMessage)) };
+  return {
+    total: total.count,
+    offset,
+    messages: await withScores(store, await withReceivers(store, rows.map(toMessage)), filter.scored),
+  };
 }
 
 /** Messages by their ids, in the order of the ids. */
@@ -44,7 +49,7 @@ export async function readMessagesById(store: Store, ids: readonly number[]): Pr
   const rows = await messageRows(store)
     .where('m.id', 'in', [...ids])
     .execute();
-  const found = await withReceivers(store, rows.map(toMessage));
+  const found = await withScores(store, await withReceivers(store, rows.map(toMessage)));
   const byId = new Map(found.map((message) => [message.id, message]));
   return ids.flatMap((id) => byId.get(id) ?? []);
 }
@@ -200,6 +205,7 @@ export async function readOverview(store: Store, study: string): Promise<Message
     languages,
     items: await count('item'),
     follows: await count('follow'),
+    scorers: await scorersOf(store, study),
     addressKinds: ADDRESS_KINDS.filter((kind) => bits & KIND_BIT[kind]),
     hashtags,
     authors,
@@ -234,6 +240,7 @@ function filterConditions(study: string, filter: MessageFilter): Condition[] {
     conditions.push(
       sql<SqlBool>`m.id in (select message_id from message_language where language = ${filter.language})`,
     );
+  conditions.push(...scoreConditions(filter));
   if (filter.marked)
     conditions.push(
       sql<SqlBool>`m.id in (select message_id from message_mark where ${filter.marked === 'starred' ? sql`starred = 1` : sql`note <> ''`})`,
@@ -331,6 +338,7 @@ function toMessage(row: MessageRow): Message {
       row.language === null ? null : MessageLanguage.parse({ code: row.language, how: row.language_how }),
     starred: row.starred === 1,
     note: row.note || null,
+    scores: [],
     numbers: more.numbers ?? {},
     attributes: more.attributes ?? {},
   };

@@ -298,6 +298,13 @@ const tidy: Migration = {
       .addPrimaryKeyConstraint('message_name_pair', ['name_id', 'message_id'])
       .execute();
     await schema
+      .createTable('message_score')
+      .addColumn('message_id', 'integer', (c) => c.notNull())
+      .addColumn('scorer', 'text', (c) => c.notNull())
+      .addColumn('value', 'real', (c) => c.notNull())
+      .addPrimaryKeyConstraint('message_score_pair', ['message_id', 'scorer'])
+      .execute();
+    await schema
       .alterTable('network')
       .addColumn('decisions', 'text', (c) => c.notNull().defaultTo('[]'))
       .execute();

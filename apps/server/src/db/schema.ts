@@ -202,6 +202,13 @@ export interface TidyDecisionTable {
   taken_back: number;
 }
 
+/** What a scorer gave a message. */
+export interface MessageScoreTable {
+  message_id: number;
+  scorer: string;
+  value: number;
+}
+
 /** A name that was found in texts. */
 export interface NameTable {
   id: Generated<number>;
@@ -255,6 +262,7 @@ export interface Database {
   network: NetworkTable;
   map: MapTable;
   tidy_decision: TidyDecisionTable;
+  message_score: MessageScoreTable;
   name: NameTable;
   message_name: MessageNameTable;
 }

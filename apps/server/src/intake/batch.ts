@@ -230,7 +230,7 @@ export class Batcher {
       const number = this.hashtags.number(key);
       if (tag.indexOf(number, firstTag) < 0) tag.push(number);
     };
-    const counts = { mention: 0, hashtag: 0, link: 0 };
+    const counts = { mention: 0, hashtag: 0, link: 0, score: 0 };
     for (const { what, key } of findSpans(message.text)) {
       counts[what]++;
       if (what === 'mention') address(this.handles.number(wholeHandle(key, message)), KIND_BIT.mention);

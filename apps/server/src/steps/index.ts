@@ -12,6 +12,7 @@ import { measureNetwork } from './measureNetwork';
 import { deleteNetwork, renameNetwork, restoreNetwork } from './networkSteps';
 import { forgetFilter, markMessage, saveFilter, setLanguage } from './readingSteps';
 import { removeSource, restoreSource } from './sourceSteps';
+import { scoreMessages } from './scoreMessages';
 import type { StepDefinition } from './step';
 import { createStudy, deleteStudy, renameStudy, restoreStudy } from './studySteps';
 import { takeBackTidy, tidy } from './tidySteps';
@@ -38,6 +39,7 @@ const definitions = {
   'remove-source': removeSource,
   'restore-source': restoreSource,
   'find-names': findNames,
+  'score-messages': scoreMessages,
   tidy,
   'take-back-tidy': takeBackTidy,
   weave,

@@ -18,6 +18,7 @@ import { counted, day, moment } from '../shared/words';
 import { KeptFilters } from './kept-filters';
 import { MessageSource } from './message-source';
 import { MessageView } from './message-view';
+import { rangesFor, SCORE_RANGES } from './score-ranges';
 
 /** The messages to read: search, filters, and the list that loads as one scrolls. */
 @Component({
@@ -45,6 +46,14 @@ export class ReadingList {
     const { from, until } = this.filter();
     return from === undefined || until === undefined ? null : `${day(from)} to ${day(until - 1)}`;
   });
+  protected readonly scoreRanges = computed(() => rangesFor(this.overview().scorers));
+  protected readonly scoreChoice = computed(() => {
+    const { scored, scoreFrom, scoreUntil } = this.filter();
+    const range = SCORE_RANGES.find(
+      (one) => one.scored === scored && one.scoreFrom === scoreFrom && one.scoreUntil === scoreUntil,
+    );
+    return range?.title ?? '';
+  });
   protected readonly active = computed(() =>
     Object.values(this.filter()).some((value) => value !== undefined && value !== ''),
   );
@@ -59,6 +68,11 @@ export class ReadingList {
 
   protected set(part: MessageFilter): void {
     this.filter.update((filter) => ({ ...filter, ...part }));
+  }
+
+  protected setScore(title: string): void {
+    const { scored, scoreFrom, scoreUntil } = SCORE_RANGES.find((range) => range.title === title) ?? {};
+    this.set({ scored, scoreFrom, scoreUntil });
   }
 
   protected setKind(kind: string): void {

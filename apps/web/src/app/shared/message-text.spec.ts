@@ -3,7 +3,7 @@ import type { Message, TextSpan } from '@pebble/contract';
 import { findSpans } from '@pebble/core';
 import { MessageText } from './message-text';
 
-function message(text: string): Message {
+function message(text: string, more: TextSpan[] = []): Message {
   return {
     id: 1,
     key: '1',
@@ -11,7 +11,7 @@ function message(text: string): Message {
     author: { id: 1, handle: 'ann', name: null },
     subject: null,
     text,
-    spans: findSpans(text),
+    spans: [...findSpans(text), ...more],
     time: null,
     kind: 'post',
     parent: null,
@@ -23,6 +23,7 @@ function message(text: string): Message {
     language: null,
     starred: false,
     note: null,
+    scores: [],
   };
 }
 

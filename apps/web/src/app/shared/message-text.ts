@@ -12,7 +12,7 @@ interface Piece {
   selector: 'pt-message-text',
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `@for (piece of pieces(); track $index) {
-    @if (piece.span === null) {{{ piece.text }}} @else if (piece.span.what === 'link') {<span class="link" [title]="piece.span.key">{{ piece.text }}</span>} @else {<button [class.matched]="piece.matched" (click)="spanClicked.emit(piece.span); $event.stopPropagation()">{{ piece.text }}</button>}
+    @if (piece.span === null) {{{ piece.text }}} @else if (piece.span.what === 'score') {<mark [title]="piece.span.key">{{ piece.text }}</mark>} @else if (piece.span.what === 'link') {<span class="link" [title]="piece.span.key">{{ piece.text }}</span>} @else {<button [class.matched]="piece.matched" (click)="spanClicked.emit(piece.span); $event.stopPropagation()">{{ piece.text }}</button>}
   }`,
   styles: `
     :host { white-space: pre-wrap; overflow-wrap: anywhere; unicode-bidi: plaintext; }
@@ -20,6 +20,7 @@ interface Piece {
     button:hover { text-decoration: underline; }
     .matched { background: var(--thread-wash); color: var(--thread); font-weight: 600; border-radius: 2px; }
     .link { color: var(--tide); }
+    mark { background: none; color: inherit; border-bottom: 2px solid var(--thread); cursor: help; }
   `,
 })
 export class MessageText {

@@ -16,6 +16,7 @@ import { Api } from '../api/api';
 import { latest } from '../shared/latest';
 import { work } from '../store/work.reducer';
 import { NameFinding } from './name-finding';
+import { Scores } from './scores';
 import { SuggestionList } from './suggestion-list';
 import { ThingPane } from './thing-pane';
 import { ThingTable } from './thing-table';
@@ -25,7 +26,7 @@ const PAGE = 200;
 /** Make names mean one thing: what was found, one after the other, with keys; nothing in the messages is changed. */
 @Component({
   selector: 'pt-tidy',
-  imports: [RouterLink, NameFinding, SuggestionList, ThingPane, ThingTable],
+  imports: [RouterLink, NameFinding, Scores, SuggestionList, ThingPane, ThingTable],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './tidy.html',
   styleUrl: './tidy.scss',
@@ -38,6 +39,8 @@ export class Tidy {
   protected readonly sorts: readonly TidySort[] = ['account', 'hashtag', 'name', 'domain', 'word'];
   protected readonly words = SORT_WORDS;
   protected readonly sort = signal<TidySort>('hashtag');
+  /** Whether scores of messages are looked at, not things to review. */
+  protected readonly scoring = signal(false);
   protected readonly search = signal('');
   protected readonly show = signal<TidyQuery['show']>('all');
   private readonly limit = signal(PAGE);
@@ -80,6 +83,7 @@ export class Tidy {
   private readonly pane = viewChild(ThingPane);
 
   protected go(sort: TidySort): void {
+    this.scoring.set(false);
     this.sort.set(sort);
     this.limit.set(PAGE);
   }
@@ -128,7 +132,7 @@ export class Tidy {
   protected onKey(event: KeyboardEvent): void {
     const { target } = event;
     const isTyping = target instanceof Element && target.closest('input, select, textarea') !== null;
-    if (event.altKey || isTyping) return;
+    if (event.altKey || isTyping || this.scoring()) return;
     if (event.ctrlKey || event.metaKey) {
       if (event.key === 'z') this.undo();
       return;

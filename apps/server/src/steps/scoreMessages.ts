@@ -1,0 +1,80 @@
+import { counted, formatCount } from '@pebble/core';
+import { scorers } from '@pebble/core/files';
+import type { StepDefinition } from './step';
+
+/** Messages that are read from the database together. */
+const TOGETHER = 2000;
+
+interface Scored extends Record<string, unknown> {
+  readonly messages: number;
+  readonly scored: number;
+  /** Messages in languages that the scorer does not understand, or whose language cannot be told. */
+  readonly notUnderstood: number;
+  readonly mean: number;
+  /** Messages in which something made a score. */
+  readonly withHits: number;
+}
+
+/** Gives every message in a language that the scorer understands its score; what was given before is given anew. */
+export const scoreMessages: StepDefinition<'score-messages', Scored> = {
+  kind: 'score-messages',
+  async run({ store, study, now }, { scorer: name }, progress) {
+    const scorer = scorers[name];
+    const { query } = store;
+    const { count } = await query
+      .selectFrom('message')
+      .select((e) => e.fn.countAll<number>().as('count'))
+      .where('study_id', '=', study)
+      .executeTakeFirstOrThrow();
+    const put = query
+      .insertInto('message_score')
+      .values({ message_id: 0, scorer: '', value: 0 })
+      .onConflict((c) =>
+        c.columns(['message_id', 'scorer']).doUpdateSet((e) => ({ value: e.ref('excluded.value') })),
+      )
+      .compile();
+    const insert = store.raw.prepare(put.sql);
+    let messages = 0;
+    let scored = 0;
+    let withHits = 0;
+    let sum = 0;
+    for (let last = 0; ;) {
+      const texts = await query
+        .selectFrom('message as m')
+        .leftJoin('message_language as l', 'l.message_id', 'm.id')
+        .select(['m.id', 'm.text', 'm.study_id', 'l.language'])
+        .where('m.id', '>', last)
+        .orderBy('m.id')
+        .limit(TOGETHER)
+        .execute();
+      if (texts.length === 0) break;
+      for (const { id, text, study_id, language } of texts) {
+        if (study_id !== study) continue;
+        messages++;
+        if (language === null || !scorer.languages.includes(language.slice(0, 2))) continue;
+        const { value, hits } = scorer.score(text);
+        insert.run(id, name, value);
+        scored++;
+        sum += value;
+        if (hits.length > 0) withHits++;
+      }
+      last = texts[texts.length - 1].id;
+      progress('Scoring messages', count > 0 ? Math.min(1, messages / count) : null);
+    }
+    await query.updateTable('study').set({ changed_at: now }).where('id', '=', study).execute();
+    return {
+      messages,
+      scored,
+      notUnderstood: messages - scored,
+      mean: scored > 0 ? sum / scored : 0,
+      withHits,
+    };
+  },
+  describe({ scorer: name }, result) {
+    const { source, range, languages } = scorers[name];
+    const what = `The ${name} of messages (${range[0]} to ${range[1]}: ${source})`;
+    if (!result) return `${what} was to be scored.`;
+    const share = result.messages > 0 ? ((100 * result.scored) / result.messages).toFixed(0) : '0';
+    return `${what} was scored for ${counted(result.scored, 'message')}, the ${share} % in a language it understands (${languages.join(', ')}); the mean is ${result.mean.toFixed(3)}, and something made a score in ${formatCount(result.withHits)} of them.`;
+  },
+};
