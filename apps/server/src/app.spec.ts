@@ -134,7 +134,7 @@ describe('the application', () => {
       (
         await api()
           .post(`/api/v1/studies/${study}/estimate`)
-          .send({ kinds: ['reply'] })
+          .send({ what: 'accounts', kinds: ['reply'] })
       ).body.edges,
     ).toBe(0);
     await importFile('first.csv', 'id,author,text,in_reply_to\n1,ann,hello @cy,\n3,dee,,1\n');
@@ -143,14 +143,14 @@ describe('the application', () => {
       (
         await api()
           .post(`/api/v1/studies/${study}/estimate`)
-          .send({ kinds: ['reply'] })
+          .send({ what: 'accounts', kinds: ['reply'] })
       ).body.edges,
     ).toBe(1);
     expect(
       (
         await api()
           .post(`/api/v1/studies/${study}/estimate`)
-          .send({ kinds: ['repost'] })
+          .send({ what: 'accounts', kinds: ['repost'] })
       ).body.edges,
     ).toBe(1);
     // The empty repost passes on the mention of cy.
@@ -158,7 +158,7 @@ describe('the application', () => {
       (
         await api()
           .post(`/api/v1/studies/${study}/estimate`)
-          .send({ kinds: ['mention'] })
+          .send({ what: 'accounts', kinds: ['mention'] })
       ).body.edges,
     ).toBe(2);
   });

@@ -356,7 +356,7 @@ describe('gathering', () => {
       const step = await app.take('council.mbox', emailsAsMbox(emails));
       expect(step.result).toMatchObject({ kept: truth.emails, skipped: 0, duplicates: 0, parentsMissing: 0 });
       expect((await counts()).accounts).toBe(truth.addresses);
-      const weave = { kinds: ['to', 'cc'], atLeast: 1 };
+      const weave = { what: 'accounts', kinds: ['to', 'cc'], atLeast: 1 };
       const { body } = await app.api.post(`/api/v1/studies/${app.study}/estimate`).send(weave).expect(200);
       expect(body).toMatchObject({ edges: truth.pairs, messages: truth.emails });
       const roots = (await messages({ limit: 200 })).filter(({ parent }) => parent === null);

@@ -1,5 +1,4 @@
 import {
-  AccountWeave,
   COLUMN_ROLES,
   ColumnRole,
   defaultMap,
@@ -17,6 +16,7 @@ import {
   StepRequest,
   StudyName,
   TableFormat,
+  Weave,
 } from './index';
 
 const reading = {
@@ -68,13 +68,19 @@ describe('roles of columns', () => {
 
 describe('a weave', () => {
   it('counts every message at any time where nothing else is said', () => {
-    expect(AccountWeave.parse({ kinds: ['reply'] })).toEqual({
+    expect(Weave.parse({ what: 'accounts', kinds: ['reply'] })).toEqual({
+      what: 'accounts',
       kinds: ['reply'],
       from: null,
       until: null,
       atLeast: 1,
       selfTies: false,
       isolates: true,
+      mostReceivers: null,
+      share: 'whole',
+      direction: 'kept',
+      backbone: null,
+      largestOnly: false,
     });
   });
 
@@ -83,8 +89,10 @@ describe('a weave', () => {
     [{ kinds: ['likes'] }, 'Invalid'],
     [{ kinds: ['reply'], atLeast: 0 }, 'Too small'],
     [{ kinds: ['reply'], atLeast: 1.5 }, 'expected int'],
+    [{ what: 'everything' }, 'Invalid'],
+    [{ what: 'in-step', seconds: 0 }, 'Too small'],
   ])('is refused as %j', (weave, why) => {
-    expect(AccountWeave.safeParse(weave).error?.issues[0].message).toContain(why);
+    expect(Weave.safeParse({ what: 'accounts', ...weave }).error?.issues[0].message).toContain(why);
   });
 });
 

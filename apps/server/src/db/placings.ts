@@ -251,6 +251,11 @@ export function readFollows({ raw }: Store, study: string): FollowRows {
   };
 }
 
+/** The display names of accounts, where they are known. */
+export function accountNames(store: Store, study: string): Map<number, string> {
+  return labels(store, 'select id, name from account where study_id = ? and name is not null', study);
+}
+
 export function accountLabels(store: Store, study: string): Map<number, string> {
   return labels(store, 'select id, handle from account where study_id = ?', study);
 }

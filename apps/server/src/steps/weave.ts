@@ -128,7 +128,9 @@ async function fromStudy(
     },
     edges: { source: woven.source, target: woven.target, weight: woven.weight, ...woven.columns },
     evidence: woven.evidence && { ...woven.evidence },
-    own: Object.keys(own).map((name) => ({ ...OWN_COLUMNS[name], name, title: name })),
+    own: Object.keys(own)
+      .filter((name) => name in OWN_COLUMNS)
+      .map((name) => ({ ...OWN_COLUMNS[name], name, title: name })),
     messages: woven.messages,
     dropped: woven.droppedBelowThreshold,
     notes: woven.notes,

@@ -29,7 +29,15 @@ import {
 import { readAddresses } from '../db/addresses';
 import { ofSort, tidyAccounts, tidyThings, type TidyAccounts } from './tidied';
 import type { Store } from '../db/open';
-import { readFollows, readPlacings, readSame, withThreads, type PlacingScope } from '../db/placings';
+import {
+  accountLabels,
+  accountNames,
+  readFollows,
+  readPlacings,
+  readSame,
+  withThreads,
+  type PlacingScope,
+} from '../db/placings';
 
 /** A woven network with what its nodes are called. */
 export interface NamedWeave {
@@ -51,7 +59,7 @@ export function weaveStudy(
   weave: StudyWeave,
   decisions: readonly Decision[],
 ): NamedWeave {
-  const made = weaveCounted(store, study, weave, decisions);
+  const made = withNames(store, study, weave, weaveCounted(store, study, weave, decisions));
   const woven = finishWeave(made.woven, { isolates: false, ...weave });
   if (woven === made.woven) return made;
   // Nodes may have gone: what is said of them goes with them.
@@ -66,6 +74,18 @@ export function weaveStudy(
     ),
     emptiedBy: made.woven.source.length === 0 ? made.emptiedBy : 'No tie is left by what is done afterwards.',
   };
+}
+
+/** Accounts have a name beside their handle. */
+function withNames(store: Store, study: string, weave: StudyWeave, made: NamedWeave): NamedWeave {
+  if (weave.what === 'together') return made;
+  const names = accountNames(store, study);
+  const handles = accountLabels(store, study);
+  const { id, mode } = made.woven;
+  // One that was given another label is known by that alone.
+  const nameOf = (account: number, v: number): string =>
+    mode[v] === 0 && handles.get(account) === made.labels[v] ? (names.get(account) ?? '') : '';
+  return { ...made, own: { name: Array.from(id, nameOf), ...made.own } };
 }
 
 function weaveCounted(
