@@ -6,6 +6,7 @@ import type { Row } from './measure';
 
 import { painting } from './painting';
 import { storeRows } from './store';
+import { weaving } from './weaving';
 
 const { values } = parseArgs({
   options: {
@@ -18,6 +19,7 @@ const parts: Record<string, () => Promise<Row[]>> = {
   communities,
   centrality,
   layout,
+  weaving,
   store: () => storeRows(Number(values.posts)),
   formats,
   painting,

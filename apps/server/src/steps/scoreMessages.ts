@@ -56,7 +56,7 @@ export const scoreMessages: StepDefinition<'score-messages', Scored> = {
         insert.run(id, name, value);
         scored++;
         sum += value;
-        if (hits.length > 0) withHits++;
+        if (value !== 0 || hits.length > 0) withHits++;
       }
       last = texts[texts.length - 1].id;
       progress('Scoring messages', count > 0 ? Math.min(1, messages / count) : null);

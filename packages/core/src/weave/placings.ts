@@ -69,7 +69,8 @@ export function choosePlacings(
   const placeOf = new Int32Array(largest + 1).fill(-1);
   kept.forEach((t, place) => (placeOf[t] = place));
   const used = uses.reduce((sum, n) => sum + (n > 0 ? 1 : 0), 0);
-  const chosen = firstPass.subarray(0, rows).filter((i) => placeOf[thing[i]] >= 0);
+  let chosen = 0;
+  for (let r = 0; r < rows; r++) if (placeOf[thing[firstPass[r]]] >= 0) firstPass[chosen++] = firstPass[r];
   const notes: string[] = [];
   if (crowded > 0)
     notes.push(
@@ -78,7 +79,7 @@ export function choosePlacings(
   if (used > kept.length)
     notes.push(`${formatCount(kept.length)} of ${formatCount(used)} were kept, those in most messages.`);
   return {
-    rows: chosen,
+    rows: firstPass.slice(0, chosen),
     things: kept,
     placeOf,
     uses: Float64Array.from(kept, (t) => uses[t]),

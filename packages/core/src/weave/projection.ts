@@ -1,4 +1,5 @@
 import type { Scale } from '@pebble/contract';
+import { groupRows } from './rows';
 import { MOST_TIES, TooManyTies } from './woven';
 
 /** Which nodes belong to which units: a row for each pair; a pair that stands twice counts once. */
@@ -61,7 +62,6 @@ export function project(
   for (let a = 0; a < nodes; a++) {
     let found = 0;
     const own = nodeUnits.subarray(nodeStart[a], nodeStart[a + 1]);
-    own.sort((u, v) => compareTimes(moment[u], moment[v]) || u - v);
     for (const u of own) {
       const size = unitStart[u + 1] - unitStart[u];
       const time = moment[u];
@@ -110,12 +110,6 @@ export function project(
   }
   if (ties > MOST_TIES) throw new TooManyTies(ties, fitting(tally, above, atLeast));
   return { ...out.finish(), dropped };
-}
-
-function compareTimes(a: number, b: number): number {
-  if (a === b) return 0;
-  if (Number.isNaN(a)) return Number.isNaN(b) ? 0 : 1;
-  return Number.isNaN(b) ? -1 : a - b;
 }
 
 function weightOf(
@@ -178,50 +172,46 @@ interface Rows {
   readonly moment: Float64Array;
 }
 
-/** Both directions of the memberships as compressed sparse rows, each pair once. */
+/** Both directions of the memberships as compressed sparse rows, each pair once; the units of a node stand in the order of their moments. */
 function makeRows({ nodes, units, node, unit, time }: Memberships): Rows {
   const moment = new Float64Array(units).fill(NaN);
   for (let i = 0; i < unit.length; i++)
     if (!(moment[unit[i]] <= time[i])) moment[unit[i]] = Number.isNaN(time[i]) ? moment[unit[i]] : time[i];
-  const byUnit = rowsOf(units, unit, node);
-  // Each unit's nodes once: what came before is remembered by the unit for which it was last seen.
+  const byUnit = groupRows(units, unit);
+  // Each unit's nodes once: for which unit a node was last seen is remembered.
   const seenIn = new Int32Array(nodes).fill(-1);
   const unitStart = new Uint32Array(units + 1);
-  const unitNodes = new Uint32Array(byUnit.values.length);
+  const unitNodes = new Uint32Array(unit.length);
   let at = 0;
   for (let u = 0; u < units; u++) {
     for (let i = byUnit.start[u]; i < byUnit.start[u + 1]; i++) {
-      const v = byUnit.values[i];
+      const v = node[byUnit.values[i]];
       if (seenIn[v] === u) continue;
       seenIn[v] = u;
       unitNodes[at++] = v;
     }
     unitStart[u + 1] = at;
   }
-  const pairUnit = new Uint32Array(at);
-  for (let u = 0; u < units; u++) pairUnit.fill(u, unitStart[u], unitStart[u + 1]);
-  const byNode = rowsOf(nodes, unitNodes.subarray(0, at), pairUnit);
-  return {
-    unitStart,
-    unitNodes: unitNodes.subarray(0, at),
-    nodeStart: byNode.start,
-    nodeUnits: byNode.values,
-    moment,
-  };
+  const nodeStart = new Uint32Array(nodes + 1);
+  for (let i = 0; i < at; i++) nodeStart[unitNodes[i] + 1]++;
+  for (let v = 0; v < nodes; v++) nodeStart[v + 1] += nodeStart[v];
+  const next = nodeStart.slice(0, nodes);
+  const nodeUnits = new Uint32Array(at);
+  for (const u of byMoment(moment))
+    for (let i = unitStart[u]; i < unitStart[u + 1]; i++) nodeUnits[next[unitNodes[i]]++] = u;
+  return { unitStart, unitNodes: unitNodes.subarray(0, at), nodeStart, nodeUnits, moment };
 }
 
-function rowsOf(
-  rows: number,
-  row: Uint32Array,
-  value: Uint32Array,
-): { start: Uint32Array; values: Uint32Array } {
-  const start = new Uint32Array(rows + 1);
-  for (const r of row) start[r + 1]++;
-  for (let r = 0; r < rows; r++) start[r + 1] += start[r];
-  const next = start.slice(0, rows);
-  const values = new Uint32Array(row.length);
-  for (let i = 0; i < row.length; i++) values[next[row[i]]++] = value[i];
-  return { start, values };
+/** Units by their moments, undated ones last; equal ones by their numbers. */
+function byMoment(moment: Float64Array): Uint32Array {
+  const order = new Uint32Array(moment.length);
+  for (let u = 0; u < order.length; u++) order[u] = u;
+  let isOrdered = true;
+  for (let u = 1; u < order.length && isOrdered; u++)
+    isOrdered = !(moment[u - 1] > moment[u]) && !Number.isNaN(moment[u - 1]);
+  if (isOrdered) return order;
+  const key = moment.map((time) => (Number.isNaN(time) ? Infinity : time));
+  return order.sort((a, b) => (key[a] === key[b] ? a - b : key[a] < key[b] ? -1 : 1));
 }
 
 /** Ties as growing columns. */

@@ -1,5 +1,6 @@
 import type { SharedWeave, TogetherWeave, TwoModeWeave } from '@pebble/contract';
 import { PairTable } from './pairTable';
+import { groupRows, numberKeys, pick, pickNumbers, type Numbered } from './rows';
 import { choosePlacings, type ChosenPlacings, type Placings } from './placings';
 import { project, type Memberships, type Projection } from './projection';
 import type { EvidenceRows, Woven } from './woven';
@@ -16,7 +17,7 @@ const DAY = 86_400_000;
 export function weaveTogether(placings: ThreadPlacings, weave: TogetherWeave, isLeftOut: IsLeftOut): Woven {
   const chosen = choosePlacings(placings, weave, isLeftOut);
   const { rows, things, placeOf } = chosen;
-  const units = numbered(rows, unitKey(placings, weave.unit));
+  const units = numberKeys(rows, unitKey(placings, weave.unit));
   const node = pick(rows, (i) => placeOf[placings.thing[i]]);
   const authorOf = new Uint32Array(units.count);
   for (let r = 0; r < rows.length; r++) authorOf[units.of[r]] = placings.author[rows[r]];
@@ -30,14 +31,20 @@ export function weaveTogether(placings: ThreadPlacings, weave: TogetherWeave, is
   };
   const byAuthors = weave.weight === 'authors' && weave.scale === 'count';
   const ties = project(memberships, { ...weave, byAuthors });
-  return finish(chosen, ties, evidenceOf(placings, rows, node, units.of), weave.isolates);
+  return finish(
+    chosen,
+    ties,
+    evidenceOf(placings, rows, things.length, node, units.count, units.of),
+    countMessages(placings, rows),
+    weave.isolates,
+  );
 }
 
 /** Accounts tied by the things that they share. */
 export function weaveShared(placings: Placings, weave: SharedWeave, isLeftOut: IsLeftOut): Woven {
   const chosen = choosePlacings(placings, weave, isLeftOut);
   const { rows, placeOf } = chosen;
-  const authors = numbered(rows, (i) => placings.author[i]);
+  const authors = numberKeys(rows, (i) => placings.author[i]);
   const unit = pick(rows, (i) => placeOf[placings.thing[i]]);
   const ties = project(
     {
@@ -49,15 +56,25 @@ export function weaveShared(placings: Placings, weave: SharedWeave, isLeftOut: I
     },
     weave,
   );
-  const accounts = { ...chosen, things: authors.keys, uses: usesOf(placings, rows, authors) };
-  return finish(accounts, ties, evidenceOf(placings, rows, authors.of, unit), weave.isolates);
+  const accounts = {
+    ...chosen,
+    things: Uint32Array.from(authors.keys),
+    uses: usesOf(placings, rows, authors),
+  };
+  return finish(
+    accounts,
+    ties,
+    evidenceOf(placings, rows, authors.count, authors.of, chosen.things.length, unit),
+    countMessages(placings, rows),
+    weave.isolates,
+  );
 }
 
 /** Accounts tied to the things they use; weight is the number of messages. Accounts come first, then things. */
 export function weaveTwoMode(placings: Placings, weave: TwoModeWeave, isLeftOut: IsLeftOut): Woven {
   const chosen = choosePlacings(placings, weave, isLeftOut);
   const { rows, things, placeOf } = chosen;
-  const authors = numbered(rows, (i) => placings.author[i]);
+  const authors = numberKeys(rows, (i) => placings.author[i]);
   const table = new PairTable(0);
   for (let r = 0; r < rows.length; r++)
     table.add(authors.of[r], authors.count + placeOf[placings.thing[rows[r]]], 0, placings.time[rows[r]]);
@@ -66,7 +83,7 @@ export function weaveTwoMode(placings: Placings, weave: TwoModeWeave, isLeftOut:
   const column = (of: Float64Array): Float64Array => Float64Array.from(kept, (p) => of[p]);
   const all: Woven = {
     directed: true,
-    id: join(authors.keys, things),
+    id: join(Uint32Array.from(authors.keys), things),
     mode: new Uint8Array(authors.count + things.length).fill(1, authors.count),
     uses: joinNumbers(usesOf(placings, rows, authors), chosen.uses),
     source: ends(table.from),
@@ -74,30 +91,12 @@ export function weaveTwoMode(placings: Placings, weave: TwoModeWeave, isLeftOut:
     weight: column(table.count),
     columns: { first: column(table.first), last: column(table.last) },
     // A message stands behind the tie of its author and a thing in it.
-    evidence: twoSidedEvidence(placings, rows, authors, placeOf),
+    evidence: twoSidedEvidence(placings, rows, authors, placeOf, things.length),
     messages: countMessages(placings, rows),
     droppedBelowThreshold: table.size - kept.length,
     notes: chosen.notes,
   };
   return withoutIsolates(all);
-}
-
-/** Numbers for keys in ascending order of the keys. */
-interface Numbered {
-  readonly count: number;
-  readonly of: Uint32Array;
-  readonly keys: Uint32Array;
-}
-
-function numbered(rows: Uint32Array, keyOf: (row: number) => number): Numbered {
-  const values = Float64Array.from(rows, (i) => keyOf(i));
-  const keys = [...new Set(values)].sort((a, b) => a - b);
-  const place = new Map(keys.map((key, i) => [key, i]));
-  return {
-    count: keys.length,
-    of: Uint32Array.from(values, (key) => place.get(key)!),
-    keys: Uint32Array.from(keys),
-  };
 }
 
 function unitKey(placings: ThreadPlacings, unit: TogetherWeave['unit']): (row: number) => number {
@@ -116,16 +115,8 @@ function unitKey(placings: ThreadPlacings, unit: TogetherWeave['unit']): (row: n
   }
 }
 
-function pick(rows: Uint32Array, of: (row: number) => number): Uint32Array {
-  const values = new Uint32Array(rows.length);
-  for (let r = 0; r < rows.length; r++) values[r] = of(rows[r]);
-  return values;
-}
-
 function times({ time }: Placings, rows: Uint32Array): Float64Array {
-  const values = new Float64Array(rows.length);
-  for (let r = 0; r < rows.length; r++) values[r] = time[rows[r]];
-  return values;
+  return pickNumbers(rows, (i) => time[i]);
 }
 
 /** Messages of each author among the rows; rows of a message follow each other. */
@@ -142,26 +133,22 @@ function countMessages({ message }: Placings, rows: Uint32Array): number {
   return messages;
 }
 
-/** Rows of evidence, ordered by node, then unit, then message. */
+/** Rows of evidence, ordered by node, then unit, then message; the rows come by message. */
 function evidenceOf(
   placings: Placings,
   rows: Uint32Array,
+  nodes: number,
   node: Uint32Array,
+  units: number,
   unit: Uint32Array,
 ): EvidenceRows {
-  const message = Float64Array.from(rows, (i) => placings.message[i]);
-  return orderEvidence({ node, unit, message, time: times(placings, rows) });
-}
-
-function orderEvidence({ node, unit, message, time }: EvidenceRows): EvidenceRows {
-  const order = Uint32Array.from(node.keys()).sort(
-    (a, b) => node[a] - node[b] || unit[a] - unit[b] || message[a] - message[b],
-  );
+  const byUnit = groupRows(units, unit).values;
+  const order = groupRows(nodes, node, byUnit).values;
   return {
     node: pick(order, (i) => node[i]),
     unit: pick(order, (i) => unit[i]),
-    message: Float64Array.from(order, (i) => message[i]),
-    time: Float64Array.from(order, (i) => time[i]),
+    message: pickNumbers(order, (i) => placings.message[rows[i]]),
+    time: pickNumbers(order, (i) => placings.time[rows[i]]),
   };
 }
 
@@ -171,14 +158,16 @@ function twoSidedEvidence(
   rows: Uint32Array,
   authors: Numbered,
   placeOf: Int32Array,
+  things: number,
 ): EvidenceRows {
-  const messages = numbered(rows, (i) => placings.message[i]);
+  const messages = numberKeys(rows, (i) => placings.message[i]);
   const twice = join(rows, rows);
   const node = join(
     authors.of,
     pick(rows, (i) => authors.count + placeOf[placings.thing[i]]),
   );
-  return evidenceOf(placings, twice, node, join(messages.of, messages.of));
+  const nodes = authors.count + things;
+  return evidenceOf(placings, twice, nodes, node, messages.count, join(messages.of, messages.of));
 }
 
 function join(a: Uint32Array, b: Uint32Array): Uint32Array {
@@ -199,6 +188,7 @@ function finish(
   { things, uses, notes }: Pick<ChosenPlacings, 'things' | 'uses' | 'notes'>,
   { source, target, weight, shared, first, last, days, dropped }: Projection,
   evidence: EvidenceRows,
+  messages: number,
   isolates: boolean,
 ): Woven {
   const all: Woven = {
@@ -211,7 +201,7 @@ function finish(
     weight,
     columns: { shared, days, first, last },
     evidence,
-    messages: new Set(evidence.message).size,
+    messages,
     droppedBelowThreshold: dropped,
     notes,
   };

@@ -1,10 +1,10 @@
 import { HttpEventType, type HttpEvent } from '@angular/common/http';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
-import { Router, RouterLink } from '@angular/router';
+import { ActivatedRoute, Router, RouterLink } from '@angular/router';
 import {
+  MessageFilter,
   SOURCE_MATERIALS,
   type CollectRun,
-  type MessageFilter,
   type NodeTable,
   type Reading,
   type RefusedFile,
@@ -79,7 +79,10 @@ export class Gather {
   protected readonly problem = signal<string | null>(null);
   protected readonly finished = signal<Step | null>(null);
   protected readonly shownReport = signal<Source | null>(null);
-  protected readonly filter = signal<MessageFilter>({});
+  /** At first what the address asks for: messages with a score. */
+  protected readonly filter = signal<MessageFilter>(
+    MessageFilter.pick({ scored: true }).safeParse(inject(ActivatedRoute).snapshot.queryParams).data ?? {},
+  );
   private readonly steps = this.store.selectSignal(work.selectSteps);
   protected readonly runs = this.store.selectSignal(work.selectRuns);
   protected readonly collecting = signal(false);

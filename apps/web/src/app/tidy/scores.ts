@@ -49,7 +49,7 @@ const CARDS: readonly Card[] = [
           {{ busy() === card.scorer ? 'Scoring …' : step ? 'Score again' : 'Score the messages' }}
         </button>
         @if (step) {
-          <a class="btn plain" [routerLink]="['/studies', study(), 'gather']">Read by {{ card.scorer }}</a>
+          <a class="btn plain" [routerLink]="['/studies', study(), 'gather']" [queryParams]="{ scored: card.scorer }">Read by {{ card.scorer }}</a>
         }
       </section>
     }
@@ -67,6 +67,9 @@ const CARDS: readonly Card[] = [
     section {
       border-top: 2px solid var(--line);
       padding-top: 8px;
+    }
+    p {
+      margin: 0 0 8px;
     }
     .says {
       font: 15px/1.4 var(--serif);
