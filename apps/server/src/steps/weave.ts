@@ -127,7 +127,7 @@ async function fromStudy(
       ...own,
     },
     edges: { source: woven.source, target: woven.target, weight: woven.weight, ...woven.columns },
-    evidence: woven.evidence && { ...woven.evidence },
+    evidence: woven.evidence && { ...woven.evidence() },
     own: Object.keys(own)
       .filter((name) => name in OWN_COLUMNS)
       .map((name) => ({ ...OWN_COLUMNS[name], name, title: name })),

@@ -52,12 +52,12 @@ export function weaveInStep(placings: Placings, weave: InStepWeave): Woven {
       first: column((pair) => pair.first),
       last: column((pair) => pair.last),
     },
-    evidence: {
+    evidence: () => ({
       node: Uint32Array.from(evidence, (i) => place.get(author[i])!),
       unit: Uint32Array.from(evidence, (i) => thing[i]),
       message: Float64Array.from(evidence, (i) => message[i]),
       time: Float64Array.from(evidence, (i) => time[i]),
-    },
+    }),
     messages: new Set(Array.from(evidence, (i) => message[i])).size,
     droppedBelowThreshold: pairs.size - kept.length,
     notes:

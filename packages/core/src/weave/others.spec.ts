@@ -58,7 +58,7 @@ describe('weaveInStep', () => {
       [1],
       [2],
     ]);
-    expect(messagesOfTie(woven.evidence!, 0, 1, 60_000)).toEqual([1, 2, 4, 5]);
+    expect(messagesOfTie(woven.evidence!(), 0, 1, 60_000)).toEqual([1, 2, 4, 5]);
   });
 
   it('says how likely it is by chance: Poisson with the sum of n(a) n(b) 2 S / T (worked by hand)', () => {

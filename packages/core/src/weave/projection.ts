@@ -29,6 +29,8 @@ export interface Projection {
 }
 
 const DAY = 86_400_000;
+/** Places of what is added up for a node. */
+const [SHARED, PARTS, FIRST, LAST, DAYS, LAST_DAY, AUTHORS, LAST_AUTHOR, WIDTH] = [0, 1, 2, 3, 4, 5, 6, 7, 8];
 /** Weights above this are one class when the threshold that would fit is looked for. */
 const CLASSES = 1_000_001;
 
@@ -46,66 +48,66 @@ export function project(
   const { nodes } = memberships;
   const { unitStart, unitNodes, nodeStart, nodeUnits, moment } = makeRows(memberships);
   const out = new Columns();
-  const shared = new Uint32Array(nodes);
-  const parts = new Float64Array(nodes);
-  const first = new Float64Array(nodes);
-  const last = new Float64Array(nodes);
-  const days = new Uint32Array(nodes);
-  const lastDay = new Float64Array(nodes);
-  const authors = new Uint32Array(nodes);
-  const lastAuthor = new Float64Array(nodes);
+  // What is added up of each node stands together, since the nodes come in no order.
+  const sums = new Float64Array(nodes * WIDTH);
   const touched = new Uint32Array(nodes);
   const tally = new Uint32Array(1024);
+  const isNewman = scale === 'newman';
   let above = 0;
   let dropped = 0;
   let ties = 0;
   for (let a = 0; a < nodes; a++) {
     let found = 0;
-    const own = nodeUnits.subarray(nodeStart[a], nodeStart[a + 1]);
-    for (const u of own) {
-      const size = unitStart[u + 1] - unitStart[u];
+    for (let at = nodeStart[a]; at < nodeStart[a + 1]; at++) {
+      const u = nodeUnits[at];
+      const end = unitStart[u + 1];
       const time = moment[u];
+      const isDated = time === time;
       const day = Math.floor(time / DAY);
-      for (let i = unitStart[u]; i < unitStart[u + 1]; i++) {
+      const part = isNewman ? 1 / (end - unitStart[u] - 1) : 0;
+      for (let i = unitStart[u]; i < end; i++) {
         const b = unitNodes[i];
         if (b <= a) continue;
-        if (shared[b] === 0) {
+        const sum = b * WIDTH;
+        if (sums[sum + SHARED]++ === 0) {
           touched[found++] = b;
-          parts[b] = 0;
-          first[b] = time;
-          days[b] = 0;
-          lastDay[b] = NaN;
-          authors[b] = 0;
-          lastAuthor[b] = -1;
+          sums[sum + PARTS] = 0;
+          sums[sum + FIRST] = time;
+          sums[sum + LAST] = time;
+          sums[sum + DAYS] = 0;
+          sums[sum + LAST_DAY] = NaN;
+          sums[sum + AUTHORS] = 0;
+          sums[sum + LAST_AUTHOR] = -1;
         }
-        shared[b]++;
-        parts[b] += 1 / (size - 1);
-        last[b] = Number.isNaN(time) ? last[b] : time;
-        if (shared[b] === 1) last[b] = time;
-        if (!Number.isNaN(time) && day !== lastDay[b]) {
-          days[b]++;
-          lastDay[b] = day;
+        sums[sum + PARTS] += part;
+        // Units come in the order of their moments, undated ones last.
+        if (isDated) {
+          sums[sum + LAST] = time;
+          if (sums[sum + LAST_DAY] !== day) {
+            sums[sum + DAYS]++;
+            sums[sum + LAST_DAY] = day;
+          }
         }
       }
     }
-    if (byAuthors) countAuthors(a, own, memberships.authorOf!, unitStart, unitNodes, authors, lastAuthor);
+    if (byAuthors) {
+      const own = nodeUnits.subarray(nodeStart[a], nodeStart[a + 1]);
+      countAuthors(a, own, memberships.authorOf!, unitStart, unitNodes, sums);
+    }
     for (const b of touched.subarray(0, found).sort()) {
-      const strength = byAuthors ? authors[b] : shared[b];
-      if (strength >= atLeast) {
-        if (strength < tally.length) tally[strength]++;
-        else above++;
-        if (++ties <= MOST_TIES)
-          out.add(
-            a,
-            b,
-            weightOf(scale, strength, parts[b], a, b, nodeStart),
-            shared[b],
-            first[b],
-            last[b],
-            days[b],
-          );
-      } else dropped++;
-      shared[b] = 0;
+      const sum = b * WIDTH;
+      const shared = sums[sum + SHARED];
+      sums[sum + SHARED] = 0;
+      const strength = byAuthors ? sums[sum + AUTHORS] : shared;
+      if (strength < atLeast) {
+        dropped++;
+        continue;
+      }
+      if (strength < tally.length) tally[strength]++;
+      else above++;
+      if (++ties > MOST_TIES) continue;
+      const weight = weightOf(scale, strength, sums[sum + PARTS], a, b, nodeStart);
+      out.add(a, b, weight, shared, sums[sum + FIRST], sums[sum + LAST], sums[sum + DAYS]);
     }
   }
   if (ties > MOST_TIES) throw new TooManyTies(ties, fitting(tally, above, atLeast));
@@ -140,15 +142,14 @@ function countAuthors(
   authorOf: Uint32Array,
   unitStart: Uint32Array,
   unitNodes: Uint32Array,
-  authors: Uint32Array,
-  lastAuthor: Float64Array,
+  sums: Float64Array,
 ): void {
   for (const u of own.slice().sort((x, y) => authorOf[x] - authorOf[y] || x - y)) {
     for (let i = unitStart[u]; i < unitStart[u + 1]; i++) {
-      const b = unitNodes[i];
-      if (b <= a || lastAuthor[b] === authorOf[u]) continue;
-      lastAuthor[b] = authorOf[u];
-      authors[b]++;
+      const sum = unitNodes[i] * WIDTH;
+      if (unitNodes[i] <= a || sums[sum + LAST_AUTHOR] === authorOf[u]) continue;
+      sums[sum + LAST_AUTHOR] = authorOf[u];
+      sums[sum + AUTHORS]++;
     }
   }
 }

@@ -76,7 +76,7 @@ describe('weaveTogether (common practice)', () => {
 
   it('keeps the messages behind every node and tie', () => {
     const woven = weaveTogether(placings(rows), together({ unit: 'author' }), none);
-    const evidence = woven.evidence!;
+    const evidence = woven.evidence!();
     expect(messagesOfNode(evidence, 1)).toEqual([1, 2, 3]);
     expect(messagesOfTie(evidence, 0, 1)).toEqual([1, 2, 3]);
     // Account 7 alone uses both 0 and 2.
@@ -94,7 +94,7 @@ describe('weaveShared', () => {
     const woven = weaveShared(placings(rows), SharedWeave.parse({ what: 'shared', things: 'hashtag' }), none);
     expect(ties(woven)).toEqual(['7 8 2']);
     expect([...woven.uses]).toEqual([2, 2]);
-    expect(messagesOfTie(woven.evidence!, 0, 1)).toEqual([1, 2, 3]);
+    expect(messagesOfTie(woven.evidence!(), 0, 1)).toEqual([1, 2, 3]);
     const jaccard = SharedWeave.parse({ what: 'shared', things: 'hashtag', scale: 'jaccard' });
     expect(weaveShared(placings(rows), jaccard, none).weight[0]).toBe(0.5);
   });
@@ -110,7 +110,7 @@ describe('weaveTwoMode', () => {
     expect(ties(woven)).toEqual(['7 0 1', '7 1 2', '7 2 1', '8 0 1', '8 1 1', '8 3 1']);
     expect([...woven.mode]).toEqual([0, 0, 1, 1, 1, 1]);
     expect([...woven.uses]).toEqual([2, 2, 2, 3, 1, 1]);
-    expect(messagesOfTie(woven.evidence!, 0, 3)).toEqual([1, 2]);
+    expect(messagesOfTie(woven.evidence!(), 0, 3)).toEqual([1, 2]);
     expect(woven.messages).toBe(4);
   });
 });

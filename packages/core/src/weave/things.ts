@@ -19,22 +19,20 @@ export function weaveTogether(placings: ThreadPlacings, weave: TogetherWeave, is
   const { rows, things, placeOf } = chosen;
   const units = numberKeys(rows, unitKey(placings, weave.unit));
   const node = pick(rows, (i) => placeOf[placings.thing[i]]);
-  const authorOf = new Uint32Array(units.count);
-  for (let r = 0; r < rows.length; r++) authorOf[units.of[r]] = placings.author[rows[r]];
+  const byAuthors = weave.weight === 'authors' && weave.scale === 'count';
   const memberships: Memberships = {
     nodes: things.length,
     units: units.count,
     node,
     unit: units.of,
     time: times(placings, rows),
-    authorOf,
+    ...(byAuthors ? { authorOf: authorsOf(placings, rows, units) } : {}),
   };
-  const byAuthors = weave.weight === 'authors' && weave.scale === 'count';
   const ties = project(memberships, { ...weave, byAuthors });
   return finish(
     chosen,
     ties,
-    evidenceOf(placings, rows, things.length, node, units.count, units.of),
+    () => evidenceOf(placings, rows, things.length, node, units.count, units.of),
     countMessages(placings, rows),
     weave.isolates,
   );
@@ -64,7 +62,7 @@ export function weaveShared(placings: Placings, weave: SharedWeave, isLeftOut: I
   return finish(
     accounts,
     ties,
-    evidenceOf(placings, rows, authors.count, authors.of, chosen.things.length, unit),
+    () => evidenceOf(placings, rows, authors.count, authors.of, chosen.things.length, unit),
     countMessages(placings, rows),
     weave.isolates,
   );
@@ -91,7 +89,7 @@ export function weaveTwoMode(placings: Placings, weave: TwoModeWeave, isLeftOut:
     weight: column(table.count),
     columns: { first: column(table.first), last: column(table.last) },
     // A message stands behind the tie of its author and a thing in it.
-    evidence: twoSidedEvidence(placings, rows, authors, placeOf, things.length),
+    evidence: () => twoSidedEvidence(placings, rows, authors, placeOf, things.length),
     messages: countMessages(placings, rows),
     droppedBelowThreshold: table.size - kept.length,
     notes: chosen.notes,
@@ -117,6 +115,13 @@ function unitKey(placings: ThreadPlacings, unit: TogetherWeave['unit']): (row: n
 
 function times({ time }: Placings, rows: Uint32Array): Float64Array {
   return pickNumbers(rows, (i) => time[i]);
+}
+
+/** The author of each unit; of a unit with several that of its last row. */
+function authorsOf({ author }: Placings, rows: Uint32Array, units: Numbered): Uint32Array {
+  const authorOf = new Uint32Array(units.count);
+  for (let r = 0; r < rows.length; r++) authorOf[units.of[r]] = author[rows[r]];
+  return authorOf;
 }
 
 /** Messages of each author among the rows; rows of a message follow each other. */
@@ -187,7 +192,7 @@ function joinNumbers(a: Float64Array, b: Float64Array): Float64Array {
 function finish(
   { things, uses, notes }: Pick<ChosenPlacings, 'things' | 'uses' | 'notes'>,
   { source, target, weight, shared, first, last, days, dropped }: Projection,
-  evidence: EvidenceRows,
+  evidence: () => EvidenceRows,
   messages: number,
   isolates: boolean,
 ): Woven {
@@ -225,7 +230,6 @@ export function keepNodes(woven: Woven, kept: Uint32Array): Woven {
   const { id, mode, uses, source, target, evidence } = woven;
   const place = new Int32Array(id.length).fill(-1);
   kept.forEach((v, i) => (place[v] = i));
-  const rows = evidence && Uint32Array.from(evidence.node.keys()).filter((i) => place[evidence.node[i]] >= 0);
   return {
     ...woven,
     id: pick(kept, (v) => id[v]),
@@ -233,14 +237,17 @@ export function keepNodes(woven: Woven, kept: Uint32Array): Woven {
     uses: Float64Array.from(kept, (v) => uses[v]),
     source: pick(source, (v) => place[v]),
     target: pick(target, (v) => place[v]),
-    evidence:
-      evidence && rows
-        ? {
-            node: pick(rows, (i) => place[evidence.node[i]]),
-            unit: pick(rows, (i) => evidence.unit[i]),
-            message: Float64Array.from(rows, (i) => evidence.message[i]),
-            time: Float64Array.from(rows, (i) => evidence.time[i]),
-          }
-        : null,
+    evidence: evidence && (() => evidenceOfKept(evidence(), place)),
+  };
+}
+
+/** Rows of the nodes that are kept, by their new places. */
+function evidenceOfKept({ node, unit, message, time }: EvidenceRows, place: Int32Array): EvidenceRows {
+  const rows = Uint32Array.from(node.keys()).filter((i) => place[node[i]] >= 0);
+  return {
+    node: pick(rows, (i) => place[node[i]]),
+    unit: pick(rows, (i) => unit[i]),
+    message: pickNumbers(rows, (i) => message[i]),
+    time: pickNumbers(rows, (i) => time[i]),
   };
 }

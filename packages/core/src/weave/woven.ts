@@ -24,7 +24,8 @@ export interface Woven {
   readonly weight: Float64Array;
   /** Further columns of the ties: first, last, days, counts. */
   readonly columns: Readonly<Record<string, Float64Array>>;
-  readonly evidence: EvidenceRows | null;
+  /** Makes the rows of evidence, which an estimate need not have; null where no messages stand behind the ties. */
+  readonly evidence: (() => EvidenceRows) | null;
   /** Messages that make these ties. */
   readonly messages: number;
   readonly droppedBelowThreshold: number;
