@@ -1,9 +1,7 @@
 import { counted, formatCount } from '@pebble/core';
 import { libraryNames, listNames, nameKey, type NameFinder } from '@pebble/core/files';
+import { eachText } from '../db/messageTexts';
 import { StepRefused, type StepDefinition } from './step';
-
-/** Messages that are read from the database together. */
-const TOGETHER = 500;
 
 interface Found extends Record<string, unknown> {
   readonly messages: number;
@@ -33,31 +31,18 @@ export const findNames: StepDefinition<'find-names', Found> = {
       .onConflict((c) => c.doNothing())
       .compile();
     const insertPair = store.raw.prepare(pair.sql);
-    const { count } = await query
-      .selectFrom('message')
-      .select((e) => e.fn.countAll<number>().as('count'))
-      .where('study_id', '=', study)
-      .executeTakeFirstOrThrow();
     const seen = new Set<number>();
-    let done = 0;
     let otherLanguages = 0;
     let places = 0;
-    for (let last = 0; ;) {
-      const texts = await query
-        .selectFrom('message as m')
-        .leftJoin('message_language as l', 'l.message_id', 'm.id')
-        .select(['m.id', 'm.text', 'l.language', 'm.study_id'])
-        .where('m.id', '>', last)
-        .orderBy('m.id')
-        .limit(TOGETHER)
-        .execute();
-      if (texts.length === 0) break;
-      for (const { id, text, language, study_id } of texts) {
-        if (study_id !== study) continue;
-        done++;
+    const messages = await eachText(
+      store,
+      study,
+      'Finding names',
+      progress,
+      async ({ id, text, language }) => {
         if (by === 'library' && language !== null && language.length === 2 && language !== 'en') {
           otherLanguages++;
-          continue;
+          return;
         }
         for (const { label, kind: found } of find(text)) {
           const key = nameKey(label);
@@ -74,12 +59,10 @@ export const findNames: StepDefinition<'find-names', Found> = {
           seen.add(name);
           places++;
         }
-      }
-      last = texts[texts.length - 1].id;
-      progress('Finding names', count > 0 ? Math.min(1, done / count) : null);
-    }
+      },
+    );
     await query.updateTable('study').set({ changed_at: now }).where('id', '=', study).execute();
-    return { messages: done, otherLanguages, names: seen.size, newNames: known.size - before, places };
+    return { messages, otherLanguages, names: seen.size, newNames: known.size - before, places };
   },
   describe({ by, names }, result) {
     const how =

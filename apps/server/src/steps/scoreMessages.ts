@@ -1,9 +1,7 @@
 import { counted, formatCount } from '@pebble/core';
 import { scorers } from '@pebble/core/files';
+import { eachText } from '../db/messageTexts';
 import type { StepDefinition } from './step';
-
-/** Messages that are read from the database together. */
-const TOGETHER = 2000;
 
 interface Scored extends Record<string, unknown> {
   readonly messages: number;
@@ -21,11 +19,6 @@ export const scoreMessages: StepDefinition<'score-messages', Scored> = {
   async run({ store, study, now }, { scorer: name }, progress) {
     const scorer = scorers[name];
     const { query } = store;
-    const { count } = await query
-      .selectFrom('message')
-      .select((e) => e.fn.countAll<number>().as('count'))
-      .where('study_id', '=', study)
-      .executeTakeFirstOrThrow();
     const put = query
       .insertInto('message_score')
       .values({ message_id: 0, scorer: '', value: 0 })
@@ -34,33 +27,17 @@ export const scoreMessages: StepDefinition<'score-messages', Scored> = {
       )
       .compile();
     const insert = store.raw.prepare(put.sql);
-    let messages = 0;
     let scored = 0;
     let withHits = 0;
     let sum = 0;
-    for (let last = 0; ;) {
-      const texts = await query
-        .selectFrom('message as m')
-        .leftJoin('message_language as l', 'l.message_id', 'm.id')
-        .select(['m.id', 'm.text', 'm.study_id', 'l.language'])
-        .where('m.id', '>', last)
-        .orderBy('m.id')
-        .limit(TOGETHER)
-        .execute();
-      if (texts.length === 0) break;
-      for (const { id, text, study_id, language } of texts) {
-        if (study_id !== study) continue;
-        messages++;
-        if (language === null || !scorer.languages.includes(language.slice(0, 2))) continue;
-        const { value, hits } = scorer.score(text);
-        insert.run(id, name, value);
-        scored++;
-        sum += value;
-        if (value !== 0 || hits.length > 0) withHits++;
-      }
-      last = texts[texts.length - 1].id;
-      progress('Scoring messages', count > 0 ? Math.min(1, messages / count) : null);
-    }
+    const messages = await eachText(store, study, 'Scoring messages', progress, ({ id, text, language }) => {
+      if (language === null || !scorer.languages.includes(language.slice(0, 2))) return;
+      const { value, hits } = scorer.score(text);
+      insert.run(id, name, value);
+      scored++;
+      sum += value;
+      if (value !== 0 || hits.length > 0) withHits++;
+    });
     await query.updateTable('study').set({ changed_at: now }).where('id', '=', study).execute();
     return {
       messages,
