@@ -105,6 +105,23 @@ describe('tidying', () => {
     await takeBack(step);
   });
 
+  it('carries the kinds of accounts along as a column of the nodes', async () => {
+    const recipe = { what: 'accounts', kinds: ['mention'] };
+    const plain = await network(await weave(recipe));
+    expect(plain.columns.map(({ name }) => name)).not.toContain('kind');
+    const key = posts.truth.loud.toLowerCase();
+    const step = await decide('account', { key, verdict: { verdict: 'kind', kind: 'bot-like' } });
+    const after = await network(await weave(recipe));
+    expect(after.columns).toContainEqual(expect.objectContaining({ name: 'kind', type: 'category' }));
+    const { text } = await app.api.get(`/api/v1/networks/${after.id}/export/csv-nodes`).buffer(true);
+    const [head, ...rows] = text.split('\r\n').map((line) => line.split(','));
+    const at = head.indexOf('kind');
+    expect(rows.filter((row) => row[at] === 'bot-like').map((row) => row.join(',').toLowerCase())).toEqual([
+      expect.stringContaining(key),
+    ]);
+    await takeBack(step);
+  });
+
   it('leaves an account out with all its messages', async () => {
     const recipe = { what: 'accounts', kinds: ['mention'], isolates: false };
     const before = await network(await weave(recipe));

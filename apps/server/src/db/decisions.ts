@@ -1,4 +1,4 @@
-import { TidySort, Verdict, type Decision, type Weave } from '@pebble/contract';
+import { TidySort, Verdict, type Decision, type TidyKind, type Weave } from '@pebble/contract';
 import type { Selectable } from 'kysely';
 import type { Store } from './open';
 import type { TidyDecisionTable } from './schema';
@@ -58,6 +58,14 @@ export function sortsOf(weave: Weave | null): TidySort[] {
     default:
       return [];
   }
+}
+
+/** Kinds that were given to accounts, by their keys. */
+export async function accountKinds(store: Store, study: string): Promise<ReadonlyMap<string, TidyKind>> {
+  const kinds = new Map<string, TidyKind>();
+  for (const { key, verdict } of await readDecisions(store, study, ['account']))
+    if (verdict.verdict === 'kind') kinds.set(key, verdict.kind);
+  return kinds;
 }
 
 /** The decisions that a weave is made with: those that change what stands where. */

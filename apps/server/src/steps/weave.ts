@@ -1,8 +1,9 @@
-import type { ColumnInfo, GroupWeave } from '@pebble/contract';
+import type { ColumnInfo, GroupWeave, TidyKind } from '@pebble/contract';
 import {
   contract,
   counted,
   formatCount,
+  handleKey,
   MOST_TIES,
   nodeLabels,
   nodeWords,
@@ -11,12 +12,13 @@ import {
   weaveSentence,
   type TableColumns,
 } from '@pebble/core';
-import { decisionsFor } from '../db/decisions';
+import { accountKinds, decisionsFor } from '../db/decisions';
 import { firstMap } from '../db/firstMap';
+import { accountLabels } from '../db/placings';
 import { findNetwork, saveMap } from '../db/networks';
 import type { Store } from '../db/open';
 import { readTable, writeTable } from '../files/tables';
-import { weaveStudy, type StudyWeave } from '../weaving/weaveStudy';
+import { weaveStudy, type NamedWeave, type StudyWeave } from '../weaving/weaveStudy';
 import { StepRefused, type Progress, type StepContext, type StepDefinition } from './step';
 
 interface Result extends Record<string, unknown> {
@@ -113,7 +115,12 @@ async function fromStudy(
 ): Promise<Made> {
   const decisions = await decisionsFor(store, study, recipe);
   progress('Weaving', null);
-  const { woven, labels, own, emptiedBy } = refuseTooMany(() => weaveStudy(store, study, recipe, decisions));
+  const made = refuseTooMany(() => weaveStudy(store, study, recipe, decisions));
+  const { woven, labels, emptiedBy } = made;
+  const own = {
+    ...made.own,
+    ...kindColumn(recipe, made, accountLabels(store, study), await accountKinds(store, study)),
+  };
   if (woven.id.length === 0)
     throw new StepRefused(`This sentence gives no ${nodeWords(recipe)[1]}. ${emptiedBy}`);
   if (woven.source.length > MOST_TIES) throw tooMany(woven.source.length);
@@ -139,8 +146,23 @@ async function fromStudy(
   };
 }
 
+/** The kinds that were given to accounts, as a column of a network of accounts; none where none was given. */
+function kindColumn(
+  recipe: StudyWeave,
+  { woven }: NamedWeave,
+  handles: ReadonlyMap<number, string>,
+  kinds: ReadonlyMap<string, TidyKind>,
+): TableColumns {
+  if (recipe.what === 'together' || kinds.size === 0) return {};
+  const kindOf = (account: number, v: number): string =>
+    woven.mode[v] === 0 ? (kinds.get(handleKey(handles.get(account) ?? '')) ?? '') : '';
+  const kind = Array.from(woven.id, kindOf);
+  return kind.some((one) => one !== '') ? { kind } : {};
+}
+
 /** What the columns say that a weave gives its nodes beside what every network has. */
 const OWN_COLUMNS: Readonly<Record<string, Pick<ColumnInfo, 'type' | 'how'>>> = {
+  kind: { type: 'category', how: 'The kind that was given to the account when it was tidied.' },
   mode: { type: 'category', how: 'Whether the node is an account or a thing that accounts use.' },
   follows: { type: 'category', how: 'Which of the listed accounts it follows.' },
 };

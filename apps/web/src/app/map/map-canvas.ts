@@ -13,6 +13,8 @@ import {
 import {
   buildScene,
   fitView,
+  MARGIN,
+  type Margin,
   formatValue,
   nodeLabels,
   numbersOf,
@@ -40,6 +42,9 @@ interface Hover {
 /** While a gesture lasts, a picture that takes longer than this is moved rather than painted anew. */
 const QUICK = 14;
 const REST = 130;
+
+/** At the top of the screen stand the finder and the choice of networks. */
+const SCREEN_MARGIN: Margin = { ...MARGIN, top: 62 };
 
 /** The map itself: paints the scene, and takes gestures. */
 @Component({
@@ -197,7 +202,8 @@ export class MapCanvas implements OnDestroy {
     const places = this.places();
     if (!map || !places) return;
     this.follows = true;
-    this.apply(fitView(places.x, places.y, map.radius, map.nodes, this.session.size()));
+    const size = this.session.size();
+    this.apply(fitView(places.x, places.y, map.radius, map.nodes, size, SCREEN_MARGIN));
   }
 
   /** Brings a node to the middle. */
