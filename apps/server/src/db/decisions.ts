@@ -1,4 +1,5 @@
 import { TidySort, Verdict, type Decision, type TidyKind, type Weave } from '@pebble/contract';
+import { effective } from '@pebble/core';
 import type { Selectable } from 'kysely';
 import type { Store } from './open';
 import type { TidyDecisionTable } from './schema';
@@ -72,6 +73,5 @@ export async function accountKinds(store: Store, study: string): Promise<Readonl
 export async function decisionsFor(store: Store, study: string, weave: Weave): Promise<Decision[]> {
   const sorts = sortsOf(weave);
   if (sorts.length === 0) return [];
-  const all = await readDecisions(store, study, sorts);
-  return all.filter(({ verdict }) => verdict.verdict !== 'keep' && verdict.verdict !== 'kind');
+  return effective(await readDecisions(store, study, sorts));
 }

@@ -73,6 +73,19 @@ export function resolve(decisions: readonly NewDecision[]): Resolution {
   };
 }
 
+/** The decisions that change a network: of each thing the last one about its fate, unless that keeps it, and its last name. */
+export function effective<D extends NewDecision & { readonly sort?: string }>(decisions: readonly D[]): D[] {
+  const last = new Map<string, D>();
+  for (const decision of decisions) {
+    const { verdict } = decision.verdict;
+    if (verdict === 'kind') continue;
+    const about = `${decision.sort ?? ''} ${verdict === 'rename' ? 'name' : 'fate'} ${decision.key}`;
+    last.delete(about);
+    if (verdict !== 'keep') last.set(about, decision);
+  }
+  return [...last.values()];
+}
+
 /** Numbers of things as they are after what was decided. */
 export interface TidyNumbers {
   /** For each thing the number of what it is now; -1 for one that is left out. */
@@ -86,7 +99,7 @@ export interface TidyNumbers {
 
 /** Applies decisions to numbered things; null where they change nothing. @param keys the key of each thing */
 export function tidyNumbers(keys: readonly string[], decisions: readonly Decision[]): TidyNumbers | null {
-  const matters = decisions.filter(({ verdict }) => verdict.verdict !== 'keep' && verdict.verdict !== 'kind');
+  const matters = effective(decisions);
   if (matters.length === 0) return null;
   const resolution = resolve(matters);
   const number = new Map<string, number>();

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import type { Decision, NewDecision, Verdict } from '@pebble/contract';
-import { MergeCircle, resolve, tidyNumbers } from './resolve';
+import { effective, MergeCircle, resolve, tidyNumbers } from './resolve';
 import { reviewOf, tallyThings } from './review';
 import { editDistance, fold, suggestMerges, wordsOf } from './suggestions';
 
@@ -54,6 +54,10 @@ describe('tidyNumbers', () => {
     expect([...tidy.to]).toEqual([0, 0, -1, 3]);
     expect([tidy.merged, tidy.dropped]).toEqual([2, 1]);
     expect(tidyNumbers(['a'], kept([say('a', { verdict: 'keep' })]))).toBeNull();
+    expect(tidyNumbers(['a'], kept([drop('a'), say('a', { verdict: 'keep' })]))).toBeNull();
+    expect(effective([drop('a'), say('a', { verdict: 'keep' }), merge('b', 'a'), drop('b')])).toEqual([
+      drop('b'),
+    ]);
   });
 });
 
