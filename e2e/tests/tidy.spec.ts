@@ -17,6 +17,7 @@ test('what was tidied by keys is woven, and a network says when other decisions 
   await expect(rows.first()).toContainText('left out');
   await expect(rows.nth(1)).toHaveAttribute('aria-selected', 'true');
   await page.keyboard.press('m');
+  await expect(page.getByLabel(/is the same as/)).toBeFocused();
   await page.keyboard.type('pieFriday');
   await page.keyboard.press('Enter');
   await expect(rows.nth(1)).toContainText('→ #PieFriday');

@@ -179,6 +179,11 @@ export class ThingPane {
     setTimeout(() => this.box()?.nativeElement.select());
   }
 
+  /** Whether a field waits for what is typed. */
+  isOpen(): boolean {
+    return this.mode() !== null;
+  }
+
   protected mergeFirst(): void {
     const [first] = this.offered();
     if (first) this.merge(first);

@@ -132,7 +132,7 @@ export class Tidy {
   protected onKey(event: KeyboardEvent): void {
     const { target } = event;
     const isTyping = target instanceof Element && target.closest('input, select, textarea') !== null;
-    if (event.altKey || isTyping || this.scoring()) return;
+    if (event.altKey || isTyping || this.scoring() || this.pane()?.isOpen()) return;
     if (event.ctrlKey || event.metaKey) {
       if (event.key === 'z') this.undo();
       return;
