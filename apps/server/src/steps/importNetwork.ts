@@ -1,12 +1,12 @@
 import { writeFileSync } from 'node:fs';
-import { defaultMap, type ColumnInfo } from '@pebble/contract';
+import type { ColumnInfo } from '@pebble/contract';
 import { counted, formatCount, looksLikeCategory } from '@pebble/core';
 import type { FoundNetwork } from '@pebble/core/files';
-import { saveMap } from '../db/networks';
 import { skippedPath } from '../files/places';
-import { writeTable } from '../files/tables';
 import { readNetworkFile } from '../intake/readNetworkFile';
 import { SkippedRows } from '../intake/skippedRows';
+import { firstMap, twoModeMap } from './firstMap';
+import { storeNetwork } from './storeNetwork';
 import type { StepDefinition } from './step';
 
 interface NetworkReport extends Record<string, unknown> {
@@ -24,55 +24,33 @@ interface NetworkReport extends Record<string, unknown> {
 /** A finished network of a file becomes a network of the study; there are no messages behind it. */
 export const importNetwork: StepDefinition<'import-network', NetworkReport> = {
   kind: 'import-network',
-  async run({ store, study, step, now, newId, spend }, parameters, progress) {
+  async run(context, parameters, progress) {
+    const { store, step, spend } = context;
     const { upload, file, name, nodes: nodeTable } = parameters;
     const skipped = new SkippedRows();
     const { found, read } = await readNetworkFile(store.folder, parameters, skipped, progress);
     progress('Storing', 0.9);
-    const network = newId();
     const { id, handle, name: label, ...own } = found.nodes;
-    writeTable(store.folder, network, 'nodes', { id, handle, name: label, ...own });
-    writeTable(store.folder, network, 'edges', found.edges);
-    const edges = found.edges['source'].length;
-    await store.query
-      .insertInto('network')
-      .values({
-        id: network,
-        study_id: study,
-        step_id: step,
-        name,
-        weave: 'null',
-        directed: found.directed ? 1 : 0,
-        own_columns: JSON.stringify(ownColumns(own, nodeTable?.file ?? file)),
-        sentence: `The ties of ${file}, as they stand in the file; ${found.directed ? 'directed' : 'undirected'}.`,
-        nodes: found.nodeCount,
-        edges,
-        messages: 0,
-        state: 'woven',
-        measures: '{}',
-        created_at: now,
-        deleted_at: null,
-      })
-      .execute();
-    const isTwoMode = parameters.reading.material === 'two-mode';
-    if (!found.directed || isTwoMode)
-      await saveMap(store, network, {
-        description: {
-          ...defaultMap,
-          size: { ...defaultMap.size, column: 'degree' },
-          ...(isTwoMode
-            ? { colour: { column: 'mode' }, names: { ...defaultMap.names, column: 'degree' } }
-            : {}),
-        },
-      });
-    await store.query.updateTable('study').set({ changed_at: now }).where('id', '=', study).execute();
+    const { network, nodes, edges } = await storeNetwork(context, {
+      name,
+      weave: null,
+      directed: found.directed,
+      nodes: { id, handle, name: label, ...own },
+      edges: found.edges,
+      evidence: null,
+      own: ownColumns(own, nodeTable?.file ?? file),
+      sentence: `The ties of ${file}, as they stand in the file; ${found.directed ? 'directed' : 'undirected'}.`,
+      messages: 0,
+      decisions: [],
+      map: parameters.reading.material === 'two-mode' ? twoModeMap : firstMap(null, found.directed),
+    });
     if (skipped.total > 0) writeFileSync(skippedPath(store.folder, step), `\ufeff${skipped.csv}`);
     spend(upload);
     if (nodeTable) spend(nodeTable.upload);
     return {
       network,
       file,
-      nodes: found.nodeCount,
+      nodes,
       edges,
       directed: found.directed,
       read,

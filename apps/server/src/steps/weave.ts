@@ -13,12 +13,13 @@ import {
   type TableColumns,
 } from '@pebble/core';
 import { accountKinds, decisionsFor } from '../db/decisions';
-import { firstMap } from '../db/firstMap';
 import { accountLabels } from '../db/placings';
-import { findNetwork, saveMap } from '../db/networks';
+import { findNetwork } from '../db/networks';
 import type { Store } from '../db/open';
-import { readTable, writeTable } from '../files/tables';
+import { readTable } from '../files/tables';
 import { weaveStudy, type NamedWeave, type StudyWeave } from '../weaving/weaveStudy';
+import { firstMap } from './firstMap';
+import { storeNetwork, type NewNetwork } from './storeNetwork';
 import { StepRefused, type Progress, type StepContext, type StepDefinition } from './step';
 
 interface Result extends Record<string, unknown> {
@@ -31,18 +32,10 @@ interface Result extends Record<string, unknown> {
   readonly decisions: number;
 }
 
-/** A network as it is stored. */
-interface Made {
-  readonly directed: boolean;
-  readonly nodes: TableColumns;
-  readonly edges: TableColumns;
-  readonly evidence: TableColumns | null;
-  readonly own: readonly ColumnInfo[];
-  readonly messages: number;
+/** What a recipe gives. */
+interface Made extends Omit<NewNetwork, 'name' | 'weave' | 'map' | 'sentence'> {
   readonly dropped: number;
   readonly notes: readonly string[];
-  /** The tidy decisions with which it was woven. */
-  readonly decisions: readonly number[];
   /** What its groups were made from, in words. */
   readonly from: string;
 }
@@ -51,43 +44,20 @@ interface Made {
 export const weave: StepDefinition<'weave', Result> = {
   kind: 'weave',
   async run(context, { name, weave: recipe }, progress) {
-    const { store, study, step, now, newId } = context;
     const made =
-      recipe.what === 'groups' ? await fromGroups(store, recipe) : await fromStudy(context, recipe, progress);
+      recipe.what === 'groups'
+        ? await fromGroups(context.store, recipe)
+        : await fromStudy(context, recipe, progress);
     progress('Storing', 0.8);
-    const network = newId();
-    const nodes = made.nodes['id'].length;
-    const edges = made.edges['source'].length;
-    writeTable(store.folder, network, 'nodes', made.nodes);
-    writeTable(store.folder, network, 'edges', made.edges);
-    if (made.evidence) writeTable(store.folder, network, 'evidence', made.evidence);
-    await store.query
-      .insertInto('network')
-      .values({
-        id: network,
-        study_id: study,
-        step_id: step,
-        name,
-        weave: JSON.stringify(recipe),
-        directed: made.directed ? 1 : 0,
-        own_columns: JSON.stringify(made.own),
-        decisions: JSON.stringify(made.decisions),
-        sentence: `${weaveSentence(recipe).slice(0, -1)}${made.from}.`,
-        nodes,
-        edges,
-        messages: made.messages,
-        state: 'woven',
-        measures: '{}',
-        created_at: now,
-        deleted_at: null,
-      })
-      .execute();
-    await saveMap(store, network, { description: firstMap(recipe, made.directed) });
-    await store.query.updateTable('study').set({ changed_at: now }).where('id', '=', study).execute();
+    const stored = await storeNetwork(context, {
+      ...made,
+      name,
+      weave: recipe,
+      sentence: `${weaveSentence(recipe).slice(0, -1)}${made.from}.`,
+      map: firstMap(recipe, made.directed),
+    });
     return {
-      network,
-      nodes,
-      edges,
+      ...stored,
       messages: made.messages,
       droppedBelowThreshold: made.dropped,
       notes: made.notes,

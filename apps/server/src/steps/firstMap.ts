@@ -1,0 +1,30 @@
+import { defaultMap, type MapDescription, type Weave } from '@pebble/contract';
+
+/** Sized, named and perhaps coloured by other columns than usual. */
+function shown(size: string, names: string = defaultMap.names.column, colour?: string): MapDescription {
+  return {
+    ...defaultMap,
+    size: { ...defaultMap.size, column: size },
+    names: { ...defaultMap.names, column: names },
+    ...(colour === undefined ? {} : { colour: { column: colour } }),
+  };
+}
+
+/** How a network of two sorts of nodes is shown at first. */
+export const twoModeMap: MapDescription = shown('degree', 'degree', 'mode');
+
+/** How a new network is shown at first; `weave` is null for one from a file. */
+export function firstMap(weave: Weave | null, directed: boolean): MapDescription {
+  switch (weave?.what) {
+    case 'two-mode':
+      return twoModeMap;
+    case 'follows':
+      return shown(directed ? 'inDegree' : 'degree', directed ? 'inDegree' : 'degree', 'follows');
+    case 'together':
+      return shown('messages', 'messages');
+    case 'groups':
+      return shown('members', 'members');
+    default:
+      return directed ? defaultMap : shown('degree');
+  }
+}
