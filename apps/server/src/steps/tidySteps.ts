@@ -1,5 +1,5 @@
 import type { NewDecision, TidySort, Verdict } from '@pebble/contract';
-import { counted, MergeCircle, resolve, SORT_WORDS } from '@pebble/core';
+import { capital, counted, MergeCircle, resolve, SORT_WORDS } from '@pebble/core';
 import { readDecisions } from '../db/decisions';
 import { StepRefused, type StepDefinition } from './step';
 
@@ -74,8 +74,7 @@ function sentenceOf(sort: TidySort, decisions: readonly NewDecision[]): string {
     if (same.length > 1) return `${counted(same.length, ...SORT_WORDS[sort])} were ${fate}`;
     return `the ${SORT_WORDS[sort][0]} “${same[0].key}” was ${fate}`;
   });
-  const sentence = parts.join('; ');
-  return `${sentence[0].toUpperCase()}${sentence.slice(1)}`;
+  return capital(parts.join('; '));
 }
 
 function fateOf(verdict: Verdict): string {

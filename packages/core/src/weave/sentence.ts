@@ -53,6 +53,11 @@ export function counted(count: number, one: string, many = `${one}s`): string {
   return `${formatCount(count)} ${count === 1 ? one : many}`;
 }
 
+/** The same text with a capital at its beginning. */
+export function capital(text: string): string {
+  return `${text.slice(0, 1).toUpperCase()}${text.slice(1)}`;
+}
+
 export function joinWith(word: string, items: readonly string[]): string {
   if (items.length < 2) return items.join('');
   return `${items.slice(0, -1).join(', ')} ${word} ${items.at(-1)}`;

@@ -1,5 +1,5 @@
 import type { InStepWeave, Scale, ThingKind, TogetherWeave, Weave } from '@pebble/contract';
-import { counted, formatCount, joinWith, periodPhrase, timesPhrase, verbPhrase } from './sentence';
+import { capital, counted, formatCount, joinWith, periodPhrase, timesPhrase, verbPhrase } from './sentence';
 
 /** What one and several things of a kind are called. */
 export const THING_WORDS: Readonly<Record<ThingKind, readonly [one: string, many: string]>> = {
@@ -132,7 +132,7 @@ export function weaveSentence(weave: Weave): string {
   const least = leastOf(weave) > 1 ? ` ${leastPhrase(weave, leastOf(weave))}` : '';
   const period = periodOf(weave);
   const [, many] = nodeWords(weave);
-  const head = `${many[0].toUpperCase()}${many.slice(1)} tied when ${tiePhrase(weave)}${least}${period === null ? '' : `, ${period}`}`;
+  const head = `${capital(many)} tied when ${tiePhrase(weave)}${least}${period === null ? '' : `, ${period}`}`;
   return `${[head, ...conditions(weave), ...endings(weave)].join('; ')}.`;
 }
 

@@ -1,6 +1,7 @@
 import { computed, effect, inject, Injectable, signal, untracked } from '@angular/core';
 import { LayoutSettings, type MapDescription, type Network } from '@pebble/contract';
 import {
+  capital,
   captionPhrases,
   captionText,
   fromArrow,
@@ -45,7 +46,7 @@ export class MapSession {
   /** What its nodes are called. */
   readonly words = computed(() => {
     const [one, many] = nodeWords(this.network()?.weave ?? null);
-    return { one, many, Many: `${many[0].toUpperCase()}${many.slice(1)}` };
+    return { one, many, Many: capital(many) };
   });
   /** Whether messages stand behind its ties, and whether these are messages from one account to another. */
   readonly hasMessages = computed(() => {

@@ -1,5 +1,5 @@
 import { Weave, type MessageOverview, type Network, type ThingKind, type WeaveKind } from '@pebble/contract';
-import { groupColumns } from './other-sentences';
+import { groupColumns } from './group-columns';
 
 /** A question that a network answers, and the weave that makes it. */
 export interface Question {

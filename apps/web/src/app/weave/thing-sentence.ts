@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input, model } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import type { Scale, SharedWeave, ThingKind, TogetherWeave, TwoModeWeave } from '@pebble/contract';
-import { THING_WORDS } from '@pebble/core';
+import { capital, THING_WORDS } from '@pebble/core';
 import { atLeastOne, numberOrNone } from './numbers';
 import { PeriodFields } from './period-fields';
 
@@ -31,7 +31,7 @@ const SCALES: readonly (readonly [Scale, string])[] = [
     @if (w.what === 'together') {
       <select class="box" aria-label="What is tied" [ngModel]="w.things" (ngModelChange)="setThings($event)">
         @for (one of offered(); track one) {
-          <option [value]="one">{{ Words(one) }}</option>
+          <option [value]="one">{{ capital(words[one][1]) }}</option>
         }
       </select>
       are tied when they
@@ -143,6 +143,7 @@ export class ThingSentence {
   /** A hashtag that stands on so many messages that it ties everything to everything. */
   readonly commonTag = input<string | null>(null);
   protected readonly words = THING_WORDS;
+  protected readonly capital = capital;
   protected readonly scales = SCALES;
   protected readonly atLeastOne = atLeastOne;
   protected readonly numberOrNone = numberOrNone;
@@ -157,11 +158,6 @@ export class ThingSentence {
     const isThere = without.some((one) => one.replace(/^#/, '').toLowerCase() === tag?.toLowerCase());
     return things === 'hashtag' && tag !== null && !isThere ? [tag] : [];
   });
-
-  protected Words(things: ThingKind): string {
-    const [, many] = THING_WORDS[things];
-    return `${many[0].toUpperCase()}${many.slice(1)}`;
-  }
 
   /** Comments under one item stand under it alone, so that items meet in accounts. */
   protected setThings(things: ThingKind): void {

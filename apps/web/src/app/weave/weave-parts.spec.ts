@@ -5,8 +5,9 @@ import { button, choose, host, text, type } from '../../testing/dom';
 import { exampleNetwork, exampleOverview } from '../../testing/examples';
 import { AccountSentence } from './account-sentence';
 import { AfterFields } from './after-fields';
-import { GroupSentence, StepSentence } from './other-sentences';
+import { GroupSentence } from './group-sentence';
 import { commonTag, firstWeave, QUESTIONS, thingsIn, whyNot } from './questions';
+import { StepSentence } from './step-sentence';
 import { ThingSentence, type ThingWeave } from './thing-sentence';
 import { WeaveSize } from './weave-size';
 

@@ -10,9 +10,11 @@ import { WorkActions } from '../store/work.actions';
 import { work } from '../store/work.reducer';
 import { AccountSentence } from './account-sentence';
 import { AfterFields } from './after-fields';
+import { FollowSentence } from './follow-sentence';
+import { GroupSentence } from './group-sentence';
 import { NetworkList } from './network-list';
-import { FollowSentence, GroupSentence, StepSentence } from './other-sentences';
 import { commonTag, firstWeave, QUESTIONS, thingsIn, whyNot } from './questions';
+import { StepSentence } from './step-sentence';
 import { ThingSentence } from './thing-sentence';
 import { WeaveSize } from './weave-size';
 

@@ -1,0 +1,32 @@
+import { ChangeDetectionStrategy, Component, model } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import type { FollowWeave } from '@pebble/contract';
+import { atLeastOne } from './numbers';
+
+/** Accounts tied by who follows whom. */
+@Component({
+  selector: 'pt-follow-sentence',
+  imports: [FormsModule],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    Accounts are tied when one follows another. Only followers of at least
+    <input
+      type="number"
+      min="1"
+      class="box count"
+      aria-label="Listed accounts that they follow at least"
+      [ngModel]="weave().listsAtLeast"
+      (ngModelChange)="change(atLeastOne($event))"
+    />
+    of the listed accounts are shown.
+  `,
+  styleUrl: './sentence.scss',
+})
+export class FollowSentence {
+  readonly weave = model.required<FollowWeave>();
+  protected readonly atLeastOne = atLeastOne;
+
+  protected change(listsAtLeast: number): void {
+    this.weave.update((weave) => ({ ...weave, listsAtLeast }));
+  }
+}
