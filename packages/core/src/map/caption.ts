@@ -63,8 +63,10 @@ function subject(input: CaptionInput): Phrase[] {
     nodes(...nodeWords(weave)),
     plain(' tied when '),
     ...tiedWhen(weave),
-    plain(' '),
-    { text: leastPhrase(weave, least), control: 'show' },
+    // Following is there or is not; only a threshold of the map is worth a word.
+    ...(weave.what === 'follows' && least === 1
+      ? []
+      : [plain(' '), { text: leastPhrase(weave, least), control: 'show' as const }]),
     ...(period === null ? [] : [plain(', '), { text: period, control: 'weave' as const }]),
   ];
 }

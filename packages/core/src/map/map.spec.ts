@@ -65,6 +65,13 @@ describe('prepareMap', () => {
     const map = prepareMap(example(), defaultMap);
     expect(map.colours[map.colour[8]]).toBe(map.colours.at(-1));
   });
+
+  it('gives groups of one a colour where all are of one, as in a network of groups', () => {
+    const network = example();
+    const community = Uint32Array.from({ length: network.nodeCount }, (_, v) => v + 1);
+    const map = prepareMap({ ...network, nodes: { ...network.nodes, community } }, defaultMap);
+    expect(new Set(map.colour.subarray(0, 8)).size).toBe(8);
+  });
 });
 
 describe('buildScene', () => {

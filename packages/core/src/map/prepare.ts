@@ -209,10 +209,11 @@ function categoryColours(
   const most = CATEGORY_COLOURS.length;
   const whole = new Map<number, number>();
   for (let v = 0; v < network.nodeCount; v++) whole.set(value[v], (whole.get(value[v]) ?? 0) + 1);
+  // Groups of one are nobody's group and keep the last colour, unless all are of one.
+  const least = [...whole.values()].some((count) => count > 1) ? 2 : 1;
   const inside = new Map<number, { nodes: number; leader: number }>();
   for (const v of nodes) {
-    // Groups of one are nobody's group: they keep the last colour.
-    const key = value[v] <= most && whole.get(value[v])! > 1 ? value[v] : -1;
+    const key = value[v] <= most && whole.get(value[v])! >= least ? value[v] : -1;
     colour[v] = key === -1 ? most : key - 1;
     const group = inside.get(key);
     if (!group) inside.set(key, { nodes: 1, leader: v });

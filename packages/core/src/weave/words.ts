@@ -100,7 +100,7 @@ export function leastPhrase(weave: Weave, least: number): string {
     case 'together':
       return weave.weight === 'authors'
         ? `by at least ${few(least, 'author', 'authors')}`
-        : `in at least ${few(least, ...UNIT[weave.unit])}`;
+        : `${weave.unit.startsWith('author') ? 'by' : 'in'} at least ${few(least, ...UNIT[weave.unit])}`;
     case 'shared':
       return `at least ${least === 1 ? 'one' : formatCount(least)} of them`;
     case 'in-step':
