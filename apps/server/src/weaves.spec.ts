@@ -214,6 +214,7 @@ describe('what can be woven from the demo', () => {
     const { total } = await evidence(made.id, ends(made, e));
     expect(total).toBeGreaterThan(0);
     expect(total).toBeLessThanOrEqual(weights[e]);
+    expect(made.nodes['group']).toEqual(made.handles.map((name) => name.replace(/ \([\d,]+\)$/, '')));
     const open = await make({ ...weave, open: ['1'] });
     expect(open.handles.length).toBeGreaterThan(made.handles.length);
   });

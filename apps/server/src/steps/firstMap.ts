@@ -23,7 +23,7 @@ export function firstMap(weave: Weave | null, directed: boolean): MapDescription
     case 'together':
       return shown('messages', 'messages');
     case 'groups':
-      return shown('members', 'members');
+      return shown('members', 'members', 'group');
     default:
       return directed ? defaultMap : shown('degree');
   }

@@ -152,19 +152,24 @@ async function fromGroups(store: Store, recipe: GroupWeave): Promise<Made> {
     weight: edges['weight'] as Float64Array,
   };
   const made = contract(graph, nodeLabels(nodes), textsIn(column), network.directed, recipe);
+  const groups = made.names.map((name) => groupName(name, recipe.column));
   return {
     directed: network.directed,
     nodes: {
       id: Uint32Array.from(made.names, (_, i) => i),
-      handle: made.names.map((name, i) => groupName(name, made.size[i], recipe.column)),
-      name: made.names.map(() => ''),
+      handle: groups.map((name, i) =>
+        name === made.names[i] ? name : `${name} (${formatCount(made.size[i])})`,
+      ),
+      name: groups.map(() => ''),
       members: made.size,
+      group: groups,
     },
     edges: { source: made.source, target: made.target, weight: made.weight, ties: made.ties },
     // Which new node each old one became: what stands behind it is found there.
     evidence: { node: made.of },
     own: [
       { name: 'members', title: 'members', type: 'number', how: `Nodes of “${network.name}” that it holds.` },
+      { name: 'group', title: 'group', type: 'category', how: `The group of “${network.name}” that it is.` },
     ],
     messages: network.messages,
     dropped: made.dropped,
@@ -174,8 +179,9 @@ async function fromGroups(store: Store, recipe: GroupWeave): Promise<Made> {
   };
 }
 
-function groupName(name: string, size: number, column: string): string {
-  return /^\d+$/.test(name) ? `${column} ${name} (${formatCount(size)})` : name;
+/** A group that is known by a number alone is called by its column too. */
+function groupName(name: string, column: string): string {
+  return /^\d+$/.test(name) ? `${column} ${name}` : name;
 }
 
 function refuseTooMany<T>(work: () => T): T {

@@ -72,7 +72,9 @@ export function firstWeave(what: WeaveKind, overview: MessageOverview, networks:
     case 'in-step':
       return Weave.parse({ what, ...period });
     case 'groups': {
-      const network = networks.find(({ id }) => groupColumns(networks, id).length > 0);
+      // Groups of groups are seldom what one is after.
+      const grouped = networks.filter(({ id }) => groupColumns(networks, id).length > 0);
+      const network = grouped.find(({ weave }) => weave?.what !== 'groups') ?? grouped.at(0);
       const [column] = groupColumns(networks, network?.id ?? '');
       return Weave.parse({ what, network: network?.id ?? '', column: column?.name ?? '' });
     }

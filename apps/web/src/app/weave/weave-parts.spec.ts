@@ -33,6 +33,12 @@ describe('the questions', () => {
       expect(Weave.parse(firstWeave(what, overview, [grouped])).what).toBe(what);
   });
 
+  it('draw the groups of a network together that is not one of groups itself', () => {
+    const weave = firstWeave('groups', overview, [grouped]);
+    const ofGroups = { ...grouped, id: 'n2', weave };
+    expect(firstWeave('groups', overview, [ofGroups, grouped])).toMatchObject({ network: grouped.id });
+  });
+
   it('know what a study holds', () => {
     expect(thingsIn(overview)).toEqual(['hashtag', 'item', 'channel', 'mention', 'domain', 'link', 'word']);
     expect(thingsIn(exampleOverview)[0]).toBe('mention');
