@@ -122,6 +122,99 @@ describe('tidying', () => {
     await takeBack(step);
   });
 
+  describe('categories', () => {
+    const column = async (step: Step, name: string): Promise<string[]> => {
+      const { id } = await network(step);
+      const { text } = await app.api.get(`/api/v1/networks/${id}/export/csv-nodes`).buffer(true);
+      const [head, ...rows] = text
+        .trim()
+        .split('\r\n')
+        .map((line) => line.split(','));
+      return rows.map((row) => row[head.indexOf(name)]);
+    };
+    const recipe = { what: 'together', things: 'hashtag' };
+
+    it('are given by hand, carried along with networks, and taken back', async () => {
+      const [first, second] = (await page('hashtag')).things;
+      const verdict = { verdict: 'category', name: 'theme', value: 'plan' } as const;
+      const step = await decide(
+        'hashtag',
+        { key: first.key, verdict },
+        { key: second.key, verdict: { ...verdict, value: 'animals' } },
+      );
+      expect(step.sentence).toContain(`The hashtag “${first.key}” was given the theme “plan”`);
+      expect((await page('hashtag', { search: 'animals' })).things.map(({ key }) => key)).toEqual([
+        second.key,
+      ]);
+      expect(await find('hashtag', first.key)).toMatchObject({
+        categories: { theme: 'plan' },
+        state: 'open',
+      });
+      const woven = await weave(recipe);
+      expect((await column(woven, 'theme')).filter((value) => value !== '').sort()).toEqual([
+        'animals',
+        'plan',
+      ]);
+      // A category changes no tie: the network is not out of date.
+      await takeBack(step);
+      expect(await network(woven)).toMatchObject({ stale: false, decisions: 0 });
+      expect(await find('hashtag', first.key)).toMatchObject({ categories: {} });
+    });
+
+    it('are given by a rule, which says how many it found', async () => {
+      const rule = {
+        sort: 'hashtag',
+        field: 'label',
+        contains: 'moth | bat',
+        category: 'theme',
+        value: 'animals',
+      };
+      const step = (await app.step('categorise-by-rule', rule).expect(200)).body as Step;
+      const { things } = await page('hashtag', { search: 'moth | bat', limit: 1000 });
+      expect(step.result?.['decisions']).toHaveLength(things.length);
+      expect(step.sentence).toBe(
+        `${things.length} hashtags (those of which what they are called contains “moth | bat”) were given the theme “animals”.`,
+      );
+      await takeBack(step);
+      const { body } = await app.step('categorise-by-rule', { ...rule, contains: 'xylophone' }).expect(422);
+      expect((body as { detail: string }).detail).toContain('no hashtag of which');
+      await app.step('categorise-by-rule', { ...rule, category: 'betweenness' }).expect(422);
+      await app.step('categorise-by-rule', { ...rule, field: 'description' }).expect(422);
+    });
+
+    it('are taken from a table, and rows that fit nothing are listed', async () => {
+      const [first, second] = (await page('account')).things;
+      const table = `account,side,role\n@${first.label},for,pilot\n${second.label},against,\nnobody.here,for,pilot\n`;
+      const { id, preview } = await app.look('sides.csv', table);
+      const roles = ['node', 'attribute', 'attribute'];
+      const columns = preview.reading.columns.map((one, i) => ({ ...one, role: roles[i] }));
+      const reading = { ...preview.reading, material: 'nodes', columns };
+      const asked = { sort: 'account', upload: id, file: 'sides.csv', reading };
+      const step = (await app.step('categorise-by-table', asked).expect(200)).body as Step;
+      expect(step.result).toMatchObject({ things: 2, categories: ['side', 'role'], skipped: 1 });
+      expect(step.sentence).toContain('1 row of the table fit none of the accounts and is listed');
+      expect(await find('account', second.key)).toMatchObject({ categories: { side: 'against' } });
+      const woven = await weave({ what: 'accounts', kinds: ['mention'] });
+      expect((await column(woven, 'side')).filter((value) => value !== '').sort()).toEqual([
+        'against',
+        'for',
+      ]);
+      await takeBack(step);
+    });
+  });
+
+  it('finds names by patterns, and refuses one that is wrong or could go on for ever', async () => {
+    const find = (names: string[]) =>
+      app.step('find-names', { by: 'list', names, match: 'patterns', kind: 'organisation' });
+    const step = (await find(['\\b(?:lighting|harbour) \\w+']).expect(200)).body as Step;
+    expect(step.sentence).toContain('1 pattern of a list was looked for');
+    expect((await page('name')).things.length).toBeGreaterThan(1);
+    for (const bad of ['(open', '(a)\\1', 'x*']) {
+      const { body } = await find([bad]).expect(422);
+      expect((body as { detail: string }).detail).toContain('cannot be used');
+    }
+  });
+
   it('leaves an account out with all its messages', async () => {
     const recipe = { what: 'accounts', kinds: ['mention'], isolates: false };
     const before = await network(await weave(recipe));

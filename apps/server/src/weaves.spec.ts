@@ -1,5 +1,4 @@
-import type { Message, MessagePage, Network, Step, WeaveEstimate } from '@pebble/contract';
-import { fromArrow, type TableColumns } from '@pebble/core';
+import type { Message, Network, Step } from '@pebble/contract';
 import {
   asCsv,
   emailsAsMbox,
@@ -10,6 +9,7 @@ import {
   postsAsJsonLines,
 } from '@pebble/standins';
 import { buildThreads, TestApplication } from './testing/application';
+import { ends, strongest, WovenNetworks } from './testing/wovenNetworks';
 
 const posts = makePosts(3000);
 const videos = makeVideos(20, 800);
@@ -30,53 +30,7 @@ describe('what can be woven from the demo', () => {
   }, 120_000);
   afterAll(() => app.end());
 
-  const estimate = async (weave: object): Promise<WeaveEstimate> =>
-    (await app.api.post(`/api/v1/studies/${app.study}/estimate`).send(weave).expect(200))
-      .body as WeaveEstimate;
-
-  interface Made {
-    readonly id: string;
-    readonly step: Step;
-    readonly nodes: TableColumns;
-    readonly edges: TableColumns;
-    readonly handles: readonly string[];
-  }
-  const make = async (weave: object): Promise<Made> => {
-    const step = (await app.step('weave', { name: 'Test', weave }).expect(200)).body as Step;
-    const id = String(step.result?.['network']);
-    const table = async (name: string): Promise<TableColumns> => {
-      const { body } = await app.api
-        .get(`/api/v1/networks/${id}/${name}.arrow`)
-        .buffer(true)
-        .parse((response, done) => {
-          const parts: Buffer[] = [];
-          response.on('data', (part: Buffer) => parts.push(part));
-          response.on('end', () => done(null, Buffer.concat(parts)));
-        })
-        .expect(200);
-      return fromArrow(body as Uint8Array);
-    };
-    const nodes = await table('nodes');
-    const edges = await table('edges');
-    const size = await estimate(weave);
-    expect([size.nodes, size.edges]).toEqual([nodes['id'].length, edges['source'].length]);
-    return { id, step, nodes, edges, handles: nodes['handle'] as readonly string[] };
-  };
-  const evidence = async (id: string, query: object): Promise<MessagePage> =>
-    (
-      await app.api
-        .get(`/api/v1/networks/${id}/evidence`)
-        .query({ limit: 200, ...query })
-        .expect(200)
-    ).body as MessagePage;
-  const ends = ({ edges }: Made, e: number): { source: number; target: number } => ({
-    source: edges['source'][e] as number,
-    target: edges['target'][e] as number,
-  });
-  const strongest = ({ edges }: Made): number => {
-    const weights = Array.from(edges['weight'] as Float64Array);
-    return weights.indexOf(Math.max(...weights));
-  };
+  const { estimate, make, evidence } = new WovenNetworks(app);
   const tags = ({ spans }: Message): string[] =>
     spans.filter(({ what }) => what === 'hashtag').map(({ key }) => `#${key}`.toLowerCase());
 

@@ -1,3 +1,4 @@
+export * from './addressKind';
 export * from './collect';
 export * from './evidence';
 export * from './gather';

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { AddressKind } from './weave';
+import { AddressKind } from './addressKind';
 
 /** The kinds of message that the application tells apart. */
 export const MessageKind = z.enum(['post', 'reply', 'repost', 'quote', 'comment', 'email']);
@@ -231,9 +231,11 @@ export const MessageOverview = z.object({
   languages: z.array(z.object({ code: z.string(), messages: z.int() })),
   items: z.int(),
   follows: z.int(),
-  /** The ways in which messages address accounts, as far as they occur. */
+  /** Names that were found in the texts. */
+  names: z.int().default(0),
   /** Scorers that gave something to its messages. */
   scorers: z.array(Scorer).default([]),
+  /** The ways in which messages address accounts, as far as they occur. */
   addressKinds: z.array(AddressKind),
   hashtags: z.array(HashtagCount),
   authors: z.array(AccountCount),

@@ -29,6 +29,8 @@ export const Network = z.object({
   /** Tidy decisions with which it was woven, and whether others hold now. */
   decisions: z.int().default(0),
   stale: z.boolean().default(false),
+  /** The network of the whole time of which it is a slice, and which slice; null for one that is no slice. */
+  slice: z.object({ of: z.string(), place: z.int(), title: z.string() }).nullable().default(null),
   measures: z.record(z.string(), z.union([z.number(), z.string(), z.boolean()])),
 });
 export type Network = z.infer<typeof Network>;

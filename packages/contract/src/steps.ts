@@ -4,8 +4,8 @@ import { NodeTable, Reading } from './gather';
 import { MessageFilter, MessageLanguage, Scorer } from './message';
 import { LayoutSettings, MapDescription } from './map';
 import { MeasureSettings } from './network';
-import { NewDecision, TidyKind, TidySort } from './tidy';
-import { Weave } from './weave';
+import { NewDecision, RuleField, TidyKind, TidySort } from './tidy';
+import { SliceBy, Weave } from './weave';
 
 /** The parameters of every kind of step, by kind. */
 export const stepParameters = {
@@ -70,14 +70,33 @@ export const stepParameters = {
     /** By the library, or a list of one's own. */
     by: z.enum(['library', 'list']),
     names: z.array(z.string().trim().min(2).max(200)).max(5000).default([]),
-    match: z.enum(['words', 'beginnings']).default('words'),
+    match: z.enum(['words', 'beginnings', 'patterns']).default('words'),
     /** Of the names of a list; the library tells it of each. */
     kind: TidyKind.default('unknown'),
   }),
   'score-messages': z.object({ scorer: Scorer }),
   tidy: z.object({ sort: TidySort, decisions: z.array(NewDecision).min(1).max(10_000) }),
   'take-back-tidy': z.object({ decisions: z.array(z.int()).min(1).max(10_000) }),
+  /** Gives a category to all things of which something contains one of the texts, apart by "|". */
+  'categorise-by-rule': z.object({
+    sort: TidySort,
+    field: RuleField,
+    contains: z.string().trim().min(1, 'Say what it contains.').max(300),
+    category: z.string().trim().min(1, 'Give the category a name.').max(60),
+    value: z.string().trim().min(1, 'Say which of the category they are.').max(200),
+  }),
+  /** Gives things the categories that a table names: its first column says which thing, each other one is a category. */
+  'categorise-by-table': z.object({ sort: TidySort, upload: z.string(), file: z.string(), reading: Reading }),
   weave: z.object({ name: z.string(), weave: Weave }),
+  /** A network for each part of the time, and one of the whole; they share one arrangement. */
+  'weave-slices': z.object({
+    name: z.string(),
+    weave: Weave,
+    by: SliceBy,
+    event: z.number().nullable().default(null),
+  }),
+  /** Gives the slices of a network the places that its nodes have. */
+  'share-arrangement': z.object({ network: z.string() }),
   'measure-network': z.object({ network: z.string(), settings: MeasureSettings }),
   'rename-network': z.object({ network: z.string(), name: z.string() }),
   'delete-network': z.object({ network: z.string() }),

@@ -10,7 +10,7 @@ export type TidyKind = z.infer<typeof TidyKind>;
 
 /**
  * What was decided of one thing, known by its key: that it is right as it stands, that it is left out, that it is another one, that it is
- * called something else, or of which kind it is.
+ * called something else, of which kind it is, or which of a category of the researcher's own.
  */
 export const Verdict = z.discriminatedUnion('verdict', [
   z.object({ verdict: z.literal('keep') }),
@@ -18,6 +18,12 @@ export const Verdict = z.discriminatedUnion('verdict', [
   z.object({ verdict: z.literal('merge'), into: z.string().min(1).max(300) }),
   z.object({ verdict: z.literal('rename'), label: z.string().trim().min(1, 'Give it a name.').max(200) }),
   z.object({ verdict: z.literal('kind'), kind: TidyKind }),
+  z.object({
+    verdict: z.literal('category'),
+    /** Name of the category, such as "role", and which one the thing is; nothing takes it away. */
+    name: z.string().trim().min(1, 'Give the category a name.').max(60),
+    value: z.string().trim().max(200),
+  }),
 ]);
 export type Verdict = z.infer<typeof Verdict>;
 
@@ -33,6 +39,10 @@ export const Decision = z.object({
   step: z.int(),
 });
 export type Decision = z.infer<typeof Decision>;
+
+/** What a rule looks at; only accounts have more than what they are called. */
+export const RuleField = z.enum(['label', 'name', 'description', 'location']);
+export type RuleField = z.infer<typeof RuleField>;
 
 /** A thing as it was found in the messages, with what was decided of it. */
 export const FoundThing = z.object({
@@ -51,6 +61,8 @@ export const FoundThing = z.object({
   into: z.object({ key: z.string(), label: z.string() }).nullable(),
   /** Labels of what was merged into it. */
   merged: z.array(z.string()),
+  /** Which one it is of each category that was given to it. */
+  categories: z.record(z.string(), z.string()).default({}),
 });
 export type FoundThing = z.infer<typeof FoundThing>;
 

@@ -1,12 +1,25 @@
 import { z } from 'zod';
-
-/** The ways in which one message addresses another account; the last three are those of email. */
-export const AddressKind = z.enum(['reply', 'mention', 'repost', 'to', 'cc', 'bcc']);
-export type AddressKind = z.infer<typeof AddressKind>;
-export const ADDRESS_KINDS = AddressKind.options;
+import { AddressKind } from './addressKind';
+import { MessageFilter } from './message';
 
 /** From this moment on, and before that moment: milliseconds since 1970, or null for no bound. */
 const PERIOD = { from: z.number().nullable().default(null), until: z.number().nullable().default(null) };
+
+/** A filter of messages with the name under which it was kept. */
+export const NamedFilter = z.object({ name: z.string().min(1).max(100), filter: MessageFilter });
+export type NamedFilter = z.infer<typeof NamedFilter>;
+export const NamedSource = z.object({ id: z.int(), name: z.string() });
+
+/** Which messages are taken: those of a period that fit one filter and not another, without those of some sources. */
+const TAKEN = {
+  ...PERIOD,
+  only: NamedFilter.nullable().default(null),
+  except: NamedFilter.nullable().default(null),
+  withoutSources: z.array(NamedSource).max(1000).default([]),
+};
+export const TakenMessages = z.object(TAKEN);
+export type TakenMessages = z.infer<typeof TakenMessages>;
+
 /** Ties of less than this are left out. */
 const atLeast = z.int().min(1).max(1_000_000).default(1);
 
@@ -26,9 +39,11 @@ const DIRECTED = { direction: Direction.default('kept'), ...AFTER };
 export const AccountWeave = z.object({
   what: z.literal('accounts'),
   kinds: z.array(AddressKind).min(1, 'Choose at least one way in which messages address accounts.'),
-  ...PERIOD,
+  ...TAKEN,
   /** Messages. */
   atLeast,
+  /** Whether a repost also counts for each account that the reposted text mentions. */
+  repostMentions: z.boolean().default(true),
   /** A message that addresses nobody is a tie of its author to itself. */
   selfTies: z.boolean().default(false),
   /** Accounts without a tie are kept as nodes. */
@@ -64,12 +79,14 @@ const THINGS = {
 export const Scale = z.enum(['count', 'newman', 'jaccard', 'cosine']);
 export type Scale = z.infer<typeof Scale>;
 
-/** Things tied when they stand together: in one message, in one thread, or with the same author. */
+/** Things tied when they stand together: in one message, near each other in it, in one thread, or with the same author. */
 export const TogetherWeave = z.object({
   what: z.literal('together'),
   ...THINGS,
-  ...PERIOD,
-  unit: z.enum(['message', 'thread', 'author', 'author-day']).default('message'),
+  ...TAKEN,
+  unit: z.enum(['message', 'near', 'thread', 'author', 'author-day']).default('message'),
+  /** Where things must be near: at most so many words apart, next to each other being one apart. */
+  within: z.int().min(1).max(1000).default(5),
   /** Units that two things share, or the authors of these. */
   weight: z.enum(['units', 'authors']).default('units'),
   scale: Scale.default('count'),
@@ -83,7 +100,7 @@ export type TogetherWeave = z.infer<typeof TogetherWeave>;
 export const SharedWeave = z.object({
   what: z.literal('shared'),
   ...THINGS,
-  ...PERIOD,
+  ...TAKEN,
   scale: Scale.default('count'),
   /** Things that two accounts share. */
   atLeast,
@@ -96,7 +113,7 @@ export type SharedWeave = z.infer<typeof SharedWeave>;
 export const TwoModeWeave = z.object({
   what: z.literal('two-mode'),
   ...THINGS,
-  ...PERIOD,
+  ...TAKEN,
   atLeast,
   ...AFTER,
 });
@@ -116,12 +133,26 @@ export const InStepWeave = z.object({
   what: z.literal('in-step'),
   same: z.enum(['text', 'link', 'hashtags']).default('text'),
   seconds: z.int().min(1).max(86_400).default(60),
-  ...PERIOD,
+  ...TAKEN,
   atLeast: z.int().min(1).max(1_000_000).default(2),
   reposts: z.boolean().default(false),
   ...AFTER,
 });
 export type InStepWeave = z.infer<typeof InStepWeave>;
+
+/** Messages or accounts with a similar wording: those whose sets of words are alike. */
+export const AlikeWeave = z.object({
+  what: z.literal('alike'),
+  nodes: z.enum(['message', 'account']).default('message'),
+  /** Words that two share, over those that either has (Jaccard), 0 to 1. */
+  likeness: z.number().min(0).max(1).default(0.6),
+  /** Words that two share. */
+  atLeast: z.int().min(1).max(1_000_000).default(4),
+  ...TAKEN,
+  reposts: z.boolean().default(false),
+  ...AFTER,
+});
+export type AlikeWeave = z.infer<typeof AlikeWeave>;
 
 /** The groups of a network as nodes. */
 export const GroupWeave = z.object({
@@ -144,10 +175,22 @@ export const Weave = z.discriminatedUnion('what', [
   TwoModeWeave,
   FollowWeave,
   InStepWeave,
+  AlikeWeave,
   GroupWeave,
 ]);
 export type Weave = z.infer<typeof Weave>;
 export type WeaveKind = Weave['what'];
+
+/** Into which parts the time of a weave is cut: days, weeks from Monday, months (UTC), or before and after a moment. */
+export const SliceBy = z.enum(['day', 'week', 'month', 'event']);
+export type SliceBy = z.infer<typeof SliceBy>;
+
+/** The strongest ties of a weave, to be drawn small: labels of their nodes, and ties as places in these with their weight. */
+export const Sketch = z.object({
+  labels: z.array(z.string()),
+  ties: z.array(z.object({ source: z.int(), target: z.int(), weight: z.number() })),
+});
+export type Sketch = z.infer<typeof Sketch>;
 
 /** How large a weave would be, without weaving it. */
 export const WeaveEstimate = z.object({
@@ -165,5 +208,6 @@ export const WeaveEstimate = z.object({
   notes: z.array(z.string()).default([]),
   /** Which part of the sentence empties the result, when it is empty. */
   emptiedBy: z.string().nullable(),
+  sketch: Sketch.default({ labels: [], ties: [] }),
 });
 export type WeaveEstimate = z.infer<typeof WeaveEstimate>;

@@ -30,5 +30,7 @@ export * from './formats/unreadable';
 export * from './formats/workbook';
 export * from './scores';
 export * from './text/languages';
+export * from './text/namePatterns';
 export * from './text/names';
+export * from './text/places';
 export * from './text/tokens';

@@ -73,7 +73,7 @@ interface Row {
 const NOTHING: Profile = { joined: null, location: null, description: null, numbers: {}, attributes: {} };
 
 /** What is told of accounts: of several sources the latest holds, and what it does not tell stays. */
-async function readProfiles(
+export async function readProfiles(
   { query }: Pick<Store, 'query'>,
   study: string,
   accounts: readonly number[],

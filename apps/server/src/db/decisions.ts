@@ -1,4 +1,4 @@
-import { TidySort, Verdict, type Decision, type TidyKind, type Weave } from '@pebble/contract';
+import { TidySort, Verdict, type Decision, type NewDecision, type Weave } from '@pebble/contract';
 import { effective } from '@pebble/core';
 import type { Selectable } from 'kysely';
 import type { Store } from './open';
@@ -23,6 +23,26 @@ export async function readDecisions(
 
 function toDecision({ id, sort, key, verdict, step_id }: Selectable<TidyDecisionTable>): Decision {
   return { id, sort: TidySort.parse(sort), key, verdict: Verdict.parse(JSON.parse(verdict)), step: step_id };
+}
+
+/** Keeps decisions of a step; gives their ids. */
+export async function addDecisions(
+  { query }: Store,
+  study: string,
+  step: number,
+  sort: TidySort,
+  decisions: readonly NewDecision[],
+): Promise<number[]> {
+  const ids: number[] = [];
+  for (const { key, verdict } of decisions) {
+    const { id } = await query
+      .insertInto('tidy_decision')
+      .values({ study_id: study, step_id: step, sort, key, verdict: JSON.stringify(verdict), taken_back: 0 })
+      .returning('id')
+      .executeTakeFirstOrThrow();
+    ids.push(id);
+  }
+  return ids;
 }
 
 /** The decisions with which a network was woven, also those that were taken back since. */
@@ -50,6 +70,8 @@ export function sortsOf(weave: Weave | null): TidySort[] {
     case 'follows':
     case 'in-step':
       return ['account'];
+    case 'alike':
+      return ['account', 'word'];
     case 'together':
     case 'shared':
     case 'two-mode': {
@@ -59,14 +81,6 @@ export function sortsOf(weave: Weave | null): TidySort[] {
     default:
       return [];
   }
-}
-
-/** Kinds that were given to accounts, by their keys. */
-export async function accountKinds(store: Store, study: string): Promise<ReadonlyMap<string, TidyKind>> {
-  const kinds = new Map<string, TidyKind>();
-  for (const { key, verdict } of await readDecisions(store, study, ['account']))
-    if (verdict.verdict === 'kind') kinds.set(key, verdict.kind);
-  return kinds;
 }
 
 /** The decisions that a weave is made with: those that change what stands where. */

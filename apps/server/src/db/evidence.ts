@@ -3,6 +3,7 @@ import { KIND_BIT } from '@pebble/core';
 import { sql, type RawBuilder } from 'kysely';
 import { readMessagesById } from './messages';
 import type { Store } from './open';
+import { takenCondition } from './taken';
 
 /** What the evidence of a weave is taken from. */
 interface Scope {
@@ -10,8 +11,24 @@ interface Scope {
   readonly weave: AccountWeave;
 }
 
-function wantedBits(weave: AccountWeave): number {
-  return weave.kinds.reduce((bits, kind) => bits | KIND_BIT[kind], 0);
+/** The condition for rows "a" (or another alias) that address an account in a way that the weave wants. */
+function isAddressed(weave: AccountWeave, alias = 'a'): RawBuilder<unknown> {
+  const bits = weave.kinds.reduce((all, kind) => all | KIND_BIT[kind], 0);
+  const kinds = sql.ref(`${alias}.kinds`);
+  if (weave.repostMentions || !(bits & KIND_BIT.mention)) return sql`${kinds} & ${bits}`;
+  // Mentions in reposted texts do not count.
+  const others = bits & ~KIND_BIT.mention;
+  return sql`(${kinds} & ${others} or (${kinds} & ${KIND_BIT.mention} and not exists (
+    select 1 from address r where r.study_id = ${sql.ref(`${alias}.study_id`)}
+      and r.message_id = ${sql.ref(`${alias}.message_id`)} and r.kinds & ${KIND_BIT.repost})))`;
+}
+
+/** The condition for messages that the weave takes, by a column that names them. */
+function isTaken(store: Store, { study, weave }: Scope, message: RawBuilder<unknown>): RawBuilder<unknown> {
+  const taken = takenCondition(store, study, weave);
+  return taken
+    ? sql`${message} in (select m.id from message m where m.study_id = ${study} and ${taken})`
+    : sql`1`;
 }
 
 function inPeriod(
@@ -38,11 +55,11 @@ export async function readEvidence(
   target: { accounts: readonly number[] } | AddressedBetween,
   { offset, limit }: Pick<EvidenceQuery, 'offset' | 'limit'>,
 ): Promise<MessagePage> {
-  const bits = wantedBits(weave);
-  const behind = 'from' in target ? betweenCondition(target, bits) : accountsCondition(target.accounts, bits);
+  const behind =
+    'from' in target ? betweenCondition(target, weave) : accountsCondition(target.accounts, weave);
   const rows = sql<{ id: number }>`
     select distinct a.message_id as id, a.time from address a
-    where a.study_id = ${study} and ${inPeriod(weave)} and ${behind}`;
+    where a.study_id = ${study} and ${inPeriod(weave)} and ${isTaken(store, { study, weave }, sql.ref('a.message_id'))} and ${behind}`;
   const { count } = (
     await sql<{ count: number }>`select count(*) as count from (${rows})`.execute(store.query)
   ).rows[0];
@@ -61,44 +78,49 @@ export async function readEvidence(
   };
 }
 
-function betweenCondition({ from, to, both }: AddressedBetween, bits: number): RawBuilder<unknown> {
-  const there = tieCondition(from, to, bits);
-  return both ? sql`(${there} or ${tieCondition(to, from, bits)})` : there;
+function betweenCondition({ from, to, both }: AddressedBetween, weave: AccountWeave): RawBuilder<unknown> {
+  const there = tieCondition(from, to, weave);
+  return both ? sql`(${there} or ${tieCondition(to, from, weave)})` : there;
 }
 
 /** A self-tie of one account also stands for messages that address nobody in the wanted way. */
-function tieCondition(from: readonly number[], to: readonly number[], bits: number): RawBuilder<unknown> {
-  const addressed = sql`a.from_id in ${listOf(from)} and a.to_id in ${listOf(to)} and a.kinds & ${bits}`;
+function tieCondition(
+  from: readonly number[],
+  to: readonly number[],
+  weave: AccountWeave,
+): RawBuilder<unknown> {
+  const addressed = sql`a.from_id in ${listOf(from)} and a.to_id in ${listOf(to)} and ${isAddressed(weave)}`;
   if (from.length !== 1 || to.length !== 1 || from[0] !== to[0]) return addressed;
   return sql`(${addressed} or a.from_id = ${from[0]} and not exists (
-    select 1 from address o where o.study_id = a.study_id and o.message_id = a.message_id and o.kinds & ${bits}))`;
+    select 1 from address o where o.study_id = a.study_id and o.message_id = a.message_id and ${isAddressed(weave, 'o')}))`;
 }
 
 function listOf(numbers: readonly number[]): RawBuilder<unknown> {
   return sql`(select value from json_each(${JSON.stringify(numbers)}))`;
 }
 
-function accountsCondition(accounts: readonly number[], bits: number): RawBuilder<unknown> {
+function accountsCondition(accounts: readonly number[], weave: AccountWeave): RawBuilder<unknown> {
   const list = listOf(accounts);
-  return sql`(a.from_id in ${list} or (a.to_id in ${list} and a.kinds & ${bits}))`;
+  return sql`(a.from_id in ${list} or (a.to_id in ${list} and ${isAddressed(weave)}))`;
 }
 
 /** Which messages a portrait is drawn from: those that accounts wrote in a period, or those that are named. */
 export type PortraitOf =
-  | { readonly accounts: readonly number[]; readonly from: number | null; readonly until: number | null }
+  | { readonly accounts: readonly number[]; readonly weave: AccountWeave }
   | { readonly messages: readonly number[] };
 
 /** The profile of the messages of a community of so many nodes. */
 export async function readPortrait(
-  { query }: Store,
+  store: Store,
   study: string,
   community: number,
   members: number,
   of: PortraitOf,
 ): Promise<Portrait> {
+  const { query } = store;
   const which =
     'accounts' in of
-      ? sql`${inPeriod(of, sql.ref('m.time'))} and m.author_id in ${listOf(of.accounts)}`
+      ? sql`${inPeriod(of.weave, sql.ref('m.time'))} and ${takenCondition(store, study, of.weave) ?? sql`1`} and m.author_id in ${listOf(of.accounts)}`
       : sql`m.id in ${listOf(of.messages)}`;
   const own = sql`from message m where m.study_id = ${study} and ${which}`;
   const [whole] = (
@@ -129,14 +151,12 @@ export async function readMessageTies(
   { study, weave }: Scope,
   message: number,
 ): Promise<{ source: number; target: number }[]> {
-  const rows = await store.query
-    .selectFrom('address')
-    .select(['from_id', 'to_id', 'kinds'])
-    .where('study_id', '=', study)
-    .where('message_id', '=', message)
-    .execute();
-  const bits = wantedBits(weave);
-  const ties = rows.filter((row) => row.kinds & bits);
-  if (ties.length > 0) return ties.map((row) => ({ source: row.from_id, target: row.to_id }));
-  return rows.slice(0, 1).map(({ from_id }) => ({ source: from_id, target: from_id }));
+  const scope = { study, weave };
+  const { rows } = await sql<{ from: number; to: number; addressed: number }>`
+    select a.from_id as "from", a.to_id as "to", ${isAddressed(weave)} as addressed from address a
+    where a.study_id = ${study} and a.message_id = ${message} and ${inPeriod(weave)}
+      and ${isTaken(store, scope, sql.ref('a.message_id'))}`.execute(store.query);
+  const ties = rows.filter(({ addressed }) => addressed);
+  if (ties.length > 0) return ties.map(({ from, to }) => ({ source: from, target: to }));
+  return rows.slice(0, 1).map(({ from }) => ({ source: from, target: from }));
 }

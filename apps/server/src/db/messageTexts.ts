@@ -45,3 +45,27 @@ export async function eachText(
     progress(phase, count > 0 ? Math.min(1, done / count) : null);
   }
 }
+
+/** Letters of a text that stand for it. */
+const BEGINNING = 48;
+
+/** What messages are called: who wrote, and how it begins. */
+export function messageLabels({ raw }: Pick<Store, 'raw'>, study: string): (message: number) => string {
+  const find = raw
+    .prepare(
+      `select a.handle, m.text from message m join account a on a.id = m.author_id where m.id = ? and m.study_id = ?`,
+    )
+    .raw();
+  return (message) => {
+    const [handle, text] = (find.get(message, study) ?? ['', '']) as [string, string];
+    const line = text.replace(/\s+/g, ' ').trim();
+    const beginning =
+      [...line].length > BEGINNING
+        ? `${[...line]
+            .slice(0, BEGINNING - 1)
+            .join('')
+            .trimEnd()}…`
+        : line;
+    return `${handle}: ${beginning}`;
+  };
+}

@@ -10,11 +10,11 @@ import {
   type Timeline,
   type TimelinePart,
 } from '@pebble/contract';
-import { findSpans, handleKey, hashtagKey, KIND_BIT, Random } from '@pebble/core';
-import { sql, type Expression, type RawBuilder, type SqlBool } from 'kysely';
+import { findSpans, KIND_BIT } from '@pebble/core';
+import { sql, type RawBuilder } from 'kysely';
 import type { Store } from './open';
-import { scoreConditions, scorersOf, withScores } from './scores';
-import { searchCondition } from './searching';
+import { fitting, withinFilter } from './messageFilter';
+import { scorersOf, withScores } from './scores';
 
 /** A page of the reading list, in the order of time; undated messages come last. */
 export async function readMessages(
@@ -22,7 +22,7 @@ export async function readMessages(
   study: string,
   { offset, limit, ...filter }: MessageQuery,
 ): Promise<MessagePage> {
-  const conditions = await sampled(store, filterConditions(study, filter), filter);
+  const conditions = fitting(store, study, filter);
   const total = await store.query
     .selectFrom('message as m')
     .select((e) => e.fn.countAll<number>().as('count'))
@@ -62,7 +62,7 @@ export async function readTimeline(
   by: TimelinePart = 'none',
 ): Promise<Timeline> {
   const { from: _from, until: _until, ...rest } = filter;
-  const conditions = filterConditions(study, rest);
+  const conditions = withinFilter(study, rest);
   const span = await store.query
     .selectFrom('message as m')
     .select((e) => [
@@ -187,7 +187,7 @@ export async function readOverview(store: Store, study: string): Promise<Message
     .orderBy('messages', 'desc')
     .orderBy('l.language')
     .execute();
-  const count = async (table: 'item' | 'follow'): Promise<number> => {
+  const count = async (table: 'item' | 'follow' | 'name'): Promise<number> => {
     const { n } = await query
       .selectFrom(table)
       .select((e) => e.fn.countAll<number>().as('n'))
@@ -205,65 +205,12 @@ export async function readOverview(store: Store, study: string): Promise<Message
     languages,
     items: await count('item'),
     follows: await count('follow'),
+    names: await count('name'),
     scorers: await scorersOf(store, study),
     addressKinds: ADDRESS_KINDS.filter((kind) => bits & KIND_BIT[kind]),
     hashtags,
     authors,
   };
-}
-
-type Condition = Expression<SqlBool>;
-
-/** Where a sample is wanted: the condition that keeps so many messages, drawn from those that fit with the seed. */
-async function sampled(
-  { query }: Store,
-  conditions: Condition[],
-  { sample, seed }: MessageFilter,
-): Promise<Condition[]> {
-  if (sample === undefined) return conditions;
-  const rows = await query
-    .selectFrom('message as m')
-    .select('m.id')
-    .where((e) => e.and(conditions))
-    .orderBy('m.id')
-    .execute();
-  const drawn = new Random(seed ?? 1).sample(rows.length, sample).map((i) => rows[i].id);
-  return [sql<SqlBool>`m.id in (select value from json_each(${JSON.stringify(drawn)}))`];
-}
-
-function filterConditions(study: string, filter: MessageFilter): Condition[] {
-  const conditions: Condition[] = [sql<SqlBool>`m.study_id = ${study}`];
-  if (filter.kind) conditions.push(sql<SqlBool>`m.kind = ${filter.kind}`);
-  if (filter.source !== undefined) conditions.push(sql<SqlBool>`m.source_id = ${filter.source}`);
-  if (filter.item) conditions.push(sql<SqlBool>`m.item_key = ${filter.item}`);
-  if (filter.language)
-    conditions.push(
-      sql<SqlBool>`m.id in (select message_id from message_language where language = ${filter.language})`,
-    );
-  conditions.push(...scoreConditions(filter));
-  if (filter.marked)
-    conditions.push(
-      sql<SqlBool>`m.id in (select message_id from message_mark where ${filter.marked === 'starred' ? sql`starred = 1` : sql`note <> ''`})`,
-    );
-  if (filter.from !== undefined) conditions.push(sql<SqlBool>`m.time >= ${filter.from}`);
-  if (filter.until !== undefined) conditions.push(sql<SqlBool>`m.time < ${filter.until}`);
-  const account = (handle: string) =>
-    sql`(select id from account where study_id = ${study} and handle_key = ${handleKey(handle)})`;
-  if (filter.author) conditions.push(sql<SqlBool>`m.author_id = ${account(filter.author)}`);
-  if (filter.mentions) {
-    conditions.push(
-      sql<SqlBool>`m.id in (select message_id from address where study_id = ${study} and kinds & 2 and to_id = ${account(filter.mentions)})`,
-    );
-  }
-  if (filter.hashtag) {
-    const key = hashtagKey(filter.hashtag.replace(/^#/, ''));
-    conditions.push(
-      sql<SqlBool>`m.id in (select message_id from message_hashtag where hashtag_id = (select id from hashtag where study_id = ${study} and tag_key = ${key}))`,
-    );
-  }
-  const search = searchCondition(study, filter.text ?? '');
-  if (search) conditions.push(search);
-  return conditions;
 }
 
 const HOUR = 3_600_000;

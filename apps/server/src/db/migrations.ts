@@ -311,6 +311,13 @@ const tidy: Migration = {
   },
 };
 
+/** Networks that are slices in time of another one. */
+const slices: Migration = {
+  async up(db: Kysely<unknown>) {
+    await db.schema.alterTable('network').addColumn('slice', 'text').execute();
+  },
+};
+
 /** Every change of the tables in its order; each runs once. */
 export const MIGRATIONS: Readonly<Record<string, Migration>> = {
   '0001-first': first,
@@ -320,6 +327,7 @@ export const MIGRATIONS: Readonly<Record<string, Migration>> = {
   '0005-collecting': collecting,
   '0006-weaves': weaves,
   '0007-tidy': tidy,
+  '0008-slices': slices,
 };
 
 /** Brings the tables to the newest form; each migration runs once. */

@@ -35,6 +35,21 @@ export async function findNetwork(store: Store, id: string): Promise<Network | n
   return row ? toNetwork(store, row) : null;
 }
 
+/** The slices of a network in the order of time, by their ids. */
+export async function slicesOfNetwork({ query }: Store, network: string): Promise<string[]> {
+  const rows = await query
+    .selectFrom('network')
+    .select(['id', 'slice'])
+    .where('slice', 'is not', null)
+    .where('deleted_at', 'is', null)
+    .execute();
+  return rows
+    .map(({ id, slice }) => ({ id, slice: JSON.parse(slice!) as NonNullable<Network['slice']> }))
+    .filter(({ slice }) => slice.of === network)
+    .sort((a, b) => a.slice.place - b.slice.place)
+    .map(({ id }) => id);
+}
+
 export async function readMap({ query }: Store, network: string): Promise<SavedMap> {
   const row = await query.selectFrom('map').selectAll().where('network_id', '=', network).executeTakeFirst();
   return {
@@ -137,6 +152,7 @@ async function toNetwork(store: Store, row: Selectable<NetworkTable>): Promise<N
     columns: columnsOf(row),
     decisions: used.length,
     stale: now.length !== used.length || now.some(({ id }, i) => id !== used[i]),
+    slice: row.slice === null ? null : (JSON.parse(row.slice) as Network['slice']),
     measures: JSON.parse(row.measures) as Network['measures'],
   };
 }

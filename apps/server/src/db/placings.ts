@@ -10,61 +10,17 @@ import {
 } from '@pebble/core';
 import { contentWords, domainOf, linkKey, nameKey, sameText } from '@pebble/core/files';
 import type { Store } from './open';
-
-/** Which messages a weave goes by. */
-export interface PlacingScope {
-  readonly study: string;
-  readonly from: number | null;
-  readonly until: number | null;
-  readonly reposts: boolean;
-}
-
-/** Where things stand in messages, and what they are called. */
-export interface NamedPlacings {
-  readonly placings: ThreadPlacings;
-  readonly labelOf: (thing: number) => string;
-  /** How a thing is compared with what a researcher types to leave it out. */
-  readonly keyOf: (thing: number) => string;
-  /** The key of a name that a researcher typed. */
-  readonly typedKey: (typed: string) => string;
-}
-
-type Row = readonly (string | number | null)[];
-
-/** Columns that grow row by row. */
-class Rows {
-  private readonly messages: number[] = [];
-  private readonly authors: number[] = [];
-  private readonly things: number[] = [];
-  private readonly times: number[] = [];
-
-  add(message: number, author: number, thing: number, time: number | null): void {
-    this.messages.push(message);
-    this.authors.push(author);
-    this.things.push(thing);
-    this.times.push(time ?? NaN);
-  }
-
-  get placings(): ThreadPlacings {
-    const { messages: message, authors: author, things: thing, times: time } = this;
-    return { count: message.length, message, author, thing, time };
-  }
-}
-
-/** Numbers for names, in the order in which they come. */
-class Names {
-  readonly labels: string[] = [];
-  private readonly number = new Map<string, number>();
-
-  of(key: string, label = key): number {
-    let n = this.number.get(key);
-    if (n === undefined) {
-      n = this.labels.push(label) - 1;
-      this.number.set(key, n);
-    }
-    return n;
-  }
-}
+import {
+  accountLabels,
+  condition,
+  iterate,
+  labels,
+  Names,
+  Rows,
+  texts,
+  type NamedPlacings,
+  type PlacingScope,
+} from './placingRows';
 
 /** Where things of a kind stand in the messages of a study. */
 export function readPlacings(store: Store, scope: PlacingScope, things: ThingKind): NamedPlacings {
@@ -169,7 +125,7 @@ function readTexts(store: Store, scope: PlacingScope, things: 'domain' | 'link' 
   };
 }
 
-function linksOf(text: string, things: 'domain' | 'link'): string[] {
+export function linksOf(text: string, things: 'domain' | 'link'): string[] {
   return findSpans(text)
     .filter(({ what }) => what === 'link')
     .flatMap(({ key }) => (things === 'link' ? linkKey(key) : (domainOf(key) ?? [])));
@@ -249,65 +205,4 @@ export function readFollows({ raw }: Store, study: string): FollowRows {
     follower: Uint32Array.from(rows, ([follower]) => follower),
     followed: Uint32Array.from(rows, ([, followed]) => followed),
   };
-}
-
-/** The display names of accounts, where they are known. */
-export function accountNames(store: Store, study: string): Map<number, string> {
-  return labels(store, 'select id, name from account where study_id = ? and name is not null', study);
-}
-
-export function accountLabels(store: Store, study: string): Map<number, string> {
-  return labels(store, 'select id, handle from account where study_id = ?', study);
-}
-
-function labels({ raw }: Store, sql: string, study: string): Map<number, string> {
-  return new Map(raw.prepare(sql).raw().all(study) as [number, string][]);
-}
-
-function condition({ from, until, reposts }: PlacingScope): string {
-  return [
-    'm.study_id = ?',
-    ...(from === null ? [] : ['m.time >= ?']),
-    ...(until === null ? [] : ['m.time < ?']),
-    ...(reposts ? [] : ["m.kind <> 'repost'"]),
-  ].join(' and ');
-}
-
-function* iterate(
-  { raw }: Store,
-  sql: string,
-  { study, from, until }: PlacingScope,
-): Generator<[message: number, author: number, thing: number, time: number | null]> {
-  const values = [study, from, until].filter((value) => value !== null);
-  yield* raw
-    .prepare(sql)
-    .raw()
-    .iterate(...values) as Iterable<[number, number, number, number | null]>;
-}
-
-interface TextRow {
-  readonly message: number;
-  readonly author: number;
-  readonly time: number | null;
-  readonly text: string;
-  readonly language: string | null;
-}
-
-function* texts({ raw }: Store, scope: PlacingScope): Generator<TextRow> {
-  const values = [scope.study, scope.from, scope.until].filter((value) => value !== null);
-  const sql = `select m.id, m.author_id, m.time, m.text, l.language from message m
-    left join message_language l on l.message_id = m.id where ${condition(scope)} order by m.id`;
-  for (const row of raw
-    .prepare(sql)
-    .raw()
-    .iterate(...values) as Iterable<Row>) {
-    const [message, author, time, text, language] = row as [
-      number,
-      number,
-      number | null,
-      string,
-      string | null,
-    ];
-    yield { message, author, time, text, language };
-  }
 }

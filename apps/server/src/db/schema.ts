@@ -180,6 +180,8 @@ export interface NetworkTable {
   own_columns: string;
   /** JSON of the ids of the tidy decisions with which it was woven. */
   decisions: Generated<string>;
+  /** JSON of the network of which it is a slice, and of which; null for one that is none. */
+  slice: Generated<string | null>;
   sentence: string;
   nodes: number;
   edges: number;

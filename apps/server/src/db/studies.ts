@@ -56,6 +56,7 @@ function studyQuery({ query }: Store) {
         .select('network.id')
         .whereRef('network.study_id', '=', 'study.id')
         .where('network.deleted_at', 'is', null)
+        .where('network.slice', 'is', null)
         .orderBy('step_id', 'desc')
         .limit(1)
         .as('latest'),

@@ -2,13 +2,16 @@ import type { TidyKind, TidySort } from '@pebble/contract';
 import { handleKey, type ThreadPlacings } from '@pebble/core';
 import { readAddresses } from './addresses';
 import type { Store } from './open';
-import { readPlacings, type PlacingScope } from './placings';
+import type { PlacingScope } from './placingRows';
+import { readPlacings } from './placings';
 
 /** The things of one sort in a study: where they stand, their keys and labels, and what is known of them. */
 export interface SortedThings {
   readonly placings: ThreadPlacings;
   readonly keys: readonly string[];
   readonly labels: readonly string[];
+  /** Their numbers in the study; of two spellings of one key that of the first. */
+  readonly ids: readonly number[];
   /** Names of the persons behind accounts. */
   readonly personalNames: readonly (string | null)[];
   /** Kinds that the finder of names told, by key. */
@@ -24,7 +27,8 @@ export function readThings(store: Store, study: string, sort: TidySort): SortedT
   return sort === 'name' ? { ...found, kinds: kindsOfNames(store, study) } : found;
 }
 
-function kindsOfNames({ raw }: Store, study: string): Map<string, TidyKind> {
+/** What the finder of names told of each, by its key. */
+export function kindsOfNames({ raw }: Store, study: string): Map<string, TidyKind> {
   const rows = raw.prepare('select name_key, kind from name where study_id = ?').raw().all(study);
   return new Map(rows as [string, TidyKind][]);
 }
@@ -73,6 +77,7 @@ function numbered(
   const known = new Map<number, number>();
   const keys: string[] = [];
   const labels: string[] = [];
+  const ids: number[] = [];
   const personalNames: (string | null)[] = [];
   const thing = Uint32Array.from(placings.thing, (one) => {
     let at = known.get(one);
@@ -83,10 +88,11 @@ function numbered(
       at = keys.push(key) - 1;
       number.set(key, at);
       labels.push(labelOf(one));
+      ids.push(one);
       personalNames.push(nameOf(one));
     }
     known.set(one, at);
     return at;
   });
-  return { placings: { ...placings, thing }, keys, labels, personalNames, kinds: new Map() };
+  return { placings: { ...placings, thing }, keys, labels, ids, personalNames, kinds: new Map() };
 }

@@ -1,5 +1,13 @@
+import type { StepParameters, TidyKind } from '@pebble/contract';
 import { counted, formatCount } from '@pebble/core';
-import { libraryNames, listNames, nameKey, type NameFinder } from '@pebble/core/files';
+import {
+  BadPattern,
+  libraryNames,
+  listNames,
+  nameKey,
+  patternNames,
+  type NameFinder,
+} from '@pebble/core/files';
 import { eachText } from '../db/messageTexts';
 import { StepRefused, type StepDefinition } from './step';
 
@@ -17,7 +25,7 @@ export const findNames: StepDefinition<'find-names', Found> = {
   kind: 'find-names',
   async run({ store, study, now }, { by, names, match, kind }, progress) {
     if (by === 'list' && names.length === 0) throw new StepRefused('The list names nothing.');
-    const find: NameFinder = by === 'library' ? libraryNames : listNames(names, match, kind);
+    const find = finderOf(by, names, match, kind);
     const { query } = store;
     const known = new Map(
       (await query.selectFrom('name').select(['id', 'name_key']).where('study_id', '=', study).execute()).map(
@@ -64,11 +72,11 @@ export const findNames: StepDefinition<'find-names', Found> = {
     await query.updateTable('study').set({ changed_at: now }).where('id', '=', study).execute();
     return { messages, otherLanguages, names: seen.size, newNames: known.size - before, places };
   },
-  describe({ by, names }, result) {
+  describe({ by, names, match }, result) {
     const how =
       by === 'library'
         ? 'People, organisations and places were looked for by the compromise library (English)'
-        : `${counted(names.length, 'name')} of a list were looked for`;
+        : `${counted(names.length, match === 'patterns' ? 'pattern' : 'name')} of a list ${names.length === 1 ? 'was' : 'were'} looked for`;
     if (!result) return `${how}.`;
     const others =
       result.otherLanguages > 0
@@ -77,3 +85,19 @@ export const findNames: StepDefinition<'find-names', Found> = {
     return `${how} in ${counted(result.messages, 'message')}${others}: ${counted(result.names, 'name')} in ${counted(result.places, 'place')} of the texts, ${formatCount(result.newNames)} of them new.`;
   },
 };
+
+function finderOf(
+  by: 'library' | 'list',
+  names: readonly string[],
+  match: StepParameters<'find-names'>['match'],
+  kind: TidyKind,
+): NameFinder {
+  if (by === 'library') return libraryNames;
+  if (match !== 'patterns') return listNames(names, match, kind);
+  try {
+    return patternNames(names, kind);
+  } catch (error) {
+    if (error instanceof BadPattern) throw new StepRefused(`${error.message} Nothing was looked for.`);
+    throw error;
+  }
+}

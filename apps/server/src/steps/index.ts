@@ -1,6 +1,7 @@
 import type { StepKind } from '@pebble/contract';
 import { addGroups } from './addGroups';
 import { addNodeDetails } from './addNodeDetails';
+import { categoriseByRule, categoriseByTable } from './categorise';
 import { collectSource } from './collectSource';
 import { detectLanguages } from './detectLanguages';
 import { exportFigure, exportNetwork } from './exportSteps';
@@ -17,6 +18,7 @@ import type { StepDefinition } from './step';
 import { createStudy, deleteStudy, renameStudy, restoreStudy } from './studySteps';
 import { takeBackTidy, tidy } from './tidySteps';
 import { weave } from './weave';
+import { shareArrangement, weaveSlices } from './weaveSlices';
 
 type Definitions = { readonly [K in StepKind]: StepDefinition<K, never> | StepDefinition<K> };
 
@@ -42,7 +44,11 @@ const definitions = {
   'score-messages': scoreMessages,
   tidy,
   'take-back-tidy': takeBackTidy,
+  'categorise-by-rule': categoriseByRule,
+  'categorise-by-table': categoriseByTable,
   weave,
+  'weave-slices': weaveSlices,
+  'share-arrangement': shareArrangement,
   'measure-network': measureNetwork,
   'rename-network': renameNetwork,
   'delete-network': deleteNetwork,

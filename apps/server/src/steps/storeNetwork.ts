@@ -1,4 +1,4 @@
-import type { ColumnInfo, MapDescription, Weave } from '@pebble/contract';
+import type { ColumnInfo, MapDescription, Network, Weave } from '@pebble/contract';
 import type { TableColumns } from '@pebble/core';
 import { saveMap } from '../db/networks';
 import { writeTable } from '../files/tables';
@@ -22,6 +22,8 @@ export interface NewNetwork {
   readonly decisions: readonly number[];
   /** How it is shown at first. */
   readonly map: MapDescription;
+  /** Which network it is a slice of. */
+  readonly slice?: Network['slice'];
 }
 
 export interface StoredNetwork {
@@ -52,6 +54,7 @@ export async function storeNetwork(
       directed: made.directed ? 1 : 0,
       own_columns: JSON.stringify(made.own),
       decisions: JSON.stringify(made.decisions),
+      slice: made.slice ? JSON.stringify(made.slice) : null,
       sentence: made.sentence,
       nodes,
       edges,

@@ -1,6 +1,6 @@
 import type { NewDecision, TidySort, Verdict } from '@pebble/contract';
 import { capital, counted, MergeCircle, resolve, SORT_WORDS } from '@pebble/core';
-import { readDecisions } from '../db/decisions';
+import { addDecisions, readDecisions } from '../db/decisions';
 import { StepRefused, type StepDefinition } from './step';
 
 interface Tidied extends Record<string, unknown> {
@@ -19,22 +19,7 @@ export const tidy: StepDefinition<'tidy', Tidied> = {
       if (error instanceof MergeCircle) throw new StepRefused(`${error.message} Nothing was changed.`);
       throw error;
     }
-    const ids: number[] = [];
-    for (const { key, verdict } of decisions) {
-      const { id } = await store.query
-        .insertInto('tidy_decision')
-        .values({
-          study_id: study,
-          step_id: step,
-          sort,
-          key,
-          verdict: JSON.stringify(verdict),
-          taken_back: 0,
-        })
-        .returning('id')
-        .executeTakeFirstOrThrow();
-      ids.push(id);
-    }
+    const ids = await addDecisions(store, study, step, sort, decisions);
     await store.query.updateTable('study').set({ changed_at: now }).where('id', '=', study).execute();
     return { decisions: ids };
   },
@@ -89,5 +74,9 @@ function fateOf(verdict: Verdict): string {
       return `called “${verdict.label}”`;
     case 'kind':
       return `set to the kind ${verdict.kind}`;
+    case 'category':
+      return verdict.value === ''
+        ? `taken out of “${verdict.name}”`
+        : `given the ${verdict.name} “${verdict.value}”`;
   }
 }

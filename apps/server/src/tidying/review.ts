@@ -1,5 +1,6 @@
 import type { Decision, FoundThing, Suggestion, TidyPage, TidyQuery, TidySort } from '@pebble/contract';
 import {
+  categoriesOf,
   fold,
   resolve,
   reviewOf,
@@ -24,10 +25,12 @@ export async function readTidyPage(
     .split('|')
     .map((part) => fold(part))
     .filter((part) => part !== '');
-  const fits = ({ label, key, merged, state }: FoundThing): boolean =>
+  const fits = ({ label, key, merged, state, categories }: FoundThing): boolean =>
     (show === 'all' || state === show) &&
     (wanted.length === 0 ||
-      wanted.some((part) => [label, key, ...merged].some((one) => fold(one).includes(part))));
+      wanted.some((part) =>
+        [label, key, ...merged, ...Object.values(categories)].some((one) => fold(one).includes(part)),
+      ));
   const found = things.filter(fits);
   return {
     total: found.length,
@@ -64,10 +67,14 @@ async function foundThings(store: Store, study: string, sort: TidySort): Promise
   const resolution = resolve(decisions);
   const labelOf = new Map(keys.map((key, i) => [key, labels[i]]));
   const parts = partsOf(decisions, resolution, labelOf);
+  const categories = [...categoriesOf(decisions)];
   return tallyThings(placings, keys.length)
     .map((tallied, i) => ({
       ...thingOf(keys[i], labels[i], tallied, resolution, labelOf, parts),
       kind: resolution.kind(keys[i]) ?? kinds.get(keys[i]) ?? null,
+      categories: Object.fromEntries(
+        categories.flatMap(([name, values]) => (values.has(keys[i]) ? [[name, values.get(keys[i])!]] : [])),
+      ),
     }))
     .sort((a, b) => b.messages - a.messages || (a.key < b.key ? -1 : 1));
 }
@@ -94,7 +101,7 @@ function thingOf(
   resolution: Resolution,
   labelOf: ReadonlyMap<string, string>,
   parts: ReadonlyMap<string, string[]>,
-): Omit<FoundThing, 'kind'> {
+): Omit<FoundThing, 'kind' | 'categories'> {
   const state = resolution.state(key);
   const into = resolution.canonical(key);
   const moment = (time: number): number | null => (Number.isNaN(time) ? null : time);

@@ -1,5 +1,14 @@
 import type { Weave, WeaveEstimate } from '@pebble/contract';
-import { contract, formatCount, nodeLabels, sizeOf, textsIn, TooManyTies, type Woven } from '@pebble/core';
+import {
+  contract,
+  formatCount,
+  nodeLabels,
+  sizeOf,
+  sketchOf,
+  textsIn,
+  TooManyTies,
+  type Woven,
+} from '@pebble/core';
 import { decisionsFor } from '../db/decisions';
 import { findNetwork } from '../db/networks';
 import type { Store } from '../db/open';
@@ -11,8 +20,12 @@ export async function estimateWeave(store: Store, study: string, weave: Weave): 
   if (weave.what === 'groups') return estimateGroups(store, weave);
   try {
     const decisions = await decisionsFor(store, study, weave);
-    const { woven, emptiedBy } = weaveStudy(store, study, weave, decisions);
-    return sizeOf(woven, emptiedBy);
+    const { woven, labels, emptiedBy } = weaveStudy(store, study, weave, decisions);
+    return sizeOf(
+      woven,
+      emptiedBy,
+      sketchOf(woven, (node) => labels[node]),
+    );
   } catch (error) {
     if (!(error instanceof TooManyTies)) throw error;
     const note = `This would give ${formatCount(error.ties)} ties, more than can be held. With at least ${formatCount(error.wouldFit)} for each tie it would fit.`;
@@ -46,16 +59,19 @@ async function estimateGroups(
   const { source, target, weight } = readTable(store.folder, network.id, 'edges') as Record<string, never>;
   const groups = textsIn(nodes[weave.column]);
   const made = contract({ source, target, weight }, nodeLabels(nodes), groups, network.directed, weave);
+  const woven: Woven = {
+    ...NOTHING,
+    id: new Uint32Array(made.names.length),
+    source: made.source,
+    target: made.target,
+    weight: made.weight,
+    messages: network.messages,
+    droppedBelowThreshold: made.dropped,
+  };
+  const empty = 'No tie between groups is so strong. Ask for less.';
   return sizeOf(
-    {
-      ...NOTHING,
-      id: new Uint32Array(made.names.length),
-      source: made.source,
-      target: made.target,
-      weight: made.weight,
-      messages: network.messages,
-      droppedBelowThreshold: made.dropped,
-    },
-    'No tie between groups is so strong. Ask for less.',
+    woven,
+    empty,
+    sketchOf(woven, (group) => made.names[group]),
   );
 }

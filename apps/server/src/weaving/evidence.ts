@@ -64,7 +64,7 @@ function accountEvidence(
         page,
       ),
     portrait: (community, nodes) =>
-      readPortrait(store, study, community, nodes.length, { accounts: accounts(nodes), ...weave }),
+      readPortrait(store, study, community, nodes.length, { accounts: accounts(nodes), weave }),
     async tiesOf(message) {
       const node = new Map(Array.from(ids, (account, i) => [account, i]));
       const pairs = (await readMessageTies(store, scope, message)).map(({ source, target }) => ({

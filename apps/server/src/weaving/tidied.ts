@@ -1,6 +1,6 @@
 import type { Decision, TidySort } from '@pebble/contract';
 import { handleKey, tidyNumbers, type Now } from '@pebble/core';
-import { accountLabels, type NamedPlacings } from '../db/placings';
+import { accountLabels, type NamedPlacings } from '../db/placingRows';
 import type { Store } from '../db/open';
 
 /** What accounts are after tidying. */

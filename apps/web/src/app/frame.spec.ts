@@ -26,8 +26,10 @@ const estimate: WeaveEstimate = {
   droppedBelowThreshold: 0,
   notes: [],
   emptiedBy: null,
+  sketch: { labels: [], ties: [] },
 };
 const api = {
+  filters: jest.fn(() => of([])),
   estimate: jest.fn(() => of(estimate)),
   step: jest.fn(() => of(exampleStep({ result: { network: 'n9' } }))),
 };
@@ -42,6 +44,7 @@ function setUp(): MockStore {
           { selector: work.selectStudy, value: exampleStudy },
           { selector: work.selectOverview, value: exampleOverview },
           { selector: work.selectNetworks, value: [] },
+          { selector: work.selectSources, value: [] },
           { selector: work.selectSteps, value: [exampleStep()] },
           { selector: work.selectRunning, value: null },
           { selector: work.selectError, value: null },

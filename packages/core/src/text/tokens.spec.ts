@@ -1,4 +1,4 @@
-import { contentWords, domainOf, linkKey, plainText, sameText } from './tokens';
+import { contentWords, domainOf, linkKey, placedWords, plainText, sameText } from './tokens';
 
 describe('words of a text', () => {
   it('are those that say something, in small letters', () => {
@@ -7,6 +7,14 @@ describe('words of a text', () => {
     ).toEqual(['lamps', 'sea-wall']);
     expect(contentWords('Les lampes de la digue', 'fr')).toEqual(['lampes', 'digue']);
     expect(contentWords('Kerti lámpák', 'hu')).toEqual(['kerti', 'lámpák']);
+  });
+
+  it('are known with their places', () => {
+    const text = 'Lamps at https://a.example/x by the sea-wall';
+    expect(placedWords(text, 'en').map(({ word, start }) => [word, text.slice(start, start + 3)])).toEqual([
+      ['lamps', 'Lam'],
+      ['sea-wall', 'sea'],
+    ]);
   });
 
   it('can be told without links, mentions and hashtags', () => {

@@ -51,20 +51,40 @@ export function plainText(text: string): string {
   return plain + text.slice(at);
 }
 
+/** A word of a text, in small letters, with the place in the text at which it begins. */
+export interface PlacedWord {
+  readonly word: string;
+  readonly start: number;
+}
+
 /**
  * The words of a text in order, in small letters: no links, mentions, hashtags, numbers, words of fewer than three letters, nor the words of
  * its language that say little (stopword library; English where the language is not known).
  * @param language ISO 639-1
  */
-export function contentWords(text: string, language: string | null): string[] {
+export function placedWords(text: string, language: string | null): PlacedWord[] {
   const empty = stopWords(language ?? 'en');
-  const words = plainText(text).normalize('NFKC').toLowerCase().match(WORD) ?? [];
-  return words
-    .map((word) => word.replaceAll('’', "'"))
-    .filter(
-      (word) =>
-        word.length >= SHORTEST && !empty.has(word) && !empty.has(word.replace(/(?:n't|'\p{L}+)$/u, '')),
-    );
+  // Links, mentions and hashtags are blanked out, so that places stay what they are.
+  let plain = '';
+  let at = 0;
+  for (const { start, end } of findSpans(text)) {
+    plain += text.slice(at, start) + ' '.repeat(end - start);
+    at = end;
+  }
+  plain += text.slice(at);
+  const words: PlacedWord[] = [];
+  for (const match of plain.matchAll(WORD)) {
+    const word = match[0].normalize('NFKC').toLowerCase().replaceAll('’', "'");
+    if (word.length < SHORTEST || empty.has(word) || empty.has(word.replace(/(?:n't|'\p{L}+)$/u, '')))
+      continue;
+    words.push({ word, start: match.index });
+  }
+  return words;
+}
+
+/** The words of a text that say something, in order. */
+export function contentWords(text: string, language: string | null): string[] {
+  return placedWords(text, language).map(({ word }) => word);
 }
 
 /** What makes two posts the same text: small letters, without links, mentions and marks. Empty where fewer than `words` words are left. */

@@ -1,6 +1,6 @@
 import type { AddressRows } from '../weave/accounts';
 import type { FollowRows } from '../weave/follows';
-import type { Placings } from '../weave/placings';
+import type { ThreadPlacings } from '../weave/placings';
 
 /** What a thing is now, by its number; -1 for one that is left out. Where it is null, nothing was decided and all stays as it is. */
 export type Now = (thing: number) => number;
@@ -40,7 +40,7 @@ export function tidyAddresses(rows: AddressRows, now: Now | null): AddressRows {
 }
 
 /** Where things stand after things and accounts were merged and left out. */
-export function tidyPlacings<P extends Placings & { readonly thread?: ArrayLike<number> }>(
+export function tidyPlacings<P extends ThreadPlacings>(
   placings: P,
   thingNow: Now | null,
   accountNow: Now | null,
@@ -66,6 +66,7 @@ export function tidyPlacings<P extends Placings & { readonly thread?: ArrayLike<
     thing,
     author,
     ...(placings.thread ? { thread: of(placings.thread) } : {}),
+    ...(placings.at ? { at: of(placings.at) } : {}),
   };
 }
 

@@ -20,7 +20,7 @@ export class MergeCircle extends Error {
 
 /**
  * Puts decisions of one sort together; of two that say different things of one key the later one holds. Keeping, dropping and merging
- * stand for each other; a name and a kind stand beside them.
+ * stand for each other; a name, a kind and categories stand beside them.
  * Throws MergeCircle.
  */
 export function resolve(decisions: readonly NewDecision[]): Resolution {
@@ -41,6 +41,9 @@ export function resolve(decisions: readonly NewDecision[]): Resolution {
         break;
       case 'kind':
         kinds.set(key, verdict.kind);
+        break;
+      case 'category':
+        break;
     }
   }
   const roots = new Map<string, string>();
@@ -78,12 +81,25 @@ export function effective<D extends NewDecision & { readonly sort?: string }>(de
   const last = new Map<string, D>();
   for (const decision of decisions) {
     const { verdict } = decision.verdict;
-    if (verdict === 'kind') continue;
+    if (verdict === 'kind' || verdict === 'category') continue;
     const about = `${decision.sort ?? ''} ${verdict === 'rename' ? 'name' : 'fate'} ${decision.key}`;
     last.delete(about);
     if (verdict !== 'keep') last.set(about, decision);
   }
   return [...last.values()];
+}
+
+/** Categories of things: for each category which one each thing is, by its key; the last decision of each holds. */
+export function categoriesOf(decisions: readonly NewDecision[]): Map<string, Map<string, string>> {
+  const categories = new Map<string, Map<string, string>>();
+  for (const { key, verdict } of decisions) {
+    if (verdict.verdict !== 'category') continue;
+    let values = categories.get(verdict.name);
+    if (!values) categories.set(verdict.name, (values = new Map()));
+    if (verdict.value === '') values.delete(key);
+    else values.set(key, verdict.value);
+  }
+  return categories;
 }
 
 /** Numbers of things as they are after what was decided. */

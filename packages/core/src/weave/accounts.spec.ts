@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { AccountWeave } from '@pebble/contract';
 import { KIND_BIT, weaveAccounts, whatEmptiesAccounts, type AddressRows } from './accounts';
+import { finishWeave } from './after';
 import { sizeOf } from './estimate';
 import { periodPhrase, verbPhrase } from './sentence';
 import { weaveSentence } from './words';
@@ -63,6 +64,37 @@ describe('weaveAccounts (common practice)', () => {
     const woven = weaveAccounts(conversation, { ...everything, atLeast: 2, isolates: false });
     expect([...woven.id]).toEqual([0, 1]);
     expect(woven.droppedBelowThreshold).toBe(2);
+  });
+
+  it('counts the mentions of a reposted text by choice', () => {
+    const passedOn = rows([
+      [1, 0, 1, repost, 10],
+      [1, 0, 2, mention, 10],
+      [2, 0, 2, mention, 20],
+    ]);
+    const ties = (weave: AccountWeave): number[] => [...weaveAccounts(passedOn, weave).weight];
+    expect(ties(everything)).toEqual([1, 2]);
+    expect(ties({ ...everything, repostMentions: false })).toEqual([1, 1]);
+  });
+
+  it('counts the days of a tie, in whatever order messages come, and those of both directions together', () => {
+    const day = 86_400_000;
+    const talk = rows([
+      [1, 0, 1, reply, 3 * day],
+      [2, 0, 1, reply, day],
+      [3, 0, 1, reply, 3 * day + 5],
+      [4, 1, 0, reply, day + 9],
+      [5, 1, 0, reply, 5 * day],
+      [6, 1, 0, reply, NaN],
+    ]);
+    expect([...weaveAccounts(talk, everything).columns['days']]).toEqual([2, 2]);
+    const dropped = finishWeave(weaveAccounts(talk, { ...everything, direction: 'sum' }), {
+      direction: 'sum',
+      backbone: null,
+      largestOnly: false,
+      isolates: true,
+    });
+    expect([dropped.weight[0], dropped.columns['days'][0]]).toEqual([6, 3]);
   });
 
   it('keeps to the period and the kinds', () => {

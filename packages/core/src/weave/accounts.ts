@@ -1,5 +1,6 @@
 import { ADDRESS_KINDS, type AccountWeave, type AddressKind } from '@pebble/contract';
 import { PairTable } from './pairTable';
+import { inOrderOfTime } from './rows';
 import { ADDRESS_VERB, counted } from './sentence';
 import type { Woven } from './woven';
 
@@ -57,7 +58,7 @@ export function weaveAccounts(rows: AddressRows, weave: AccountWeave): Woven {
   const number = new Int32Array(isNode.length).fill(-1);
   for (let a = 0; a < isNode.length; a++) if (isNode[a]) number[a] = account.push(a) - 1;
   // Plain loops: making typed arrays by a function for each value takes ten times as long.
-  const ends = (accounts: Uint32Array): Uint32Array => {
+  const ends = (accounts: ArrayLike<number>): Uint32Array => {
     const nodes = new Uint32Array(kept.length);
     for (let i = 0; i < kept.length; i++) nodes[i] = number[accounts[kept[i]]];
     return nodes;
@@ -83,6 +84,7 @@ export function weaveAccounts(rows: AddressRows, weave: AccountWeave): Woven {
     columns: {
       ...(Object.fromEntries(kinds) as Record<string, Float64Array>),
       ...(divided ? { messages: column(table.count) } : {}),
+      days: pairs.daysOf(kept),
       first: column(table.first),
       last: column(table.last),
     },
@@ -124,6 +126,8 @@ interface GatheredPairs {
   readonly wrote: Float64Array;
   /** Messages that address more accounts than are wanted. */
   readonly crowded: number;
+  /** Days (UTC) with messages of each pair; in either direction where directions are dropped. */
+  daysOf(pairs: Uint32Array): Float64Array;
 }
 
 function gatherPairs(rows: AddressRows, weave: AccountWeave): GatheredPairs {
@@ -136,20 +140,27 @@ function gatherPairs(rows: AddressRows, weave: AccountWeave): GatheredPairs {
   }
   const seen = new Uint8Array(largestAccount + 1);
   const table = new PairTable(ADDRESS_KINDS.length);
+  // Days of both directions cannot be added up: a day may be in either.
+  const bothWays = weave.direction === 'kept' ? null : new PairTable(0);
   const { message, from, to, kinds, time, count } = rows;
   const wrote = new Float64Array(largestAccount + 1);
   const most = weave.mostReceivers ?? Infinity;
   const divided = weave.share === 'divided';
   let messages = 0;
   let crowded = 0;
-  // Rows of one message follow each other: a message that addresses nobody in the wanted way is one tie to itself.
-  for (let i = 0; i < count;) {
-    let addressed = 0;
-    let end = i;
-    for (; end < count && message[end] === message[i]; end++) if (kinds[end] & wanted) addressed++;
-    const begin = i;
-    i = end;
+  const add = (a: number, b: number, mask: number, at: number, amount = 1): void => {
+    table.add(a, b, mask, at, amount);
+    bothWays?.add(Math.min(a, b), Math.max(a, b), 0, at);
+  };
+  for (const begin of messagesByTime(rows)) {
+    // Rows of one message follow each other: one that addresses nobody in the wanted way is a tie to itself.
+    let end = begin;
+    let all = 0;
+    for (; end < count && message[end] === message[begin]; end++) all |= kinds[end];
     if (!isInPeriod(time[begin], weave)) continue;
+    const bits = all & KIND_BIT.repost && !weave.repostMentions ? wanted & ~KIND_BIT.mention : wanted;
+    let addressed = 0;
+    for (let j = begin; j < end; j++) if (kinds[j] & bits) addressed++;
     wrote[from[begin]]++;
     if (addressed > most) {
       crowded++;
@@ -158,13 +169,31 @@ function gatherPairs(rows: AddressRows, weave: AccountWeave): GatheredPairs {
     seen[from[begin]] = 1;
     const amount = divided && addressed > 0 ? 1 / addressed : 1;
     for (let j = begin; j < end; j++) {
-      const mask = kinds[j] & wanted;
+      const mask = kinds[j] & bits;
       if (mask === 0) continue;
       seen[to[j]] = 1;
-      if (from[j] !== to[j] || weave.selfTies) table.add(from[j], to[j], mask, time[j], amount);
+      if (from[j] !== to[j] || weave.selfTies) add(from[j], to[j], mask, time[j], amount);
     }
-    if (addressed === 0 && weave.selfTies) table.add(from[begin], from[begin], 0, time[begin]);
+    if (addressed === 0 && weave.selfTies) add(from[begin], from[begin], 0, time[begin]);
     if (addressed > 0 || weave.selfTies) messages++;
   }
-  return { table, seen, largestAccount, messages, wrote, crowded };
+  const daysOf = (pairs: Uint32Array): Float64Array => {
+    const days = new Float64Array(pairs.length);
+    for (let i = 0; i < pairs.length; i++) {
+      const [a, b] = [table.from[pairs[i]], table.to[pairs[i]]];
+      days[i] = bothWays
+        ? bothWays.days[bothWays.find(Math.min(a, b), Math.max(a, b))]
+        : table.days[pairs[i]];
+    }
+    return days;
+  };
+  return { table, seen, largestAccount, messages, wrote, crowded, daysOf };
+}
+
+/** The first row of each message, messages in the order of time, undated ones last. */
+function messagesByTime({ message, time, count }: AddressRows): Uint32Array {
+  const starts = new Uint32Array(count);
+  let size = 0;
+  for (let i = 0; i < count; i++) if (i === 0 || message[i] !== message[i - 1]) starts[size++] = i;
+  return inOrderOfTime(starts.subarray(0, size), time);
 }

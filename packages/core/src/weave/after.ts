@@ -1,7 +1,7 @@
 import type { Direction } from '@pebble/contract';
 import { weakComponents } from '../graph/components';
 import { counted, formatCount } from './sentence';
-import { keepNodes, withoutIsolates } from './things';
+import { keepNodes, withoutIsolates } from './keepNodes';
 import type { Woven } from './woven';
 
 /** What is done with a network when its ties are counted. */
@@ -92,7 +92,9 @@ export function undirected(woven: Woven, direction: Exclude<Direction, 'kept'>):
   const sum = (a: number, b: number): number => a + b;
   const earlier = (a: number, b: number): number => (Number.isNaN(a) || b < a ? b : a);
   const later = (a: number, b: number): number => (Number.isNaN(a) || b > a ? b : a);
-  const byName = (name: string) => (name === 'first' ? earlier : name === 'last' ? later : sum);
+  // Days are given for both directions together.
+  const byName = (name: string) =>
+    name === 'first' ? earlier : name === 'last' ? later : name === 'days' ? Math.max : sum;
   const made: Woven = {
     ...woven,
     directed: false,

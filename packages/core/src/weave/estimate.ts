@@ -1,9 +1,13 @@
-import type { WeaveEstimate } from '@pebble/contract';
+import type { Sketch, WeaveEstimate } from '@pebble/contract';
 import { weakComponents } from '../graph/components';
 import type { Woven } from './woven';
 
 /** How large a woven network is. */
-export function sizeOf(woven: Woven, emptiedBy: string | null): WeaveEstimate {
+export function sizeOf(
+  woven: Woven,
+  emptiedBy: string | null,
+  sketch: Sketch = { labels: [], ties: [] },
+): WeaveEstimate {
   const nodes = woven.id.length;
   const { source, target, weight } = woven;
   const { count, size } = weakComponents({ nodeCount: nodes, source, target, weight });
@@ -25,5 +29,6 @@ export function sizeOf(woven: Woven, emptiedBy: string | null): WeaveEstimate {
     droppedBelowThreshold: woven.droppedBelowThreshold,
     notes: [...woven.notes],
     emptiedBy: source.length > 0 ? null : emptiedBy,
+    sketch,
   };
 }

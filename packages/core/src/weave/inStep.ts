@@ -1,6 +1,6 @@
 import type { InStepWeave } from '@pebble/contract';
 import type { Placings } from './placings';
-import { withoutIsolates } from './things';
+import { withoutIsolates } from './keepNodes';
 import type { Woven } from './woven';
 
 /**

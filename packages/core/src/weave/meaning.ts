@@ -26,9 +26,10 @@ export function meaningOf(weave: Weave): string {
         'or',
         weave.kinds.map((kind) => DID[kind]),
       );
-      const repost = weave.kinds.includes('repost')
-        ? ' A repost counts for its author and for each account mentioned in the reposted text.'
-        : '';
+      const repost =
+        weave.kinds.includes('repost') && weave.repostMentions
+          ? ' A repost counts for its author and for each account mentioned in the reposted text.'
+          : '';
       return weave.share === 'divided'
         ? `A message to four accounts adds ¼ to each of four ties. At least so many messages are needed for a tie.${repost}`
         : `A tie of weight 3 from A to B means: A ${did} B in three messages.${repost}`;
@@ -39,6 +40,7 @@ export function meaningOf(weave: Weave): string {
         return 'A tie of weight 3 between A and B means: three accounts used both together.';
       const unit = {
         message: 'A and B stand together in three messages',
+        near: `A and B stand within ${counted(weave.within, 'word')} of each other in three messages`,
         thread: 'A and B both stand in three threads, not always in one message',
         author: 'three accounts used both, not always at once',
         'author-day': 'three times an account used both on one day',
@@ -55,6 +57,12 @@ export function meaningOf(weave: Weave): string {
       return 'A tie from A to B means: A follows B, as the lists say. The map colours every follower by which of the listed accounts it follows.';
     case 'in-step':
       return `A tie of weight 3 between A and B means: with three different ones, both posted the same within ${counted(weave.seconds, 'second')}. Each tie also says how likely that is by chance, given what both post and how often; people who answer one event together look alike, so read the messages before you call it coordination.`;
+    case 'alike':
+      return `${
+        weave.likeness > 0
+          ? `A tie of weight 0.8 between A and B means: of all words of either, both have 80 %.`
+          : `A tie of weight 8 between A and B means: they share eight words.`
+      } Order, repeats and very common words do not count; ${weave.nodes === 'message' ? 'short messages are easily alike' : 'accounts that write much easily share words'}.`;
     case 'groups':
       return 'Each group becomes one node, sized by its members. Weights of all ties between two groups are added up; those within a group are a tie to itself.';
   }

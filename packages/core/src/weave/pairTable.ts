@@ -1,4 +1,9 @@
-/** Adds up rows by pair of numbers, in typed arrays: an open hash table with linear probing. Pairs keep their first order. */
+const DAY = 86_400_000;
+
+/**
+ * Adds up rows by pair of numbers, in typed arrays: an open hash table with linear probing. Pairs keep their first order. Rows are added in
+ * the order of their moments, undated ones anywhere.
+ */
 export class PairTable {
   size = 0;
   from = new Uint32Array(1024);
@@ -11,6 +16,8 @@ export class PairTable {
   readonly byKind: Float64Array[];
   first = new Float64Array(1024);
   last = new Float64Array(1024);
+  /** Days (UTC) on which rows of the pair fall. */
+  days = new Uint32Array(1024);
   private slots = new Int32Array(4096).fill(-1);
 
   constructor(kinds: number) {
@@ -27,8 +34,10 @@ export class PairTable {
     this.amount[p] += amount;
     // Bit by bit, the lowest first; most masks have one.
     for (let bits = mask; bits !== 0; bits &= bits - 1) this.byKind[31 - Math.clz32(bits & -bits)][p]++;
-    if (time < this.first[p] || Number.isNaN(this.first[p])) this.first[p] = time;
-    if (time > this.last[p] || Number.isNaN(this.last[p])) this.last[p] = time;
+    if (Number.isNaN(time)) return;
+    if (!(Math.floor(this.last[p] / DAY) === Math.floor(time / DAY))) this.days[p]++;
+    if (Number.isNaN(this.first[p])) this.first[p] = time;
+    this.last[p] = time;
   }
 
   /** The pairs that are kept, by `from` and then `to`. */
@@ -49,7 +58,8 @@ export class PairTable {
     return pairs;
   }
 
-  private find(from: number, to: number): number {
+  /** The number of a pair; it is made where there is none yet. */
+  find(from: number, to: number): number {
     const mask = this.slots.length - 1;
     let slot = hash(from, to) & mask;
     for (;;) {
@@ -87,6 +97,7 @@ export class PairTable {
     this.amount = floats(this.amount);
     this.first = floats(this.first);
     this.last = floats(this.last);
+    this.days = numbers(this.days);
     for (let k = 0; k < this.byKind.length; k++) this.byKind[k] = floats(this.byKind[k]);
   }
 

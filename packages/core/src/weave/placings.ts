@@ -12,6 +12,14 @@ export interface Placings {
   readonly time: ArrayLike<number>;
 }
 
+/** Placings that say more of each row. */
+export interface ThreadPlacings extends Placings {
+  /** The thread of the message. */
+  readonly thread?: ArrayLike<number>;
+  /** At which of its words the thing stands, from 0. */
+  readonly at?: ArrayLike<number>;
+}
+
 export interface PlacingLimits {
   readonly usedAtLeast: number;
   readonly mostUsed: number | null;

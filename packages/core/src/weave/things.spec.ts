@@ -1,6 +1,7 @@
 import { SharedWeave, TogetherWeave, TwoModeWeave } from '@pebble/contract';
 import { messagesOfNode, messagesOfTie, tiesOfMessage } from './evidence';
-import { weaveShared, weaveTogether, weaveTwoMode, type ThreadPlacings } from './things';
+import type { ThreadPlacings } from './placings';
+import { weaveShared, weaveTogether, weaveTwoMode } from './things';
 
 type Row = readonly [message: number, author: number, thing: number, time: number];
 const DAY = 86_400_000;

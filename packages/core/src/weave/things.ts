@@ -1,20 +1,18 @@
 import type { SharedWeave, TogetherWeave, TwoModeWeave } from '@pebble/contract';
 import { PairTable } from './pairTable';
-import { groupRows, numberKeys, pick, pickNumbers, type Numbered } from './rows';
-import { choosePlacings, type ChosenPlacings, type Placings } from './placings';
+import { groupRows, inOrderOfTime, numberKeys, pick, pickNumbers, type Numbered } from './rows';
+import { choosePlacings, type ChosenPlacings, type Placings, type ThreadPlacings } from './placings';
 import { project, type Memberships, type Projection } from './projection';
 import type { EvidenceRows, Woven } from './woven';
-
-/** Placings with the thread of each row's message, where threads are asked for. */
-export interface ThreadPlacings extends Placings {
-  readonly thread?: ArrayLike<number>;
-}
+import { withoutIsolates } from './keepNodes';
+import { weaveNear } from './near';
 
 type IsLeftOut = (thing: number) => boolean;
 const DAY = 86_400_000;
 
-/** Things tied when they stand together in a message, in a thread, or with one author (in all, or on one day). */
+/** Things tied when they stand together in a message, near each other in it, in a thread, or with one author (in all, or on one day). */
 export function weaveTogether(placings: ThreadPlacings, weave: TogetherWeave, isLeftOut: IsLeftOut): Woven {
+  if (weave.unit === 'near') return weaveNear(placings, weave, isLeftOut);
   const chosen = choosePlacings(placings, weave, isLeftOut);
   const { rows, things, placeOf } = chosen;
   const units = numberKeys(rows, unitKey(placings, weave.unit));
@@ -74,11 +72,13 @@ export function weaveTwoMode(placings: Placings, weave: TwoModeWeave, isLeftOut:
   const { rows, things, placeOf } = chosen;
   const authors = numberKeys(rows, (i) => placings.author[i]);
   const table = new PairTable(0);
-  for (let r = 0; r < rows.length; r++)
-    table.add(authors.of[r], authors.count + placeOf[placings.thing[rows[r]]], 0, placings.time[rows[r]]);
+  const place = new Uint32Array(placings.count);
+  for (let r = 0; r < rows.length; r++) place[rows[r]] = r;
+  for (const i of inOrderOfTime(rows, placings.time))
+    table.add(authors.of[place[i]], authors.count + placeOf[placings.thing[i]], 0, placings.time[i]);
   const kept = table.sorted((p) => table.count[p] >= weave.atLeast);
   const ends = (of: Uint32Array): Uint32Array => pick(kept, (p) => of[p]);
-  const column = (of: Float64Array): Float64Array => Float64Array.from(kept, (p) => of[p]);
+  const column = (of: ArrayLike<number>): Float64Array => pickNumbers(kept, (p) => of[p]);
   const all: Woven = {
     directed: true,
     id: join(Uint32Array.from(authors.keys), things),
@@ -87,7 +87,7 @@ export function weaveTwoMode(placings: Placings, weave: TwoModeWeave, isLeftOut:
     source: ends(table.from),
     target: ends(table.to),
     weight: column(table.count),
-    columns: { first: column(table.first), last: column(table.last) },
+    columns: { days: column(table.days), first: column(table.first), last: column(table.last) },
     // A message stands behind the tie of its author and a thing in it.
     evidence: () => twoSidedEvidence(placings, rows, authors, placeOf, things.length),
     messages: countMessages(placings, rows),
@@ -97,7 +97,10 @@ export function weaveTwoMode(placings: Placings, weave: TwoModeWeave, isLeftOut:
   return withoutIsolates(all);
 }
 
-function unitKey(placings: ThreadPlacings, unit: TogetherWeave['unit']): (row: number) => number {
+function unitKey(
+  placings: ThreadPlacings,
+  unit: Exclude<TogetherWeave['unit'], 'near'>,
+): (row: number) => number {
   switch (unit) {
     case 'message':
       return (i) => placings.message[i];
@@ -211,43 +214,4 @@ function finish(
     notes,
   };
   return isolates ? all : withoutIsolates(all);
-}
-
-/** The same network without nodes that have no tie; their evidence goes with them. */
-export function withoutIsolates(woven: Woven): Woven {
-  const { id, source, target } = woven;
-  const isTied = new Uint8Array(id.length);
-  for (const ends of [source, target]) for (const v of ends) isTied[v] = 1;
-  const kept = Uint32Array.from(id.keys()).filter((v) => isTied[v] === 1);
-  if (kept.length === id.length) return woven;
-  const gone = id.length - kept.length;
-  const note = `${gone === 1 ? '1 node' : `${gone} nodes`} without a tie left out.`;
-  return keepNodes({ ...woven, notes: [...woven.notes, note] }, kept);
-}
-
-/** The same network with some of its nodes; no tie may lead to another one. @param kept places of the nodes, ascending */
-export function keepNodes(woven: Woven, kept: Uint32Array): Woven {
-  const { id, mode, uses, source, target, evidence } = woven;
-  const place = new Int32Array(id.length).fill(-1);
-  kept.forEach((v, i) => (place[v] = i));
-  return {
-    ...woven,
-    id: pick(kept, (v) => id[v]),
-    mode: Uint8Array.from(kept, (v) => mode[v]),
-    uses: Float64Array.from(kept, (v) => uses[v]),
-    source: pick(source, (v) => place[v]),
-    target: pick(target, (v) => place[v]),
-    evidence: evidence && (() => evidenceOfKept(evidence(), place)),
-  };
-}
-
-/** Rows of the nodes that are kept, by their new places. */
-function evidenceOfKept({ node, unit, message, time }: EvidenceRows, place: Int32Array): EvidenceRows {
-  const rows = Uint32Array.from(node.keys()).filter((i) => place[node[i]] >= 0);
-  return {
-    node: pick(rows, (i) => place[node[i]]),
-    unit: pick(rows, (i) => unit[i]),
-    message: pickNumbers(rows, (i) => message[i]),
-    time: pickNumbers(rows, (i) => time[i]),
-  };
 }

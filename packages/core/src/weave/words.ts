@@ -1,4 +1,5 @@
-import type { InStepWeave, Scale, ThingKind, TogetherWeave, Weave } from '@pebble/contract';
+import type { InStepWeave, NamedFilter, Scale, ThingKind, TogetherWeave, Weave } from '@pebble/contract';
+import { filterPhrase } from '../query/filterPhrase';
 import { capital, counted, formatCount, joinWith, periodPhrase, timesPhrase, verbPhrase } from './sentence';
 
 /** What one and several things of a kind are called. */
@@ -25,6 +26,7 @@ const USES: Readonly<Record<ThingKind, string>> = {
 };
 const UNIT: Readonly<Record<TogetherWeave['unit'], readonly [one: string, many: string]>> = {
   message: ['message', 'messages'],
+  near: ['message', 'messages'],
   thread: ['thread', 'threads'],
   author: ['account', 'accounts'],
   'author-day': ['account and day', 'accounts and days'],
@@ -50,6 +52,8 @@ export function nodeWords(weave: Weave | null): readonly [one: string, many: str
       return [`account or ${THING_WORDS[weave.things][0]}`, `accounts and ${THING_WORDS[weave.things][1]}`];
     case 'groups':
       return ['group', 'groups'];
+    case 'alike':
+      return weave.nodes === 'message' ? ['message', 'messages'] : ['account', 'accounts'];
     default:
       return ['account', 'accounts'];
   }
@@ -75,16 +79,27 @@ export function tiePhrase(weave: Weave): string {
       return 'one follows another';
     case 'in-step':
       return `they post the same ${SAME[weave.same]} within ${counted(weave.seconds, 'second')}`;
+    case 'alike':
+      return weave.likeness > 0
+        ? `their wording is alike (${percent(weave.likeness)} or more of the words of either)`
+        : 'they use the same words';
     case 'groups':
       return 'ties lead from one to the other';
   }
 }
 
-function togetherPhrase({ things, unit }: TogetherWeave): string {
+/** "60 %" */
+function percent(share: number): string {
+  return `${Math.round(share * 100)} %`;
+}
+
+function togetherPhrase({ things, unit, within }: TogetherWeave): string {
   const uses = things === 'item' || things === 'channel' ? 'comments on both' : 'uses both';
   switch (unit) {
     case 'message':
       return 'they stand in the same message';
+    case 'near':
+      return `they stand within ${counted(within, 'word')} of each other`;
     case 'thread':
       return 'they stand in the same thread';
     case 'author':
@@ -105,6 +120,8 @@ export function leastPhrase(weave: Weave, least: number): string {
       return `at least ${least === 1 ? 'one' : formatCount(least)} of them`;
     case 'in-step':
       return `with at least ${few(least, 'different one', 'different ones')}`;
+    case 'alike':
+      return `with at least ${few(least, 'shared word', 'shared words')}`;
     case 'groups':
       return `of weight ${formatCount(least)} or more`;
     default:
@@ -133,7 +150,26 @@ export function weaveSentence(weave: Weave): string {
   const period = periodOf(weave);
   const [, many] = nodeWords(weave);
   const head = `${capital(many)} tied when ${tiePhrase(weave)}${least}${period === null ? '' : `, ${period}`}`;
-  return `${[head, ...conditions(weave), ...endings(weave)].join('; ')}.`;
+  return `${[head, ...takenPhrases(weave), ...conditions(weave), ...endings(weave)].join('; ')}.`;
+}
+
+/** Which messages are taken. */
+function takenPhrases(weave: Weave): string[] {
+  if (weave.what === 'follows' || weave.what === 'groups') return [];
+  const { only, except, withoutSources } = weave;
+  const named = ({ name, filter }: NamedFilter): string => `“${name}” (${filterPhrase(filter)})`;
+  return [
+    ...(only ? [`only messages of the filter ${named(only)}`] : []),
+    ...(except ? [`without messages of the filter ${named(except)}`] : []),
+    ...(withoutSources.length > 0
+      ? [
+          `without the ${withoutSources.length === 1 ? 'source' : 'sources'} ${joinWith(
+            'and',
+            withoutSources.map(({ name }) => `“${name}”`),
+          )}`,
+        ]
+      : []),
+  ];
 }
 
 /** What is done when the ties are counted. */
@@ -165,6 +201,9 @@ function conditions(weave: Weave): string[] {
           ? []
           : [`messages to more than ${counted(weave.mostReceivers, 'account')} are left out`]),
         ...(weave.share === 'divided' ? ['each message is divided by the accounts that it addresses'] : []),
+        ...(weave.repostMentions || !weave.kinds.includes('mention')
+          ? []
+          : ['mentions in reposted texts do not count']),
         ...(weave.selfTies ? ['a post that addresses nobody is a tie of its author to itself'] : []),
         weave.isolates ? 'accounts without a tie are kept' : 'accounts without a tie are left out',
       ];
@@ -192,6 +231,7 @@ function conditions(weave: Weave): string[] {
         ? [`only followers of ${formatCount(weave.listsAtLeast)} or more of the listed accounts`]
         : [];
     case 'in-step':
+    case 'alike':
       return weave.reposts ? [] : ['reposts are left out'];
     case 'groups':
       return [

@@ -43,3 +43,10 @@ export class TooManyTies extends Error {
     super();
   }
 }
+
+/** @param strengths of the ties that would be made. Throws TooManyTies. */
+export function refuseTooMany(strengths: Float64Array): void {
+  if (strengths.length <= MOST_TIES) return;
+  const falling = strengths.slice().sort().reverse();
+  throw new TooManyTies(strengths.length, Math.floor(falling[MOST_TIES]) + 1);
+}

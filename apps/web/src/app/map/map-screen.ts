@@ -20,11 +20,13 @@ import { MapCanvas } from './map-canvas';
 import { MapSession } from './map-session';
 import { NodeFinder } from './node-finder';
 import { ReadingPane } from './reading-pane';
+import { SliceStepper } from './slice-stepper';
+import { wholeOf, wholesIn } from './slices';
 
 /** The network as a picture, with its caption over it, what is selected beside it and its tables below. */
 @Component({
   selector: 'pt-map-screen',
-  imports: [RouterLink, CaptionBar, Drawer, MapCanvas, NodeFinder, ReadingPane],
+  imports: [RouterLink, CaptionBar, Drawer, MapCanvas, NodeFinder, ReadingPane, SliceStepper],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './map-screen.html',
   styleUrl: './map-screen.scss',
@@ -38,6 +40,17 @@ export class MapScreen {
   protected readonly session = inject(MapSession);
   protected readonly study = this.store.selectSignal(work.selectStudy);
   protected readonly networks = this.store.selectSignal(work.selectNetworks);
+  /** Networks that are no slices: these are gone through beside. */
+  protected readonly choices = computed(() => wholesIn(this.networks()));
+  protected readonly whole = computed(() => {
+    const network = this.session.network();
+    return network ? wholeOf(network) : null;
+  });
+  protected readonly waiting = computed(() => {
+    const network = this.session.network();
+    if (!network) return 'Opening the network …';
+    return network.slice ? 'The whole time is arranged first …' : 'Measuring the network …';
+  });
   protected readonly canUndo = this.store.selectSignal(mapEditing.selectCanUndo);
   protected readonly canRedo = this.store.selectSignal(mapEditing.selectCanRedo);
   protected readonly drawer = signal<DrawerTab | null>(null);
@@ -57,7 +70,7 @@ export class MapScreen {
   constructor() {
     effect(() => {
       const networks = this.networks();
-      const wanted = this.network() ?? networks[0]?.id;
+      const wanted = this.network() ?? wholesIn(networks).at(0)?.id;
       const known = networks.find(({ id }) => id === wanted);
       // A network that was just woven is opened once its measures are there.
       if (wanted && (known?.state === 'measured' || !known)) untracked(() => void this.session.open(wanted));

@@ -22,6 +22,7 @@ import { MapActions } from '../store/map.actions';
 import { mapEditing } from '../store/map.reducer';
 import { WorkActions } from '../store/work.actions';
 import type { LayoutFrame, LayoutRequest } from './layout.worker';
+import { wholeOf } from './slices';
 
 export interface Places {
   readonly x: Float32Array;
@@ -146,6 +147,7 @@ export class MapSession {
   async open(id: string): Promise<void> {
     if (this.network()?.id === id && this.network()?.state === 'measured') return;
     const turn = ++this.opening;
+    const [before, view] = [this.network(), this.view()];
     this.close();
     try {
       const network = await firstValueFrom(this.api.network(id));
@@ -156,12 +158,19 @@ export class MapSession {
       const [saved, nodeBytes, edgeBytes] = await firstValueFrom(
         forkJoin([this.api.savedMap(id), this.api.table(id, 'nodes'), this.api.table(id, 'edges')]),
       );
+      if (network.slice && !saved.hasPositions) {
+        // The whole is arranged first; the screen opens the slice again once it has its places.
+        this.network.set({ ...network, state: 'woven' });
+        return;
+      }
       const placeBytes = await firstValueFrom(saved.hasPositions ? this.api.positions(id) : of(null));
       if (turn !== this.opening) return;
       this.savedDescription = saved.description;
       this.savedMoves = new Map();
       this.movedBefore.set(saved.moved);
       this.store.dispatch(MapActions.opened({ network: id, description: saved.description }));
+      // Slices of one whole have one arrangement: the reader goes on looking at the same place.
+      if (before && wholeOf(before) === wholeOf(network)) this.view.set(view);
       this.data.set({
         nodeCount: network.nodes,
         nodes: fromArrow(new Uint8Array(nodeBytes)),

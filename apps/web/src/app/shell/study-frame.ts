@@ -12,6 +12,7 @@ import { MatProgressBar } from '@angular/material/progress-bar';
 import { Store } from '@ngrx/store';
 import { counted, duration } from '../shared/words';
 import { ThemeChoice } from '../shared/theme';
+import { wholesIn } from '../map/slices';
 import { WorkActions } from '../store/work.actions';
 import { work } from '../store/work.reducer';
 import { Rail, type Stop } from './rail';
@@ -137,7 +138,7 @@ export class StudyFrame implements OnDestroy {
       },
       { path: 'tidy', name: 'Tidy', note: '' },
       { path: 'weave', name: 'Weave', note: study?.networks ? counted(study.networks, 'network') : '' },
-      { path: 'map', name: 'Map', note: this.networks()[0]?.name ?? '' },
+      { path: 'map', name: 'Map', note: wholesIn(this.networks()).at(0)?.name ?? '' },
       { path: 'publish', name: 'Publish', note: '' },
       {
         path: 'logbook',

@@ -22,6 +22,7 @@ const thing = (key: string, messages: number, change: Partial<FoundThing> = {}):
   state: 'open',
   into: null,
   merged: [],
+  categories: {},
   ...change,
 });
 const page: TidyPage = {

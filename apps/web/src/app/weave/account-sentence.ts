@@ -38,6 +38,16 @@ import { PeriodFields } from './period-fields';
       ><input type="checkbox" [ngModel]="w.selfTies" (ngModelChange)="change({ selfTies: $event })" /> A post
       that addresses nobody is a tie of its author to itself.</label
     >
+    @if (has('mention') && kinds().includes('repost')) {
+      <label
+        ><input
+          type="checkbox"
+          [ngModel]="w.repostMentions"
+          (ngModelChange)="change({ repostMentions: $event })"
+        />
+        A repost also counts for those whom the reposted text mentions.</label
+      >
+    }
     <label
       ><input
         type="checkbox"

@@ -1,7 +1,8 @@
-import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import type { Network } from '@pebble/contract';
 import { nodeWords } from '@pebble/core';
+import { slicesOf, wholesIn } from '../map/slices';
 import { counted, moment } from '../shared/words';
 
 /** The networks of a study, each with its sentence. */
@@ -12,7 +13,7 @@ import { counted, moment } from '../shared/words';
   template: `
     <h2>Networks of this study</h2>
     <ul>
-      @for (network of networks(); track network.id) {
+      @for (network of wholes(); track network.id) {
         <li>
           <div>
             <h3>
@@ -20,6 +21,17 @@ import { counted, moment } from '../shared/words';
             </h3>
             <p class="says">{{ network.sentence }}</p>
             <p class="faint">{{ facts(network) }}</p>
+            @if (slicesOf(network).length > 0) {
+              <details>
+                <summary>{{ counted(slicesOf(network).length, 'slice') }} in time</summary>
+                @for (one of slicesOf(network); track one.id) {
+                  <a class="slice" [routerLink]="['/studies', study(), 'map', one.id]">
+                    {{ one.slice?.title }}
+                    <span class="faint">{{ counted(one.edges, 'tie') }}</span>
+                  </a>
+                }
+              </details>
+            }
             @if (network.stale) {
               <p class="stale">
                 Other tidy decisions hold now than when it was woven.
@@ -65,6 +77,16 @@ import { counted, moment } from '../shared/words';
     li h3 a:hover {
       color: var(--thread);
     }
+    summary {
+      cursor: pointer;
+      color: var(--tide);
+      font-size: 14px;
+    }
+    .slice {
+      display: inline-block;
+      margin: 2px 14px 2px 0;
+      color: var(--ink);
+    }
     .stale {
       color: var(--thread);
     }
@@ -80,6 +102,14 @@ export class NetworkList {
   readonly removed = output<Network>();
   /** The same sentence, with the tidy decisions that hold now. */
   readonly wovenAgain = output<Network>();
+
+  protected readonly counted = counted;
+  /** Networks that are no slices, and slices of networks that are gone. */
+  protected readonly wholes = computed(() => wholesIn(this.networks()));
+
+  protected slicesOf({ id }: Network): Network[] {
+    return slicesOf(this.networks(), id);
+  }
 
   protected facts({ nodes, edges, weave, createdAt, decisions }: Network): string {
     const made = weave ? 'woven' : 'taken in';

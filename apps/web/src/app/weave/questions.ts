@@ -15,6 +15,7 @@ export const QUESTIONS: readonly Question[] = [
   { what: 'two-mode', asks: 'Who uses what?', about: 'accounts and things, two sorts of nodes' },
   { what: 'follows', asks: 'Who follows whom?', about: 'audiences of the listed accounts' },
   { what: 'in-step', asks: 'Who posts in step?', about: 'the same within seconds' },
+  { what: 'alike', asks: 'Whose wording is alike?', about: 'messages or accounts by their words' },
   { what: 'groups', asks: 'How do groups relate?', about: 'groups of a network as nodes' },
 ];
 
@@ -38,7 +39,8 @@ export function thingsIn(overview: MessageOverview): ThingKind[] {
   const items: ThingKind[] = overview.items > 0 ? ['item', 'channel'] : [];
   const tags: ThingKind[] = overview.hashtags.length > 0 ? ['hashtag'] : [];
   const mentions: ThingKind[] = overview.addressKinds.includes('mention') ? ['mention'] : [];
-  return [...tags, ...items, ...mentions, 'domain', 'link', 'word'];
+  const names: ThingKind[] = overview.names > 0 ? ['name'] : [];
+  return [...tags, ...items, ...mentions, ...names, 'domain', 'link', 'word'];
 }
 
 /** A hashtag on more than a third of all messages ties everything to everything. */
@@ -70,6 +72,8 @@ export function firstWeave(what: WeaveKind, overview: MessageOverview, networks:
     case 'follows':
       return Weave.parse({ what });
     case 'in-step':
+      return Weave.parse({ what, ...period });
+    case 'alike':
       return Weave.parse({ what, ...period });
     case 'groups': {
       // Groups of groups are seldom what one is after.

@@ -10,6 +10,7 @@ export type ThingWeave = TogetherWeave | SharedWeave | TwoModeWeave;
 
 const UNITS: readonly (readonly [TogetherWeave['unit'], string])[] = [
   ['message', 'stand in the same message'],
+  ['near', 'stand near each other in a message'],
   ['thread', 'stand in the same thread'],
   ['author', 'are used by the same account'],
   ['author-day', 'are used by the same account on one day'],
@@ -40,6 +41,18 @@ const SCALES: readonly (readonly [Scale, string])[] = [
           <option [value]="unit[0]">{{ unit[1] }}</option>
         }
       </select>
+      @if (w.unit === 'near') {
+        , within
+        <input
+          type="number"
+          min="1"
+          class="box count"
+          aria-label="Words apart at most"
+          [ngModel]="w.within"
+          (ngModelChange)="change({ within: atLeastOne($event) })"
+        />
+        {{ w.within === 1 ? 'word' : 'words' }},
+      }
       at least
     } @else {
       Accounts are tied {{ w.what === 'shared' ? 'when they use the same' : 'to the' }}
@@ -149,7 +162,9 @@ export class ThingSentence {
   protected readonly numberOrNone = numberOrNone;
   protected readonly units = computed(() => {
     const { things } = this.weave();
-    return things === 'item' || things === 'channel' ? UNITS.slice(2) : UNITS;
+    return things === 'item' || things === 'channel'
+      ? UNITS.filter(([unit]) => unit.startsWith('author'))
+      : UNITS;
   });
   protected readonly without = computed(() => this.weave().without.join(', '));
   protected readonly proposed = computed(() => {

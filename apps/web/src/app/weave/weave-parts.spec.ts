@@ -1,13 +1,16 @@
 import { Component, signal } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
-import { Weave, type AccountWeave } from '@pebble/contract';
+import { Weave, type AccountWeave, type SavedFilter, type Source } from '@pebble/contract';
 import { button, choose, host, text, type } from '../../testing/dom';
 import { exampleNetwork, exampleOverview } from '../../testing/examples';
 import { AccountSentence } from './account-sentence';
 import { AfterFields } from './after-fields';
+import { AlikeSentence } from './alike-sentence';
 import { GroupSentence } from './group-sentence';
 import { commonTag, firstWeave, QUESTIONS, thingsIn, whyNot } from './questions';
+import { SliceFields } from './slice-fields';
 import { StepSentence } from './step-sentence';
+import { TakenFields } from './taken-fields';
 import { ThingSentence, type ThingWeave } from './thing-sentence';
 import { WeaveSize } from './weave-size';
 
@@ -158,6 +161,67 @@ describe('AfterFields', () => {
   });
 });
 
+describe('AlikeSentence', () => {
+  it('takes a share in per cent, and asks less of whole accounts', async () => {
+    const fixture = TestBed.createComponent(AlikeSentence);
+    fixture.componentRef.setInput('weave', Weave.parse({ what: 'alike' }));
+    const changes: Weave[] = [];
+    fixture.componentInstance.weave.subscribe((weave) => changes.push(weave));
+    await fixture.whenStable();
+    type(host(fixture).querySelector<HTMLInputElement>('[aria-label^="Per cent"]')!, '85');
+    expect(changes.at(-1)).toMatchObject({ likeness: 0.85 });
+    choose(host(fixture).querySelector<HTMLSelectElement>('select')!, 'account');
+    expect(changes.at(-1)).toMatchObject({ nodes: 'account', likeness: 0.2, atLeast: 10 });
+  });
+});
+
+describe('TakenFields', () => {
+  const source = (id: number, name: string) => ({ id, name }) as unknown as Source;
+  async function fields(taken: object, filters: SavedFilter[] = []) {
+    const fixture = TestBed.createComponent(TakenFields);
+    fixture.componentRef.setInput('taken', { only: null, except: null, withoutSources: [], ...taken });
+    fixture.componentRef.setInput('filters', filters);
+    fixture.componentRef.setInput('sources', [source(1, 'posts.jsonl'), source(2, 'mail.mbox')]);
+    const changes: object[] = [];
+    fixture.componentInstance.changed.subscribe((change) => changes.push(change));
+    await fixture.whenStable();
+    return { fixture, changes };
+  }
+
+  it('offers the filters that were kept, in words', async () => {
+    const { fixture, changes } = await fields({}, [{ id: 1, name: 'Replies', filter: { kind: 'reply' } }]);
+    const [only] = host(fixture).querySelectorAll<HTMLSelectElement>('select');
+    choose(only, 'Replies: replies');
+    expect(changes).toEqual([{ only: { name: 'Replies', filter: { kind: 'reply' } } }]);
+    host(fixture).querySelectorAll<HTMLInputElement>('input[type="checkbox"]')[1].click();
+    expect(changes.at(-1)).toEqual({ withoutSources: [{ id: 2, name: 'mail.mbox' }] });
+  });
+
+  it('says where filters are kept, and stands open with what was chosen', async () => {
+    const { fixture } = await fields({ except: { name: 'Gone', filter: { author: 'ann' } } });
+    expect(text(fixture)).toContain('Filters are kept on the reading list');
+    expect(text(fixture)).toContain('Which messages are taken: a choice');
+    expect(text(fixture)).toContain('Gone: messages by ann');
+    expect(host(fixture).querySelector('details')!.open).toBe(true);
+  });
+});
+
+describe('SliceFields', () => {
+  it('cuts the time into days, or at a moment in UTC', async () => {
+    const fixture = TestBed.createComponent(SliceFields);
+    fixture.componentRef.setInput('slicing', null);
+    await fixture.whenStable();
+    choose(host(fixture).querySelector('select')!, 'day');
+    expect(fixture.componentInstance.slicing()).toEqual({ by: 'day', event: null });
+    choose(host(fixture).querySelector('select')!, 'event');
+    await fixture.whenStable();
+    type(host(fixture).querySelector<HTMLInputElement>('[aria-label="Moment (UTC)"]')!, '2031-09-04T14:30');
+    expect(fixture.componentInstance.slicing()).toEqual({ by: 'event', event: Date.UTC(2031, 8, 4, 14, 30) });
+    choose(host(fixture).querySelector('select')!, '');
+    expect(fixture.componentInstance.slicing()).toBeNull();
+  });
+});
+
 describe('WeaveSize', () => {
   it('tells the parts of the network, and what would be left out', async () => {
     const fixture = TestBed.createComponent(WeaveSize);
@@ -174,11 +238,21 @@ describe('WeaveSize', () => {
       droppedBelowThreshold: 1,
       notes: ['3 messages with more than 30 were left out.'],
       emptiedBy: null,
+      sketch: {
+        labels: ['#lamps', '#moths', '#bats'],
+        ties: [
+          { source: 0, target: 1, weight: 4 },
+          { source: 1, target: 2, weight: 1 },
+        ],
+      },
     });
     await fixture.whenStable();
     expect(text(fixture)).toContain('hashtags12');
     expect(text(fixture)).toContain('7 in one piece, 3 in smaller pieces, 2 alone');
     expect(text(fixture)).toContain('1 weaker tie would be left out.');
     expect(text(fixture)).toContain('3 messages with more than 30');
+    expect(text(fixture)).toContain('Its 2 strongest ties');
+    expect(host(fixture).querySelectorAll('svg circle')).toHaveLength(3);
+    expect(text(fixture)).toContain('#moths');
   });
 });

@@ -2,16 +2,20 @@ import { ChangeDetectionStrategy, Component, computed, input } from '@angular/co
 import type { WeaveEstimate } from '@pebble/contract';
 import { formatCount } from '@pebble/core';
 import { counted } from '../shared/words';
+import { WeaveSketch } from './weave-sketch';
 
 /** How large a weave would be, in numbers and as a strip of its parts. */
 @Component({
   selector: 'pt-weave-size',
+  imports: [WeaveSketch],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @let s = size();
     @if (s.emptiedBy) {
       <p class="error">This gives no ties. {{ s.emptiedBy }}</p>
     }
+    <div class="side">
+      <div>
     <dl>
       @for (fact of facts(); track fact.name) {
         <div [title]="fact.how">
@@ -34,6 +38,11 @@ import { counted } from '../shared/words';
     @for (note of s.notes; track note) {
       <p class="faint">{{ note }}</p>
     }
+      </div>
+      @if (s.sketch.ties.length > 0) {
+        <pt-weave-sketch [sketch]="s.sketch" />
+      }
+    </div>
   `,
   styleUrl: './weave-size.scss',
 })

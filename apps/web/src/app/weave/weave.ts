@@ -6,15 +6,19 @@ import { ADDRESS_VERB, meaningOf, nodeWords } from '@pebble/core';
 import { Store } from '@ngrx/store';
 import { catchError, debounceTime, filter, map, of, startWith, switchMap } from 'rxjs';
 import { Api } from '../api/api';
+import { latest } from '../shared/latest';
 import { WorkActions } from '../store/work.actions';
 import { work } from '../store/work.reducer';
 import { AccountSentence } from './account-sentence';
 import { AfterFields } from './after-fields';
+import { AlikeSentence } from './alike-sentence';
 import { FollowSentence } from './follow-sentence';
 import { GroupSentence } from './group-sentence';
 import { NetworkList } from './network-list';
 import { commonTag, firstWeave, QUESTIONS, thingsIn, whyNot } from './questions';
+import { SliceFields, type Slicing } from './slice-fields';
 import { StepSentence } from './step-sentence';
+import { TakenFields } from './taken-fields';
 import { ThingSentence } from './thing-sentence';
 import { WeaveSize } from './weave-size';
 
@@ -25,10 +29,13 @@ import { WeaveSize } from './weave-size';
     RouterLink,
     AccountSentence,
     AfterFields,
+    AlikeSentence,
     FollowSentence,
     GroupSentence,
     NetworkList,
+    SliceFields,
     StepSentence,
+    TakenFields,
     ThingSentence,
     WeaveSize,
   ],
@@ -43,11 +50,18 @@ export class Weave {
   protected readonly study = this.store.selectSignal(work.selectStudy);
   protected readonly overview = this.store.selectSignal(work.selectOverview);
   protected readonly networks = this.store.selectSignal(work.selectNetworks);
+  protected readonly sources = this.store.selectSignal(work.selectSources);
   protected readonly questions = QUESTIONS;
   protected readonly what = signal<WeaveKind>('accounts');
   /** The sentences that were changed, by their question. */
   private readonly changed = signal<Partial<Record<WeaveKind, Recipe>>>({});
   protected readonly name = signal('');
+  /** Into which parts the time is cut; null for one network of the whole. */
+  protected readonly slicing = signal<Slicing | null>(null);
+  protected readonly kept = latest(
+    computed(() => this.study()?.id ?? null),
+    (study) => (study === null ? of([]) : this.api.filters(study)),
+  );
   protected readonly weaving = signal(false);
   protected readonly problem = signal<string | null>(null);
 
@@ -125,17 +139,21 @@ export class Weave {
     const study = this.study();
     const weave = this.weave();
     if (!study || !weave || this.fault()) return;
-    this.make(study.id, this.name().trim() || nameOf(weave), weave);
+    const slicing = 'from' in weave ? this.slicing() : null;
+    this.make(study.id, this.name().trim() || nameOf(weave), weave, slicing);
   }
 
   protected weaveAgain({ name, weave, study }: Network): void {
     if (weave) this.make(study, name, weave);
   }
 
-  private make(study: string, name: string, weave: Recipe): void {
+  private make(study: string, name: string, weave: Recipe, slicing: Slicing | null = null): void {
     this.weaving.set(true);
     this.problem.set(null);
-    this.api.step(study, 'weave', { name, weave }).subscribe({
+    const asked = slicing
+      ? this.api.step(study, 'weave-slices', { name, weave, ...slicing })
+      : this.api.step(study, 'weave', { name, weave });
+    asked.subscribe({
       next: ({ result }) =>
         void this.router.navigate(['/studies', study, 'map', String(result?.['network'])]),
       error: (error: Error) => {
@@ -171,6 +189,8 @@ function nameOf(weave: Recipe): string {
       return 'Who follows whom';
     case 'in-step':
       return `Who posts the same ${weave.same} in step`;
+    case 'alike':
+      return `Which ${many} are worded alike`;
     case 'groups':
       return `Groups by ${weave.column}`;
   }

@@ -1,0 +1,121 @@
+import type { ThreadPlacings } from '@pebble/core';
+import type { Store } from './open';
+
+/** Which messages a weave goes by. */
+export interface PlacingScope {
+  readonly study: string;
+  readonly from: number | null;
+  readonly until: number | null;
+  readonly reposts: boolean;
+}
+
+/** Where things stand in messages, and what they are called. */
+export interface NamedPlacings {
+  readonly placings: ThreadPlacings;
+  readonly labelOf: (thing: number) => string;
+  /** How a thing is compared with what a researcher types to leave it out. */
+  readonly keyOf: (thing: number) => string;
+  /** The key of a name that a researcher typed. */
+  readonly typedKey: (typed: string) => string;
+}
+
+type Row = readonly (string | number | null)[];
+
+/** Columns that grow row by row. */
+export class Rows {
+  private readonly messages: number[] = [];
+  private readonly authors: number[] = [];
+  private readonly things: number[] = [];
+  private readonly times: number[] = [];
+  private readonly places: number[] = [];
+
+  /** @param at the word of the message at which the thing stands, where that is asked for */
+  add(message: number, author: number, thing: number, time: number | null, at?: number): void {
+    this.messages.push(message);
+    this.authors.push(author);
+    this.things.push(thing);
+    this.times.push(time ?? NaN);
+    if (at !== undefined) this.places.push(at);
+  }
+
+  get placings(): ThreadPlacings {
+    const { messages: message, authors: author, things: thing, times: time, places: at } = this;
+    return { count: message.length, message, author, thing, time, ...(at.length > 0 ? { at } : {}) };
+  }
+}
+
+/** Numbers for names, in the order in which they come. */
+export class Names {
+  readonly labels: string[] = [];
+  private readonly number = new Map<string, number>();
+
+  of(key: string, label = key): number {
+    let n = this.number.get(key);
+    if (n === undefined) {
+      n = this.labels.push(label) - 1;
+      this.number.set(key, n);
+    }
+    return n;
+  }
+}
+
+/** The display names of accounts, where they are known. */
+export function accountNames(store: Store, study: string): Map<number, string> {
+  return labels(store, 'select id, name from account where study_id = ? and name is not null', study);
+}
+
+export function accountLabels(store: Store, study: string): Map<number, string> {
+  return labels(store, 'select id, handle from account where study_id = ?', study);
+}
+
+export function labels({ raw }: Store, sql: string, study: string): Map<number, string> {
+  return new Map(raw.prepare(sql).raw().all(study) as [number, string][]);
+}
+
+export function condition({ from, until, reposts }: PlacingScope): string {
+  return [
+    'm.study_id = ?',
+    ...(from === null ? [] : ['m.time >= ?']),
+    ...(until === null ? [] : ['m.time < ?']),
+    ...(reposts ? [] : ["m.kind <> 'repost'"]),
+  ].join(' and ');
+}
+
+export function* iterate(
+  { raw }: Store,
+  sql: string,
+  { study, from, until }: PlacingScope,
+): Generator<[message: number, author: number, thing: number, time: number | null]> {
+  const values = [study, from, until].filter((value) => value !== null);
+  yield* raw
+    .prepare(sql)
+    .raw()
+    .iterate(...values) as Iterable<[number, number, number, number | null]>;
+}
+
+export interface TextRow {
+  readonly message: number;
+  readonly author: number;
+  readonly time: number | null;
+  readonly text: string;
+  readonly language: string | null;
+}
+
+export function* texts({ raw }: Store, scope: PlacingScope): Generator<TextRow> {
+  const values = [scope.study, scope.from, scope.until].filter((value) => value !== null);
+  const sql = `select m.id, m.author_id, m.time, m.text, l.language from message m
+    left join message_language l on l.message_id = m.id where ${condition(scope)} order by m.id`;
+  for (const row of raw
+    .prepare(sql)
+    .raw()
+    .iterate(...values) as Iterable<Row>) {
+    const [message, author, time, text, language] = row as [
+      number,
+      number,
+      number | null,
+      string,
+      string | null,
+    ];
+    yield { message, author, time, text, language };
+  }
+}

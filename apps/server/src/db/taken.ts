@@ -1,0 +1,36 @@
+import type { TakenMessages } from '@pebble/contract';
+import { sql, type SqlBool } from 'kysely';
+import { fitting, messageIds, type Condition } from './messageFilter';
+import type { Store } from './open';
+
+type Choice = Pick<TakenMessages, 'only' | 'except' | 'withoutSources'>;
+
+/** The condition for messages "m" that a weave takes; null where it takes all of its period. */
+export function takenCondition(
+  store: Store,
+  study: string,
+  { only, except, withoutSources }: Choice,
+): Condition | null {
+  const parts = [
+    ...(only ? fitting(store, study, only.filter) : []),
+    ...(except ? [sql<SqlBool>`not (${sql.join(fitting(store, study, except.filter), sql` and `)})`] : []),
+    ...(withoutSources.length > 0
+      ? [
+          sql<SqlBool>`m.source_id not in (select value from json_each(${JSON.stringify(withoutSources.map(({ id }) => id))}))`,
+        ]
+      : []),
+  ];
+  return parts.length === 0 ? null : sql<SqlBool>`(${sql.join(parts, sql` and `)})`;
+}
+
+/** Which messages a weave takes; null where it takes all of its period. */
+export function readTaken(
+  store: Store,
+  study: string,
+  choice: Choice,
+): ((message: number) => boolean) | null {
+  const condition = takenCondition(store, study, choice);
+  if (!condition) return null;
+  const taken = new Set(messageIds(store, [sql<SqlBool>`m.study_id = ${study}`, condition]));
+  return (message) => taken.has(message);
+}

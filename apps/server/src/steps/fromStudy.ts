@@ -1,0 +1,78 @@
+import { formatCount, MOST_TIES, nodeWords, TooManyTies, type Woven } from '@pebble/core';
+import { decisionsFor } from '../db/decisions';
+import type { Store } from '../db/open';
+import { accountLabels, accountNames } from '../db/placingRows';
+import { carriedColumns } from '../weaving/carriedColumns';
+import { weaveStudy, type StudyWeave } from '../weaving/weaveStudy';
+import type { Made } from './made';
+import { StepRefused, type StepContext } from './step';
+
+/** A recipe that gives no nodes. */
+export class NothingWoven extends StepRefused {}
+
+/** What a recipe gives from what a study holds. Throws NothingWoven, and StepRefused where there would be too many ties. */
+export async function fromStudy({ store, study }: StepContext, recipe: StudyWeave): Promise<Made> {
+  const decisions = await decisionsFor(store, study, recipe);
+  const { woven, labels, keyOf, own, emptiedBy } = refuseTooMany(() =>
+    weaveStudy(store, study, recipe, decisions),
+  );
+  if (woven.id.length === 0)
+    throw new NothingWoven(`This sentence gives no ${nodeWords(recipe)[1]}. ${emptiedBy}`);
+  if (woven.source.length > MOST_TIES) throw tooMany(woven.source.length);
+  const carried = await carriedColumns(store, study, recipe, woven, keyOf);
+  const columns = [...own, ...carried.filter(({ info }) => !own.some((one) => one.info.name === info.name))];
+  return {
+    directed: woven.directed,
+    nodes: {
+      id: woven.id,
+      handle: labels,
+      name: personalNames(store, study, recipe, woven, labels),
+      ...(woven.messages > 0 ? { messages: woven.uses } : {}),
+      ...Object.fromEntries(columns.map(({ info, values }) => [info.name, values])),
+    },
+    edges: { source: woven.source, target: woven.target, weight: woven.weight, ...woven.columns },
+    evidence: woven.evidence && { ...woven.evidence() },
+    own: columns.map(({ info }) => info),
+    messages: woven.messages,
+    dropped: woven.droppedBelowThreshold,
+    notes: woven.notes,
+    decisions: decisions.map(({ id }) => id),
+    from: '',
+  };
+}
+
+/** Accounts have a name beside their handle; one that was given another label is known by that alone. */
+function personalNames(
+  store: Store,
+  study: string,
+  recipe: StudyWeave,
+  { id, mode }: Woven,
+  labels: readonly string[],
+): string[] {
+  const hasAccounts = recipe.what !== 'together' && !(recipe.what === 'alike' && recipe.nodes === 'message');
+  if (!hasAccounts) return labels.map(() => '');
+  const names = accountNames(store, study);
+  const handles = accountLabels(store, study);
+  return Array.from(id, (account, v) =>
+    mode[v] === 0 && handles.get(account) === labels[v] ? (names.get(account) ?? '') : '',
+  );
+}
+
+function refuseTooMany<T>(work: () => T): T {
+  try {
+    return work();
+  } catch (error) {
+    if (error instanceof TooManyTies) throw tooMany(error.ties, error.wouldFit);
+    throw error;
+  }
+}
+
+function tooMany(ties: number, wouldFit?: number): StepRefused {
+  const advice =
+    wouldFit === undefined
+      ? 'Ask for more for each tie.'
+      : `With at least ${formatCount(wouldFit)} for each tie it would fit.`;
+  return new StepRefused(
+    `This would give ${formatCount(ties)} ties; at most ${formatCount(MOST_TIES)} can be held. ${advice}`,
+  );
+}

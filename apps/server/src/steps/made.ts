@@ -1,0 +1,9 @@
+import type { NewNetwork } from './storeNetwork';
+
+/** What a recipe gives. */
+export interface Made extends Omit<NewNetwork, 'name' | 'weave' | 'map' | 'sentence'> {
+  readonly dropped: number;
+  readonly notes: readonly string[];
+  /** What its groups were made from, in words. */
+  readonly from: string;
+}

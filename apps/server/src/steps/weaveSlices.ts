@@ -1,0 +1,157 @@
+import { LayoutSettings, type SliceBy } from '@pebble/contract';
+import { counted, formatCount, numbersOf, slicesOf, weaveSentence } from '@pebble/core';
+import { readMap, readPositions, saveMap, slicesOfNetwork } from '../db/networks';
+import type { Store } from '../db/open';
+import { readTable } from '../files/tables';
+import type { StudyWeave } from '../weaving/weaveStudy';
+import { firstMap } from './firstMap';
+import { fromStudy, NothingWoven } from './fromStudy';
+import { storeNetwork } from './storeNetwork';
+import { StepRefused, type StepDefinition } from './step';
+
+/** More slices than this are no series that one looks through. */
+const MOST_SLICES = 120;
+
+interface Sliced extends Record<string, unknown> {
+  /** The network of the whole time. */
+  readonly network: string;
+  readonly slices: readonly string[];
+  /** Titles of slices in which nothing is tied. */
+  readonly empty: readonly string[];
+}
+
+const EACH: Readonly<Record<SliceBy, string>> = {
+  day: 'each day',
+  week: 'each week',
+  month: 'each month',
+  event: 'the time before and after a moment',
+};
+
+/** A recipe becomes a network of the whole time and one for each part of it, which share one arrangement. */
+export const weaveSlices: StepDefinition<'weave-slices', Sliced> = {
+  kind: 'weave-slices',
+  async run(context, { name, weave, by, event }, progress) {
+    if (weave.what === 'groups' || weave.what === 'follows')
+      throw new StepRefused('Follower lists and groups have no time that could be cut into slices.');
+    const { from, until } = timeOf(context.store, context.study, weave);
+    const parts = slicesOf(from, until, by, event);
+    if (parts.length === 0)
+      throw new StepRefused('The moment must lie within the time of the sentence. Nothing was woven.');
+    if (parts.length > MOST_SLICES)
+      throw new StepRefused(
+        `This would give ${formatCount(parts.length)} slices; at most ${MOST_SLICES} can be woven. Choose longer slices, or a shorter time.`,
+      );
+    progress('Weaving the whole time', 0);
+    const made = await fromStudy(context, weave);
+    const sentence = weaveSentence(weave);
+    const map = firstMap(weave, made.directed);
+    const whole = await storeNetwork(context, { ...made, name, weave, sentence, map });
+    const slices: string[] = [];
+    const empty: string[] = [];
+    for (const [i, part] of parts.entries()) {
+      progress(part.title, (i + 1) / (parts.length + 1));
+      const recipe = { ...weave, from: part.from, until: part.until };
+      try {
+        const slice = await fromStudy(context, recipe);
+        const { network } = await storeNetwork(context, {
+          ...slice,
+          name: `${name}: ${part.title}`,
+          weave: recipe,
+          sentence: weaveSentence(recipe),
+          map,
+          slice: { of: whole.network, place: i, title: part.title },
+        });
+        slices.push(network);
+      } catch (error) {
+        if (!(error instanceof NothingWoven)) throw error;
+        empty.push(part.title);
+      }
+    }
+    return { network: whole.network, slices, empty };
+  },
+  describe({ weave, by }, result) {
+    const head = `${weaveSentence(weave).slice(0, -1)}; the whole time and ${EACH[by]}`;
+    if (!result) return `${head}.`;
+    const { slices, empty } = result;
+    const none =
+      empty.length > 0
+        ? `; ${counted(empty.length, 'slice')} without a tie ${empty.length === 1 ? 'was' : 'were'} left out`
+        : '';
+    return `${head}: ${counted(slices.length, 'slice')}${none}. Undated messages are in no slice.`;
+  },
+  followUps: ({ network, slices }) => [
+    { kind: 'measure-network', parameters: { network, settings: {} } },
+    {
+      kind: 'arrange-map',
+      parameters: { network, layout: LayoutSettings.parse({}), upload: null, iterations: null, moved: 0 },
+    },
+    ...slices.map((slice) => ({
+      kind: 'measure-network' as const,
+      parameters: { network: slice, settings: {} },
+    })),
+    { kind: 'share-arrangement', parameters: { network } },
+  ],
+};
+
+/** The time of a weave; without bounds that of all messages. */
+function timeOf(
+  { raw }: Store,
+  study: string,
+  weave: Extract<StudyWeave, { from: number | null }>,
+): { from: number; until: number } {
+  const [first, last] = raw
+    .prepare('select min(time), max(time) from message where study_id = ?')
+    .raw()
+    .get(study) as [number | null, number | null];
+  const from = weave.from ?? first;
+  const until = weave.until ?? (last === null ? null : last + 1);
+  if (from === null || until === null || from >= until)
+    throw new StepRefused('No message has a date, so that there is no time to be cut into slices.');
+  return { from, until };
+}
+
+interface Shared extends Record<string, unknown> {
+  readonly slices: number;
+}
+
+/** Gives the slices of a network the places that its nodes have. */
+export const shareArrangement: StepDefinition<'share-arrangement', Shared> = {
+  kind: 'share-arrangement',
+  async run({ store }, { network }, progress) {
+    const positions = await readPositions(store, network);
+    if (!positions) throw new StepRefused('The map of the whole has no arrangement yet. Arrange it first.');
+    const { layout, iterations } = await readMap(store, network);
+    const place = new Map<string, number>();
+    keysOf(store, network).forEach((key, node) => place.set(key, node));
+    const slices = await slicesOfNetwork(store, network);
+    if (slices.length === 0) throw new StepRefused('This network has no slices.');
+    for (const [i, slice] of slices.entries()) {
+      progress('Sharing the arrangement', i / slices.length);
+      const keys = keysOf(store, slice);
+      const own = Buffer.alloc(keys.length * 8);
+      keys.forEach((key, node) => {
+        const at = place.get(key);
+        // What stands in a slice stands in the whole, unless a threshold took it out there: it lies in the middle.
+        if (at !== undefined) positions.copy(own, node * 8, at * 8, at * 8 + 8);
+      });
+      await saveMap(store, slice, {
+        positions: own,
+        ...(layout ? { layout } : {}),
+        ...(iterations === null ? {} : { iterations }),
+      });
+    }
+    return { slices: slices.length };
+  },
+  describe: (_, result) =>
+    result
+      ? `The arrangement of the whole was given to its ${counted(result.slices, 'slice')}, so that every node has one place.`
+      : 'The arrangement of the whole was to be given to its slices.',
+};
+
+/** What tells the nodes of networks of one recipe apart: their number, and their sort where there are two. */
+function keysOf(store: Store, network: string): string[] {
+  const nodes = readTable(store.folder, network, 'nodes');
+  const ids = numbersOf(nodes, 'id');
+  const mode = nodes['mode'];
+  return Array.from(ids, (id, v) => `${mode === undefined ? '' : String(mode[v])} ${id}`);
+}

@@ -1,0 +1,31 @@
+import type { ColumnInfo } from '@pebble/contract';
+import type { Woven } from '@pebble/core';
+
+/** A column of the nodes of a network with what it says. */
+export interface NodeColumn {
+  readonly info: ColumnInfo;
+  /** In the order of the nodes; numbers, or texts. */
+  readonly values: Float64Array | readonly string[];
+}
+
+/** A network as it was counted, with what its nodes are called. */
+export interface CountedWeave {
+  readonly woven: Woven;
+  /** What a node is called. @param mode 1 for a thing beside accounts */
+  labelOf(id: number, mode: number): string;
+  /** By what things are known when they are tidied; null where the nodes are accounts or messages. */
+  readonly keyOf: ((thing: number) => string) | null;
+  /** Columns that the weave itself gives the nodes that are left in the end. */
+  ownColumns?(left: Woven): NodeColumn[];
+  /** Which part of the sentence empties it, where it is empty. */
+  readonly emptiedBy: string;
+}
+
+/** A woven network with what its nodes are called. */
+export interface NamedWeave {
+  readonly woven: Woven;
+  readonly labels: readonly string[];
+  readonly keyOf: CountedWeave['keyOf'];
+  readonly own: readonly NodeColumn[];
+  readonly emptiedBy: string;
+}

@@ -1,0 +1,79 @@
+import type { AlikeWeave, Decision, InStepWeave } from '@pebble/contract';
+import { leftNote, takenPlacings, tidyPlacings, weaveAlike, weaveInStep } from '@pebble/core';
+import type { Store } from '../db/open';
+import { readPlacings, readSame } from '../db/placings';
+import { messageLabels } from '../db/messageTexts';
+import { readTaken } from '../db/taken';
+import type { CountedWeave } from './namedWeave';
+import { ofSort, tidyThings, type TidyAccounts } from './tidied';
+
+/** Accounts that post the same in step, and messages or accounts whose wording is alike. */
+export function weaveTexts(
+  store: Store,
+  study: string,
+  weave: InStepWeave | AlikeWeave,
+  tidy: TidyAccounts,
+  decisions: readonly Decision[],
+): CountedWeave {
+  const isTaken = readTaken(store, study, weave);
+  return weave.what === 'in-step'
+    ? inStep(store, study, weave, tidy, isTaken)
+    : alike(store, study, weave, tidy, decisions, isTaken);
+}
+
+type IsTaken = ReturnType<typeof readTaken>;
+const NONE_LEFT = 'No message is left by the choice of messages.';
+
+function inStep(
+  store: Store,
+  study: string,
+  weave: InStepWeave,
+  tidy: TidyAccounts,
+  isTaken: IsTaken,
+): CountedWeave {
+  const same = readSame(store, { study, ...weave }, weave.same);
+  const { rows, left } = isTaken ? takenPlacings(same, isTaken) : { rows: same, left: 0 };
+  const placings = tidyPlacings(rows, null, tidy.now);
+  const woven = weaveInStep(placings, weave);
+  const empty = left > 0 ? NONE_LEFT : 'No message of this period has one to compare.';
+  return {
+    woven: { ...woven, notes: [...leftNote(left), ...woven.notes] },
+    labelOf: (account) => tidy.labels.get(account) ?? '',
+    keyOf: null,
+    emptiedBy:
+      placings.count === 0
+        ? empty
+        : woven.droppedBelowThreshold > 0
+          ? `No two accounts did so with ${weave.atLeast} different ones. Ask for fewer.`
+          : `No two accounts posted the same within ${weave.seconds} seconds. Allow more time.`,
+  };
+}
+
+function alike(
+  store: Store,
+  study: string,
+  weave: AlikeWeave,
+  tidy: TidyAccounts,
+  decisions: readonly Decision[],
+  isTaken: IsTaken,
+): CountedWeave {
+  const found = readPlacings(store, { study, ...weave }, 'word');
+  const { rows, left } = isTaken ? takenPlacings(found.placings, isTaken) : { rows: found.placings, left: 0 };
+  const { now } = tidyThings({ ...found, placings: rows }, ofSort(decisions, 'word'), null);
+  const placings = tidyPlacings(rows, now, tidy.now);
+  const woven = weaveAlike(placings, weave);
+  const empty = left > 0 ? NONE_LEFT : 'The messages of this period hold no words to compare.';
+  const label =
+    weave.nodes === 'message'
+      ? messageLabels(store, study)
+      : (account: number): string => tidy.labels.get(account) ?? '';
+  return {
+    woven: { ...woven, notes: [...leftNote(left), ...woven.notes] },
+    labelOf: label,
+    keyOf: null,
+    emptiedBy:
+      placings.count === 0
+        ? empty
+        : `No two ${weave.nodes}s are alike by ${Math.round(100 * weave.likeness)} % with ${weave.atLeast} shared words. Ask for less.`,
+  };
+}

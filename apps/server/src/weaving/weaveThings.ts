@@ -1,0 +1,97 @@
+import {
+  TidySort,
+  type Decision,
+  type SharedWeave,
+  type TogetherWeave,
+  type TwoModeWeave,
+} from '@pebble/contract';
+import {
+  leftNote,
+  takenPlacings,
+  THING_WORDS,
+  tidyPlacings,
+  weaveShared,
+  weaveTogether,
+  weaveTwoMode,
+  type Woven,
+} from '@pebble/core';
+import { readNearPlacings } from '../db/nearPlacings';
+import type { Store } from '../db/open';
+import type { PlacingScope } from '../db/placingRows';
+import { readPlacings, withThreads } from '../db/placings';
+import { readTaken } from '../db/taken';
+import type { CountedWeave } from './namedWeave';
+import { ofSort, tidyThings, type TidyAccounts } from './tidied';
+
+/** Things tied by standing together, accounts by sharing things, or accounts tied to the things they use. */
+export function weaveThings(
+  store: Store,
+  study: string,
+  weave: TogetherWeave | SharedWeave | TwoModeWeave,
+  tidy: TidyAccounts,
+  decisions: readonly Decision[],
+): CountedWeave {
+  const scope: PlacingScope = { study, ...weave };
+  const isNear = weave.what === 'together' && weave.unit === 'near';
+  const found = (isNear ? readNearPlacings : readPlacings)(store, scope, weave.things);
+  const isTaken = readTaken(store, study, weave);
+  const { rows, left } = isTaken ? takenPlacings(found.placings, isTaken) : { rows: found.placings, left: 0 };
+  const sort = TidySort.safeParse(weave.things);
+  const { now, named } = tidyThings(
+    { ...found, placings: rows },
+    sort.success ? ofSort(decisions, sort.data) : [],
+    weave.things === 'mention' ? tidy : null,
+  );
+  const placings = tidyPlacings(rows, now, tidy.now);
+  const without = new Set(weave.without.map(named.typedKey));
+  const isLeftOut = (thing: number): boolean => without.size > 0 && without.has(named.keyOf(thing));
+  const account = (id: number): string => tidy.labels.get(id) ?? '';
+  const done = (woven: Woven, labelOf: CountedWeave['labelOf']): CountedWeave => ({
+    woven: { ...woven, notes: [...leftNote(left), ...woven.notes] },
+    labelOf,
+    keyOf: named.keyOf,
+    emptiedBy:
+      placings.count === 0 && left > 0
+        ? 'No message is left by the choice of messages.'
+        : whatEmpties(placings.count, weave, woven),
+  });
+  switch (weave.what) {
+    case 'together': {
+      const inThreads = weave.unit === 'thread' ? withThreads(store, study, placings) : placings;
+      return done(weaveTogether(inThreads, weave, isLeftOut), named.labelOf);
+    }
+    case 'shared':
+      return done(weaveShared(placings, weave, isLeftOut), account);
+    case 'two-mode': {
+      const [one] = THING_WORDS[weave.things];
+      const how = 'Whether the node is an account or a thing that accounts use.';
+      return {
+        ...done(weaveTwoMode(placings, weave, isLeftOut), (id, mode) =>
+          mode === 0 ? account(id) : named.labelOf(id),
+        ),
+        ownColumns: ({ mode }) => [
+          {
+            info: { name: 'mode', title: 'mode', type: 'category', how },
+            values: Array.from(mode, (m) => (m === 0 ? 'account' : one)),
+          },
+        ],
+      };
+    }
+  }
+}
+
+function whatEmpties(
+  rows: number,
+  { things, from, until, atLeast, usedAtLeast }: TogetherWeave | SharedWeave | TwoModeWeave,
+  woven: Woven,
+): string {
+  const [, many] = THING_WORDS[things];
+  if (rows === 0)
+    return from === null && until === null
+      ? `The messages of this study hold no ${many}.`
+      : `No message of this period holds ${many}.`;
+  if (woven.droppedBelowThreshold > 0) return `No tie has a strength of ${atLeast}. Ask for less.`;
+  if (usedAtLeast > 1)
+    return `None of the ${many} that stand in ${usedAtLeast} messages or more meet. Ask for fewer.`;
+  return `No two of the ${many} that are kept meet.`;
+}

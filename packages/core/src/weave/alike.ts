@@ -1,0 +1,179 @@
+import type { AlikeWeave } from '@pebble/contract';
+import type { Placings } from './placings';
+import { groupRows, numberKeys, pick, pickNumbers } from './rows';
+import { withoutIsolates } from './keepNodes';
+import { refuseTooMany, type EvidenceRows, type Woven } from './woven';
+
+const DAY = 86_400_000;
+
+/**
+ * Messages, or accounts, tied by their words: two are alike when they share enough of them, in number and as a share of what either has
+ * (Jaccard). Common words have been left out of the placings. The weight is that share, or the number of words where no share is asked for.
+ * Throws TooManyTies.
+ */
+export function weaveAlike(placings: Placings, weave: AlikeWeave): Woven {
+  const ofMessages = weave.nodes === 'message';
+  const all = Uint32Array.from({ length: placings.count }, (_, i) => i);
+  const nodes = numberKeys(all, (i) => (ofMessages ? placings.message[i] : placings.author[i]));
+  const words = numberKeys(all, (i) => placings.thing[i]);
+  const sets = wordSets(nodes.count, nodes.of, words.count, words.of);
+  const { pairs, weaker } = alikePairs(sets, weave);
+  refuseTooMany(Float64Array.from(pairs, ({ shared }) => shared));
+  const isByShare = weave.likeness > 0;
+  const { first, last } = moments(nodes.count, nodes.of, placings.time);
+  const column = (of: (pair: AlikePair) => number): Float64Array => Float64Array.from(pairs, of);
+  const day = (time: number): number => Math.floor(time / DAY);
+  return withoutIsolates({
+    directed: false,
+    id: Uint32Array.from(nodes.keys),
+    mode: new Uint8Array(nodes.count),
+    uses: messagesOf(nodes.count, nodes.of, placings),
+    source: Uint32Array.from(pairs, ({ a }) => a),
+    target: Uint32Array.from(pairs, ({ b }) => b),
+    weight: column(({ shared, likeness }) => (isByShare ? likeness : shared)),
+    columns: {
+      shared: column(({ shared }) => shared),
+      likeness: column(({ likeness }) => likeness),
+      // Two messages have two moments; of accounts only the whole of what they wrote could be said.
+      ...(ofMessages
+        ? {
+            days: column(({ a, b }) =>
+              Number.isNaN(first[a]) || Number.isNaN(first[b]) || day(first[a]) === day(first[b]) ? 1 : 2,
+            ),
+            first: column(({ a, b }) => Math.min(first[a], first[b])),
+            last: column(({ a, b }) => Math.max(last[a], last[b])),
+          }
+        : {}),
+    },
+    evidence: () =>
+      evidenceOf(placings, nodes.count, nodes.of, ofMessages ? new Uint32Array(all.length) : words.of),
+    messages: numberKeys(all, (i) => placings.message[i]).count,
+    droppedBelowThreshold: weaker,
+    notes: [],
+  });
+}
+
+/** Pairs of sets that share enough; a is below b. */
+interface AlikePair {
+  readonly a: number;
+  readonly b: number;
+  readonly shared: number;
+  readonly likeness: number;
+}
+
+/** The words of each node by how rare they are, the rarest first. */
+type WordSets = readonly Uint32Array[];
+
+function wordSets(nodes: number, node: Uint32Array, words: number, word: Uint32Array): WordSets {
+  const byNode = groupRows(nodes, node);
+  const sets = Array.from({ length: nodes }, (_, v) => [
+    ...new Set(pick(byNode.values.subarray(byNode.start[v], byNode.start[v + 1]), (i) => word[i])),
+  ]);
+  const uses = new Uint32Array(words);
+  for (const set of sets) for (const w of set) uses[w]++;
+  const rank = new Uint32Array(words);
+  Uint32Array.from(uses.keys())
+    .sort((v, w) => uses[v] - uses[w] || v - w)
+    .forEach((w, i) => (rank[w] = i));
+  return sets.map((set) => Uint32Array.from(set, (w) => rank[w]).sort());
+}
+
+/**
+ * All pairs that are alike, found by their rare words: of two sets that share m words of n, one of the n - m + 1 rarest is shared
+ * (prefix filter, Bayardo, Ma & Srikant 2007). Exact.
+ */
+function alikePairs(
+  sets: WordSets,
+  { likeness, atLeast }: Pick<AlikeWeave, 'likeness' | 'atLeast'>,
+): { pairs: readonly AlikePair[]; weaker: number } {
+  const bySize = Uint32Array.from(sets.keys())
+    .filter((v) => sets[v].length >= atLeast)
+    .sort((v, w) => sets[v].length - sets[w].length || v - w);
+  const holders = new Map<number, number[]>();
+  const triedWith = new Int32Array(sets.length).fill(-1);
+  const pairs: AlikePair[] = [];
+  let weaker = 0;
+  for (const v of bySize) {
+    const own = sets[v];
+    const least = Math.max(atLeast, Math.ceil(likeness * own.length - 1e-9));
+    const prefix = own.subarray(0, own.length - least + 1);
+    for (const word of prefix) {
+      for (const w of holders.get(word) ?? []) {
+        if (triedWith[w] === v || sets[w].length < likeness * own.length - 1e-9) continue;
+        triedWith[w] = v;
+        const shared = sharedOf(own, sets[w]);
+        const share = shared / (own.length + sets[w].length - shared);
+        if (shared < atLeast || share < likeness - 1e-12) weaker++;
+        else pairs.push({ a: Math.min(v, w), b: Math.max(v, w), shared, likeness: share });
+      }
+    }
+    for (const word of prefix) {
+      const known = holders.get(word);
+      if (known) known.push(v);
+      else holders.set(word, [v]);
+    }
+  }
+  return { pairs: pairs.sort((p, q) => p.a - q.a || p.b - q.b), weaker };
+}
+
+/** How many numbers two ascending lists share. */
+function sharedOf(a: Uint32Array, b: Uint32Array): number {
+  let shared = 0;
+  for (let i = 0, j = 0; i < a.length && j < b.length;) {
+    if (a[i] === b[j]) {
+      shared++;
+      i++;
+      j++;
+    } else if (a[i] < b[j]) i++;
+    else j++;
+  }
+  return shared;
+}
+
+function moments(
+  nodes: number,
+  node: Uint32Array,
+  time: ArrayLike<number>,
+): { first: Float64Array; last: Float64Array } {
+  const first = new Float64Array(nodes).fill(NaN);
+  const last = new Float64Array(nodes).fill(NaN);
+  for (let i = 0; i < node.length; i++) {
+    const v = node[i];
+    if (!(first[v] <= time[i])) first[v] = Number.isNaN(time[i]) ? first[v] : time[i];
+    if (!(last[v] >= time[i])) last[v] = Number.isNaN(time[i]) ? last[v] : time[i];
+  }
+  return { first, last };
+}
+
+/** Messages of each node; rows of a message stand together. */
+function messagesOf(nodes: number, node: Uint32Array, { message }: Placings): Float64Array {
+  const uses = new Float64Array(nodes);
+  for (let i = 0; i < node.length; i++) if (i === 0 || message[i] !== message[i - 1]) uses[node[i]]++;
+  return uses;
+}
+
+/** Of messages all share one unit, so that both stand behind their tie; of accounts those with a word that both use. */
+function evidenceOf(
+  { message, time }: Placings,
+  nodes: number,
+  node: Uint32Array,
+  unit: Uint32Array,
+): EvidenceRows {
+  let units = 0;
+  for (const u of unit) if (u >= units) units = u + 1;
+  const order = groupRows(nodes, node, groupRows(units, unit).values).values;
+  // A message stands with each of its words: once for each unit is enough.
+  const kept = order.filter(
+    (i, at) =>
+      at === 0 ||
+      node[order[at - 1]] !== node[i] ||
+      unit[order[at - 1]] !== unit[i] ||
+      message[order[at - 1]] !== message[i],
+  );
+  return {
+    node: pick(kept, (i) => node[i]),
+    unit: pick(kept, (i) => unit[i]),
+    message: pickNumbers(kept, (i) => message[i]),
+    time: pickNumbers(kept, (i) => time[i]),
+  };
+}

@@ -1,0 +1,75 @@
+import type { AddressRows } from './accounts';
+import type { Placings, ThreadPlacings } from './placings';
+import { pickNumbers } from './rows';
+import { counted } from './sentence';
+
+/** Whether a message is taken, by its number. */
+export type IsTaken = (message: number) => boolean;
+
+/** The rows of messages that are taken, and how many messages were left out. */
+export interface Chosen<R> {
+  readonly rows: R;
+  readonly left: number;
+}
+
+/** Who addressed whom in the messages that are taken. */
+export function takenAddresses(rows: AddressRows, isTaken: IsTaken): Chosen<AddressRows> {
+  const { kept, left } = takenRows(rows, isTaken);
+  const of = (values: ArrayLike<number>): Float64Array => pickNumbers(kept, (i) => values[i]);
+  const { message, from, to, kinds, time } = rows;
+  return {
+    rows: {
+      count: kept.length,
+      message: of(message),
+      from: of(from),
+      to: of(to),
+      kinds: of(kinds),
+      time: of(time),
+    },
+    left,
+  };
+}
+
+/** Where things stand in the messages that are taken. */
+export function takenPlacings(placings: ThreadPlacings, isTaken: IsTaken): Chosen<ThreadPlacings> {
+  const { kept, left } = takenRows(placings, isTaken);
+  const of = (values: ArrayLike<number>): Float64Array => pickNumbers(kept, (i) => values[i]);
+  const { message, author, thing, time, thread, at } = placings;
+  return {
+    rows: {
+      count: kept.length,
+      message: of(message),
+      author: of(author),
+      thing: of(thing),
+      time: of(time),
+      ...(thread ? { thread: of(thread) } : {}),
+      ...(at ? { at: of(at) } : {}),
+    },
+    left,
+  };
+}
+
+/** "12 messages were left out by the choice of messages." */
+export function leftNote(left: number): string[] {
+  return left === 0
+    ? []
+    : [`${counted(left, 'message')} ${left === 1 ? 'was' : 'were'} left out by the choice of messages.`];
+}
+
+/** Rows of one message stand together. */
+function takenRows(
+  { message, count }: Pick<Placings, 'message' | 'count'>,
+  isTaken: IsTaken,
+): { kept: Uint32Array; left: number } {
+  const kept = new Uint32Array(count);
+  let size = 0;
+  let left = 0;
+  for (let i = 0; i < count;) {
+    let end = i;
+    while (end < count && message[end] === message[i]) end++;
+    if (isTaken(message[i])) for (let j = i; j < end; j++) kept[size++] = j;
+    else left++;
+    i = end;
+  }
+  return { kept: kept.subarray(0, size), left };
+}
