@@ -156,6 +156,7 @@ describe('sentences', () => {
   it('read as people would say them', () => {
     expect(verbPhrase(['reply', 'mention', 'repost'])).toBe('replies to, mentions or reposts');
     expect(periodPhrase(Date.UTC(2026, 2, 1), Date.UTC(2026, 5, 1))).toBe('1 March to 31 May 2026');
+    expect(periodPhrase(Date.UTC(2026, 2, 1), Date.UTC(2026, 2, 2))).toBe('on 1 March 2026');
     expect(weaveSentence({ ...everything, atLeast: 2 })).toBe(
       'Accounts tied when one replies to, mentions or reposts another at least twice, at any time; accounts without a tie are kept.',
     );

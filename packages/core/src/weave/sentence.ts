@@ -24,11 +24,12 @@ export function timesPhrase(times: number): string {
   return times === 2 ? 'twice' : `${formatCount(times)} times`;
 }
 
-/** "1 March to 31 May 2026", in UTC; the last day is the day before `until` when that is a midnight. */
+/** "1 March to 31 May 2026", "on 1 March 2026", in UTC; the last day is the day before `until` when that is a midnight. */
 export function periodPhrase(from: number | null, until: number | null): string {
   if (from === null && until === null) return 'at any time';
   if (from === null) return `until ${dayPhrase(until! - 1, true)}`;
   if (until === null) return `from ${dayPhrase(from, true)}`;
+  if (dayPhrase(from, true) === dayPhrase(until - 1, true)) return `on ${dayPhrase(from, true)}`;
   const sameYear = new Date(from).getUTCFullYear() === new Date(until - 1).getUTCFullYear();
   return `${dayPhrase(from, !sameYear)} to ${dayPhrase(until - 1, true)}`;
 }

@@ -20,7 +20,7 @@ describe('slices of a time', () => {
     expect(
       slicesOf(at('2031-09-03T00:00'), at('2031-09-10T00:00'), 'week').map(({ title }) => title),
     ).toEqual(['Week of 1 September 2031', 'Week of 8 September 2031']);
-    expect(new Date(slicesOf(0, 1, 'week')[0].until).getUTCDay()).toBe(1);
+    expect(new Date(slicesOf(0, 9e8, 'week')[1].from).getUTCDay()).toBe(1);
   });
 
   it('are months of the calendar', () => {

@@ -5,6 +5,7 @@ import {
   CollectEstimate,
   CollectRun,
   CollectRunList,
+  DecisionList,
   ItemPage,
   KnownServiceList,
   Logbook,
@@ -31,6 +32,7 @@ import {
   Timeline,
   UploadAnswer,
   WeaveEstimate,
+  type Decision,
   type Suggestion,
   type TidyQuery,
   type TidySort,
@@ -93,6 +95,7 @@ export class Api {
     this.get(`/studies/${study}/timeline`, Timeline, query);
   thread = (study: string, message: number): Observable<Thread> =>
     this.get(`/studies/${study}/messages/${message}/thread`, Thread);
+  decisions = (study: string): Observable<Decision[]> => this.get(`/studies/${study}/tidy`, DecisionList);
   tidy = (study: string, sort: TidySort, query: Partial<TidyQuery>): Observable<TidyPage> =>
     this.get(`/studies/${study}/tidy/${sort}`, TidyPage, query);
   suggestions = (study: string, sort: TidySort): Observable<Suggestion[]> =>

@@ -12,13 +12,14 @@ import type { Message, TextSpan } from '@pebble/contract';
 import { Api } from '../api/api';
 import { latest } from '../shared/latest';
 import { MessageText } from '../shared/message-text';
+import { NameMaker } from '../shared/name-maker';
 import { Notices } from '../shared/notices';
 import { counted, moment } from '../shared/words';
 
 /** One message whole: its people, its star and note, the thread it stands in, and what else is known of it. */
 @Component({
   selector: 'pt-message-view',
-  imports: [FormsModule, MessageText],
+  imports: [FormsModule, MessageText, NameMaker],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './message-view.html',
   styleUrl: './message-view.scss',

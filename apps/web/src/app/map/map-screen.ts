@@ -46,6 +46,9 @@ export class MapScreen {
     const network = this.session.network();
     return network ? wholeOf(network) : null;
   });
+  protected readonly isStale = computed(
+    () => this.networks().find(({ id }) => id === this.session.network()?.id)?.stale ?? false,
+  );
   protected readonly waiting = computed(() => {
     const network = this.session.network();
     if (!network) return 'Opening the network …';

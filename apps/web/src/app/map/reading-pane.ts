@@ -3,6 +3,7 @@ import type { EvidenceQuery, Message, Portrait, TextSpan } from '@pebble/contrac
 import { formatValue, nodeLabels, numbersOf, textsOf, type MapNetwork } from '@pebble/core';
 import { Store } from '@ngrx/store';
 import { Api } from '../api/api';
+import { NameMaker } from '../shared/name-maker';
 import { MessageText } from '../shared/message-text';
 import { counted, day, moment } from '../shared/words';
 import { MapActions } from '../store/map.actions';
@@ -35,7 +36,7 @@ const NUMBERS = [
 /** What is selected on the map, and the messages behind it. */
 @Component({
   selector: 'pt-reading-pane',
-  imports: [MessageText],
+  imports: [MessageText, NameMaker],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './reading-pane.html',
   styleUrl: './reading-pane.scss',
@@ -43,7 +44,7 @@ const NUMBERS = [
 export class ReadingPane {
   private readonly store = inject(Store);
   private readonly api = inject(Api);
-  private readonly session = inject(MapSession);
+  protected readonly session = inject(MapSession);
   protected readonly selection = this.session.selection;
   protected readonly marked = this.session.marked;
   protected readonly messages = signal<readonly Message[]>([]);

@@ -22,7 +22,7 @@ import { Notices } from '../shared/notices';
     @if (listing()) {
       <div class="row">
         <label class="field"
-          >Names, one a line
+          >{{ match() === 'patterns' ? 'Patterns' : 'Names' }}, one a line
           <textarea class="box" rows="3" [ngModel]="names()" (ngModelChange)="names.set($event)"></textarea>
         </label>
         <label class="field"
@@ -30,6 +30,7 @@ import { Notices } from '../shared/notices';
           <select [ngModel]="match()" (ngModelChange)="match.set($event)">
             <option value="words">whole words</option>
             <option value="beginnings">beginnings of words</option>
+            <option value="patterns">patterns (regular expressions)</option>
           </select>
         </label>
         <label class="field"
@@ -68,7 +69,7 @@ export class NameFinding {
   protected readonly kinds = TidyKind.options;
   protected readonly listing = signal(false);
   protected readonly names = signal('');
-  protected readonly match = signal<'words' | 'beginnings'>('words');
+  protected readonly match = signal<StepParameters<'find-names'>['match']>('words');
   protected readonly kind = signal<TidyKind>('unknown');
   protected readonly busy = signal(false);
   protected readonly problem = signal<string | null>(null);

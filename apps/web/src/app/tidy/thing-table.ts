@@ -11,6 +11,7 @@ import { day } from '../shared/words';
     <table>
       <thead>
         <tr>
+          <th><span class="visually-hidden">Marked</span></th>
           <th>{{ title() }}</th>
           <th class="num" title="Messages in which it stands; of an account, those that it wrote or that address it">
             messages
@@ -31,10 +32,23 @@ import { day } from '../shared/words';
             [id]="'thing-' + i"
             (click)="chosen.emit(i)"
           >
+            <td class="mark">
+              <input
+                type="checkbox"
+                tabindex="-1"
+                [attr.aria-label]="'Mark ' + thing.label"
+                [checked]="marked().has(thing.key)"
+                (click)="$event.stopPropagation()"
+                (change)="marking.emit(i)"
+              />
+            </td>
             <td class="label">
               {{ thing.label }}
               @if (thing.merged.length) {
                 <small>with {{ thing.merged.join(', ') }}</small>
+              }
+              @for (category of categories(thing); track category) {
+                <small class="category">{{ category }}</small>
               }
             </td>
             <td class="num">{{ n(thing.messages) }}</td>
@@ -45,7 +59,7 @@ import { day } from '../shared/words';
           </tr>
         } @empty {
           <tr>
-            <td colspan="6" class="soft">Nothing fits.</td>
+            <td colspan="7" class="soft">Nothing fits.</td>
           </tr>
         }
       </tbody>
@@ -84,6 +98,19 @@ import { day } from '../shared/words';
       font-weight: 400;
       margin-left: 6px;
     }
+    .mark {
+      width: 20px;
+      padding-right: 0;
+    }
+    .mark input {
+      accent-color: var(--thread);
+      vertical-align: -2px;
+    }
+    .category {
+      border: 1px solid var(--line);
+      border-radius: 9px;
+      padding: 0 7px;
+    }
     .num {
       text-align: right;
       font-variant-numeric: tabular-nums;
@@ -112,8 +139,16 @@ export class ThingTable {
   readonly title = input.required<string>();
   /** The row that is looked at. */
   readonly at = input.required<number>();
+  /** Keys of the things that are marked. */
+  readonly marked = input<ReadonlySet<string>>(new Set());
   readonly chosen = output<number>();
+  /** A row is to be marked, or no longer. */
+  readonly marking = output<number>();
   protected readonly n = formatCount;
+
+  protected categories({ categories }: FoundThing): string[] {
+    return Object.entries(categories).map(([name, value]) => `${name}: ${value}`);
+  }
 
   protected dates({ first, last }: FoundThing): string {
     if (first === null || last === null) return '';

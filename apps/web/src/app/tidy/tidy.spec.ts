@@ -1,9 +1,10 @@
+import { HttpEventType } from '@angular/common/http';
 import { TestBed, type ComponentFixture } from '@angular/core/testing';
 import { provideRouter } from '@angular/router';
 import { provideMockStore } from '@ngrx/store/testing';
-import type { FoundThing, Suggestion, TidyPage } from '@pebble/contract';
+import type { Decision, FoundThing, Suggestion, TidyPage } from '@pebble/contract';
 import { of } from 'rxjs';
-import { button, host, text, type } from '../../testing/dom';
+import { button, choose, host, text, type } from '../../testing/dom';
 import { exampleMessage, exampleStep, exampleStudy } from '../../testing/examples';
 import { Api } from '../api/api';
 import { Notices } from '../shared/notices';
@@ -37,6 +38,10 @@ const page: TidyPage = {
     sentence: '1 of 3 hashtags reviewed.',
   },
 };
+const decisions: Decision[] = [
+  { id: 3, sort: 'hashtag', key: 'pie', verdict: { verdict: 'drop' }, step: 5 },
+  { id: 4, sort: 'account', key: 'ann', verdict: { verdict: 'keep' }, step: 6 },
+];
 const pair: Suggestion = {
   a: page.things[0],
   b: page.things[1],
@@ -48,8 +53,12 @@ describe('Tidy', () => {
   const api = {
     tidy: jest.fn(() => of(page)),
     suggestions: jest.fn(() => of([pair])),
+    decisions: jest.fn(() => of(decisions)),
     thread: jest.fn(() => of({ messages: [{ depth: 0, message: exampleMessage({ id: 4 }) }], total: 1 })),
     step: jest.fn(() => of(exampleStep({ result: { decisions: [7] } }))),
+    upload: jest.fn(),
+    parseUploads: jest.fn(),
+    previewAgain: jest.fn(),
   };
   let fixture: ComponentFixture<Tidy>;
   beforeEach(async () => {
@@ -70,7 +79,7 @@ describe('Tidy', () => {
     document.dispatchEvent(new KeyboardEvent('keydown', { key, bubbles: true, ...change }));
     await fixture.whenStable();
   };
-  const chosen = (): string => host(fixture).querySelector('tr.at td')!.textContent!.trim();
+  const chosen = (): string => host(fixture).querySelector('tr.at .label')!.textContent!.trim();
   const decided = (decision: object) =>
     expect(api.step).toHaveBeenLastCalledWith(exampleStudy.id, 'tidy', {
       sort: 'hashtag',
@@ -126,6 +135,86 @@ describe('Tidy', () => {
         { key: 'lamps', verdict: { verdict: 'keep' } },
         { key: 'lights', verdict: { verdict: 'keep' } },
       ],
+    });
+  });
+
+  it('lists the decisions of a sort, each to be taken back by itself', () => {
+    expect(text(fixture)).toContain('1 decision that holds');
+    expect(text(fixture)).toContain('#pie is left out');
+    button(fixture, 'Take back').click();
+    expect(api.step).toHaveBeenLastCalledWith(exampleStudy.id, 'take-back-tidy', { decisions: [3] });
+  });
+
+  describe('categories', () => {
+    const field = (name: string): HTMLInputElement =>
+      host(fixture).querySelector<HTMLInputElement>(`[aria-label="${name}"]`)!;
+    const name = async (): Promise<void> => {
+      type(field('Category'), 'theme');
+      type(field('Which of the category'), 'animals');
+      await fixture.whenStable();
+    };
+
+    it('are given to what was marked with the space bar', async () => {
+      await press(' ');
+      await press(' ');
+      expect(text(fixture)).toContain('Categories: 2 marked');
+      await press('ArrowUp');
+      await press(' ');
+      await name();
+      button(fixture, 'Give').click();
+      decided({ key: 'lamps', verdict: { verdict: 'category', name: 'theme', value: 'animals' } });
+      button(fixture, 'Take it away').click();
+      decided({ key: 'lamps', verdict: { verdict: 'category', name: 'theme', value: '' } });
+    });
+
+    it('are given by a rule, which can be undone', async () => {
+      choose(host(fixture).querySelector<HTMLSelectElement>('[aria-label="To which"]')!, 'rule');
+      await name();
+      expect(button(fixture, 'Give').disabled).toBe(true);
+      type(field('Contains'), 'moth | bat');
+      await fixture.whenStable();
+      button(fixture, 'Give').click();
+      expect(api.step).toHaveBeenLastCalledWith(exampleStudy.id, 'categorise-by-rule', {
+        sort: 'hashtag',
+        field: 'label',
+        contains: 'moth | bat',
+        category: 'theme',
+        value: 'animals',
+      });
+      await press('u');
+      expect(api.step).toHaveBeenLastCalledWith(exampleStudy.id, 'take-back-tidy', { decisions: [7] });
+    });
+
+    it('are taken from a table, whose first column says which thing', async () => {
+      const columns = [
+        { name: 'tag', role: 'attribute' },
+        { name: 'theme', role: 'attribute' },
+      ];
+      api.upload.mockReturnValueOnce(of({ type: HttpEventType.Response, body: {} }));
+      api.parseUploads.mockReturnValueOnce({ uploads: [{ id: 'u1' }], refused: [] });
+      api.previewAgain.mockReturnValueOnce(of({ reading: { format: 'csv', columns } }));
+      const input = host(fixture).querySelector<HTMLInputElement>('input[type="file"]')!;
+      const file = new File(['tag,theme'], 'themes.csv');
+      Object.defineProperty(input, 'files', { value: [file], configurable: true });
+      Object.defineProperty(input, 'value', { value: '', writable: true });
+      input.dispatchEvent(new Event('change'));
+      expect(api.step).toHaveBeenLastCalledWith(exampleStudy.id, 'categorise-by-table', {
+        sort: 'hashtag',
+        upload: 'u1',
+        file: 'themes.csv',
+        reading: { format: 'csv', columns: [{ name: 'tag', role: 'node' }, columns[1]] },
+      });
+    });
+
+    it('say why a table could not be used', async () => {
+      api.upload.mockReturnValueOnce(of({ type: HttpEventType.Response, body: {} }));
+      api.parseUploads.mockReturnValueOnce({ uploads: [], refused: [{ reason: 'It is a picture.' }] });
+      const input = host(fixture).querySelector<HTMLInputElement>('input[type="file"]')!;
+      Object.defineProperty(input, 'files', { value: [new File(['x'], 'x.png')], configurable: true });
+      Object.defineProperty(input, 'value', { value: '', writable: true });
+      input.dispatchEvent(new Event('change'));
+      await fixture.whenStable();
+      expect(text(fixture)).toContain('It is a picture.');
     });
   });
 

@@ -15,6 +15,8 @@ import { of } from 'rxjs';
 import { Api } from '../api/api';
 import { latest } from '../shared/latest';
 import { work } from '../store/work.reducer';
+import { CategoryPanel } from './category-panel';
+import { DecisionList } from './decision-list';
 import { NameFinding } from './name-finding';
 import { Scores } from './scores';
 import { SuggestionList } from './suggestion-list';
@@ -26,7 +28,16 @@ const PAGE = 200;
 /** Make names mean one thing: what was found, one after the other, with keys; nothing in the messages is changed. */
 @Component({
   selector: 'pt-tidy',
-  imports: [RouterLink, NameFinding, Scores, SuggestionList, ThingPane, ThingTable],
+  imports: [
+    RouterLink,
+    CategoryPanel,
+    DecisionList,
+    NameFinding,
+    Scores,
+    SuggestionList,
+    ThingPane,
+    ThingTable,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './tidy.html',
   styleUrl: './tidy.scss',
@@ -66,6 +77,28 @@ export class Tidy {
   }));
   protected readonly suggestions = latest(this.pairsAsked, ({ study, sort }) =>
     study ? this.api.suggestions(study, sort) : of(null),
+  );
+  private readonly allDecisions = latest(this.pairsAsked, ({ study }) =>
+    study ? this.api.decisions(study) : of([]),
+  );
+  protected readonly decisions = computed(() =>
+    (this.allDecisions() ?? []).filter(({ sort }) => sort === this.sort()),
+  );
+  protected readonly knownCategories = computed(() => [
+    ...new Set(
+      (this.allDecisions() ?? []).flatMap(({ verdict }) =>
+        verdict.verdict === 'category' ? verdict.name : [],
+      ),
+    ),
+  ]);
+  /** Keys of the things that are marked; another sort begins anew. */
+  protected readonly marked = linkedSignal<TidySort, ReadonlySet<string>>({
+    source: () => this.sort(),
+    computation: () => new Set(),
+  });
+  protected readonly markedKeys = computed(() => [...this.marked()]);
+  protected readonly labels = computed(
+    () => new Map((this.page()?.things ?? []).map(({ key, label }) => [key, label])),
   );
   protected readonly things = computed(() => this.page()?.things ?? []);
   /** The row that is looked at; another sort or search begins at the top. */
@@ -118,8 +151,33 @@ export class Tidy {
     const study = this.study();
     const last = this.done().at(-1);
     if (!study || !last) return;
-    this.done.update((all) => all.slice(0, -1));
-    this.api.step(study.id, 'take-back-tidy', { decisions: [...last] }).subscribe({
+    this.takeBack([...last]);
+  }
+
+  /** Marks a row, or no longer. */
+  protected mark(row: number): void {
+    const thing = this.things()[row];
+    if (!thing) return;
+    this.marked.update((marked) => {
+      const next = new Set(marked);
+      if (!next.delete(thing.key)) next.add(thing.key);
+      return next;
+    });
+  }
+
+  /** Something was decided by a rule or a table. */
+  protected given(decisions: number[]): void {
+    this.done.update((all) => [...all, decisions]);
+    this.refresh();
+  }
+
+  protected takeBack(decisions: number[]): void {
+    const study = this.study();
+    if (!study) return;
+    this.done.update((all) =>
+      all.map((ids) => ids.filter((id) => !decisions.includes(id))).filter((ids) => ids.length > 0),
+    );
+    this.api.step(study.id, 'take-back-tidy', { decisions }).subscribe({
       next: () => this.refresh(),
       error: (error: Error) => this.problem.set(error.message),
     });
@@ -131,7 +189,10 @@ export class Tidy {
 
   protected onKey(event: KeyboardEvent): void {
     const { target } = event;
-    const isTyping = target instanceof Element && target.closest('input, select, textarea') !== null;
+    const isTyping =
+      target instanceof Element && target.closest('input:not([type=checkbox]), select, textarea') !== null;
+    // The space bar presses what has the focus.
+    if (event.key === ' ' && target instanceof Element && target.closest('button, summary, a')) return;
     if (event.altKey || isTyping || this.scoring() || this.pane()?.isOpen()) return;
     if (event.ctrlKey || event.metaKey) {
       if (event.key === 'z') this.undo();
@@ -156,6 +217,10 @@ export class Tidy {
         break;
       case 'r':
         this.pane()?.open('rename');
+        break;
+      case ' ':
+        this.mark(this.at());
+        this.move(1);
         break;
       case 'u':
         this.undo();

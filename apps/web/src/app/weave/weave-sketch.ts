@@ -3,15 +3,25 @@ import { LayoutSettings, type Sketch } from '@pebble/contract';
 import { arrange } from '@pebble/core';
 
 const [WIDTH, HEIGHT, EDGE] = [300, 170, 12];
-/** So many nodes are named, those with most ties. */
-const NAMED = 4;
+/** So many nodes are named at most, those with most ties; a letter is some five pixels wide. */
+const NAMED = 5;
+const LETTERS = 22;
+const LETTER = 5.4;
+const LINE = 13;
 
 interface Dot {
   readonly x: number;
   readonly y: number;
   readonly r: number;
   readonly label: string;
-  readonly isNamed: boolean;
+}
+
+interface Name {
+  readonly x: number;
+  readonly y: number;
+  /** Half its width. */
+  readonly half: number;
+  readonly text: string;
 }
 
 /** The strongest ties of what would be woven, drawn small. */
@@ -36,10 +46,8 @@ interface Dot {
             <title>{{ dot.label }}</title>
           </circle>
         }
-        @for (dot of d.dots; track $index) {
-          @if (dot.isNamed) {
-            <text [attr.x]="nameX(dot)" [attr.y]="dot.y - dot.r - 3">{{ shortened(dot.label) }}</text>
-          }
+        @for (name of d.names; track $index) {
+          <text [attr.x]="name.x" [attr.y]="name.y">{{ name.text }}</text>
         }
       </svg>
       <figcaption>{{ says() }}</figcaption>
@@ -86,16 +94,6 @@ export class WeaveSketch {
     return ties === 1 ? 'Its one tie' : `Its ${ties} strongest ties`;
   });
   protected readonly drawn = computed(() => draw(this.sketch()));
-
-  protected shortened(label: string): string {
-    return [...label].length > 22 ? `${[...label].slice(0, 21).join('')}…` : label;
-  }
-
-  /** Names stay inside the picture: a letter is some five pixels wide. */
-  protected nameX({ x, label }: Dot): number {
-    const half = 2.6 * Math.min(22, [...label].length);
-    return Math.min(WIDTH - half - 4, Math.max(half + 4, x));
-  }
 }
 
 function draw({ labels, ties }: Sketch) {
@@ -105,7 +103,6 @@ function draw({ labels, ties }: Sketch) {
     degree[source]++;
     degree[target]++;
   }
-  const named = new Set([...degree.keys()].sort((a, b) => degree[b] - degree[a] || a - b).slice(0, NAMED));
   const most = Math.max(1, ...degree);
   const radius = degree.map((d) => 2 + 3 * Math.sqrt(d / most));
   const { x, y } = arrange(
@@ -125,7 +122,6 @@ function draw({ labels, ties }: Sketch) {
     y: EDGE + 6 + ((y[v] - top) / down) * (HEIGHT - 2 * EDGE - 6),
     r: radius[v],
     label,
-    isNamed: named.has(v),
   }));
   const strongest = Math.max(...ties.map(({ weight }) => weight));
   const lines = ties.map(({ source, target, weight }) => ({
@@ -133,5 +129,28 @@ function draw({ labels, ties }: Sketch) {
     b: dots[target],
     width: 0.6 + 2 * Math.sqrt(weight / strongest),
   }));
-  return { dots, lines };
+  const byDegree = [...degree.keys()].sort((a, b) => degree[b] - degree[a] || a - b);
+  return { dots, lines, names: namesOf(byDegree.map((v) => dots[v])) };
+}
+
+/** Names of the first nodes, inside the picture; one that would cover another is left out. */
+function namesOf(dots: readonly Dot[]): Name[] {
+  const names: Name[] = [];
+  for (const { x, y, r, label } of dots.slice(0, 3 * NAMED)) {
+    const letters = [...label];
+    const text = letters.length > LETTERS ? `${letters.slice(0, LETTERS - 1).join('')}…` : label;
+    const half = (LETTER / 2) * [...text].length;
+    const name = {
+      x: Math.min(WIDTH - half - 4, Math.max(half + 4, x)),
+      y: Math.max(LINE, y - r - 3),
+      half,
+      text,
+    };
+    const isFree = names.every(
+      (other) => Math.abs(other.y - name.y) > LINE || Math.abs(other.x - name.x) > other.half + half + 4,
+    );
+    if (isFree) names.push(name);
+    if (names.length === NAMED) break;
+  }
+  return names;
 }
