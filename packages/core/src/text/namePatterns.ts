@@ -48,7 +48,10 @@ export function patternNames(patterns: readonly string[], kind: TidyKind): NameF
   };
 }
 
-/** The reason alone, in words that do not name the engine. */
+/** The reason alone, without the pattern, which is named beside it. */
 function plain(message: string): string {
-  return message.replace(/^error parsing regexp:\s*/i, '').trim();
+  return message
+    .replace(/^error parsing regexp:\s*/i, '')
+    .replace(/: `[^]*`$/, '')
+    .trim();
 }

@@ -21,8 +21,9 @@ import { Api } from '../api/api';
 import { MapActions } from '../store/map.actions';
 import { mapEditing } from '../store/map.reducer';
 import { WorkActions } from '../store/work.actions';
+import { work } from '../store/work.reducer';
 import type { LayoutFrame, LayoutRequest } from './layout.worker';
-import { wholeOf } from './slices';
+import { slicesOf, wholeOf } from './slices';
 
 export interface Places {
   readonly x: Float32Array;
@@ -68,6 +69,7 @@ export class MapSession {
   private savedDescription: MapDescription | null = null;
   private savedMoves: ReadonlyMap<number, readonly [number, number]> | null = null;
 
+  private readonly networks = this.store.selectSignal(work.selectNetworks);
   readonly description = this.store.selectSignal(mapEditing.selectDescription);
   readonly selection = this.store.selectSignal(mapEditing.selectSelection);
   readonly marked = this.store.selectSignal(mapEditing.selectMarked);
@@ -275,6 +277,9 @@ export class MapSession {
           moved,
         }),
       );
+      // Its slices have the same places.
+      if (slicesOf(this.networks(), network.id).length > 0)
+        await firstValueFrom(this.api.step(network.study, 'share-arrangement', { network: network.id }));
     } catch (error) {
       this.fail(error as Error);
     }
