@@ -8,9 +8,9 @@ test('a name made while reading, a category, a choice of messages, and slices in
   await expect(page.getByRole('button', { name: /tidepost\.csv · 9,000 messages/ })).toBeVisible();
 
   // What is selected in a message becomes a name.
-  await page.locator('cdk-virtual-scroll-viewport article').nth(1).click();
+  await page.locator('cdk-virtual-scroll-viewport article').nth(1).press('Enter');
   const text = page.locator('pt-message-view pt-message-text').first();
-  await text.dblclick({ position: { x: 30, y: 10 } });
+  await text.dblclick({ position: { x: 110, y: 10 } });
   await page.getByRole('button', { name: 'Find it in all messages' }).click();
   await expect(page.getByText(/1 name of a list was looked for in 9,000 messages/)).toBeVisible();
 

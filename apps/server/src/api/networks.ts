@@ -7,6 +7,7 @@ import type { Store } from '../db/open';
 import { networkPath } from '../files/places';
 import { readTable } from '../files/tables';
 import { evidenceOf, type Evidence } from '../weaving/evidence';
+import { goneSignal } from './gone';
 import { ApiError, notFound } from './problems';
 import type { Services } from './services';
 
@@ -19,7 +20,9 @@ export function networkRoutes({ store, runner }: Services): Router {
   };
 
   routes.post('/studies/:study/estimate', async (request, response) => {
-    response.json(await runner.read('estimate', request.params.study, Weave.parse(request.body)));
+    const weave = Weave.parse(request.body);
+    const size = await runner.read('estimate', request.params.study, weave, goneSignal(response));
+    response.json(size);
   });
 
   routes.get('/studies/:study/networks', async (request, response) => {

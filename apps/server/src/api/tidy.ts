@@ -1,6 +1,7 @@
 import { Router } from 'express';
 import { TidyQuery, TidySort } from '@pebble/contract';
 import { readDecisions } from '../db/decisions';
+import { goneSignal } from './gone';
 import type { Services } from './services';
 
 /** What was found in the messages of a study, and what was decided of it. */
@@ -14,12 +15,12 @@ export function tidyRoutes({ store, runner }: Services): Router {
   routes.get('/studies/:study/tidy/:sort', async (request, response) => {
     const sort = TidySort.parse(request.params.sort);
     const query = { ...TidyQuery.parse(request.query), sort };
-    response.json(await runner.read('tidy', request.params.study, query));
+    response.json(await runner.read('tidy', request.params.study, query, goneSignal(response)));
   });
 
   routes.get('/studies/:study/tidy/:sort/suggestions', async (request, response) => {
     const sort = TidySort.parse(request.params.sort);
-    response.json(await runner.read('suggestions', request.params.study, sort));
+    response.json(await runner.read('suggestions', request.params.study, sort, goneSignal(response)));
   });
 
   return routes;

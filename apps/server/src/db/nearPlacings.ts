@@ -12,6 +12,7 @@ import {
   type PlacingScope,
   type TextRow,
 } from './placingRows';
+import { rememberedTexts } from './placings';
 
 /** A thing in a text, by its number, with the place at which it begins. */
 type Found = readonly [thing: number, place: number];
@@ -20,6 +21,10 @@ type Finder = (row: TextRow, places: WordPlaces) => Iterable<Found>;
 
 /** Where things of a kind stand in the texts of a study, with the word at which each stands. */
 export function readNearPlacings(store: Store, scope: PlacingScope, things: ThingKind): NamedPlacings {
+  return rememberedTexts(store, scope, things, goThrough);
+}
+
+function goThrough(store: Store, scope: PlacingScope, things: ThingKind): NamedPlacings {
   const { find, ...named } = finderOf(store, scope.study, things);
   const rows = new Rows();
   for (const row of texts(store, scope)) {

@@ -5,11 +5,13 @@ import {
   handleKey,
   hashtagKey,
   KIND_BIT,
+  placingsWithin,
   type FollowRows,
   type ThreadPlacings,
 } from '@pebble/core';
 import { contentWords, domainOf, linkKey, nameKey, sameText } from '@pebble/core/files';
 import type { Store } from './open';
+import { remembered } from './remembered';
 import {
   accountLabels,
   condition,
@@ -37,7 +39,7 @@ export function readPlacings(store: Store, scope: PlacingScope, things: ThingKin
     case 'domain':
     case 'link':
     case 'word':
-      return readTexts(store, scope, things);
+      return rememberedTexts(store, scope, things, readTexts);
   }
 }
 
@@ -108,6 +110,22 @@ function readItems(store: Store, scope: PlacingScope, things: 'item' | 'channel'
   };
 }
 
+/** Where things stand, found by going through the texts of the whole time once; later readings only choose from it. */
+export function rememberedTexts<K extends ThingKind>(
+  store: Store,
+  scope: PlacingScope,
+  things: K,
+  read: (store: Store, scope: PlacingScope, things: K) => NamedPlacings,
+): NamedPlacings {
+  const what = `${read.name} ${things} ${scope.reposts}`;
+  const all = remembered(store, scope.study, what, () => read(store, wholeTime(scope), things));
+  return { ...all, placings: placingsWithin(all.placings, scope) };
+}
+
+function wholeTime(scope: PlacingScope): PlacingScope {
+  return { ...scope, from: null, until: null };
+}
+
 /** What is found by going through the texts. */
 function readTexts(store: Store, scope: PlacingScope, things: 'domain' | 'link' | 'word'): NamedPlacings {
   const rows = new Rows();
@@ -133,6 +151,12 @@ export function linksOf(text: string, things: 'domain' | 'link'): string[] {
 
 /** What posts are compared by: each message has one text, its links, or its set of two or more hashtags. */
 export function readSame(store: Store, scope: PlacingScope, same: InStepWeave['same']): ThreadPlacings {
+  const read = (): ThreadPlacings => sameOfAll(store, wholeTime(scope), same);
+  const all = remembered(store, scope.study, `same ${same} ${scope.reposts}`, read);
+  return placingsWithin(all, scope);
+}
+
+function sameOfAll(store: Store, scope: PlacingScope, same: InStepWeave['same']): ThreadPlacings {
   const rows = new Rows();
   const names = new Names();
   for (const { message, author, time, text } of texts(store, scope)) {

@@ -16,8 +16,9 @@ import {
 import { QueryError } from '@pebble/core';
 import { UnreadableFile } from '@pebble/core/files';
 import type { Store } from '../db/open';
-import { beginStep, findStep } from '../db/steps';
+import { beginStep, endStep, findStep } from '../db/steps';
 import { stepDefinition } from '../steps';
+import { StepCancelled } from '../steps/step';
 import type { Outcome, Task } from './execute';
 import type { ReadName, Reads } from './reads';
 import type { ReadAnswer } from './worker';
@@ -26,8 +27,13 @@ interface Running {
   readonly step: number;
   readonly study: string;
   readonly cancel: Int32Array;
+  /** Ends the thread of a step that does not stop by itself. */
+  readonly abort: AbortController;
   last: StepProgress;
 }
+
+/** Milliseconds that a step has to stop by itself when it is cancelled, and a reading that nobody waits for any more. */
+const PATIENCE = 700;
 
 /** A finished step with what went wrong, if anything did. */
 export interface Finished {
@@ -76,13 +82,23 @@ export class Runner {
   /** Asks a running step to stop; false when it is not running. */
   cancel(step: number): boolean {
     if (this.running?.step !== step) return false;
-    Atomics.store(this.running.cancel, 0, 1);
+    const { cancel, abort } = this.running;
+    Atomics.store(cancel, 0, 1);
+    setTimeout(() => abort.abort(), PATIENCE).unref();
     return true;
   }
 
-  /** Reads in a thread of its own. Throws QueryError where a search is not understood. */
-  read<N extends ReadName>(name: N, study: string, asks: Reads[N]['asks']): Promise<Reads[N]['gives']> {
-    return this.asked('read', { folder: this.store.folder, name, study, asks });
+  /**
+   * Reads in a thread of its own. Throws QueryError where a search is not understood.
+   * @param gone aborted when nobody waits for the answer any more: one that takes long is ended
+   */
+  read<N extends ReadName>(
+    name: N,
+    study: string,
+    asks: Reads[N]['asks'],
+    gone?: AbortSignal,
+  ): Promise<Reads[N]['gives']> {
+    return this.asked('read', { folder: this.store.folder, name, study, asks }, gone);
   }
 
   /** Looks at an uploaded file in a thread of its own. Throws UnreadableFile. */
@@ -94,8 +110,14 @@ export class Runner {
     return this.asked('lookAgain', { path, name, chosen });
   }
 
-  private async asked<T>(name: 'read' | 'arriveFile' | 'lookAgain', given: object): Promise<T> {
-    const answer = (await this.pool.run(given, { name })) as ReadAnswer<T>;
+  private async asked<T>(
+    name: 'read' | 'arriveFile' | 'lookAgain',
+    given: object,
+    gone?: AbortSignal,
+  ): Promise<T> {
+    const abort = new AbortController();
+    gone?.addEventListener('abort', () => void setTimeout(() => abort.abort(), PATIENCE).unref());
+    const answer = (await this.pool.run(given, { name, signal: abort.signal })) as ReadAnswer<T>;
     if (answer.queryError) throw new QueryError(answer.queryError.message, answer.queryError.place);
     if (answer.unreadable) throw new UnreadableFile(answer.unreadable.message, answer.unreadable.row);
     return answer.value as T;
@@ -137,16 +159,19 @@ export class Runner {
       seed: definition.seed?.(parameters as never) ?? null,
     });
     const cancel = new Int32Array(new SharedArrayBuffer(4));
+    const abort = new AbortController();
     this.running = {
       step,
       study,
       cancel,
+      abort,
       last: { step, study, kind, phase: 'Starting', share: null, rest: null },
     };
     this.emit(study, { type: 'progress', progress: this.running.last });
     const outcome = await this.inThread(
       { step, study, kind, parameters, now, mostRows: this.mostRows },
       cancel,
+      abort.signal,
     );
     this.running = null;
     const ended = await findStep(this.store, step);
@@ -155,7 +180,11 @@ export class Runner {
     return { step: ended, outcome };
   }
 
-  private async inThread(task: Omit<Task, 'intakeFile'>, cancel: Int32Array): Promise<Outcome> {
+  private async inThread(
+    task: Omit<Task, 'intakeFile'>,
+    cancel: Int32Array,
+    signal: AbortSignal,
+  ): Promise<Outcome> {
     const { port1, port2 } = new MessageChannel();
     const started = performance.now();
     port1.on('message', ({ phase, share }: { phase: string; share: number | null }) => {
@@ -168,11 +197,23 @@ export class Runner {
     try {
       return (await this.pool.run(
         { folder: this.store.folder, task, port: port2, cancel },
-        { name: 'runStep', transferList: [port2] },
+        { name: 'runStep', transferList: [port2], signal },
       )) as Outcome;
+    } catch (error) {
+      if (!signal.aborted) throw error;
+      return this.endedByForce(task.step, performance.now() - started);
     } finally {
       port1.close();
     }
+  }
+
+  /** The thread was ended, and with it its connection: nothing of the step is in the database but its row. */
+  private async endedByForce(step: number, duration: number): Promise<Outcome> {
+    const { message } = new StepCancelled();
+    const now = new Date().toISOString();
+    const end = { state: 'cancelled', result: null, sentence: null, error: message, now, duration } as const;
+    await endStep(this.store, step, end);
+    return { state: 'cancelled', result: null, error: message, place: {}, followUps: [] };
   }
 
   private emit(study: string, event: StepEvent): void {

@@ -1,4 +1,4 @@
-import { formatCount, MOST_TIES, nodeWords, TooManyTies, type Woven } from '@pebble/core';
+import { MOST_TIES, nodeWords, tooManyPhrase, TooManyTies, type Woven } from '@pebble/core';
 import { decisionsFor } from '../db/decisions';
 import type { Store } from '../db/open';
 import { accountLabels, accountNames } from '../db/placingRows';
@@ -18,7 +18,7 @@ export async function fromStudy({ store, study }: StepContext, recipe: StudyWeav
   );
   if (woven.id.length === 0)
     throw new NothingWoven(`This sentence gives no ${nodeWords(recipe)[1]}. ${emptiedBy}`);
-  if (woven.source.length > MOST_TIES) throw tooMany(woven.source.length);
+  if (woven.source.length > MOST_TIES) throw tooMany(woven.source.length, null);
   const carried = await carriedColumns(store, study, recipe, woven, keyOf);
   const columns = [...own, ...carried.filter(({ info }) => !own.some((one) => one.info.name === info.name))];
   return {
@@ -67,12 +67,6 @@ function refuseTooMany<T>(work: () => T): T {
   }
 }
 
-function tooMany(ties: number, wouldFit?: number): StepRefused {
-  const advice =
-    wouldFit === undefined
-      ? 'Ask for more for each tie.'
-      : `With at least ${formatCount(wouldFit)} for each tie it would fit.`;
-  return new StepRefused(
-    `This would give ${formatCount(ties)} ties; at most ${formatCount(MOST_TIES)} can be held. ${advice}`,
-  );
+function tooMany(ties: number, wouldFit: number | null): StepRefused {
+  return new StepRefused(tooManyPhrase(ties, wouldFit));
 }

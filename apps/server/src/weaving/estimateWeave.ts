@@ -1,11 +1,11 @@
 import type { Weave, WeaveEstimate } from '@pebble/contract';
 import {
   contract,
-  formatCount,
   nodeLabels,
   sizeOf,
   sketchOf,
   textsIn,
+  tooManyPhrase,
   TooManyTies,
   type Woven,
 } from '@pebble/core';
@@ -28,7 +28,7 @@ export async function estimateWeave(store: Store, study: string, weave: Weave): 
     );
   } catch (error) {
     if (!(error instanceof TooManyTies)) throw error;
-    const note = `This would give ${formatCount(error.ties)} ties, more than can be held. With at least ${formatCount(error.wouldFit)} for each tie it would fit.`;
+    const note = tooManyPhrase(error.ties, error.wouldFit);
     return { ...sizeOf(NOTHING, note), emptiedBy: note };
   }
 }

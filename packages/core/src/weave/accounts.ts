@@ -1,6 +1,6 @@
 import { ADDRESS_KINDS, type AccountWeave, type AddressKind } from '@pebble/contract';
+import { distinctDays } from './days';
 import { PairTable } from './pairTable';
-import { inOrderOfTime } from './rows';
 import { ADDRESS_VERB, counted } from './sentence';
 import type { Woven } from './woven';
 
@@ -84,7 +84,7 @@ export function weaveAccounts(rows: AddressRows, weave: AccountWeave): Woven {
     columns: {
       ...(Object.fromEntries(kinds) as Record<string, Float64Array>),
       ...(divided ? { messages: column(table.count) } : {}),
-      days: pairs.daysOf(kept),
+      days: column(pairs.days()),
       first: column(table.first),
       last: column(table.last),
     },
@@ -127,7 +127,7 @@ interface GatheredPairs {
   /** Messages that address more accounts than are wanted. */
   readonly crowded: number;
   /** Days (UTC) with messages of each pair; in either direction where directions are dropped. */
-  daysOf(pairs: Uint32Array): Float64Array;
+  days(): Float64Array;
 }
 
 function gatherPairs(rows: AddressRows, weave: AccountWeave): GatheredPairs {
@@ -140,23 +140,23 @@ function gatherPairs(rows: AddressRows, weave: AccountWeave): GatheredPairs {
   }
   const seen = new Uint8Array(largestAccount + 1);
   const table = new PairTable(ADDRESS_KINDS.length);
-  // Days of both directions cannot be added up: a day may be in either.
-  const bothWays = weave.direction === 'kept' ? null : new PairTable(0);
   const { message, from, to, kinds, time, count } = rows;
   const wrote = new Float64Array(largestAccount + 1);
   const most = weave.mostReceivers ?? Infinity;
   const divided = weave.share === 'divided';
   let messages = 0;
   let crowded = 0;
-  const add = (a: number, b: number, mask: number, at: number, amount = 1): void => {
-    table.add(a, b, mask, at, amount);
-    bothWays?.add(Math.min(a, b), Math.max(a, b), 0, at);
-  };
-  for (const begin of messagesByTime(rows)) {
-    // Rows of one message follow each other: one that addresses nobody in the wanted way is a tie to itself.
-    let end = begin;
+  // The pair and the moment of every row that counts, for the days.
+  const pairOf = new Uint32Array(count);
+  const moments = new Float64Array(count);
+  let size = 0;
+  // Rows of one message follow each other: one that addresses nobody in the wanted way is a tie to itself.
+  for (let i = 0; i < count;) {
+    const begin = i;
+    let end = i;
     let all = 0;
     for (; end < count && message[end] === message[begin]; end++) all |= kinds[end];
+    i = end;
     if (!isInPeriod(time[begin], weave)) continue;
     const bits = all & KIND_BIT.repost && !weave.repostMentions ? wanted & ~KIND_BIT.mention : wanted;
     let addressed = 0;
@@ -172,28 +172,34 @@ function gatherPairs(rows: AddressRows, weave: AccountWeave): GatheredPairs {
       const mask = kinds[j] & bits;
       if (mask === 0) continue;
       seen[to[j]] = 1;
-      if (from[j] !== to[j] || weave.selfTies) add(from[j], to[j], mask, time[j], amount);
+      if (from[j] === to[j] && !weave.selfTies) continue;
+      moments[size] = time[j];
+      pairOf[size++] = table.add(from[j], to[j], mask, time[j], amount);
     }
-    if (addressed === 0 && weave.selfTies) add(from[begin], from[begin], 0, time[begin]);
+    if (addressed === 0 && weave.selfTies) {
+      moments[size] = time[begin];
+      pairOf[size++] = table.add(from[begin], from[begin], 0, time[begin]);
+    }
     if (addressed > 0 || weave.selfTies) messages++;
   }
-  const daysOf = (pairs: Uint32Array): Float64Array => {
-    const days = new Float64Array(pairs.length);
-    for (let i = 0; i < pairs.length; i++) {
-      const [a, b] = [table.from[pairs[i]], table.to[pairs[i]]];
-      days[i] = bothWays
-        ? bothWays.days[bothWays.find(Math.min(a, b), Math.max(a, b))]
-        : table.days[pairs[i]];
-    }
-    return days;
-  };
-  return { table, seen, largestAccount, messages, wrote, crowded, daysOf };
+  const days = (): Float64Array =>
+    daysOf(table, pairOf.subarray(0, size), moments, weave.direction !== 'kept');
+  return { table, seen, largestAccount, messages, wrote, crowded, days };
 }
 
-/** The first row of each message, messages in the order of time, undated ones last. */
-function messagesByTime({ message, time, count }: AddressRows): Uint32Array {
-  const starts = new Uint32Array(count);
-  let size = 0;
-  for (let i = 0; i < count; i++) if (i === 0 || message[i] !== message[i - 1]) starts[size++] = i;
-  return inOrderOfTime(starts.subarray(0, size), time);
+/** Days of every pair; of both directions together where these are dropped, since a day may be in either. */
+function daysOf(
+  table: PairTable,
+  pairOf: Uint32Array,
+  moments: Float64Array,
+  bothWays: boolean,
+): Float64Array {
+  if (!bothWays) return distinctDays(table.size, pairOf, moments);
+  const unordered = new PairTable(0);
+  const either = new Uint32Array(table.size);
+  for (let p = 0; p < table.size; p++)
+    either[p] = unordered.find(Math.min(table.from[p], table.to[p]), Math.max(table.from[p], table.to[p]));
+  const rows = pairOf.map((p) => either[p]);
+  const days = distinctDays(unordered.size, rows, moments);
+  return Float64Array.from(either, (u) => days[u]);
 }

@@ -2,7 +2,7 @@ import type { AlikeWeave } from '@pebble/contract';
 import type { Placings } from './placings';
 import { groupRows, numberKeys, pick, pickNumbers } from './rows';
 import { withoutIsolates } from './keepNodes';
-import { refuseTooMany, type EvidenceRows, type Woven } from './woven';
+import { MOST_TIES, TooManyTies, type EvidenceRows, type Woven } from './woven';
 
 const DAY = 86_400_000;
 
@@ -18,7 +18,6 @@ export function weaveAlike(placings: Placings, weave: AlikeWeave): Woven {
   const words = numberKeys(all, (i) => placings.thing[i]);
   const sets = wordSets(nodes.count, nodes.of, words.count, words.of);
   const { pairs, weaker } = alikePairs(sets, weave);
-  refuseTooMany(Float64Array.from(pairs, ({ shared }) => shared));
   const isByShare = weave.likeness > 0;
   const { first, last } = moments(nodes.count, nodes.of, placings.time);
   const column = (of: (pair: AlikePair) => number): Float64Array => Float64Array.from(pairs, of);
@@ -104,6 +103,7 @@ function alikePairs(
         const shared = sharedOf(own, sets[w]);
         const share = shared / (own.length + sets[w].length - shared);
         if (shared < atLeast || share < likeness - 1e-12) weaker++;
+        else if (pairs.length === MOST_TIES) throw new TooManyTies(pairs.length + 1, null);
         else pairs.push({ a: Math.min(v, w), b: Math.max(v, w), shared, likeness: share });
       }
     }

@@ -1,6 +1,6 @@
-import { leftNote, takenAddresses, takenPlacings } from './chosen';
+import { leftNote, placingsWithin, takenAddresses, takenPlacings } from './chosen';
 import { sketchOf } from './sketch';
-import { refuseTooMany, MOST_TIES, TooManyTies } from './woven';
+import { refuseTooMany, MOST_TIES, tooManyPhrase, TooManyTies } from './woven';
 
 const odd = (message: number): boolean => message % 2 === 1;
 
@@ -22,6 +22,13 @@ describe('messages that are taken', () => {
     expect(rows.thread).toBeUndefined();
     expect(leftNote(left)).toEqual(['1 message was left out by the choice of messages.']);
     expect(leftNote(0)).toEqual([]);
+  });
+
+  it('are those of a time, by choice', () => {
+    const day = { count: 3, message: [1, 2, 3], author: [7, 7, 7], thing: [0, 0, 0], time: [5, 9, NaN] };
+    expect(placingsWithin(day, { from: null, until: null })).toBe(day);
+    expect([...(placingsWithin(day, { from: 5, until: 9 }).message as Float64Array)]).toEqual([1]);
+    expect(placingsWithin(day, { from: 0, until: null }).count).toBe(2);
   });
 
   it('keep whom they address', () => {
@@ -62,5 +69,9 @@ describe('too many ties', () => {
       expect(error).toBeInstanceOf(TooManyTies);
       expect((error as TooManyTies).wouldFit).toBe(3);
     }
+    expect(tooManyPhrase(6_000_000, 3)).toBe(
+      'This would give 6,000,000 ties; at most 5,000,000 can be held. With at least 3 for each tie it would fit.',
+    );
+    expect(tooManyPhrase(5_000_001, null)).toContain('more than 5,000,000 ties');
   });
 });

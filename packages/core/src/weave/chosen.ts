@@ -33,19 +33,34 @@ export function takenAddresses(rows: AddressRows, isTaken: IsTaken): Chosen<Addr
 /** Where things stand in the messages that are taken. */
 export function takenPlacings(placings: ThreadPlacings, isTaken: IsTaken): Chosen<ThreadPlacings> {
   const { kept, left } = takenRows(placings, isTaken);
+  return { rows: rowsOf(placings, kept), left };
+}
+
+/** Where things stand in the messages of a time; undated ones are in none that has a bound. */
+export function placingsWithin(
+  placings: ThreadPlacings,
+  { from, until }: { readonly from: number | null; readonly until: number | null },
+): ThreadPlacings {
+  if (from === null && until === null) return placings;
+  const [first, end] = [from ?? -Infinity, until ?? Infinity];
+  const kept = new Uint32Array(placings.count);
+  let size = 0;
+  for (let i = 0; i < placings.count; i++)
+    if (placings.time[i] >= first && placings.time[i] < end) kept[size++] = i;
+  return rowsOf(placings, kept.subarray(0, size));
+}
+
+function rowsOf(placings: ThreadPlacings, kept: Uint32Array): ThreadPlacings {
   const of = (values: ArrayLike<number>): Float64Array => pickNumbers(kept, (i) => values[i]);
   const { message, author, thing, time, thread, at } = placings;
   return {
-    rows: {
-      count: kept.length,
-      message: of(message),
-      author: of(author),
-      thing: of(thing),
-      time: of(time),
-      ...(thread ? { thread: of(thread) } : {}),
-      ...(at ? { at: of(at) } : {}),
-    },
-    left,
+    count: kept.length,
+    message: of(message),
+    author: of(author),
+    thing: of(thing),
+    time: of(time),
+    ...(thread ? { thread: of(thread) } : {}),
+    ...(at ? { at: of(at) } : {}),
   };
 }
 

@@ -1,7 +1,8 @@
 import type { TogetherWeave } from '@pebble/contract';
+import { distinctDays } from './days';
 import { PairTable } from './pairTable';
 import { choosePlacings, type ChosenPlacings, type ThreadPlacings } from './placings';
-import { groupRows, inOrderOfTime, pickNumbers } from './rows';
+import { groupRows, pickNumbers } from './rows';
 import { withoutIsolates } from './keepNodes';
 import { refuseTooMany, type EvidenceRows, type Woven } from './woven';
 
@@ -29,13 +30,18 @@ export function weaveNear(
   const table = new PairTable(0);
   const authors = new Map<number, Set<number>>();
   const byAuthors = weave.weight === 'authors' && weave.scale === 'count';
-  for (const begin of inOrderOfTime(messages, placings.time)) {
+  const pairOf: number[] = [];
+  const moments: number[] = [];
+  for (const begin of messages) {
     const { pairs, things } = nearIn(placings, chosen, begin, weave.within);
     for (const [a, b] of pairs) {
-      table.add(a, b, 0, placings.time[begin], 1 / (things - 1));
-      if (byAuthors) setOf(authors, table.find(a, b)).add(placings.author[begin]);
+      const pair = table.add(a, b, 0, placings.time[begin], 1 / (things - 1));
+      pairOf.push(pair);
+      moments.push(placings.time[begin]);
+      if (byAuthors) setOf(authors, pair).add(placings.author[begin]);
     }
   }
+  const days = distinctDays(table.size, Uint32Array.from(pairOf), moments);
   const strength = (p: number): number => (byAuthors ? authors.get(p)!.size : table.count[p]);
   const kept = table.sorted((p) => strength(p) >= weave.atLeast);
   refuseTooMany(pickNumbers(kept, strength));
@@ -50,7 +56,7 @@ export function weaveNear(
     weight: column((p) => weightOf(weave.scale, strength(p), p, table, chosen.uses)),
     columns: {
       shared: column((p) => table.count[p]),
-      days: column((p) => table.days[p]),
+      days: column((p) => days[p]),
       first: column((p) => table.first[p]),
       last: column((p) => table.last[p]),
     },

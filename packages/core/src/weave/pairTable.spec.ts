@@ -31,15 +31,14 @@ describe('PairTable', () => {
     expect(table.count[0]).toBe(3);
   });
 
-  it('knows the first and the last moment and the days, and none where no row has one', () => {
+  it('knows the first and the last moment, and none where no row has one', () => {
     const table = filled([
       [1, 2, 1, NaN],
-      [1, 2, 1, 20],
       [1, 2, 1, 50],
+      [1, 2, 1, 20],
       [3, 4, 1, NaN],
     ]);
-    expect([table.first[0], table.last[0], table.days[0]]).toEqual([20, 50, 1]);
-    expect(table.days[1]).toBe(0);
+    expect([table.first[0], table.last[0]]).toEqual([20, 50]);
     expect(table.first[1]).toBeNaN();
   });
 

@@ -1,9 +1,4 @@
-const DAY = 86_400_000;
-
-/**
- * Adds up rows by pair of numbers, in typed arrays: an open hash table with linear probing. Pairs keep their first order. Rows are added in
- * the order of their moments, undated ones anywhere.
- */
+/** Adds up rows by pair of numbers, in typed arrays: an open hash table with linear probing. Pairs keep their first order. */
 export class PairTable {
   size = 0;
   from = new Uint32Array(1024);
@@ -16,8 +11,6 @@ export class PairTable {
   readonly byKind: Float64Array[];
   first = new Float64Array(1024);
   last = new Float64Array(1024);
-  /** Days (UTC) on which rows of the pair fall. */
-  days = new Uint32Array(1024);
   private slots = new Int32Array(4096).fill(-1);
 
   constructor(kinds: number) {
@@ -25,19 +18,19 @@ export class PairTable {
   }
 
   /**
+   * Gives the number of its pair.
    * @param mask bit k adds one to byKind[k]
    * @param amount what the row counts for
    */
-  add(from: number, to: number, mask: number, time: number, amount = 1): void {
+  add(from: number, to: number, mask: number, time: number, amount = 1): number {
     const p = this.find(from, to);
     this.count[p]++;
     this.amount[p] += amount;
     // Bit by bit, the lowest first; most masks have one.
     for (let bits = mask; bits !== 0; bits &= bits - 1) this.byKind[31 - Math.clz32(bits & -bits)][p]++;
-    if (Number.isNaN(time)) return;
-    if (!(Math.floor(this.last[p] / DAY) === Math.floor(time / DAY))) this.days[p]++;
-    if (Number.isNaN(this.first[p])) this.first[p] = time;
-    this.last[p] = time;
+    if (time < this.first[p] || Number.isNaN(this.first[p])) this.first[p] = time;
+    if (time > this.last[p] || Number.isNaN(this.last[p])) this.last[p] = time;
+    return p;
   }
 
   /** The pairs that are kept, by `from` and then `to`. */
@@ -97,7 +90,6 @@ export class PairTable {
     this.amount = floats(this.amount);
     this.first = floats(this.first);
     this.last = floats(this.last);
-    this.days = numbers(this.days);
     for (let k = 0; k < this.byKind.length; k++) this.byKind[k] = floats(this.byKind[k]);
   }
 

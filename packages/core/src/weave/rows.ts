@@ -77,14 +77,3 @@ function bySorting(key: Float64Array): Numbered {
   for (let i = 0; i < key.length; i++) of[i] = place.get(key[i])!;
   return { count, of, keys };
 }
-
-/** Rows in the order of their moments, undated ones last; rows that are in order already are given back as they are. */
-export function inOrderOfTime(rows: Uint32Array, time: ArrayLike<number>): Uint32Array {
-  let isOrdered = true;
-  // A comparison with NaN is false: an undated row may stand last alone.
-  for (let i = 1; i < rows.length && isOrdered; i++)
-    isOrdered = time[rows[i - 1]] <= time[rows[i]] || Number.isNaN(time[rows[i]]);
-  if (isOrdered) return rows;
-  const moment = Float64Array.from(time, (at) => (Number.isNaN(at) ? Infinity : at));
-  return rows.slice().sort((a, b) => (moment[a] === moment[b] ? a - b : moment[a] < moment[b] ? -1 : 1));
-}

@@ -1,6 +1,7 @@
 import type { SharedWeave, TogetherWeave, TwoModeWeave } from '@pebble/contract';
+import { distinctDays } from './days';
 import { PairTable } from './pairTable';
-import { groupRows, inOrderOfTime, numberKeys, pick, pickNumbers, type Numbered } from './rows';
+import { groupRows, numberKeys, pick, pickNumbers, type Numbered } from './rows';
 import { choosePlacings, type ChosenPlacings, type Placings, type ThreadPlacings } from './placings';
 import { project, type Memberships, type Projection } from './projection';
 import type { EvidenceRows, Woven } from './woven';
@@ -72,10 +73,12 @@ export function weaveTwoMode(placings: Placings, weave: TwoModeWeave, isLeftOut:
   const { rows, things, placeOf } = chosen;
   const authors = numberKeys(rows, (i) => placings.author[i]);
   const table = new PairTable(0);
-  const place = new Uint32Array(placings.count);
-  for (let r = 0; r < rows.length; r++) place[rows[r]] = r;
-  for (const i of inOrderOfTime(rows, placings.time))
-    table.add(authors.of[place[i]], authors.count + placeOf[placings.thing[i]], 0, placings.time[i]);
+  const pairOf = new Uint32Array(rows.length);
+  for (let r = 0; r < rows.length; r++) {
+    const thing = authors.count + placeOf[placings.thing[rows[r]]];
+    pairOf[r] = table.add(authors.of[r], thing, 0, placings.time[rows[r]]);
+  }
+  const days = distinctDays(table.size, pairOf, times(placings, rows));
   const kept = table.sorted((p) => table.count[p] >= weave.atLeast);
   const ends = (of: Uint32Array): Uint32Array => pick(kept, (p) => of[p]);
   const column = (of: ArrayLike<number>): Float64Array => pickNumbers(kept, (p) => of[p]);
@@ -87,7 +90,7 @@ export function weaveTwoMode(placings: Placings, weave: TwoModeWeave, isLeftOut:
     source: ends(table.from),
     target: ends(table.to),
     weight: column(table.count),
-    columns: { days: column(table.days), first: column(table.first), last: column(table.last) },
+    columns: { days: column(days), first: column(table.first), last: column(table.last) },
     // A message stands behind the tie of its author and a thing in it.
     evidence: () => twoSidedEvidence(placings, rows, authors, placeOf, things.length),
     messages: countMessages(placings, rows),

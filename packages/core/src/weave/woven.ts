@@ -1,3 +1,5 @@
+import { formatCount } from './sentence';
+
 /** Ties are more than this: they are not made. */
 export const MOST_TIES = 5_000_000;
 
@@ -33,12 +35,22 @@ export interface Woven {
   readonly notes: readonly string[];
 }
 
+/** "This would give 6,000,000 ties; at most 5,000,000 can be held. …" */
+export function tooManyPhrase(ties: number, wouldFit: number | null): string {
+  const would = wouldFit === null ? `more than ${formatCount(MOST_TIES)}` : formatCount(ties);
+  const advice =
+    wouldFit === null
+      ? 'Ask for more of each tie.'
+      : `With at least ${formatCount(wouldFit)} for each tie it would fit.`;
+  return `This would give ${would} ties; at most ${formatCount(MOST_TIES)} can be held. ${advice}`;
+}
+
 /** A weave that would give more ties than can be held. */
 export class TooManyTies extends Error {
   constructor(
     readonly ties: number,
-    /** What the ties would need at least for as many as can be held. */
-    readonly wouldFit: number,
+    /** What the ties would need at least for as many as can be held; null where counting was ended before that is known. */
+    readonly wouldFit: number | null,
   ) {
     super();
   }

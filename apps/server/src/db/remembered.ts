@@ -1,0 +1,45 @@
+import type { StepKind } from '@pebble/contract';
+import type { Store } from './open';
+
+/** Steps after which the texts of a study hold something else. */
+const CHANGES: readonly StepKind[] = [
+  'import-source',
+  'collect-source',
+  'remove-source',
+  'restore-source',
+  'detect-languages',
+  'set-language',
+  'find-names',
+];
+/** So many readings are kept by each thread, the ones used last. */
+const KEPT = 3;
+
+interface Reading {
+  readonly revision: number;
+  readonly value: unknown;
+}
+
+const readings = new WeakMap<Store['raw'], Map<string, Reading>>();
+
+/** What was read from the texts of a study, as long as they hold the same: going through all texts takes seconds. */
+export function remembered<T>(store: Store, study: string, what: string, read: () => T): T {
+  let known = readings.get(store.raw);
+  if (!known) readings.set(store.raw, (known = new Map()));
+  const key = `${study} ${what}`;
+  const revision = revisionOf(store, study);
+  const before = known.get(key);
+  known.delete(key);
+  const value = before?.revision === revision ? (before.value as T) : read();
+  known.set(key, { revision, value });
+  for (const oldest of known.keys()) {
+    if (known.size <= KEPT) break;
+    known.delete(oldest);
+  }
+  return value;
+}
+
+function revisionOf({ raw }: Store, study: string): number {
+  const kinds = CHANGES.map((kind) => `'${kind}'`).join(', ');
+  const sql = `select max(id) from step where study_id = ? and state = 'done' and kind in (${kinds})`;
+  return (raw.prepare(sql).pluck().get(study) as number | null) ?? 0;
+}
