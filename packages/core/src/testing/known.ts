@@ -86,3 +86,11 @@ export function planted(
   }
   return { graph: makeGraph(group.length, source, target), group };
 }
+
+/** The same network of the library with each pair tied once, without direction. */
+export function withoutDirection(reference: Graphology): Graphology {
+  const copy = new Graphology({ type: 'undirected' });
+  reference.forEachNode((name) => copy.addNode(name));
+  reference.forEachEdge((_, __, source, target) => copy.mergeUndirectedEdge(source, target));
+  return copy;
+}
