@@ -3,6 +3,7 @@ export * from './collect';
 export * from './evidence';
 export * from './gather';
 export * from './map';
+export * from './measures';
 export * from './message';
 export * from './network';
 export * from './problem';

@@ -3,6 +3,7 @@ import { CollectPlan, CollectRun, Service } from './collect';
 import { NodeTable, Reading } from './gather';
 import { MessageFilter, MessageLanguage, Scorer } from './message';
 import { LayoutSettings, MapDescription } from './map';
+import { QuestionId, QuestionSettings } from './measures';
 import { MeasureSettings } from './network';
 import { NewDecision, RuleField, TidyKind, TidySort } from './tidy';
 import { SliceBy, Weave } from './weave';
@@ -98,6 +99,12 @@ export const stepParameters = {
   /** Gives the slices of a network the places that its nodes have. */
   'share-arrangement': z.object({ network: z.string() }),
   'measure-network': z.object({ network: z.string(), settings: MeasureSettings }),
+  /** Computes the measures that answer questions about the nodes; they become columns of these. */
+  'answer-questions': z.object({
+    network: z.string(),
+    questions: z.array(QuestionId).min(1, 'Choose at least one question.'),
+    settings: QuestionSettings,
+  }),
   'rename-network': z.object({ network: z.string(), name: z.string() }),
   'delete-network': z.object({ network: z.string() }),
   'restore-network': z.object({ network: z.string() }),

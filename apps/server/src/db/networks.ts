@@ -7,7 +7,7 @@ import {
   type SavedMap,
   Weave,
 } from '@pebble/contract';
-import { NODE_COLUMNS, nodeColumns } from '@pebble/core';
+import { ANSWER_COLUMNS, NODE_COLUMNS, nodeColumns } from '@pebble/core';
 import type { Selectable } from 'kysely';
 import { decisionsFor } from './decisions';
 import type { Store } from './open';
@@ -105,7 +105,7 @@ export async function saveMap(
     .execute();
 }
 
-const TAKEN = new Set(['id', 'handle', 'name', ...NODE_COLUMNS.map(({ name }) => name)]);
+const TAKEN = new Set(['id', 'handle', 'name', ...NODE_COLUMNS.map(({ name }) => name), ...ANSWER_COLUMNS]);
 
 /** Whether the node table needs a column of this name for itself. */
 export function isTakenColumn(name: string): boolean {

@@ -8,6 +8,7 @@ import { exportFigure, exportNetwork } from './exportSteps';
 import { findNames } from './findNames';
 import { importSource } from './importSource';
 import { importNetwork } from './importNetwork';
+import { answerQuestions } from './answerQuestions';
 import { arrangeMap, describeMap } from './mapSteps';
 import { measureNetwork } from './measureNetwork';
 import { deleteNetwork, renameNetwork, restoreNetwork } from './networkSteps';
@@ -50,6 +51,7 @@ const definitions = {
   'weave-slices': weaveSlices,
   'share-arrangement': shareArrangement,
   'measure-network': measureNetwork,
+  'answer-questions': answerQuestions,
   'rename-network': renameNetwork,
   'delete-network': deleteNetwork,
   'restore-network': restoreNetwork,

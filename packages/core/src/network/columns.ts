@@ -1,4 +1,5 @@
 import type { ColumnInfo } from '@pebble/contract';
+import { NODE_QUESTIONS } from '../measure/questions';
 
 /** The columns of the node table with what they say and how they were computed. */
 export const NODE_COLUMNS: readonly ColumnInfo[] = [
@@ -78,7 +79,8 @@ export function nodeColumns({
 }
 
 export function columnTitle(name: string): string {
-  return NODE_COLUMNS.find((column) => column.name === name)?.title ?? name;
+  const known = [...NODE_COLUMNS, ...NODE_QUESTIONS.flatMap(({ columns }) => columns)];
+  return known.find((column) => column.name === name)?.title ?? name;
 }
 
 export function isCategory(name: string): boolean {

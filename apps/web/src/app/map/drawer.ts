@@ -27,11 +27,12 @@ import { ThemeChoice } from '../shared/theme';
 import { counted } from '../shared/words';
 import { MapActions } from '../store/map.actions';
 import { MapSession } from './map-session';
+import { QuestionList } from './question-list';
 import { standing, tieColumns } from './tie-columns';
 
 ModuleRegistry.registerModules([AllCommunityModule]);
 
-export type DrawerTab = 'accounts' | 'ties' | 'degrees';
+export type DrawerTab = 'accounts' | 'ties' | 'degrees' | 'questions';
 
 interface Row {
   readonly id: string;
@@ -48,7 +49,7 @@ const number = {
 /** The drawer below the map: tables of accounts and ties, and the distribution of degrees. */
 @Component({
   selector: 'pt-drawer',
-  imports: [AgGridAngular, Chart],
+  imports: [AgGridAngular, Chart, QuestionList],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './drawer.html',
   styleUrl: './drawer.scss',

@@ -190,6 +190,23 @@ export class MapSession {
     }
   }
 
+  /** Reads the network and its nodes anew, after columns were added; places and view stay. */
+  async refresh(): Promise<void> {
+    const before = this.network();
+    const data = this.data();
+    if (!before || !data) return;
+    try {
+      const [network, nodes] = await firstValueFrom(
+        forkJoin([this.api.network(before.id), this.api.table(before.id, 'nodes')]),
+      );
+      if (this.network() !== before) return;
+      this.network.set(network);
+      this.data.set({ ...data, nodes: fromArrow(new Uint8Array(nodes)) });
+    } catch (error) {
+      this.fail(error as Error);
+    }
+  }
+
   close(): void {
     this.stopLayout();
     this.network.set(null);

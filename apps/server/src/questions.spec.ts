@@ -1,0 +1,65 @@
+import { ANSWER_COLUMNS, NODE_QUESTIONS } from '@pebble/core';
+import { QuestionId, type Network, type Step } from '@pebble/contract';
+import { makePosts, postsAsJsonLines } from '@pebble/standins';
+import { buildThreads, TestApplication } from './testing/application';
+import { WovenNetworks } from './testing/wovenNetworks';
+
+const { posts, truth } = makePosts(2000);
+
+describe('questions about the nodes of a network', () => {
+  const app = new TestApplication();
+  const woven = new WovenNetworks(app);
+  beforeAll(async () => {
+    buildThreads();
+    await app.begin();
+    await app.take('tidepost.jsonl', postsAsJsonLines(posts));
+  }, 60_000);
+  afterAll(() => app.end());
+  const ask = (network: string, questions: readonly string[]) =>
+    app.step('answer-questions', { network, questions, settings: {} });
+
+  it('are answered by columns of the nodes, with how they were computed', async () => {
+    const { id } = await woven.make({ what: 'accounts', kinds: ['reply', 'mention', 'repost'] });
+    const step = (await ask(id, QuestionId.options).expect(200)).body as Step;
+    expect(step.sentence).toContain('Of every node of the whole network closeness, harmonic closeness');
+    const { nodes, handles } = await woven.read(step, id);
+    for (const name of ANSWER_COLUMNS) expect(nodes[name]).toHaveLength(handles.length);
+    const network = (await app.api.get(`/api/v1/networks/${id}`).expect(200)).body as Network;
+    expect(network.columns).toContainEqual(
+      expect.objectContaining({
+        name: 'pageRank',
+        how: expect.stringContaining('Page et al. 1999') as string,
+      }),
+    );
+    const ranks = nodes['pageRank'] as Float64Array;
+    expect(ranks.reduce((a, b) => a + b, 0)).toBeCloseTo(1, 8);
+    // The loud account is much addressed, and answers nobody.
+    const loud = handles.findIndex((handle) => handle.toLowerCase() === truth.loud.toLowerCase());
+    expect(ranks[loud]).toBe(Math.max(...ranks));
+    expect((nodes['receivedPerSent'] as Float64Array)[loud]).toBeNaN();
+    expect((nodes['reciprocated'] as Float64Array)[loud]).toBe(0);
+  });
+
+  it('that need a direction are refused where there is none', async () => {
+    const { id } = await woven.make({ what: 'together', things: 'hashtag' });
+    const { body } = await ask(id, ['hubs']).expect(422);
+    expect((body as { detail: string }).detail).toContain('no direction');
+    const step = (await ask(id, ['hubs', 'core']).expect(200)).body as Step;
+    expect(step.sentence).toContain('core number was computed');
+    await ask('nothing', ['core']).expect(422);
+    await ask(id, []).expect(400);
+  });
+
+  it('have names that no category may take', async () => {
+    for (const { columns } of NODE_QUESTIONS.slice(0, 2))
+      await app
+        .step('categorise-by-rule', {
+          sort: 'hashtag',
+          field: 'label',
+          contains: 'moth',
+          category: columns[0].name,
+          value: 'x',
+        })
+        .expect(422);
+  });
+});

@@ -1,0 +1,94 @@
+import { signal } from '@angular/core';
+import { TestBed } from '@angular/core/testing';
+import { MockStore, provideMockStore } from '@ngrx/store/testing';
+import { defaultMap } from '@pebble/contract';
+import type { MapNetwork } from '@pebble/core';
+import { of } from 'rxjs';
+import { button, host, text } from '../../testing/dom';
+import { exampleNetwork, exampleStep } from '../../testing/examples';
+import { Api } from '../api/api';
+import { Notices } from '../shared/notices';
+import { MapActions } from '../store/map.actions';
+import { MapSession } from './map-session';
+import { QuestionList } from './question-list';
+
+// The real one starts a web worker by the address of its module, which only the browser's build knows.
+jest.mock('./map-session', () => ({ MapSession: class MapSession {} }));
+
+const nodes = { handle: ['ann', 'ben', 'cy', 'dot'], name: ['', '', '', ''] };
+const data = (more: object = {}): MapNetwork => ({ nodeCount: 4, nodes: { ...nodes, ...more }, edges: {} });
+const closeness = {
+  closeness: Float64Array.of(0.5, 0.9, NaN, 0.9),
+  harmonic: Float64Array.of(0.4, 0.8, 0, 0.7),
+};
+
+describe('QuestionList', () => {
+  const api = { step: jest.fn(() => of(exampleStep({ result: { notes: ['It was estimated.'] } }))) };
+  const notices = { say: jest.fn() };
+  async function list(network: MapNetwork, directed = true) {
+    const session = {
+      network: signal(exampleNetwork({ directed })),
+      data: signal(network),
+      description: signal(defaultMap),
+      refresh: jest.fn(),
+    };
+    TestBed.configureTestingModule({
+      providers: [
+        provideMockStore(),
+        { provide: MapSession, useValue: session },
+        { provide: Api, useValue: api },
+        { provide: Notices, useValue: notices },
+      ],
+    });
+    const dispatch = jest.spyOn(TestBed.inject(MockStore), 'dispatch');
+    const fixture = TestBed.createComponent(QuestionList);
+    await fixture.whenStable();
+    return { fixture, session, dispatch };
+  }
+  beforeEach(() => jest.clearAllMocks());
+
+  it('answers a question as a step, says what is to be said of it, and shows the new columns', async () => {
+    const { fixture, session } = await list(data());
+    expect(text(fixture)).toContain('Who is near to everybody?');
+    button(fixture, 'Answer it').click();
+    expect(api.step).toHaveBeenCalledWith(session.network().study, 'answer-questions', {
+      network: 'n1',
+      questions: ['close'],
+      settings: { damping: 0.85, seed: 1 },
+    });
+    expect(notices.say).toHaveBeenCalledWith('It was estimated.');
+    expect(session.refresh).toHaveBeenCalled();
+  });
+
+  it('names those with the highest values, and how many have none', async () => {
+    const { fixture, dispatch } = await list(data(closeness));
+    const [answer] = host(fixture).querySelectorAll('.answer');
+    expect(answer.textContent!.replace(/\s+/g, ' ')).toContain('ben 0.900dot 0.900ann 0.500');
+    expect(answer.textContent).toContain('none for 1');
+    button(fixture, 'ben').click();
+    expect(dispatch).toHaveBeenCalledWith(MapActions.nodeSelected({ node: 1 }));
+    button(fixture, 'Size by it').click();
+    const size = { ...defaultMap.size, column: 'closeness' };
+    expect(dispatch).toHaveBeenCalledWith(
+      MapActions.descriptionChanged({ description: { ...defaultMap, size } }),
+    );
+    expect(button(fixture, 'Answer all 6')).toBeDefined();
+  });
+
+  it('asks nothing of an undirected network that needs a direction', async () => {
+    const { fixture } = await list(data(), false);
+    expect(text(fixture)).not.toContain('looked up to');
+    expect(button(fixture, 'Answer all 5')).toBeDefined();
+  });
+
+  it('says why nothing was computed', async () => {
+    api.step.mockReturnValueOnce(
+      of(exampleStep({ state: 'failed', error: 'This network is no longer there.' })),
+    );
+    const { fixture, session } = await list(data());
+    button(fixture, 'Answer it').click();
+    await fixture.whenStable();
+    expect(text(fixture)).toContain('This network is no longer there.');
+    expect(session.refresh).not.toHaveBeenCalled();
+  });
+});

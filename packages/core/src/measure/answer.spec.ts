@@ -1,0 +1,48 @@
+import { QuestionId, QuestionSettings } from '@pebble/contract';
+import { makeGraph } from '../graph/graph';
+import { kite } from '../testing/known';
+import { answerQuestions } from './answer';
+import { ANSWER_COLUMNS, NODE_QUESTIONS, questionOf } from './questions';
+
+const settings = QuestionSettings.parse({});
+
+describe('questions about nodes', () => {
+  it('are each answered by the columns that they name', () => {
+    for (const { id, columns } of NODE_QUESTIONS) {
+      const { columns: found, notes } = answerQuestions(kite(), true, [id], settings);
+      expect(Object.keys(found)).toEqual(columns.map(({ name }) => name));
+      expect(notes).toEqual([]);
+    }
+    expect(NODE_QUESTIONS.map(({ id }) => id)).toEqual(QuestionId.options);
+    expect(new Set(ANSWER_COLUMNS).size).toBe(ANSWER_COLUMNS.length);
+  });
+
+  it('say where they come from, their range, and when they mislead', () => {
+    for (const { columns, misleads } of NODE_QUESTIONS) {
+      expect(misleads).toMatch(/\.$/);
+      for (const { how } of columns)
+        expect(how).toMatch(/; (0 to 1|0 and up|all together 1|the largest is 1|low|0 for)/);
+    }
+    expect(questionOf('core').asks).toBe('Who is in the thick of it?');
+  });
+
+  it('leave a question out that needs a direction, and say so', () => {
+    const { columns, notes } = answerQuestions(kite(), false, ['hubs', 'core'], settings);
+    expect(Object.keys(columns)).toEqual(['core']);
+    expect(notes).toEqual(['Ties of this network have no direction: a question that needs it was left out.']);
+  });
+
+  it('tell nothing sent from nothing received, and take no ties of a node to itself', () => {
+    const graph = makeGraph(3, [0, 0, 2], [1, 0, 0], [2, 9, 3]);
+    const { columns } = answerQuestions(graph, true, ['answers'], settings);
+    expect([...columns['receivedPerSent']]).toEqual([1.5, NaN, 0]);
+  });
+
+  it('answer also of an empty network, and report how far they are', () => {
+    const shares: number[] = [];
+    const all = QuestionId.options;
+    const { columns } = answerQuestions(makeGraph(0, [], []), true, all, settings, (s) => shares.push(s));
+    expect(Object.values(columns).every((values) => values.length === 0)).toBe(true);
+    expect(shares).toEqual([...shares].sort((a, b) => a - b));
+  });
+});

@@ -1,0 +1,89 @@
+import type { QuestionId, QuestionSettings } from '@pebble/contract';
+import { inRows, neighbourRows, outRows, withoutSelfLoops } from '../graph/csr';
+import type { Graph } from '../graph/graph';
+import { closeness } from './closeness';
+import { cuts } from './cutNodes';
+import { degrees } from './degree';
+import { constraint, coreNumbers, localClustering, reciprocatedShare } from './neighbourhood';
+import { eigenvector, hubsAndAuthorities, pagerank } from './rank';
+
+/** Columns of the nodes that answer questions, and what is to be said of how they were computed, in sentences. */
+export interface Answers {
+  readonly columns: Readonly<Record<string, Float64Array | Uint32Array>>;
+  readonly notes: readonly string[];
+}
+
+/**
+ * Answers questions about the nodes of a network; self-loops have no part in any. Questions that need a direction are left out of an
+ * undirected one, which is noted.
+ */
+export function answerQuestions(
+  graph: Graph,
+  directed: boolean,
+  questions: readonly QuestionId[],
+  { damping, seed }: QuestionSettings,
+  progress?: (share: number) => void,
+): Answers {
+  const either = withoutSelfLoops(neighbourRows(graph));
+  const out = directed ? withoutSelfLoops(outRows(graph)) : either;
+  const columns: Record<string, Float64Array | Uint32Array> = {};
+  const notes: string[] = [];
+  const rest = (name: string, converged: boolean, iterations: number): void => {
+    if (!converged)
+      notes.push(`${name} did not come to rest in ${iterations} rounds: its values are not to be trusted.`);
+  };
+  questions.forEach((question, at) => {
+    const within = (share: number): void => progress?.((at + share) / questions.length);
+    within(0);
+    switch (question) {
+      case 'close': {
+        const found = closeness(either, { seed, progress: within });
+        columns['closeness'] = found.closeness;
+        columns['harmonic'] = found.harmonic;
+        if (found.pivots !== null)
+          notes.push(
+            `Closeness was estimated from ${found.pivots} start nodes (Eppstein & Wang 2004; seed ${seed}).`,
+          );
+        return;
+      }
+      case 'well-connected': {
+        const vector = eigenvector(either);
+        const rank = pagerank(out, damping);
+        columns['eigenvector'] = vector.values;
+        columns['pageRank'] = rank.values;
+        rest('Eigenvector centrality', vector.converged, vector.iterations);
+        rest('PageRank', rank.converged, rank.iterations);
+        return;
+      }
+      case 'hubs': {
+        if (!directed) return void notes.push(WITHOUT_DIRECTION);
+        const found = hubsAndAuthorities(out);
+        columns['hub'] = found.hubs;
+        columns['authority'] = found.authorities;
+        rest('The search for hubs and authorities', found.converged, found.iterations);
+        return;
+      }
+      case 'core':
+        columns['core'] = coreNumbers(either);
+        return;
+      case 'circle':
+        columns['clustering'] = localClustering(either);
+        columns['constraint'] = constraint(either);
+        return;
+      case 'holds-together':
+        columns['cutsOff'] = cuts(either).cutsOff;
+        return;
+      case 'answers': {
+        if (!directed) return void notes.push(WITHOUT_DIRECTION);
+        const { inStrength, outStrength } = degrees(graph);
+        columns['reciprocated'] = reciprocatedShare(out, withoutSelfLoops(inRows(graph)));
+        columns['receivedPerSent'] = inStrength.map((into, v) =>
+          outStrength[v] > 0 ? into / outStrength[v] : NaN,
+        );
+      }
+    }
+  });
+  return { columns, notes };
+}
+
+const WITHOUT_DIRECTION = 'Ties of this network have no direction: a question that needs it was left out.';

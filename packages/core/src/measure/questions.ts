@@ -1,0 +1,172 @@
+import type { ColumnInfo, QuestionId } from '@pebble/contract';
+
+/** A measure as a column of the nodes. */
+export interface MeasureColumn extends ColumnInfo {
+  /** What a high value means, of the node that has it: "reaches the others in few steps". */
+  readonly high: string;
+}
+
+/** A question about the nodes of a network, with the measures that answer it. */
+export interface Question {
+  readonly id: QuestionId;
+  readonly asks: string;
+  readonly says: string;
+  /** When the answer leads astray. */
+  readonly misleads: string;
+  /** Whether ties must have a direction. */
+  readonly directedOnly: boolean;
+  readonly columns: readonly MeasureColumn[];
+}
+
+function measure(name: string, title: string, how: string, high: string): MeasureColumn {
+  return { name, title, type: 'number', how, high };
+}
+
+export const NODE_QUESTIONS: readonly Question[] = [
+  {
+    id: 'close',
+    asks: 'Who is near to everybody?',
+    says: 'How few steps lead from a node to all others, along ties in either direction, whatever their weight.',
+    misleads:
+      'In a network of several components nobody is near to all: closeness then counts how many are reached at all.',
+    directedOnly: false,
+    columns: [
+      measure(
+        'closeness',
+        'closeness',
+        'Nodes reached, over the sum of their distances, times the share of all others that is reached (Wasserman & Faust 1994); 0 to 1, none for a node that reaches nobody.',
+        'reaches the others in few steps',
+      ),
+      measure(
+        'harmonic',
+        'harmonic closeness',
+        'Mean of 1 / distance to all others, those out of reach counting 0 (Boldi & Vigna 2014); 0 to 1.',
+        'reaches the others in few steps',
+      ),
+    ],
+  },
+  {
+    id: 'well-connected',
+    asks: 'Who is well connected to the well connected?',
+    says: 'A node is high when nodes that are high themselves are tied with it, by the weight of their ties.',
+    misleads: 'Members of one tight group raise each other: a small closed circle may come out on top.',
+    directedOnly: false,
+    columns: [
+      measure(
+        'eigenvector',
+        'eigenvector centrality',
+        'As high as the nodes tied with it are, without direction (Bonacich 1987); the largest is 1, components with weaker ties come to 0.',
+        'is tied with those who are well connected',
+      ),
+      measure(
+        'pageRank',
+        'PageRank',
+        'Where somebody would be who follows ties along their direction and now and then begins anywhere (Page et al. 1999); all together 1.',
+        'is addressed by those who are much addressed',
+      ),
+    ],
+  },
+  {
+    id: 'hubs',
+    asks: 'Who is looked up to, and who points there?',
+    says: 'Authorities are those to whom good hubs lead; hubs are those whose ties lead to good authorities.',
+    misleads: 'One busy group may take all of both, while others of the network come to 0.',
+    directedOnly: true,
+    columns: [
+      measure(
+        'hub',
+        'hub',
+        'Its ties lead to good authorities (Kleinberg 1999); all together 1.',
+        'points to those who are looked up to',
+      ),
+      measure(
+        'authority',
+        'authority',
+        'Ties of good hubs lead to it (Kleinberg 1999); all together 1.',
+        'is looked up to',
+      ),
+    ],
+  },
+  {
+    id: 'core',
+    asks: 'Who is in the thick of it?',
+    says: 'How deep in the network a node stands: in a part where all have so many partners in that part.',
+    misleads: 'It says how dense the surroundings are, not how important somebody is in them.',
+    directedOnly: false,
+    columns: [
+      measure(
+        'core',
+        'core number',
+        'The largest k for which it is in a part where each has k partners in that part (Seidman 1983); 0 and up.',
+        'stands where the network is dense',
+      ),
+    ],
+  },
+  {
+    id: 'circle',
+    asks: 'Whose partners know each other?',
+    says: 'Closed circles on one side, brokers between circles on the other.',
+    misleads: 'With two or three partners chance decides; look at those with more.',
+    directedOnly: false,
+    columns: [
+      measure(
+        'clustering',
+        'local clustering',
+        'Of all pairs of its partners, the share that is tied itself (Watts & Strogatz 1998); 0 to 1, none with fewer than two partners.',
+        'has partners who know each other',
+      ),
+      measure(
+        'constraint',
+        'constraint',
+        'How much its partners are one and the same circle, by weight (Burt 1992); low for brokers, above 1 in small closed circles, none for isolates.',
+        'is held by one circle',
+      ),
+    ],
+  },
+  {
+    id: 'holds-together',
+    asks: 'What falls apart without whom?',
+    says: 'Nodes without which others would lose the largest part of the network.',
+    misleads: 'Whoever is tied by one message counts as cut off; ask for stronger ties to see what holds.',
+    directedOnly: false,
+    columns: [
+      measure(
+        'cutsOff',
+        'cut off without it',
+        'Nodes that would be parted from the largest rest of their component (cut nodes: Tarjan 1972, Hopcroft & Tarjan 1973); 0 for one that holds nothing together.',
+        'holds others to the rest',
+      ),
+    ],
+  },
+  {
+    id: 'answers',
+    asks: 'Who talks with others, and who is only talked to?',
+    says: 'How many of the partners of a node are tied with it both ways, and how much it gets for what it gives.',
+    misleads: 'What one side says elsewhere, or was not collected, is missing.',
+    directedOnly: true,
+    columns: [
+      measure(
+        'reciprocated',
+        'reciprocated share',
+        'Of all its partners, the share with ties both ways; 0 to 1, none for isolates.',
+        'talks with its partners',
+      ),
+      measure(
+        'receivedPerSent',
+        'received per sent',
+        'In-strength over out-strength; 0 and up, none where nothing was sent.',
+        'gets more than it gives',
+      ),
+    ],
+  },
+];
+
+/** The question of an id. */
+export function questionOf(id: QuestionId): Question {
+  return NODE_QUESTIONS.find((question) => question.id === id)!;
+}
+
+/** Names of all columns that answer questions. */
+export const ANSWER_COLUMNS: readonly string[] = NODE_QUESTIONS.flatMap(({ columns }) =>
+  columns.map(({ name }) => name),
+);
