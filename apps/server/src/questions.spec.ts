@@ -50,6 +50,33 @@ describe('questions about the nodes of a network', () => {
     await ask(id, []).expect(400);
   });
 
+  it('and what the whole is like, beside chance, goes into the methods text', async () => {
+    const { id, edges, handles } = await woven.make({
+      what: 'accounts',
+      kinds: ['reply', 'mention', 'repost'],
+    });
+    const step = (await app.step('describe-whole', { network: id, networks: 20, seed: 3 }).expect(200))
+      .body as Step;
+    const network = (await app.api.get(`/api/v1/networks/${id}`).expect(200)).body as Network;
+    const { figures, byChance } = network.whole!;
+    const n = handles.length;
+    expect(figures['density']).toBeCloseTo(edges['source'].length / (n * (n - 1)), 12);
+    // People who answer each other do so more than chance would have it.
+    expect(figures['reciprocity']).toBeGreaterThan(
+      byChance['reciprocity'].mean + 3 * byChance['reciprocity'].deviation!,
+    );
+    expect(step.sentence).toMatch(
+      /^The whole network: density 0\.\d+, reciprocity 0\.\d+ \(by chance 0\.\d+/,
+    );
+    expect(step.sentence).toContain(
+      '20 random networks with the same degrees (Maslov & Sneppen 2002; seed 3)',
+    );
+    const { id: tags } = await woven.make({ what: 'together', things: 'hashtag' });
+    await app.step('describe-whole', { network: tags, networks: 0 }).expect(200);
+    const undirected = (await app.api.get(`/api/v1/networks/${tags}`).expect(200)).body as Network;
+    expect(undirected.whole).toMatchObject({ byChance: {}, figures: { reciprocity: null } });
+  });
+
   it('have names that no category may take', async () => {
     for (const { columns } of NODE_QUESTIONS.slice(0, 2))
       await app

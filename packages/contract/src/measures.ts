@@ -12,6 +12,20 @@ export const QuestionId = z.enum([
 ]);
 export type QuestionId = z.infer<typeof QuestionId>;
 
+/** A figure of random networks with the same degrees. */
+export const ByChance = z.object({ mean: z.number(), deviation: z.number().nullable() });
+export type ByChance = z.infer<typeof ByChance>;
+
+/** What a whole network is like: figures by their names, null for one that is not there, and some of them by chance. */
+export const WholeNetwork = z.object({
+  figures: z.record(z.string(), z.number().nullable()),
+  byChance: z.record(z.string(), ByChance),
+  /** Random networks that were made, and their seed. */
+  networks: z.int(),
+  seed: z.int(),
+});
+export type WholeNetwork = z.infer<typeof WholeNetwork>;
+
 export const QuestionSettings = z.object({
   /** How often PageRank follows a tie. */
   damping: z.number().min(0.01).max(0.99).default(0.85),

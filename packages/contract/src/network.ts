@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { WholeNetwork } from './measures';
 import { Weave } from './weave';
 
 export const ColumnInfo = z.object({
@@ -31,6 +32,8 @@ export const Network = z.object({
   stale: z.boolean().default(false),
   /** The network of the whole time of which it is a slice, and which slice; null for one that is no slice. */
   slice: z.object({ of: z.string(), place: z.int(), title: z.string() }).nullable().default(null),
+  /** What the whole is like; null until it was asked for. */
+  whole: WholeNetwork.nullable().default(null),
   measures: z.record(z.string(), z.union([z.number(), z.string(), z.boolean()])),
 });
 export type Network = z.infer<typeof Network>;

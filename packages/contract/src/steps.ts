@@ -105,6 +105,12 @@ export const stepParameters = {
     questions: z.array(QuestionId).min(1, 'Choose at least one question.'),
     settings: QuestionSettings,
   }),
+  /** Computes what the whole network is like, beside random networks with the same degrees. */
+  'describe-whole': z.object({
+    network: z.string(),
+    networks: z.int().min(0).max(1000).default(100),
+    seed: z.int().min(0).max(0xffffffff).default(1),
+  }),
   'rename-network': z.object({ network: z.string(), name: z.string() }),
   'delete-network': z.object({ network: z.string() }),
   'restore-network': z.object({ network: z.string() }),

@@ -318,6 +318,13 @@ const slices: Migration = {
   },
 };
 
+/** What whole networks are like. */
+const whole: Migration = {
+  async up(db: Kysely<unknown>) {
+    await db.schema.alterTable('network').addColumn('whole', 'text').execute();
+  },
+};
+
 /** Every change of the tables in its order; each runs once. */
 export const MIGRATIONS: Readonly<Record<string, Migration>> = {
   '0001-first': first,
@@ -328,6 +335,7 @@ export const MIGRATIONS: Readonly<Record<string, Migration>> = {
   '0006-weaves': weaves,
   '0007-tidy': tidy,
   '0008-slices': slices,
+  '0009-whole': whole,
 };
 
 /** Brings the tables to the newest form; each migration runs once. */

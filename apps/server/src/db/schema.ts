@@ -182,6 +182,8 @@ export interface NetworkTable {
   decisions: Generated<string>;
   /** JSON of the network of which it is a slice, and of which; null for one that is none. */
   slice: Generated<string | null>;
+  /** JSON of what the whole is like; null until it was asked for. */
+  whole: Generated<string | null>;
   sentence: string;
   nodes: number;
   edges: number;

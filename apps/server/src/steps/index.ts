@@ -4,6 +4,7 @@ import { addNodeDetails } from './addNodeDetails';
 import { categoriseByRule, categoriseByTable } from './categorise';
 import { collectSource } from './collectSource';
 import { detectLanguages } from './detectLanguages';
+import { describeWhole } from './describeWhole';
 import { exportFigure, exportNetwork } from './exportSteps';
 import { findNames } from './findNames';
 import { importSource } from './importSource';
@@ -52,6 +53,7 @@ const definitions = {
   'share-arrangement': shareArrangement,
   'measure-network': measureNetwork,
   'answer-questions': answerQuestions,
+  'describe-whole': describeWhole,
   'rename-network': renameNetwork,
   'delete-network': deleteNetwork,
   'restore-network': restoreNetwork,

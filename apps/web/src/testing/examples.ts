@@ -64,6 +64,7 @@ export function exampleNetwork(change: Partial<Network> = {}): Network {
     decisions: 0,
     stale: false,
     slice: null,
+    whole: null,
     measures: {},
     createdAt: '2026-03-02T12:30:00.000Z',
     ...change,

@@ -29,10 +29,11 @@ import { MapActions } from '../store/map.actions';
 import { MapSession } from './map-session';
 import { QuestionList } from './question-list';
 import { standing, tieColumns } from './tie-columns';
+import { WholePanel } from './whole-panel';
 
 ModuleRegistry.registerModules([AllCommunityModule]);
 
-export type DrawerTab = 'accounts' | 'ties' | 'degrees' | 'questions';
+export type DrawerTab = 'accounts' | 'ties' | 'degrees' | 'questions' | 'whole';
 
 interface Row {
   readonly id: string;
@@ -49,7 +50,7 @@ const number = {
 /** The drawer below the map: tables of accounts and ties, and the distribution of degrees. */
 @Component({
   selector: 'pt-drawer',
-  imports: [AgGridAngular, Chart, QuestionList],
+  imports: [AgGridAngular, Chart, QuestionList, WholePanel],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './drawer.html',
   styleUrl: './drawer.scss',
