@@ -149,12 +149,14 @@ export class ThingPane {
   protected readonly kinds = TidyKind.options;
   protected readonly counted = counted;
   protected readonly moment = moment;
+  /** A signal of its own, so that the same thing read anew leaves what is being typed alone. */
+  private readonly key = computed(() => this.thing().key);
   /** What is being typed; another thing begins anew. */
   protected readonly mode = linkedSignal<string, 'merge' | 'rename' | null>({
-    source: () => this.thing().key,
+    source: this.key,
     computation: () => null,
   });
-  protected readonly typed = linkedSignal({ source: () => this.thing().key, computation: () => '' });
+  protected readonly typed = linkedSignal({ source: this.key, computation: () => '' });
   protected readonly offered = computed(() => {
     const { key } = this.thing();
     const sought = fold(this.typed());

@@ -119,6 +119,15 @@ describe('Tidy', () => {
     decided({ key: 'lamps', verdict: { verdict: 'merge', into: 'lights' } });
   });
 
+  it('leaves what is being typed alone when the same thing is read anew', async () => {
+    await press('m');
+    type(host(fixture).querySelector<HTMLInputElement>('aside label input')!, 'ligh');
+    api.tidy.mockReturnValueOnce(of({ ...page, things: page.things.map((one) => ({ ...one })) }));
+    button(fixture, 'Keep apart').click();
+    await fixture.whenStable();
+    expect(host(fixture).querySelector<HTMLInputElement>('aside label input')!.value).toBe('ligh');
+  });
+
   it('does nothing by keys while one types, nor with kinds that hashtags do not have', async () => {
     const search = host(fixture).querySelector<HTMLInputElement>('input[type="search"]')!;
     search.dispatchEvent(new KeyboardEvent('keydown', { key: 'k', bubbles: true }));
