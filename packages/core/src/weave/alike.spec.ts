@@ -34,6 +34,7 @@ describe('weaveAlike', () => {
       [1, 2, 4 / 6],
     ]);
     expect([...woven.columns['days']]).toEqual([2, 2, 2]);
+    expect(woven.messages).toBe(3);
     expect(messagesOfTie(woven.evidence!(), 0, 2)).toEqual([0, 2]);
   });
 

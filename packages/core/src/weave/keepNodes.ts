@@ -1,4 +1,5 @@
 import { pick, pickNumbers } from './rows';
+import { counted } from './sentence';
 import type { EvidenceRows, Woven } from './woven';
 
 /** The same network without nodes that have no tie; their evidence goes with them. */
@@ -9,7 +10,7 @@ export function withoutIsolates(woven: Woven): Woven {
   const kept = Uint32Array.from(id.keys()).filter((v) => isTied[v] === 1);
   if (kept.length === id.length) return woven;
   const gone = id.length - kept.length;
-  const note = `${gone === 1 ? '1 node' : `${gone} nodes`} without a tie left out.`;
+  const note = `${counted(gone, 'node')} without a tie left out.`;
   return keepNodes({ ...woven, notes: [...woven.notes, note] }, kept);
 }
 
