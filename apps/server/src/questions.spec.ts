@@ -18,8 +18,18 @@ describe('questions about the nodes of a network', () => {
   const ask = (network: string, questions: readonly string[]) =>
     app.step('answer-questions', { network, questions, settings: {} });
 
+  /** Communities come with the first measures, after weaving. */
+  const measured = async (network: string): Promise<void> => {
+    for (let i = 0; i < 200; i++) {
+      const { state } = (await app.api.get(`/api/v1/networks/${network}`).expect(200)).body as Network;
+      if (state === 'measured') return;
+      await new Promise((done) => setTimeout(done, 50));
+    }
+  };
+
   it('are answered by columns of the nodes, with how they were computed', async () => {
     const { id } = await woven.make({ what: 'accounts', kinds: ['reply', 'mention', 'repost'] });
+    await measured(id);
     const step = (await ask(id, QuestionId.options).expect(200)).body as Step;
     expect(step.sentence).toContain('Of every node of the whole network closeness, harmonic closeness');
     const { nodes, handles } = await woven.read(step, id);

@@ -9,6 +9,7 @@ export const QuestionId = z.enum([
   'circle',
   'holds-together',
   'answers',
+  'between-groups',
 ]);
 export type QuestionId = z.infer<typeof QuestionId>;
 

@@ -27,6 +27,7 @@ export * from './map/prepare';
 export * from './map/scene';
 export * from './map/textWidth';
 export * from './map/view';
+export * from './measure/betweenGroups';
 export * from './measure/betweenness';
 export * from './measure/closeness';
 export * from './measure/cutNodes';

@@ -1,4 +1,4 @@
-import { answerQuestions as answer, graphOf, joinWith, questionOf } from '@pebble/core';
+import { answerQuestions as answer, graphOf, joinWith, numbersOf, questionOf } from '@pebble/core';
 import { addOwnColumns, findNetwork } from '../db/networks';
 import { readTable, writeTable } from '../files/tables';
 import { StepRefused, type StepDefinition } from './step';
@@ -17,9 +17,11 @@ export const answerQuestions: StepDefinition<'answer-questions', Answered> = {
     if (!found) throw new StepRefused('This network is no longer there.');
     const nodes = readTable(store.folder, network, 'nodes');
     const graph = graphOf(found.nodes, readTable(store.folder, network, 'edges'));
-    const { columns, notes } = answer(graph, found.directed, questions, settings, (share) =>
-      progress('Measuring', share),
-    );
+    const groups = 'community' in nodes ? numbersOf(nodes, 'community') : null;
+    const { columns, notes } = answer(graph, found.directed, questions, settings, {
+      groups,
+      progress: (share) => progress('Measuring', share),
+    });
     if (Object.keys(columns).length === 0) throw new StepRefused(`${notes.join(' ')} Nothing was computed.`);
     writeTable(store.folder, network, 'nodes', { ...nodes, ...columns });
     const told = questions.flatMap((id) => questionOf(id).columns).filter(({ name }) => name in columns);

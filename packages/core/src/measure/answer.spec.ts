@@ -5,11 +5,12 @@ import { answerQuestions } from './answer';
 import { ANSWER_COLUMNS, NODE_QUESTIONS, questionOf } from './questions';
 
 const settings = QuestionSettings.parse({});
+const groups = [0, 0, 0, 0, 0, 0, 0, 1, 1, 1];
 
 describe('questions about nodes', () => {
   it('are each answered by the columns that they name', () => {
     for (const { id, columns } of NODE_QUESTIONS) {
-      const { columns: found, notes } = answerQuestions(kite(), true, [id], settings);
+      const { columns: found, notes } = answerQuestions(kite(), true, [id], settings, { groups });
       expect(Object.keys(found)).toEqual(columns.map(({ name }) => name));
       expect(notes).toEqual([]);
     }
@@ -27,21 +28,29 @@ describe('questions about nodes', () => {
   });
 
   it('leave a question out that needs a direction, and say so', () => {
-    const { columns, notes } = answerQuestions(kite(), false, ['hubs', 'core'], settings);
+    const { columns, notes } = answerQuestions(kite(), false, ['hubs', 'core'], settings, { groups });
     expect(Object.keys(columns)).toEqual(['core']);
     expect(notes).toEqual(['Ties of this network have no direction: a question that needs it was left out.']);
   });
 
+  it('leave a question out that needs groups where there are none, and say so', () => {
+    const { columns, notes } = answerQuestions(kite(), true, ['between-groups'], settings, { groups: null });
+    expect([columns, notes.length]).toEqual([{}, 1]);
+  });
+
   it('tell nothing sent from nothing received, and take no ties of a node to itself', () => {
     const graph = makeGraph(3, [0, 0, 2], [1, 0, 0], [2, 9, 3]);
-    const { columns } = answerQuestions(graph, true, ['answers'], settings);
+    const { columns } = answerQuestions(graph, true, ['answers'], settings, { groups });
     expect([...columns['receivedPerSent']]).toEqual([1.5, NaN, 0]);
   });
 
   it('answer also of an empty network, and report how far they are', () => {
     const shares: number[] = [];
     const all = QuestionId.options;
-    const { columns } = answerQuestions(makeGraph(0, [], []), true, all, settings, (s) => shares.push(s));
+    const { columns } = answerQuestions(makeGraph(0, [], []), true, all, settings, {
+      groups: [],
+      progress: (s) => shares.push(s),
+    });
     expect(Object.values(columns).every((values) => values.length === 0)).toBe(true);
     expect(shares).toEqual([...shares].sort((a, b) => a - b));
   });

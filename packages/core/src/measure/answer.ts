@@ -1,6 +1,7 @@
 import type { QuestionId, QuestionSettings } from '@pebble/contract';
 import { inRows, neighbourRows, outRows, withoutSelfLoops } from '../graph/csr';
 import type { Graph } from '../graph/graph';
+import { betweenGroups } from './betweenGroups';
 import { closeness } from './closeness';
 import { cuts } from './cutNodes';
 import { degrees } from './degree';
@@ -15,14 +16,15 @@ export interface Answers {
 
 /**
  * Answers questions about the nodes of a network; self-loops have no part in any. Questions that need a direction are left out of an
- * undirected one, which is noted.
+ * undirected one, and those that need groups where there are none, which is noted.
+ * @param groups the group of each node
  */
 export function answerQuestions(
   graph: Graph,
   directed: boolean,
   questions: readonly QuestionId[],
   { damping, seed }: QuestionSettings,
-  progress?: (share: number) => void,
+  { groups, progress }: { groups: ArrayLike<number> | null; progress?: (share: number) => void },
 ): Answers {
   const either = withoutSelfLoops(neighbourRows(graph));
   const out = directed ? withoutSelfLoops(outRows(graph)) : either;
@@ -80,6 +82,17 @@ export function answerQuestions(
         columns['receivedPerSent'] = inStrength.map((into, v) =>
           outStrength[v] > 0 ? into / outStrength[v] : NaN,
         );
+        return;
+      }
+      case 'between-groups': {
+        if (groups === null)
+          return void notes.push(
+            'The nodes have no communities yet: a question that needs them was left out.',
+          );
+        const found = betweenGroups(either, groups);
+        columns['participation'] = found.participation;
+        columns['outwardness'] = found.outwardness;
+        columns['groupsTouched'] = found.groupsTouched;
       }
     }
   });

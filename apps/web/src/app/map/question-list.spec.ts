@@ -72,13 +72,13 @@ describe('QuestionList', () => {
     expect(dispatch).toHaveBeenCalledWith(
       MapActions.descriptionChanged({ description: { ...defaultMap, size } }),
     );
-    expect(button(fixture, 'Answer all 6')).toBeDefined();
+    expect(button(fixture, 'Answer all 7')).toBeDefined();
   });
 
   it('asks nothing of an undirected network that needs a direction', async () => {
     const { fixture } = await list(data(), false);
     expect(text(fixture)).not.toContain('looked up to');
-    expect(button(fixture, 'Answer all 5')).toBeDefined();
+    expect(button(fixture, 'Answer all 6')).toBeDefined();
   });
 
   it('says why nothing was computed', async () => {
