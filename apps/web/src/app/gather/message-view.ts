@@ -37,7 +37,11 @@ export class MessageView {
   readonly changed = output<Message>();
   private readonly api = inject(Api);
   private readonly notices = inject(Notices);
-  protected readonly note = linkedSignal(() => this.message().note ?? '');
+  /** Which note is kept of which message: what is being typed stays while these are the same. */
+  private readonly kept = computed(() => [this.message().id, this.message().note ?? ''] as const, {
+    equal: ([id, note], [other, same]) => id === other && note === same,
+  });
+  protected readonly note = linkedSignal(() => this.kept()[1]);
   protected readonly moment = moment;
   protected readonly counted = counted;
   protected readonly ways = ['to', 'cc', 'bcc'] as const;

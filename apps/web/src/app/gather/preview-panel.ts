@@ -131,7 +131,8 @@ export class PreviewPanel {
   }));
   /** Name of the column that groups become, and the network whose nodes the file is about. */
   protected readonly groupsName = signal('group');
-  protected readonly network = linkedSignal(() => this.networks()[0]?.id ?? null);
+  private readonly newest = computed(() => this.networks()[0]?.id ?? null);
+  protected readonly network = linkedSignal(() => this.newest());
   protected readonly materialNames = MATERIAL_NAMES;
   protected readonly encodings = TextEncoding.options;
   protected readonly dateForms = DateForm.options;

@@ -24,6 +24,7 @@ import {
 import { Store } from '@ngrx/store';
 import { Api } from '../api/api';
 import { MapSession } from '../map/map-session';
+import { wholesIn } from '../map/slices';
 import { Notices } from '../shared/notices';
 import { work } from '../store/work.reducer';
 import { WorkActions } from '../store/work.actions';
@@ -102,7 +103,7 @@ export class Publish {
 
   constructor() {
     effect(() => {
-      const [first] = this.networks();
+      const [first] = wholesIn(this.networks());
       if (first && !this.session.network()) untracked(() => void this.session.open(first.id));
     });
     effect((onCleanup) => {
