@@ -58,4 +58,20 @@ describe('MessageText', () => {
     const { element } = await show('@Ann and @bob', ['ann']);
     expect([...element.querySelectorAll('.matched')].map((e) => e.textContent)).toEqual(['@Ann']);
   });
+
+  it('marks what is looked at wherever it stands, in whatever case, and keeps the text whole', async () => {
+    const text = 'The lighting board and the Lighting Board met. #LightingBoard';
+    const { fixture, element } = await show(text);
+    fixture.componentRef.setInput('found', 'Lighting Board');
+    await fixture.whenStable();
+    expect([...element.querySelectorAll('.found')].map((mark) => mark.textContent)).toEqual([
+      'lighting board',
+      'Lighting Board',
+    ]);
+    expect(element.textContent?.trim()).toBe(text);
+    fixture.componentRef.setInput('found', '#lightingboard');
+    await fixture.whenStable();
+    expect(element.querySelector('button')?.classList).toContain('matched');
+    expect(element.querySelector('.found')).toBeNull();
+  });
 });

@@ -36,7 +36,7 @@ const OFFERED = 8;
     @if (message(); as m) {
       <blockquote>
         <p class="soft">{{ m.author.handle }}, {{ m.time === null ? 'undated' : moment(m.time) }}</p>
-        <pt-message-text [message]="m" />
+        <pt-message-text [message]="m" [found]="t.label" />
       </blockquote>
     }
     <div class="acts">
