@@ -1,10 +1,12 @@
-import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, input, output, signal } from '@angular/core';
 import type { NewDecision, Suggestion } from '@pebble/contract';
 import { counted } from '../shared/words';
+import { ThingExample } from './thing-example';
 
 /** Pairs that may be the same thing; nothing is merged without a yes. */
 @Component({
   selector: 'pt-suggestion-list',
+  imports: [ThingExample],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h3>May be the same</h3>
@@ -14,7 +16,16 @@ import { counted } from '../shared/words';
           <b>{{ pair.a.label }}</b> ({{ counted(pair.a.messages, 'message') }}) and
           <b>{{ pair.b.label }}</b> ({{ counted(pair.b.messages, 'message') }})
         </p>
-        <p class="soft why">{{ pair.reason }}</p>
+        <p class="soft why">
+          {{ pair.reason }} ·
+          <button class="btn plain examples" [attr.aria-expanded]="shownPair() === keyOf(pair)" (click)="show(pair)">
+            examples
+          </button>
+        </p>
+        @if (shownPair() === keyOf(pair)) {
+          <pt-thing-example [study]="study()" [thing]="pair.a" />
+          <pt-thing-example [study]="study()" [thing]="pair.b" />
+        }
         <div class="acts">
         <input #label class="box" aria-label="Name of the merged one" [value]="pair.label" />
         <button class="btn" (click)="decided.emit(yes(pair, label.value))">Merge</button>
@@ -40,6 +51,10 @@ import { counted } from '../shared/words';
     .why {
       font-size: 13px;
     }
+    .examples {
+      padding: 0;
+      font-size: 13px;
+    }
     .acts {
       display: flex;
       gap: 6px;
@@ -50,10 +65,22 @@ import { counted } from '../shared/words';
   `,
 })
 export class SuggestionList {
+  readonly study = input.required<string>();
   readonly suggestions = input.required<readonly Suggestion[]>();
   readonly decided = output<NewDecision[]>();
   protected readonly shown = 12;
   protected readonly counted = counted;
+  /** The pair of which examples are shown. */
+  protected readonly shownPair = signal<string | null>(null);
+
+  protected keyOf({ a, b }: Suggestion): string {
+    return `${a.key} ${b.key}`;
+  }
+
+  protected show(pair: Suggestion): void {
+    const key = this.keyOf(pair);
+    this.shownPair.update((shown) => (shown === key ? null : key));
+  }
 
   protected yes({ a, b, label }: Suggestion, typed: string): NewDecision[] {
     const name = typed.trim() || label;

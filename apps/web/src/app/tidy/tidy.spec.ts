@@ -227,6 +227,17 @@ describe('Tidy', () => {
     });
   });
 
+  it('shows an example of both of a pair, when asked to', async () => {
+    api.thread.mockClear();
+    button(fixture, 'examples').click();
+    await fixture.whenStable();
+    expect(host(fixture).querySelectorAll('pt-suggestion-list blockquote')).toHaveLength(2);
+    expect(api.thread).toHaveBeenCalledWith(exampleStudy.id, 4);
+    button(fixture, 'examples').click();
+    await fixture.whenStable();
+    expect(host(fixture).querySelectorAll('pt-suggestion-list blockquote')).toHaveLength(0);
+  });
+
   it('says what could not be done', async () => {
     api.step.mockReturnValueOnce(of(exampleStep({ state: 'failed', error: 'That would lead in a circle.' })));
     await press('k');
