@@ -16,11 +16,12 @@ import { deleteNetwork, renameNetwork, restoreNetwork } from './networkSteps';
 import { forgetFilter, markMessage, saveFilter, setLanguage } from './readingSteps';
 import { removeSource, restoreSource } from './sourceSteps';
 import { scoreMessages } from './scoreMessages';
+import { shareArrangement } from './shareArrangement';
 import type { StepDefinition } from './step';
 import { createStudy, deleteStudy, renameStudy, restoreStudy } from './studySteps';
 import { takeBackTidy, tidy } from './tidySteps';
 import { weave } from './weave';
-import { shareArrangement, weaveSlices } from './weaveSlices';
+import { weaveSlices } from './weaveSlices';
 
 type Definitions = { readonly [K in StepKind]: StepDefinition<K, never> | StepDefinition<K> };
 

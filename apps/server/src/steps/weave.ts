@@ -1,7 +1,7 @@
 import { counted, nodeWords, weaveSentence } from '@pebble/core';
 import { firstMap } from './firstMap';
-import { fromGroups } from './fromGroups';
-import { fromStudy } from './fromStudy';
+import { fromGroups } from '../weaving/fromGroups';
+import { fromStudy } from '../weaving/fromStudy';
 import { storeNetwork } from './storeNetwork';
 import type { StepDefinition } from './step';
 

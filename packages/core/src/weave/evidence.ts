@@ -1,3 +1,4 @@
+import { setOf } from './rows';
 import type { EvidenceRows } from './woven';
 
 /** Messages behind a node: all in which it stands. */
@@ -63,12 +64,6 @@ export function tiesOfMessage(
     if (a && b && [...a].some(isMade)) ties.push({ source: source[e], target: target[e] });
   }
   return ties;
-}
-
-function setOf(sets: Map<number, Set<number>>, key: number): Set<number> {
-  let set = sets.get(key);
-  if (!set) sets.set(key, (set = new Set()));
-  return set;
 }
 
 /** Distinct messages, dated ones first and by their date. */

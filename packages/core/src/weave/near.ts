@@ -2,7 +2,7 @@ import type { TogetherWeave } from '@pebble/contract';
 import { distinctDays } from './days';
 import { PairTable } from './pairTable';
 import { choosePlacings, type ChosenPlacings, type ThreadPlacings } from './placings';
-import { groupRows, pickNumbers } from './rows';
+import { groupRows, pickNumbers, setOf } from './rows';
 import { withoutIsolates } from './keepNodes';
 import { refuseTooMany, type EvidenceRows, type Woven } from './woven';
 
@@ -168,10 +168,4 @@ function evidenceOf(
     message: pickNumbers(order, (i) => placings.message[row[i]]),
     time: pickNumbers(order, (i) => placings.time[row[i]]),
   };
-}
-
-function setOf(sets: Map<number, Set<number>>, key: number): Set<number> {
-  let set = sets.get(key);
-  if (!set) sets.set(key, (set = new Set()));
-  return set;
 }

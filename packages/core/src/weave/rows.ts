@@ -77,3 +77,10 @@ function bySorting(key: Float64Array): Numbered {
   for (let i = 0; i < key.length; i++) of[i] = place.get(key[i])!;
   return { count, of, keys };
 }
+
+/** The set of a key; an empty one is made where there is none yet. */
+export function setOf(sets: Map<number, Set<number>>, key: number): Set<number> {
+  let set = sets.get(key);
+  if (!set) sets.set(key, (set = new Set()));
+  return set;
+}

@@ -21,7 +21,7 @@ import { MapSession } from './map-session';
 import { NodeFinder } from './node-finder';
 import { ReadingPane } from './reading-pane';
 import { SliceStepper } from './slice-stepper';
-import { wholeOf, wholesIn } from './slices';
+import { wholeOf, wholesIn } from '../shared/slices';
 
 /** The network as a picture, with its caption over it, what is selected beside it and its tables below. */
 @Component({

@@ -23,7 +23,7 @@ import { mapEditing } from '../store/map.reducer';
 import { WorkActions } from '../store/work.actions';
 import { work } from '../store/work.reducer';
 import type { LayoutFrame, LayoutRequest } from './layout.worker';
-import { slicesOf, wholeOf } from './slices';
+import { slicesOf, wholeOf } from '../shared/slices';
 
 export interface Places {
   readonly x: Float32Array;

@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, input, output, signal } f
 import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
 import type { Network } from '@pebble/contract';
 import { EMPTY, interval, switchMap } from 'rxjs';
-import { slicesOf, wholeOf } from './slices';
+import { slicesOf, wholeOf } from '../shared/slices';
 
 /** Milliseconds for which each slice is shown when they are played. */
 const PACE = 1600;

@@ -3,7 +3,7 @@ import type { Network } from '@pebble/contract';
 import { button, choose, host, text } from '../../testing/dom';
 import { exampleNetwork } from '../../testing/examples';
 import { SliceStepper } from './slice-stepper';
-import { slicesOf, wholeOf, wholesIn } from './slices';
+import { slicesOf, wholeOf, wholesIn } from '../shared/slices';
 
 const whole = exampleNetwork({ id: 'w' });
 const slice = (place: number): Network =>

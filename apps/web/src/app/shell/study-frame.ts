@@ -12,7 +12,7 @@ import { MatProgressBar } from '@angular/material/progress-bar';
 import { Store } from '@ngrx/store';
 import { counted, duration } from '../shared/words';
 import { ThemeChoice } from '../shared/theme';
-import { wholesIn } from '../map/slices';
+import { wholesIn } from '../shared/slices';
 import { WorkActions } from '../store/work.actions';
 import { work } from '../store/work.reducer';
 import { Rail, type Stop } from './rail';

@@ -3,7 +3,6 @@ import {
   Component,
   computed,
   type ElementRef,
-  inject,
   input,
   linkedSignal,
   output,
@@ -11,18 +10,15 @@ import {
 } from '@angular/core';
 import { TidyKind, type FoundThing, type Verdict } from '@pebble/contract';
 import { fold } from '@pebble/core';
-import { of } from 'rxjs';
-import { Api } from '../api/api';
-import { latest } from '../shared/latest';
-import { MessageText } from '../shared/message-text';
-import { counted, moment } from '../shared/words';
+import { counted } from '../shared/words';
+import { ThingExample } from './thing-example';
 
 const OFFERED = 8;
 
 /** One thing: an example of it, and what can be decided. */
 @Component({
   selector: 'pt-thing-pane',
-  imports: [MessageText],
+  imports: [ThingExample],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @let t = thing();
@@ -33,12 +29,7 @@ const OFFERED = 8;
         · counted as {{ t.into?.label }}
       }
     </p>
-    @if (message(); as m) {
-      <blockquote>
-        <p class="soft">{{ m.author.handle }}, {{ m.time === null ? 'undated' : moment(m.time) }}</p>
-        <pt-message-text [message]="m" [found]="t.label" />
-      </blockquote>
-    }
+    <pt-thing-example [study]="study()" [thing]="t" />
     <div class="acts">
       <button class="btn" (click)="decided.emit({ verdict: 'keep' })"><kbd>K</kbd> Keep</button>
       <button class="btn" (click)="decided.emit({ verdict: 'drop' })"><kbd>X</kbd> Leave out</button>
@@ -85,17 +76,6 @@ const OFFERED = 8;
       margin: 0;
       overflow-wrap: anywhere;
     }
-    blockquote {
-      margin: 8px 0;
-      padding: 6px 12px;
-      border-left: 3px solid var(--line);
-      max-height: 190px;
-      overflow: auto;
-    }
-    blockquote p {
-      margin: 0 0 2px;
-      font-size: 13px;
-    }
     .acts,
     .kinds {
       display: flex;
@@ -138,7 +118,6 @@ const OFFERED = 8;
   `,
 })
 export class ThingPane {
-  private readonly api = inject(Api);
   readonly study = input.required<string>();
   readonly thing = input.required<FoundThing>();
   /** Others of the same sort, into which it can be merged. */
@@ -148,7 +127,6 @@ export class ThingPane {
   private readonly box = viewChild<ElementRef<HTMLInputElement>>('box');
   protected readonly kinds = TidyKind.options;
   protected readonly counted = counted;
-  protected readonly moment = moment;
   /** A signal of its own, so that the same thing read anew leaves what is being typed alone. */
   private readonly key = computed(() => this.thing().key);
   /** What is being typed; another thing begins anew. */
@@ -165,16 +143,6 @@ export class ThingPane {
       .filter(({ label }) => sought === '' || fold(label).includes(sought))
       .slice(0, OFFERED);
   });
-  private readonly asked = computed(() => ({ study: this.study(), example: this.thing().example }), {
-    equal: (a, b) => a.study === b.study && a.example === b.example,
-  });
-  private readonly thread = latest(this.asked, ({ study, example }) =>
-    example === null ? of(null) : this.api.thread(study, example),
-  );
-  protected readonly message = computed(
-    () => this.thread()?.messages.find(({ message }) => message.id === this.thing().example)?.message ?? null,
-  );
-
   /** Opens the field for merging or renaming, and goes there. */
   open(mode: 'merge' | 'rename'): void {
     this.mode.set(mode);

@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, input, output } from '@an
 import { RouterLink } from '@angular/router';
 import type { Network } from '@pebble/contract';
 import { nodeWords } from '@pebble/core';
-import { slicesOf, wholesIn } from '../map/slices';
+import { slicesOf, wholesIn } from '../shared/slices';
 import { counted, moment } from '../shared/words';
 
 /** The networks of a study, each with its sentence. */

@@ -154,8 +154,12 @@ export class Weave {
       ? this.api.step(study, 'weave-slices', { name, weave, ...slicing })
       : this.api.step(study, 'weave', { name, weave });
     asked.subscribe({
-      next: ({ result }) =>
-        void this.router.navigate(['/studies', study, 'map', String(result?.['network'])]),
+      next: ({ state, error, result }) => {
+        if (state === 'done')
+          return void this.router.navigate(['/studies', study, 'map', String(result?.['network'])]);
+        this.weaving.set(false);
+        this.problem.set(error);
+      },
       error: (error: Error) => {
         this.weaving.set(false);
         this.problem.set(error.message);

@@ -4,7 +4,7 @@ import { findNetwork } from '../db/networks';
 import type { Store } from '../db/open';
 import { readTable } from '../files/tables';
 import type { Made } from './made';
-import { StepRefused } from './step';
+import { StepRefused } from '../steps/step';
 
 /** Draws the groups of a network together; the evidence of a group is that of its nodes. */
 export async function fromGroups(store: Store, recipe: GroupWeave): Promise<Made> {

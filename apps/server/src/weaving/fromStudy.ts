@@ -2,10 +2,10 @@ import { MOST_TIES, nodeWords, tooManyPhrase, TooManyTies, type Woven } from '@p
 import { decisionsFor } from '../db/decisions';
 import type { Store } from '../db/open';
 import { accountLabels, accountNames } from '../db/placingRows';
-import { carriedColumns } from '../weaving/carriedColumns';
-import { weaveStudy, type StudyWeave } from '../weaving/weaveStudy';
+import { carriedColumns } from './carriedColumns';
+import { weaveStudy, type StudyWeave } from './weaveStudy';
 import type { Made } from './made';
-import { StepRefused, type StepContext } from './step';
+import { StepRefused, type StepContext } from '../steps/step';
 
 /** A recipe that gives no nodes. */
 export class NothingWoven extends StepRefused {}
