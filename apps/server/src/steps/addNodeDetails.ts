@@ -1,19 +1,10 @@
 import { writeFileSync } from 'node:fs';
 import type { ColumnInfo } from '@pebble/contract';
-import {
-  counted,
-  formatCount,
-  looksLikeCategory,
-  matchDetails,
-  textsOf,
-  type NodeDetails,
-} from '@pebble/core';
-import { takeNode } from '@pebble/core/files';
+import { counted, formatCount, looksLikeCategory, matchDetails, textsOf } from '@pebble/core';
 import { addOwnColumns, findNetwork, isTakenColumn } from '../db/networks';
 import { skippedPath, uploadPath } from '../files/places';
 import { readTable, writeTable } from '../files/tables';
-import { needRoles } from '../intake/needRoles';
-import { readRecords } from '../intake/readRecords';
+import { readNodeRows } from '../intake/readNodeRows';
 import { SkippedRows } from '../intake/skippedRows';
 import { StepRefused, type StepDefinition } from './step';
 
@@ -32,7 +23,6 @@ export const addNodeDetails: StepDefinition<'add-node-details', Added> = {
   async run({ store, step, spend }, { network, upload, file, reading }) {
     const found = await findNetwork(store, network);
     if (!found) throw new StepRefused('This network is no longer there.', { file });
-    needRoles(file, reading);
     const taken = reading.columns.find(
       ({ role, name }) => (role === 'number' || role === 'attribute') && isTakenColumn(name),
     );
@@ -42,15 +32,7 @@ export const addNodeDetails: StepDefinition<'add-node-details', Added> = {
         { file },
       );
     const skipped = new SkippedRows();
-    const rows: NodeDetails[] = [];
-    const take = takeNode(reading, (node) => void rows.push(node));
-    readRecords(uploadPath(store.folder, upload), file, reading, {
-      onRecord(record) {
-        const row = take(record);
-        if (row) skipped.add(row);
-      },
-      onSkip: (row, field, reason) => skipped.add({ row, field, reason }),
-    });
+    const rows = readNodeRows(uploadPath(store.folder, upload), file, reading, skipped);
     const nodes = readTable(store.folder, network, 'nodes');
     const matched = matchDetails(textsOf(nodes, 'handle'), textsOf(nodes, 'name'), rows);
     const columns = Object.keys(matched.columns);

@@ -1,15 +1,14 @@
 import { writeFileSync } from 'node:fs';
 import type { NewDecision, RuleField, TidySort } from '@pebble/contract';
-import { counted, fold, handleKey, hashtagKey, SORT_WORDS, type NodeDetails } from '@pebble/core';
-import { nameKey, takeNode } from '@pebble/core/files';
+import { counted, fold, handleKey, hashtagKey, SORT_WORDS } from '@pebble/core';
+import { nameKey } from '@pebble/core/files';
 import { readProfiles } from '../db/accounts';
 import { addDecisions } from '../db/decisions';
 import { isTakenColumn } from '../db/networks';
 import type { Store } from '../db/open';
 import { readThings, type SortedThings } from '../db/tidyThings';
 import { skippedPath, uploadPath } from '../files/places';
-import { needRoles } from '../intake/needRoles';
-import { readRecords } from '../intake/readRecords';
+import { readNodeRows } from '../intake/readNodeRows';
 import { SkippedRows } from '../intake/skippedRows';
 import { StepRefused, type StepDefinition } from './step';
 
@@ -82,17 +81,8 @@ interface Tabled extends Ruled {
 export const categoriseByTable: StepDefinition<'categorise-by-table', Tabled> = {
   kind: 'categorise-by-table',
   async run({ store, study, step, now, spend }, { sort, upload, file, reading }) {
-    needRoles(file, reading);
     const skipped = new SkippedRows();
-    const rows: NodeDetails[] = [];
-    const take = takeNode(reading, (row) => void rows.push(row));
-    readRecords(uploadPath(store.folder, upload), file, reading, {
-      onRecord(record) {
-        const row = take(record);
-        if (row) skipped.add(row);
-      },
-      onSkip: (row, field, reason) => skipped.add({ row, field, reason }),
-    });
+    const rows = readNodeRows(uploadPath(store.folder, upload), file, reading, skipped);
     const known = new Set(readThings(store, study, sort).keys);
     const unknown: string[] = [];
     const told = new Set<string>();

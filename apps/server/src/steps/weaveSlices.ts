@@ -1,5 +1,5 @@
 import { LayoutSettings, type SliceBy } from '@pebble/contract';
-import { counted, formatCount, slicesOf, weaveSentence } from '@pebble/core';
+import { counted, formatCount, nodeWords, slicesOf, weaveSentence } from '@pebble/core';
 import type { Store } from '../db/open';
 import type { StudyWeave } from '../weaving/weaveStudy';
 import { firstMap } from './firstMap';
@@ -16,6 +16,11 @@ interface Sliced extends Record<string, unknown> {
   readonly slices: readonly string[];
   /** Titles of slices in which nothing is tied. */
   readonly empty: readonly string[];
+  readonly nodes: number;
+  readonly edges: number;
+  readonly notes: readonly string[];
+  readonly droppedBelowThreshold: number;
+  readonly undated: number;
 }
 
 const EACH: Readonly<Record<SliceBy, string>> = {
@@ -65,17 +70,34 @@ export const weaveSlices: StepDefinition<'weave-slices', Sliced> = {
         empty.push(part.title);
       }
     }
-    return { network: whole.network, slices, empty };
+    const undated = context.store.raw
+      .prepare('select count(*) from message where study_id = ? and time is null')
+      .pluck()
+      .get(context.study) as number;
+    return { ...whole, slices, empty, undated, notes: made.notes, droppedBelowThreshold: made.dropped };
   },
   describe({ weave, by }, result) {
     const head = `${weaveSentence(weave).slice(0, -1)}; the whole time and ${EACH[by]}`;
     if (!result) return `${head}.`;
-    const { slices, empty } = result;
+    const { slices, empty, nodes, edges, droppedBelowThreshold: weak, notes, undated } = result;
     const none =
       empty.length > 0
         ? `; ${counted(empty.length, 'slice')} without a tie ${empty.length === 1 ? 'was' : 'were'} left out`
         : '';
-    return `${head}: ${counted(slices.length, 'slice')}${none}. Undated messages are in no slice.`;
+    const dropped =
+      weak > 0
+        ? `; of the whole ${counted(weak, 'tie')} below the threshold ${weak === 1 ? 'was' : 'were'} left out`
+        : '';
+    const without =
+      undated > 0
+        ? [`${counted(undated, 'undated message')} ${undated === 1 ? 'is' : 'are'} in no slice.`]
+        : [];
+    const size = `${counted(nodes, ...nodeWords(weave))} and ${counted(edges, 'tie')}`;
+    return [
+      `${head}: ${size} in ${counted(slices.length, 'slice')}${none}${dropped}.`,
+      ...notes,
+      ...without,
+    ].join(' ');
   },
   followUps: ({ network, slices }) => [
     { kind: 'measure-network', parameters: { network, settings: {} } },
