@@ -48,21 +48,29 @@ export function coreNumbers({ nodeCount: n, offset, neighbour }: Csr): Uint32Arr
  * @param rows without direction and self-loops
  */
 export function localClustering({ nodeCount: n, offset, neighbour }: Csr): Float64Array {
-  const result = new Float64Array(n).fill(NaN);
-  const isPartner = new Uint8Array(n);
-  for (let v = 0; v < n; v++) {
+  const tied = tiedPartners({ nodeCount: n, offset, neighbour });
+  return Float64Array.from(tied, (count, v) => {
     const degree = offset[v + 1] - offset[v];
-    if (degree < 2) continue;
-    for (let i = offset[v]; i < offset[v + 1]; i++) isPartner[neighbour[i]] = 1;
-    let tied = 0;
+    return degree < 2 ? NaN : count / (degree * (degree - 1));
+  });
+}
+
+/** For each node, how often two of its partners are tied with each other: each such pair counts twice, once from either end. */
+export function tiedPartners({
+  nodeCount: n,
+  offset,
+  neighbour,
+}: Pick<Csr, 'nodeCount' | 'offset' | 'neighbour'>): Float64Array {
+  const tied = new Float64Array(n);
+  const partnerOf = new Int32Array(n).fill(-1);
+  for (let v = 0; v < n; v++) {
+    for (let i = offset[v]; i < offset[v + 1]; i++) partnerOf[neighbour[i]] = v;
     for (let i = offset[v]; i < offset[v + 1]; i++) {
       const u = neighbour[i];
-      for (let j = offset[u]; j < offset[u + 1]; j++) tied += isPartner[neighbour[j]];
+      for (let j = offset[u]; j < offset[u + 1]; j++) if (partnerOf[neighbour[j]] === v) tied[v]++;
     }
-    for (let i = offset[v]; i < offset[v + 1]; i++) isPartner[neighbour[i]] = 0;
-    result[v] = tied / (degree * (degree - 1));
   }
-  return result;
+  return tied;
 }
 
 /**

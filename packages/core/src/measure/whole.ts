@@ -3,6 +3,7 @@ import { neighbourRows, outRows, withoutSelfLoops, type Csr } from '../graph/csr
 import type { Graph } from '../graph/graph';
 import { strongComponents } from '../graph/strong';
 import { Random } from '../random';
+import { tiedPartners } from './neighbourhood';
 import { rewired } from './rewired';
 
 /** What a whole network is like; self-ties have no part in anything but their own number. */
@@ -146,19 +147,9 @@ function reversed({ nodeCount, offset, neighbour }: Csr): Pick<Csr, 'offset' | '
 }
 
 /** @param rows without direction and self-loops */
-export function transitivity({ nodeCount, offset, neighbour }: Csr): number {
-  const isPartner = new Int32Array(nodeCount).fill(-1);
-  let closed = 0;
-  let pairs = 0;
-  for (let v = 0; v < nodeCount; v++) {
-    const degree = offset[v + 1] - offset[v];
-    pairs += degree * (degree - 1);
-    for (let i = offset[v]; i < offset[v + 1]; i++) isPartner[neighbour[i]] = v;
-    for (let i = offset[v]; i < offset[v + 1]; i++) {
-      const u = neighbour[i];
-      for (let j = offset[u]; j < offset[u + 1]; j++) if (isPartner[neighbour[j]] === v) closed++;
-    }
-  }
+export function transitivity(rows: Csr): number {
+  const pairs = degreesOf(rows).reduce((sum, degree) => sum + degree * (degree - 1), 0);
+  const closed = tiedPartners(rows).reduce((sum, count) => sum + count, 0);
   return pairs > 0 ? closed / pairs : NaN;
 }
 
