@@ -83,7 +83,7 @@ test('a researcher goes from a dropped file to a published map', async ({ page }
     page.getByRole('button', { name: 'Save SVG' }).click(),
   ]);
   const figure = readFileSync(await svg.path(), 'utf8');
-  expect(figure).toContain('1,320 accounts tied when one replies to, mentions or reposts another');
+  expect(figure).toContain('1,320 accounts tied when one replies to, quotes, mentions or reposts another');
   expect(figure).toContain('@font-face');
   const [png] = await Promise.all([
     page.waitForEvent('download'),

@@ -66,14 +66,14 @@ describe('the application', () => {
 
   it('weaves the ties that were planted, measures them, and opens every tie onto its messages', async () => {
     await importFile('a.jsonl', postsAsJsonLines(small.posts));
-    for (const kind of ['reply', 'mention', 'repost'] as const) {
+    for (const kind of ['reply', 'quote', 'mention', 'repost'] as const) {
       const { body } = await api()
         .post(`/api/v1/studies/${study}/estimate`)
         .send({ what: 'accounts', kinds: [kind] })
         .expect(200);
       expect(body.edges).toBe(small.truth.ties[kind]);
     }
-    const weave = { what: 'accounts', kinds: ['reply', 'mention', 'repost'] };
+    const weave = { what: 'accounts', kinds: ['reply', 'quote', 'mention', 'repost'] };
     const { body: woven } = await step('weave', { name: 'All', weave }).expect(200);
     expect(woven.result).toMatchObject({ nodes: small.truth.accounts, edges: small.truth.ties.all });
     const network = await measured(woven.result.network);

@@ -28,7 +28,7 @@ export async function loadDemo(store: Store, runner: Runner): Promise<void> {
   });
   const weave = {
     what: 'accounts',
-    kinds: ['reply', 'mention', 'repost'],
+    kinds: ['reply', 'quote', 'mention', 'repost'],
     from: null,
     until: null,
     atLeast: 1,

@@ -28,7 +28,7 @@ describe('questions about the nodes of a network', () => {
   };
 
   it('are answered by columns of the nodes, with how they were computed', async () => {
-    const { id } = await woven.make({ what: 'accounts', kinds: ['reply', 'mention', 'repost'] });
+    const { id } = await woven.make({ what: 'accounts', kinds: ['reply', 'quote', 'mention', 'repost'] });
     await measured(id);
     const step = (await ask(id, QuestionId.options).expect(200)).body as Step;
     expect(step.sentence).toContain('Of every node of the whole network closeness, harmonic closeness');
@@ -63,7 +63,7 @@ describe('questions about the nodes of a network', () => {
   it('and what the whole is like, beside chance, goes into the methods text', async () => {
     const { id, edges, handles } = await woven.make({
       what: 'accounts',
-      kinds: ['reply', 'mention', 'repost'],
+      kinds: ['reply', 'quote', 'mention', 'repost'],
     });
     const step = (await app.step('describe-whole', { network: id, networks: 20, seed: 3 }).expect(200))
       .body as Step;

@@ -21,7 +21,7 @@ describe('choices of a weave', () => {
   const { estimate, make, evidence, read } = new WovenNetworks(app);
 
   const networks = async (): Promise<Network[]> => app.get<Network[]>('networks');
-  const addresses = { what: 'accounts', kinds: ['reply', 'mention', 'repost'], isolates: false };
+  const addresses = { what: 'accounts', kinds: ['reply', 'quote', 'mention', 'repost'], isolates: false };
 
   describe('which messages are taken', () => {
     const replies = { name: 'Replies', filter: { kind: 'reply' } };

@@ -1,5 +1,6 @@
 import SqliteDatabase from 'better-sqlite3';
 import { Kysely, SqliteDialect, sql } from 'kysely';
+import { KIND_BIT } from '@pebble/core';
 import { migrate, MIGRATIONS } from './migrations';
 
 describe('the migrations', () => {
@@ -58,6 +59,39 @@ describe('the migrations', () => {
     }>`select kind, parameters from step`.execute(db);
     expect(steps.map(({ kind }) => kind)).toEqual(['weave']);
     expect(JSON.parse(steps[0].parameters)).toMatchObject({ name: 'N', weave: { what: 'accounts' } });
+  });
+
+  it('tell quotes from replies in what was stored before, and keep the weaves that counted both', async () => {
+    await migrate(db);
+    await sql`insert into message (id, study_id, source_id, key, author_id, parent_author_id, kind, text)
+      values (1, 's', 1, 'a', 1, 2, 'reply', ''), (2, 's', 1, 'b', 1, 2, 'quote', '@x'), (3, 's', 1, 'c', 3, 1, 'comment', '')`.execute(
+      db,
+    );
+    await sql`insert into address (study_id, message_id, to_id, from_id, kinds, time)
+      values ('s', 1, 2, 1, 1, 0), ('s', 2, 2, 1, 3, 0), ('s', 2, 4, 1, 2, 0), ('s', 3, 1, 3, 1, 0)`.execute(
+      db,
+    );
+    const network = (id: string, study: string, weave: string) =>
+      sql`insert into network (id, study_id, step_id, name, weave, sentence, nodes, edges, messages, state, measures, created_at)
+        values (${id}, ${study}, 1, 'N', ${weave}, '', 1, 1, 1, 'woven', '{}', '')`.execute(db);
+    await network('n', 's', '{"kinds":["reply","mention"]}');
+    await network('mentions', 's', '{"kinds":["mention"]}');
+    await network('other', 'without quotes', '{"kinds":["reply"]}');
+    await network('file', 's', 'null');
+    await MIGRATIONS['0010-own-addresses'].up(db);
+    const { rows: kinds } = await sql<{
+      kinds: number;
+    }>`select kinds from address order by message_id, to_id`.execute(db);
+    const { reply, mention, quote, comment } = KIND_BIT;
+    expect(kinds.map((row) => row.kinds)).toEqual([reply, quote | mention, mention, comment]);
+    const { rows } = await sql<{ id: string; weave: string }>`select id, weave from network`.execute(db);
+    const woven = rows.map(({ id, weave }) => [id, (JSON.parse(weave) as { kinds: string[] } | null)?.kinds]);
+    expect(Object.fromEntries(woven)).toEqual({
+      n: ['reply', 'mention', 'quote', 'comment'],
+      mentions: ['mention'],
+      other: ['reply'],
+      file: undefined,
+    });
   });
 
   it('can be run again without harm, and give the same tables to a new folder', async () => {

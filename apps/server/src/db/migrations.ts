@@ -1,3 +1,4 @@
+import { KIND_BIT } from '@pebble/core';
 import { Migrator, sql, type Kysely, type Migration } from 'kysely';
 import { buildRowIndexes } from './load/rowIndexes';
 
@@ -325,6 +326,27 @@ const whole: Migration = {
   },
 };
 
+/** Quotes and answers to comments are ways of addressing of their own; weaves that counted them as replies name them now. */
+const ownAddresses: Migration = {
+  async up(db: Kysely<unknown>) {
+    for (const kind of ['quote', 'comment'] as const) {
+      await sql`update address set kinds = (kinds & ~${sql.lit(KIND_BIT.reply)}) | ${sql.lit(KIND_BIT[kind])}
+        where kinds & ${sql.lit(KIND_BIT.reply)} and exists (select 1 from message m
+          where m.id = address.message_id and m.kind = ${kind} and m.parent_author_id = address.to_id)`.execute(
+        db,
+      );
+      const occurs = (table: string) => sql`exists (select 1 from message m
+        where m.study_id = ${sql.ref(`${table}.study_id`)} and m.kind = ${kind} and m.parent_author_id is not null)`;
+      const has = (json: string, path: string) =>
+        sql`exists (select 1 from json_each(${sql.ref(json)}, ${path}) where value = 'reply')`;
+      await sql`update network set weave = json_insert(weave, '$.kinds[#]', ${kind})
+        where ${has('network.weave', '$.kinds')} and ${occurs('network')}`.execute(db);
+      await sql`update step set parameters = json_insert(parameters, '$.weave.kinds[#]', ${kind})
+        where ${has('step.parameters', '$.weave.kinds')} and ${occurs('step')}`.execute(db);
+    }
+  },
+};
+
 /** Every change of the tables in its order; each runs once. */
 export const MIGRATIONS: Readonly<Record<string, Migration>> = {
   '0001-first': first,
@@ -336,6 +358,7 @@ export const MIGRATIONS: Readonly<Record<string, Migration>> = {
   '0007-tidy': tidy,
   '0008-slices': slices,
   '0009-whole': whole,
+  '0010-own-addresses': ownAddresses,
 };
 
 /** Brings the tables to the newest form; each migration runs once. */

@@ -64,7 +64,7 @@ describe('Batcher', () => {
 
   // Common practice: one message gives one tie to each account it mentions or answers.
   it('puts all ways in which a message addresses one account together', () => {
-    const { reply, mention, to, cc } = KIND_BIT;
+    const { reply, mention, to, cc, quote, comment } = KIND_BIT;
     expect(
       addresses(
         batch(
@@ -77,6 +77,8 @@ describe('Batcher', () => {
             ],
           },
           { text: '@ann talks to herself' },
+          { kind: 'quote', parentHandle: 'ben', text: 'as he says' },
+          { kind: 'comment', parentHandle: 'cy', text: 'no' },
         ),
       ),
     ).toEqual([
@@ -84,6 +86,8 @@ describe('Batcher', () => {
       ['ann 0'],
       [`ben ${to}`, `cy ${cc}`],
       [`ann ${mention}`],
+      [`ben ${quote}`],
+      [`cy ${comment}`],
     ]);
   });
 

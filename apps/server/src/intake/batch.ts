@@ -7,7 +7,7 @@ import {
   type Profile,
   type SkippedRow,
 } from '@pebble/contract';
-import { findSpans, handleKey, hashtagKey, KIND_BIT } from '@pebble/core';
+import { findSpans, handleKey, hashtagKey, KIND_BIT, parentBit } from '@pebble/core';
 
 /** A handle or hashtag that is named for the first time: as it is compared, and as it was written. */
 export interface NewName {
@@ -219,8 +219,7 @@ export class Batcher {
         toKinds.push(bit);
       }
     };
-    if (parentAuthor >= 0)
-      address(parentAuthor, message.kind === 'repost' ? KIND_BIT.repost : KIND_BIT.reply);
+    if (parentAuthor >= 0) address(parentAuthor, parentBit(message.kind));
     for (const { handle, name, how } of message.addressed) {
       const number = this.handles.number(handle);
       this.name(number, name);

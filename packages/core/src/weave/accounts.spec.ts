@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { AccountWeave } from '@pebble/contract';
-import { KIND_BIT, weaveAccounts, whatEmptiesAccounts, type AddressRows } from './accounts';
+import { KIND_BIT, parentBit, weaveAccounts, whatEmptiesAccounts, type AddressRows } from './accounts';
 import { finishWeave } from './after';
 import { sizeOf } from './estimate';
 import { periodPhrase, verbPhrase } from './sentence';
@@ -95,6 +95,30 @@ describe('weaveAccounts (common practice)', () => {
       isolates: true,
     });
     expect([dropped.weight[0], dropped.columns['days'][0]]).toEqual([6, 3]);
+  });
+
+  it('keeps replies, answers to comments and quotes apart, and adds them up in the weight', () => {
+    expect((['post', 'reply', 'comment', 'quote', 'repost', 'email'] as const).map(parentBit)).toEqual([
+      KIND_BIT.reply,
+      KIND_BIT.reply,
+      KIND_BIT.comment,
+      KIND_BIT.quote,
+      KIND_BIT.repost,
+      KIND_BIT.reply,
+    ]);
+    const talk = rows([
+      [1, 0, 1, KIND_BIT.comment, 10],
+      [2, 0, 1, KIND_BIT.quote | mention, 20],
+      [3, 0, 1, reply, 30],
+    ]);
+    const { weight, columns } = weaveAccounts(talk, {
+      ...everything,
+      kinds: ['reply', 'comment', 'quote'],
+    });
+    expect([...weight]).toEqual([3]);
+    expect(Object.keys(columns).slice(0, 3)).toEqual(['replies', 'comment replies', 'quotes']);
+    expect(['replies', 'comment replies', 'quotes'].map((name) => columns[name][0])).toEqual([1, 1, 1]);
+    expect([...weaveAccounts(talk, { ...everything, kinds: ['quote'] }).weight]).toEqual([1]);
   });
 
   it('keeps to the period and the kinds', () => {

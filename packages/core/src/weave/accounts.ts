@@ -1,4 +1,4 @@
-import { ADDRESS_KINDS, type AccountWeave, type AddressKind } from '@pebble/contract';
+import { ADDRESS_KINDS, type AccountWeave, type AddressKind, type MessageKind } from '@pebble/contract';
 import { distinctDays } from './days';
 import { PairTable } from './pairTable';
 import { ADDRESS_VERB, counted } from './sentence';
@@ -12,7 +12,14 @@ export const KIND_BIT: Readonly<Record<AddressKind, number>> = {
   to: 8,
   cc: 16,
   bcc: 32,
+  quote: 64,
+  comment: 128,
 };
+
+/** The bit by which a message addresses whom it has as its parent's author, by the kind of message. */
+export function parentBit(kind: MessageKind): number {
+  return kind === 'repost' || kind === 'quote' || kind === 'comment' ? KIND_BIT[kind] : KIND_BIT.reply;
+}
 
 /**
  * Who addressed whom, one row for each pair of message and addressed account. A message that addresses nobody has one
@@ -32,6 +39,8 @@ export interface AddressRows {
 /** Names of the columns of ties that count messages by kind. */
 const KIND_COLUMN: Readonly<Record<AddressKind, string>> = {
   reply: 'replies',
+  comment: 'comment replies',
+  quote: 'quotes',
   mention: 'mentions',
   repost: 'reposts',
   to: 'sent',
@@ -70,7 +79,7 @@ export function weaveAccounts(rows: AddressRows, weave: AccountWeave): Woven {
   };
   const kinds = weave.kinds.map((kind) => [
     KIND_COLUMN[kind],
-    column(table.byKind[ADDRESS_KINDS.indexOf(kind)]),
+    column(table.byKind[Math.log2(KIND_BIT[kind])]),
   ]);
   const divided = weave.share === 'divided';
   return {

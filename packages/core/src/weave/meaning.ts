@@ -4,6 +4,8 @@ import { THING_WORDS } from './words';
 
 const DID: Readonly<Record<AddressKind, string>> = {
   reply: 'answered',
+  comment: 'answered a comment of',
+  quote: 'quoted',
   mention: 'mentioned',
   repost: 'reposted',
   to: 'wrote to',

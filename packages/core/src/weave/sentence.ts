@@ -3,6 +3,8 @@ import type { AddressKind } from '@pebble/contract';
 /** What one account does to another, by kind of address. */
 export const ADDRESS_VERB: Readonly<Record<AddressKind, string>> = {
   reply: 'replies to',
+  comment: 'answers a comment of',
+  quote: 'quotes',
   mention: 'mentions',
   repost: 'reposts',
   to: 'writes to',

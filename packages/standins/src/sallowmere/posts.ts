@@ -17,7 +17,7 @@ import {
 import { fill, handwriting, hashtagsFor, linkFor } from './writing';
 
 /** The ways in which posts address accounts. */
-const POST_ADDRESSES = ['reply', 'mention', 'repost'] as const;
+const POST_ADDRESSES = ['reply', 'quote', 'mention', 'repost'] as const;
 type PostAddress = (typeof POST_ADDRESSES)[number];
 
 /** A post of Tidepost as its export file holds it. */
@@ -352,17 +352,19 @@ class PostWriter {
   private truth(): DemoTruth {
     const pairs: Record<PostAddress | 'all', Set<string>> = {
       reply: new Set(),
+      quote: new Set(),
       mention: new Set(),
       repost: new Set(),
       all: new Set(),
     };
-    const addresses: Record<PostAddress, number> = { reply: 0, mention: 0, repost: 0 };
+    const addresses: Record<PostAddress, number> = { reply: 0, quote: 0, mention: 0, repost: 0 };
     const tied = new Set<string>();
     for (const draft of this.drafts) {
       const own = draft.author.handle;
       const parent = draft.parent >= 0 ? this.drafts[draft.parent] : null;
       const to: Record<PostAddress, string[]> = {
-        reply: parent && draft.kind !== 'repost' ? [parent.author.handle] : [],
+        reply: parent && draft.kind === 'reply' ? [parent.author.handle] : [],
+        quote: parent && draft.kind === 'quote' ? [parent.author.handle] : [],
         repost: parent && draft.kind === 'repost' ? [parent.author.handle] : [],
         mention:
           draft.kind === 'repost' ? mentionsPassedOn(this.drafts, draft) : [...new Set(draft.mentions)],
@@ -393,6 +395,7 @@ class PostWriter {
       isolates: [...people].filter((handle) => !tied.has(handle)).length,
       ties: {
         reply: pairs.reply.size,
+        quote: pairs.quote.size,
         mention: pairs.mention.size,
         repost: pairs.repost.size,
         all: pairs.all.size,

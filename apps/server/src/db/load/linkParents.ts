@@ -1,4 +1,5 @@
-import { KIND_BIT } from '@pebble/core';
+import { MessageKind } from '@pebble/contract';
+import { KIND_BIT, parentBit } from '@pebble/core';
 import { sql } from 'kysely';
 import type { Store } from '../open';
 
@@ -7,6 +8,7 @@ import type { Store } from '../open';
  * of earlier imports; and whom an empty repost passes on. Returns how many parents of this source are still missing.
  */
 export async function linkParents({ query }: Store, study: string, source: number): Promise<number> {
+  const byKind = MessageKind.options.map((kind) => sql`when ${kind} then ${sql.lit(parentBit(kind))}`);
   const { rows: linked } = await sql<{ id: number }>`
     update message set parent_author_id = p.author_id from message p
     where message.study_id = ${study} and message.parent_author_id is null and message.parent_key is not null
@@ -15,7 +17,7 @@ export async function linkParents({ query }: Store, study: string, source: numbe
   await sql`
     insert into address (study_id, message_id, to_id, from_id, kinds, time)
     select m.study_id, m.id, m.parent_author_id, m.author_id,
-      case m.kind when 'repost' then ${KIND_BIT.repost} else ${KIND_BIT.reply} end, m.time
+      case m.kind ${sql.join(byKind, sql` `)} end, m.time
     from message m where m.id in (select value from json_each(${JSON.stringify(linked.map(({ id }) => id))}))
     on conflict do update set kinds = kinds | excluded.kinds`.execute(query);
   await sql`

@@ -4,6 +4,8 @@ import { counted } from '../shared/words';
 /** Columns of the tie table that count messages by kind, with the words for one and for many. */
 const KINDS = [
   ['replies', 'reply', 'replies'],
+  ['comment replies', 'answer to a comment', 'answers to comments'],
+  ['quotes', 'quote', 'quotes'],
   ['mentions', 'mention', 'mentions'],
   ['reposts', 'repost', 'reposts'],
   ['sent', 'email sent', 'emails sent'],

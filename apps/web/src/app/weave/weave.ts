@@ -183,6 +183,7 @@ function nameOf(weave: Recipe): string {
   const [, many] = nodeWords(weave);
   switch (weave.what) {
     case 'accounts':
+      if (weave.kinds.length > 3) return 'Who addresses whom';
       return `Who ${weave.kinds.map((kind) => ADDRESS_VERB[kind]).join(', ')} whom`;
     case 'together':
       return `Which ${many} go together`;
