@@ -186,6 +186,12 @@ describe('what can be woven from the demo', () => {
     expect(thin.edges['source'].length).toBeLessThan(directed.edges);
     expect(thin.step.sentence).toContain('The disparity filter at 0.05 (Serrano et al. 2009) keeps');
     expect(thin.step.sentence).toContain('Only the largest of');
+    const { thinned } = await estimate({ ...recipe, direction: 'sum', backbone: 0.05 });
+    expect(thinned!.backbone.ties).toBeLessThan(thinned!.of);
+    expect(Math.abs(thinned!.plain.ties - thinned!.backbone.ties)).toBeLessThan(thinned!.of);
+    const well = await make({ ...recipe, neighboursAtLeast: 3 });
+    expect(well.handles.length).toBeLessThan(directed.nodes);
+    expect(well.step.sentence).toContain('only nodes tied to at least 3 others');
     const { nodes, components } = await estimate({ ...recipe, direction: 'sum', largestOnly: true });
     expect([components, nodes]).toEqual([1, directed.largest]);
   });

@@ -84,6 +84,7 @@ describe('a weave', () => {
       share: 'whole',
       direction: 'kept',
       backbone: null,
+      neighboursAtLeast: null,
       largestOnly: false,
     });
   });

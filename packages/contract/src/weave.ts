@@ -31,6 +31,8 @@ export type Direction = z.infer<typeof Direction>;
 const AFTER = {
   /** Ties that stand out for one of their ends at this level (disparity filter); null for all. */
   backbone: z.number().min(0.000001).max(1).nullable().default(null),
+  /** Nodes tied to at least so many others; null for all. */
+  neighboursAtLeast: z.int().min(1).max(1_000_000).nullable().default(null),
   largestOnly: z.boolean().default(false),
 };
 const DIRECTED = { direction: Direction.default('kept'), ...AFTER };
@@ -192,6 +194,25 @@ export const Sketch = z.object({
 });
 export type Sketch = z.infer<typeof Sketch>;
 
+const THINNED = {
+  ties: z.int(),
+  /** Nodes that keep a tie. */
+  nodes: z.int(),
+  /** Of the weight of all ties, 0 to 1. */
+  weight: z.number(),
+};
+
+/** What a backbone keeps, beside the plain threshold of the weight that keeps about as many ties; self-ties do not count. */
+export const Thinned = z.object({
+  /** Ties before. */
+  of: z.int(),
+  backbone: z.object(THINNED),
+  plain: z.object({ atLeast: z.number(), ...THINNED }),
+  /** Ties that both keep. */
+  both: z.int(),
+});
+export type Thinned = z.infer<typeof Thinned>;
+
 /** How large a weave would be, without weaving it. */
 export const WeaveEstimate = z.object({
   messages: z.int(),
@@ -208,6 +229,8 @@ export const WeaveEstimate = z.object({
   notes: z.array(z.string()).default([]),
   /** Which part of the sentence empties the result, when it is empty. */
   emptiedBy: z.string().nullable(),
+  /** What the backbone keeps, where it is asked for. */
+  thinned: Thinned.nullable().default(null),
   sketch: Sketch.default({ labels: [], ties: [] }),
 });
 export type WeaveEstimate = z.infer<typeof WeaveEstimate>;

@@ -59,6 +59,7 @@ export * from './tidy/suggestions';
 export * from './tidy/words';
 export * from './weave/accounts';
 export * from './weave/after';
+export * from './weave/backbone';
 export * from './weave/alike';
 export * from './weave/chosen';
 export * from './weave/estimate';

@@ -26,6 +26,7 @@ const estimate: WeaveEstimate = {
   droppedBelowThreshold: 0,
   notes: [],
   emptiedBy: null,
+  thinned: null,
   sketch: { labels: [], ties: [] },
 };
 const api = {

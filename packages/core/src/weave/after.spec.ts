@@ -1,4 +1,5 @@
-import { disparity, finishWeave, undirected } from './after';
+import { besidePlain, disparity } from './backbone';
+import { finishWeave, undirected } from './after';
 import type { Woven } from './woven';
 
 function network(
@@ -58,6 +59,45 @@ describe('disparity (Serrano, Boguñá & Vespignani 2009)', () => {
     // Node 0 sends 8 and 2: (1 - 0.8)^1 = 0.2; node 2 gets 2 and 2: 0.5.
     expect([...disparity(two, 0.3)]).toEqual([0]);
     expect([...disparity(two, 0.6)]).toEqual([0, 1, 2]);
+  });
+});
+
+describe('besidePlain', () => {
+  // Two hubs: the strong ties of the weak one stand out for it, and fall below a plain threshold.
+  const hubs = network(
+    [
+      [0, 1, 80],
+      [0, 2, 70],
+      [0, 3, 60],
+      [4, 5, 8],
+      [4, 6, 1],
+      [4, 7, 1],
+      [4, 4, 99],
+    ],
+    8,
+    false,
+  );
+
+  it('says what each keeps, without self-ties, worked by hand', () => {
+    const kept = disparity(hubs, 0.05);
+    expect([...kept]).toEqual([3, 6]);
+    const total = 80 + 70 + 60 + 8 + 1 + 1;
+    expect(besidePlain(hubs, kept)).toEqual({
+      of: 6,
+      backbone: { ties: 1, nodes: 2, weight: 8 / total },
+      plain: { atLeast: 80, ties: 1, nodes: 2, weight: 80 / total },
+      both: 0,
+    });
+  });
+
+  it('takes the threshold nearest to as many ties, where several weigh the same', () => {
+    const { plain, both } = besidePlain(hubs, Uint32Array.of(0, 3, 4, 5));
+    expect([plain.atLeast, plain.ties, both]).toEqual([8, 4, 2]);
+    expect(besidePlain(network([], 3), new Uint32Array(0))).toMatchObject({
+      of: 0,
+      both: 0,
+      backbone: { weight: 0 },
+    });
   });
 });
 
@@ -131,9 +171,33 @@ describe('finishWeave', () => {
   it('says what the backbone keeps, and leaves out nodes that lose their ties', () => {
     const made = finishWeave(parts, { backbone: 0.05, largestOnly: false, isolates: false });
     expect([...made.id]).toEqual([10, 11]);
-    expect(made.notes[0]).toBe('The disparity filter at 0.05 (Serrano et al. 2009) keeps 1 of 4 ties.');
+    expect(made.notes[0]).toBe(
+      'The disparity filter at 0.05 (Serrano et al. 2009) keeps 1 of 4 ties; a plain threshold of 9 would keep 1, 1 of them the same.',
+    );
     const kept = finishWeave(parts, { backbone: 0.05, largestOnly: false, isolates: true });
     expect(kept.id).toHaveLength(6);
+  });
+
+  it('keeps nodes tied to enough others, counting both directions once and self-ties not', () => {
+    const ties = network(
+      [
+        [0, 1, 1],
+        [1, 0, 1],
+        [0, 2, 1],
+        [1, 2, 1],
+        [2, 3, 1],
+        [3, 3, 1],
+        [4, 3, 1],
+      ],
+      5,
+    );
+    const after = { backbone: null, largestOnly: false, isolates: false, neighboursAtLeast: 2 };
+    const made = finishWeave(ties, after);
+    expect([...made.id]).toEqual([10, 11, 12, 13]);
+    expect(made.notes).toEqual([
+      '4 of 5 nodes are tied to 2 others or more and were kept, with 6 of 7 ties.',
+    ]);
+    expect(finishWeave(ties, { ...after, neighboursAtLeast: 3 }).id).toHaveLength(0);
   });
 
   it('changes nothing where nothing is asked for', () => {

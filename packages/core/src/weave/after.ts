@@ -2,60 +2,37 @@ import type { Direction } from '@pebble/contract';
 import { weakComponents } from '../graph/components';
 import { counted, formatCount } from './sentence';
 import { keepNodes, withoutIsolates } from './keepNodes';
+import { besidePlain, disparity, thinnedPhrase } from './backbone';
+import { numberKeys } from './rows';
 import type { Woven } from './woven';
 
 /** What is done with a network when its ties are counted. */
 export interface After {
   readonly direction?: Direction;
   readonly backbone: number | null;
+  readonly neighboursAtLeast?: number | null;
   readonly largestOnly: boolean;
   /** Nodes without a tie stay, also those that lose their last one here. */
   readonly isolates: boolean;
 }
 
-/** Drops directions, keeps the backbone, and keeps the largest component, in this order, as far as they are asked for. */
+/** Drops directions, keeps the backbone, then nodes tied to enough others, then the largest component, as far as they are asked for. */
 export function finishWeave(
   woven: Woven,
-  { direction = 'kept', backbone, largestOnly, isolates }: After,
+  { direction = 'kept', backbone, neighboursAtLeast = null, largestOnly, isolates }: After,
 ): Woven {
   let made = direction === 'kept' || !woven.directed ? woven : undirected(woven, direction);
   if (backbone !== null) {
     const kept = disparity(made, backbone);
-    const note = `The disparity filter at ${backbone} (Serrano et al. 2009) keeps ${formatCount(kept.length)} of ${counted(made.source.length, 'tie')}.`;
-    made = keepTies(made, kept, note);
+    const thinned = besidePlain(made, kept);
+    made = { ...keepTies(made, kept, thinnedPhrase(thinned, backbone)), thinned };
+    if (!isolates) made = withoutIsolates(made);
+  }
+  if (neighboursAtLeast !== null) {
+    made = wellTied(made, neighboursAtLeast);
     if (!isolates) made = withoutIsolates(made);
   }
   return largestOnly ? largestPart(made) : made;
-}
-
-/**
- * Ties that stand out for one of their ends: those with (1 - w / s)^(k - 1) below alpha, for an end of strength s with k ties, where the
- * ends of a directed tie are counted by their outgoing and incoming ties (Serrano, Boguñá & Vespignani 2009, PNAS 106). An end with one
- * tie says nothing. Self-ties do not count, and stay.
- * @param alpha level of significance, above 0 and up to 1
- */
-export function disparity(
-  { source, target, weight, id, directed }: Pick<Woven, 'source' | 'target' | 'weight' | 'id' | 'directed'>,
-  alpha: number,
-): Uint32Array {
-  const nodes = id.length;
-  const out = { ties: new Float64Array(nodes), strength: new Float64Array(nodes) };
-  // Of an undirected network both ends are counted together.
-  const into = directed ? { ties: new Float64Array(nodes), strength: new Float64Array(nodes) } : out;
-  for (let e = 0; e < source.length; e++) {
-    if (source[e] === target[e]) continue;
-    out.ties[source[e]]++;
-    out.strength[source[e]] += weight[e];
-    into.ties[target[e]]++;
-    into.strength[target[e]] += weight[e];
-  }
-  const chance = ({ ties, strength }: typeof out, node: number, w: number): number =>
-    ties[node] < 2 ? 1 : (1 - w / strength[node]) ** (ties[node] - 1);
-  return Uint32Array.from(source.keys()).filter(
-    (e) =>
-      source[e] === target[e] ||
-      Math.min(chance(out, source[e], weight[e]), chance(into, target[e], weight[e])) < alpha,
-  );
 }
 
 /** Both directions of a pair as one tie; counts are added up, the first and the last moment are those of either. */
@@ -130,6 +107,27 @@ function keepTies(woven: Woven, kept: Uint32Array, note: string | null): Woven {
     columns: Object.fromEntries(Object.entries(woven.columns).map(([name, values]) => [name, of(values)])),
     notes: note === null ? woven.notes : [...woven.notes, note],
   };
+}
+
+/** Nodes tied to at least so many others. They are counted once: of those that stay some may have fewer then. */
+function wellTied(woven: Woven, atLeast: number): Woven {
+  const { id, source, target } = woven;
+  const between = Uint32Array.from(source.keys()).filter((e) => source[e] !== target[e]);
+  const { keys } = numberKeys(
+    between,
+    (e) => Math.min(source[e], target[e]) * id.length + Math.max(source[e], target[e]),
+  );
+  const others = new Uint32Array(id.length);
+  for (const key of keys) {
+    others[Math.floor(key / id.length)]++;
+    others[key % id.length]++;
+  }
+  const kept = Uint32Array.from(id.keys()).filter((v) => others[v] >= atLeast);
+  const inside = Uint32Array.from(source.keys()).filter(
+    (e) => others[source[e]] >= atLeast && others[target[e]] >= atLeast,
+  );
+  const note = `${formatCount(kept.length)} of ${counted(id.length, 'node')} are tied to ${counted(atLeast, 'other')} or more and were kept, with ${formatCount(inside.length)} of ${counted(source.length, 'tie')}.`;
+  return keepNodes(keepTies(woven, inside, note), kept);
 }
 
 function largestPart(woven: Woven): Woven {

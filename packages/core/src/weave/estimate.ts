@@ -28,6 +28,7 @@ export function sizeOf(
     largestShare: nodes ? size[0] / nodes : 0,
     droppedBelowThreshold: woven.droppedBelowThreshold,
     notes: [...woven.notes],
+    thinned: woven.thinned ?? null,
     emptiedBy: source.length > 0 ? null : emptiedBy,
     sketch,
   };

@@ -181,6 +181,9 @@ function endings(weave: Weave): string[] {
     ...(weave.backbone === null
       ? []
       : [`only ties that stand out for one of their ends (disparity filter at ${weave.backbone})`]),
+    ...(weave.neighboursAtLeast === null
+      ? []
+      : [`only nodes tied to at least ${counted(weave.neighboursAtLeast, 'other')}`]),
     ...(weave.largestOnly ? ['only the largest component'] : []),
   ];
 }

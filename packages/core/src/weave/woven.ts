@@ -1,3 +1,4 @@
+import type { Thinned } from '@pebble/contract';
 import { formatCount } from './sentence';
 
 /** Ties are more than this: they are not made. */
@@ -31,6 +32,8 @@ export interface Woven {
   /** Messages that make these ties. */
   readonly messages: number;
   readonly droppedBelowThreshold: number;
+  /** What the backbone kept, where it was asked for. */
+  readonly thinned?: Thinned;
   /** What was left out beside, in sentences. */
   readonly notes: readonly string[];
 }

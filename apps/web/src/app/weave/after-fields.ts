@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
 import { FormsModule } from '@angular/forms';
+import { atLeastOne } from './numbers';
 import type { Direction, GroupWeave, Weave } from '@pebble/contract';
 
 /** A weave whose ties can be thinned when they are counted. */
@@ -14,7 +15,7 @@ const LEVEL = 0.05;
   template: `
     @let w = weave();
     <details>
-      <summary>When the ties are counted: directions, backbone, largest component</summary>
+      <summary>When the ties are counted: directions, backbone, well-tied nodes, largest component</summary>
       @if (w.what === 'accounts' || w.what === 'follows') {
         <div>
           Directions
@@ -52,6 +53,22 @@ const LEVEL = 0.05;
       <label
         ><input
           type="checkbox"
+          [ngModel]="w.neighboursAtLeast !== null"
+          (ngModelChange)="changed.emit({ neighboursAtLeast: $event ? 2 : null })"
+        />
+        Only nodes tied to enough others@if (w.neighboursAtLeast !== null) {: at least
+          <input
+            type="number"
+            min="1"
+            class="box count"
+            aria-label="Others that a node is tied to at least"
+            [ngModel]="w.neighboursAtLeast"
+            (ngModelChange)="changed.emit({ neighboursAtLeast: atLeastOne($event) })"
+          />, counted once}.</label
+      >
+      <label
+        ><input
+          type="checkbox"
           [ngModel]="w.largestOnly"
           (ngModelChange)="changed.emit({ largestOnly: $event })"
         />
@@ -63,7 +80,13 @@ const LEVEL = 0.05;
 })
 export class AfterFields {
   readonly weave = input.required<Thinned>();
-  readonly changed = output<{ direction?: Direction; backbone?: number | null; largestOnly?: boolean }>();
+  readonly changed = output<{
+    direction?: Direction;
+    backbone?: number | null;
+    neighboursAtLeast?: number | null;
+    largestOnly?: boolean;
+  }>();
+  protected readonly atLeastOne = atLeastOne;
   protected readonly level = LEVEL;
   protected readonly directions: readonly (readonly [Direction, string])[] = [
     ['kept', 'are kept'],

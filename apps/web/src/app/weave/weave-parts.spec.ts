@@ -152,7 +152,12 @@ describe('AfterFields', () => {
     await fixture.whenStable();
     choose(host(fixture).querySelector<HTMLSelectElement>('select')!, 'mutual');
     for (const box of host(fixture).querySelectorAll<HTMLInputElement>('input[type="checkbox"]')) box.click();
-    expect(changes).toEqual([{ direction: 'mutual' }, { backbone: 0.05 }, { largestOnly: true }]);
+    expect(changes).toEqual([
+      { direction: 'mutual' },
+      { backbone: 0.05 },
+      { neighboursAtLeast: 2 },
+      { largestOnly: true },
+    ]);
     fixture.componentRef.setInput('weave', Weave.parse({ what: 'in-step', backbone: 0.1 }));
     await fixture.whenStable();
     expect(host(fixture).querySelector('select')).toBeNull();

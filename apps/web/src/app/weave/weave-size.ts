@@ -35,6 +35,28 @@ import { WeaveSketch } from './weave-sketch';
     @if (s.droppedBelowThreshold) {
       <p class="faint">{{ counted(s.droppedBelowThreshold, 'weaker tie') }} would be left out.</p>
     }
+    @if (s.thinned; as t) {
+      <table class="thinned">
+        <caption>What thinning keeps, beside a plain threshold of about as many ties</caption>
+        <thead>
+          <tr><th></th><th scope="col">ties</th><th scope="col">nodes with a tie</th><th scope="col">weight</th></tr>
+        </thead>
+        <tbody>
+          <tr>
+            <th scope="row">backbone</th>
+            <td>{{ number(t.backbone.ties) }}</td><td>{{ number(t.backbone.nodes) }}</td><td>{{ percent(t.backbone.weight) }}</td>
+          </tr>
+          <tr>
+            <th scope="row">weight {{ least(t.plain.atLeast) }} or more</th>
+            <td>{{ number(t.plain.ties) }}</td><td>{{ number(t.plain.nodes) }}</td><td>{{ percent(t.plain.weight) }}</td>
+          </tr>
+          <tr>
+            <th scope="row">both</th>
+            <td>{{ number(t.both) }}</td><td></td><td></td>
+          </tr>
+        </tbody>
+      </table>
+    }
     @for (note of s.notes; track note) {
       <p class="faint">{{ note }}</p>
     }
@@ -51,6 +73,7 @@ export class WeaveSize {
   /** What one and several nodes are called. */
   readonly words = input.required<readonly [one: string, many: string]>();
   protected readonly counted = counted;
+  protected readonly number = formatCount;
   protected readonly facts = computed(() => {
     const { nodes, edges, messages, components, largestShare, isolates } = this.size();
     const [, many] = this.words();
@@ -67,6 +90,14 @@ export class WeaveSize {
       },
     ];
   });
+  protected percent(share: number): string {
+    return `${Math.round(100 * share)} %`;
+  }
+
+  protected least(weight: number): string {
+    return Number.isInteger(weight) ? formatCount(weight) : weight.toPrecision(3);
+  }
+
   /** Nodes of components other than the largest one and single nodes. */
   protected readonly others = computed(() => {
     const { nodes, largest, isolates } = this.size();
