@@ -107,6 +107,33 @@ describe('what can be woven from the demo', () => {
     expect((await evidence(shared.id, tie)).total).toBeGreaterThanOrEqual(2);
   });
 
+  it('accounts of a two-mode network by what they share, with the messages of both', async () => {
+    const inner = await make({ what: 'two-mode', things: 'hashtag', without: ['lampsout'], usedAtLeast: 2 });
+    const made = await make({ what: 'projection', network: inner.id, sort: 'account', atLeast: 3 });
+    const e = strongest(made);
+    const tie = ends(made, e);
+    const { total, messages } = await evidence(made.id, tie);
+    const weight = made.edges['weight'][e] as number;
+    expect(total).toBeGreaterThanOrEqual(weight);
+    const handles = [tie.source, tie.target].map((node) => made.handles[node]);
+    expect(new Set(messages.map(({ author }) => author.handle))).toEqual(new Set(handles));
+    const { body } = await app.api
+      .get(`/api/v1/networks/${made.id}/message-ties/${messages[0].id}`)
+      .expect(200);
+    expect((body as { ties: object[] }).ties).toContainEqual(tie);
+    // The same is woven from the messages at once.
+    const shared = await make({
+      what: 'shared',
+      things: 'hashtag',
+      without: ['lampsout'],
+      usedAtLeast: 2,
+      atLeast: 3,
+    });
+    expect(shared.edges['source'].length).toBe(made.edges['source'].length);
+    const none = await estimate({ what: 'projection', network: inner.id, sort: 'meeting' });
+    expect(none.emptiedBy).toContain('are account, hashtag');
+  });
+
   it('who follows whom, coloured by which of the listed accounts they follow', async () => {
     const made = await make({ what: 'follows' });
     expect(made.edges['source'].length).toBe(lists.reduce((sum, { followers }) => sum + followers.length, 0));
@@ -116,6 +143,15 @@ describe('what can be woven from the demo', () => {
         .sort()
         .join(' + '),
     );
+    const sorts = await make({ what: 'follows', sorts: 'two' });
+    expect(new Set(sorts.nodes['mode'] as string[])).toEqual(new Set(['follower', 'list']));
+    expect(sorts.edges['source'].length).toBe(made.edges['source'].length);
+    const [first, second] = lists.map(
+      ({ followers }) => new Set(followers.map((one) => one.handle.toLowerCase())),
+    );
+    const shared = [...first].filter((follower) => second.has(follower)).length;
+    const listed = await make({ what: 'projection', network: sorts.id, sort: 'list' });
+    expect([...(listed.edges['weight'] as Float64Array)]).toContain(shared);
     const both = await estimate({ what: 'follows', listsAtLeast: 2 });
     expect(both.nodes).toBeLessThan(made.handles.length);
     const { body } = await app.api.get(`/api/v1/networks/${made.id}/evidence`).query({ node: 0 }).expect(409);

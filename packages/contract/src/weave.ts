@@ -126,6 +126,8 @@ export const FollowWeave = z.object({
   what: z.literal('follows'),
   /** Followers of at least so many of the listed accounts. */
   listsAtLeast: z.int().min(1).max(1000).default(1),
+  /** Accounts as nodes of one sort, or followers and lists as two sorts, where a listed account may stand as both. */
+  sorts: z.enum(['one', 'two']).default('one'),
   ...DIRECTED,
 });
 export type FollowWeave = z.infer<typeof FollowWeave>;
@@ -169,6 +171,22 @@ export const GroupWeave = z.object({
 });
 export type GroupWeave = z.infer<typeof GroupWeave>;
 
+/** The nodes of one sort of a two-mode network, tied by those of the other sort that they share. */
+export const ProjectionWeave = z.object({
+  what: z.literal('projection'),
+  network: z.string(),
+  /** Of which sort the nodes are: a value of the column "mode". */
+  sort: z.string(),
+  scale: Scale.default('count'),
+  /** Nodes of the other sort that two share. */
+  atLeast,
+  /** Nodes of the other sort that each is tied to. */
+  partnersAtLeast: z.int().min(1).max(1_000_000).default(1),
+  isolates: z.boolean().default(false),
+  ...AFTER,
+});
+export type ProjectionWeave = z.infer<typeof ProjectionWeave>;
+
 /** The recipe for one network. */
 export const Weave = z.discriminatedUnion('what', [
   AccountWeave,
@@ -179,6 +197,7 @@ export const Weave = z.discriminatedUnion('what', [
   InStepWeave,
   AlikeWeave,
   GroupWeave,
+  ProjectionWeave,
 ]);
 export type Weave = z.infer<typeof Weave>;
 export type WeaveKind = Weave['what'];

@@ -65,6 +65,7 @@ export * from './weave/chosen';
 export * from './weave/estimate';
 export * from './weave/evidence';
 export * from './weave/follows';
+export * from './weave/oneSort';
 export * from './weave/groups';
 export * from './weave/inStep';
 export * from './weave/keepNodes';

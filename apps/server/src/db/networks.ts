@@ -164,7 +164,7 @@ function columnsOf(row: Selectable<NetworkTable>): ColumnInfo[] {
   const weave = JSON.parse(row.weave) as Weave | null;
   const computed = nodeColumns({
     directed: row.directed === 1,
-    hasMessages: weave !== null && weave.what !== 'follows' && weave.what !== 'groups',
+    hasMessages: weave !== null && 'from' in weave,
     isOfAccounts: weave?.what === 'accounts',
   });
   return [...computed.filter(({ name }) => row.state === 'measured' || name === 'messages'), ...own];

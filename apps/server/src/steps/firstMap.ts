@@ -18,7 +18,10 @@ export function firstMap(weave: Weave | null, directed: boolean): MapDescription
   switch (weave?.what) {
     case 'two-mode':
       return twoModeMap;
+    case 'projection':
+      return shown('partners', 'partners');
     case 'follows':
+      if (weave.sorts === 'two') return twoModeMap;
       return shown(directed ? 'inDegree' : 'degree', directed ? 'inDegree' : 'degree', 'follows');
     case 'together':
       return shown('messages', 'messages');

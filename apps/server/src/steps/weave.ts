@@ -1,9 +1,12 @@
+import type { Weave } from '@pebble/contract';
 import { counted, nodeWords, weaveSentence } from '@pebble/core';
 import { firstMap } from './firstMap';
 import { fromGroups } from '../weaving/fromGroups';
+import { fromOneSort } from '../weaving/fromOneSort';
 import { fromStudy } from '../weaving/fromStudy';
+import type { Made } from '../weaving/made';
 import { storeNetwork } from './storeNetwork';
-import type { StepDefinition } from './step';
+import type { StepContext, StepDefinition } from './step';
 
 interface Result extends Record<string, unknown> {
   readonly network: string;
@@ -15,13 +18,23 @@ interface Result extends Record<string, unknown> {
   readonly decisions: number;
 }
 
+function makeOf(context: StepContext, recipe: Weave): Promise<Made> {
+  switch (recipe.what) {
+    case 'groups':
+      return fromGroups(context.store, recipe);
+    case 'projection':
+      return fromOneSort(context.store, recipe);
+    default:
+      return fromStudy(context, recipe);
+  }
+}
+
 /** A recipe becomes a network of the study. */
 export const weave: StepDefinition<'weave', Result> = {
   kind: 'weave',
   async run(context, { name, weave: recipe }, progress) {
     progress('Weaving', null);
-    const made =
-      recipe.what === 'groups' ? await fromGroups(context.store, recipe) : await fromStudy(context, recipe);
+    const made = await makeOf(context, recipe);
     progress('Storing', 0.8);
     const stored = await storeNetwork(context, {
       ...made,

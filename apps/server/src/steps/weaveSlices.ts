@@ -34,8 +34,8 @@ const EACH: Readonly<Record<SliceBy, string>> = {
 export const weaveSlices: StepDefinition<'weave-slices', Sliced> = {
   kind: 'weave-slices',
   async run(context, { name, weave, by, event }, progress) {
-    if (weave.what === 'groups' || weave.what === 'follows')
-      throw new StepRefused('Follower lists and groups have no time that could be cut into slices.');
+    if (!('from' in weave))
+      throw new StepRefused('Only what is woven from messages has a time that could be cut into slices.');
     const { from, until } = timeOf(context.store, context.study, weave);
     const parts = slicesOf(from, until, by, event);
     if (parts.length === 0)

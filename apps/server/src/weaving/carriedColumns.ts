@@ -53,6 +53,7 @@ function nodeSorts(weave: Weave): { accounts: boolean; things: TidySort | 'item'
     case 'alike':
       return { accounts: weave.nodes === 'account', things: null };
     case 'groups':
+    case 'projection':
       return { accounts: false, things: null };
     default:
       return { accounts: true, things: null };

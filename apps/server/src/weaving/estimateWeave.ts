@@ -1,4 +1,4 @@
-import type { Weave, WeaveEstimate } from '@pebble/contract';
+import type { ProjectionWeave, Weave, WeaveEstimate } from '@pebble/contract';
 import {
   contract,
   nodeLabels,
@@ -13,12 +13,14 @@ import { decisionsFor } from '../db/decisions';
 import { findNetwork } from '../db/networks';
 import type { Store } from '../db/open';
 import { readTable } from '../files/tables';
+import { oneSort } from './fromOneSort';
 import { weaveStudy } from './weaveStudy';
 
 /** How large a weave would be; nothing is stored. */
 export async function estimateWeave(store: Store, study: string, weave: Weave): Promise<WeaveEstimate> {
   if (weave.what === 'groups') return estimateGroups(store, weave);
   try {
+    if (weave.what === 'projection') return await estimateOneSort(store, weave);
     const decisions = await decisionsFor(store, study, weave);
     const { woven, labels, emptiedBy } = weaveStudy(store, study, weave, decisions);
     return sizeOf(
@@ -73,5 +75,17 @@ async function estimateGroups(
     woven,
     empty,
     sketchOf(woven, (group) => made.names[group]),
+  );
+}
+
+async function estimateOneSort(store: Store, weave: ProjectionWeave): Promise<WeaveEstimate> {
+  const found = await oneSort(store, weave);
+  if (typeof found === 'string') return sizeOf(NOTHING, found);
+  const labels = nodeLabels(found.nodes);
+  const { woven } = found;
+  return sizeOf(
+    { ...woven, messages: found.inner.messages },
+    'No two of them share so many. Ask for fewer.',
+    sketchOf(woven, (node) => labels[woven.id[node]]),
   );
 }

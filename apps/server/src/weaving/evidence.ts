@@ -1,5 +1,14 @@
 import type { AccountWeave, Decision, EvidenceQuery, MessagePage, Network, Portrait } from '@pebble/contract';
-import { messagesOfNode, messagesOfTie, numbersOf, tiesOfMessage, type EvidenceRows } from '@pebble/core';
+import {
+  messagesOfNode,
+  messagesOfTie,
+  numbersOf,
+  sharedPartners,
+  tiesOfMessage,
+  tiesThrough,
+  type EvidenceRows,
+  type TwoSorts,
+} from '@pebble/core';
 import { decisionsOf } from '../db/decisions';
 import { readEvidence, readMessageTies, readPortrait } from '../db/evidence';
 import { readMessagesById } from '../db/messages';
@@ -13,6 +22,7 @@ export type Behind =
   | { readonly nodes: readonly number[] }
   | { readonly source: readonly number[]; readonly target: readonly number[] };
 
+type Ties = Pick<TwoSorts, 'source' | 'target'>;
 type Page = Pick<EvidenceQuery, 'offset' | 'limit'>;
 
 /** Finds the messages behind a network's nodes and ties. */
@@ -36,6 +46,11 @@ export async function evidenceOf(store: Store, network: Network): Promise<Eviden
       const inner = await findNetwork(store, weave.network);
       const evidence = inner && (await evidenceOf(store, inner));
       return evidence && groupEvidence(store, network, inner, evidence);
+    }
+    case 'projection': {
+      const inner = await findNetwork(store, weave.network);
+      const evidence = inner && (await evidenceOf(store, inner));
+      return evidence && oneSortEvidence(store, network, inner, evidence);
     }
     default:
       return tableEvidence(store, network, weave.what === 'in-step' ? weave.seconds * 1000 : null);
@@ -83,8 +98,7 @@ function accountEvidence(
 /** Weaves that keep with the network which messages stand behind it. */
 function tableEvidence(store: Store, { id, study }: Network, window: number | null): Evidence {
   const rows = readTable(store.folder, id, 'evidence') as unknown as EvidenceRows;
-  const edges = (): { source: Uint32Array; target: Uint32Array } =>
-    readTable(store.folder, id, 'edges') as unknown as { source: Uint32Array; target: Uint32Array };
+  const edges = (): Ties => readTable(store.folder, id, 'edges') as unknown as Ties;
   const messagesOf = (behind: Behind): number[] => {
     if ('nodes' in behind) return distinct(behind.nodes.flatMap((node) => messagesOfNode(rows, node)));
     const [from, to] = [new Set(behind.source), new Set(behind.target)];
@@ -140,6 +154,32 @@ function groupEvidence(store: Store, { id }: Network, inner: Network, evidence: 
       });
       const once = new Map(pairs.map((pair) => [`${pair.source} ${pair.target}`, pair]));
       return [...once].filter(([key]) => known.has(key)).map(([, pair]) => pair);
+    },
+  };
+}
+
+/** One sort of nodes: what ties them to those nodes of the other sort that they share. */
+function oneSortEvidence(store: Store, { id }: Network, inner: Network, evidence: Evidence): Evidence {
+  const place = numbersOf(readTable(store.folder, id, 'evidence'), 'node');
+  const places = (nodes: readonly number[]): number[] => nodes.map((node) => place[node]);
+  const ties = (network: string): Ties => readTable(store.folder, network, 'edges') as unknown as Ties;
+  return {
+    messages(behind, page) {
+      if ('nodes' in behind) return evidence.messages({ nodes: places(behind.nodes) }, page);
+      const ends = [places(behind.source), places(behind.target)] as const;
+      const shared = sharedPartners(ties(inner.id), ...ends);
+      return evidence.messages({ source: ends.flat(), target: shared }, page);
+    },
+    portrait: (community, nodes) => evidence.portrait(community, places(nodes)),
+    async tiesOf(message) {
+      const node = new Map(Array.from(place, (at, v) => [at, v]));
+      const made = tiesThrough(ties(inner.id), await evidence.tiesOf(message), (at) => node.has(at));
+      const { source, target } = ties(id);
+      const known = new Set(
+        made.map(([a, b]) => [node.get(a)!, node.get(b)!].sort((x, y) => x - y).join(' ')),
+      );
+      const all = Array.from(source, (a, e) => ({ source: a, target: target[e] }));
+      return all.filter((tie) => known.has(`${tie.source} ${tie.target}`));
     },
   };
 }

@@ -29,3 +29,12 @@ export interface NamedWeave {
   readonly own: readonly NodeColumn[];
   readonly emptiedBy: string;
 }
+
+/** Which of the two sorts each node of a two-mode network is. */
+export function modeColumn({ mode }: Pick<Woven, 'mode'>, one: string, other: string): NodeColumn {
+  const how = `Which sort of node it is: ${one} or ${other}.`;
+  return {
+    info: { name: 'mode', title: 'mode', type: 'category', how },
+    values: Array.from(mode, (m) => (m === 0 ? one : other)),
+  };
+}

@@ -8,19 +8,20 @@ import {
   tidyFollows,
   weaveAccounts,
   weaveFollows,
+  type Woven,
   whatEmptiesAccounts,
 } from '@pebble/core';
 import { readAddresses } from '../db/addresses';
 import type { Store } from '../db/open';
 import { readFollows } from '../db/placings';
 import { readTaken } from '../db/taken';
-import type { CountedWeave, NamedWeave } from './namedWeave';
+import { modeColumn, type CountedWeave, type NamedWeave, type NodeColumn } from './namedWeave';
 import { tidyAccounts, type TidyAccounts } from './tidied';
 import { weaveTexts } from './weaveTexts';
 import { weaveThings } from './weaveThings';
 
-/** The weaves that are made from what a study holds; groups of a network are made from that network. */
-export type StudyWeave = Exclude<Weave, { what: 'groups' }>;
+/** The weaves that are made from what a study holds; groups or one sort of nodes of a network are made from that network. */
+export type StudyWeave = Exclude<Weave, { what: 'groups' | 'projection' }>;
 
 /** Weaves a network of a study; nothing is stored. Throws TooManyTies. */
 export function weaveStudy(
@@ -82,17 +83,26 @@ function accounts(store: Store, study: string, weave: AccountWeave, tidy: TidyAc
 
 function follows(store: Store, study: string, weave: FollowWeave, tidy: TidyAccounts): CountedWeave {
   const woven = weaveFollows(tidyFollows(readFollows(store, study), tidy.now), weave);
-  const labelOf = (account: number): string => tidy.labels.get(account) ?? '';
+  const nameOf = (account: number): string => tidy.labels.get(account) ?? '';
+  // A listed account that follows another is a node of either sort.
+  const followers = new Set(woven.id.filter((_, v) => woven.mode[v] === 0));
+  const labelOf = (account: number, mode: number): string =>
+    mode === 1 && followers.has(account) ? `${nameOf(account)} (list)` : nameOf(account);
   return {
     woven,
     labelOf,
     keyOf: null,
     ownColumns(left) {
-      const of = audiences(woven, labelOf);
-      const audience = new Map(Array.from(woven.id, (account, v) => [account, of[v]]));
-      const values = Array.from(left.id, (account) => audience.get(account) ?? '');
+      const of = audiences(woven, nameOf);
+      const key = ({ id, mode }: Pick<Woven, 'id' | 'mode'>, v: number): string => `${mode[v]} ${id[v]}`;
+      const audience = new Map(of.map((names, v) => [key(woven, v), names]));
+      const values = Array.from(left.id, (_, v) => audience.get(key(left, v)) ?? '');
       const how = 'Which of the listed accounts it follows.';
-      return [{ info: { name: 'follows', title: 'follows', type: 'category', how }, values }];
+      const follow: NodeColumn = {
+        info: { name: 'follows', title: 'follows', type: 'category', how },
+        values,
+      };
+      return weave.sorts === 'two' ? [modeColumn(left, 'follower', 'list'), follow] : [follow];
     },
     emptiedBy:
       woven.droppedBelowThreshold > 0

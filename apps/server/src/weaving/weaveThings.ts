@@ -20,7 +20,7 @@ import type { Store } from '../db/open';
 import type { PlacingScope } from '../db/placingRows';
 import { readPlacings, withThreads } from '../db/placings';
 import { readTaken } from '../db/taken';
-import type { CountedWeave } from './namedWeave';
+import { modeColumn, type CountedWeave } from './namedWeave';
 import { ofSort, tidyThings, type TidyAccounts } from './tidied';
 
 /** Things tied by standing together, accounts by sharing things, or accounts tied to the things they use. */
@@ -64,17 +64,11 @@ export function weaveThings(
       return done(weaveShared(placings, weave, isLeftOut), account);
     case 'two-mode': {
       const [one] = THING_WORDS[weave.things];
-      const how = 'Whether the node is an account or a thing that accounts use.';
       return {
         ...done(weaveTwoMode(placings, weave, isLeftOut), (id, mode) =>
           mode === 0 ? account(id) : named.labelOf(id),
         ),
-        ownColumns: ({ mode }) => [
-          {
-            info: { name: 'mode', title: 'mode', type: 'category', how },
-            values: Array.from(mode, (m) => (m === 0 ? 'account' : one)),
-          },
-        ],
+        ownColumns: (left) => [modeColumn(left, 'account', one)],
       };
     }
   }

@@ -56,6 +56,8 @@ export function meaningOf(weave: Weave): string {
     case 'two-mode':
       return `A tie of weight 3 from an account to a ${THING_WORDS[weave.things][0]} means: it did so in three messages.`;
     case 'follows':
+      if (weave.sorts === 'two')
+        return 'A tie from A to the list B means: A follows B, as the lists say. A listed account that follows another stands as a follower and as a list.';
       return 'A tie from A to B means: A follows B, as the lists say. The map colours every follower by which of the listed accounts it follows.';
     case 'in-step':
       return `A tie of weight 3 between A and B means: with three different ones, both posted the same within ${counted(weave.seconds, 'second')}. Each tie also says how likely that is by chance, given what both post and how often; people who answer one event together look alike, so read the messages before you call it coordination.`;
@@ -65,6 +67,10 @@ export function meaningOf(weave: Weave): string {
           ? `A tie of weight 0.8 between A and B means: of all words of either, both have 80 %.`
           : `A tie of weight 8 between A and B means: they share eight words.`
       } Order, repeats and very common words do not count; ${weave.nodes === 'message' ? 'short messages are easily alike' : 'accounts that write much easily share words'}.`;
+    case 'projection':
+      return weave.scale === 'count'
+        ? 'A tie of weight 3 between A and B means: they share three nodes of the other sort.'
+        : WEIGHED[weave.scale];
     case 'groups':
       return 'Each group becomes one node, sized by its members. Weights of all ties between two groups are added up; those within a group are a tie to itself.';
   }

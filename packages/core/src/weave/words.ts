@@ -42,6 +42,9 @@ const SCALED: Readonly<Record<Exclude<Scale, 'count'>, string>> = {
   cosine: 'the weight is what both have over the root of the product of what each has (cosine)',
 };
 
+/** Sorts of nodes whose plural is not made by an s. */
+const PLURAL: Readonly<Record<string, string>> = { person: 'people' };
+
 /** What one and several nodes of a weave are called; a network from a file has nodes. */
 export function nodeWords(weave: Weave | null): readonly [one: string, many: string] {
   if (!weave) return ['node', 'nodes'];
@@ -52,6 +55,8 @@ export function nodeWords(weave: Weave | null): readonly [one: string, many: str
       return [`account or ${THING_WORDS[weave.things][0]}`, `accounts and ${THING_WORDS[weave.things][1]}`];
     case 'groups':
       return ['group', 'groups'];
+    case 'projection':
+      return [weave.sort, PLURAL[weave.sort] ?? `${weave.sort}s`];
     case 'alike':
       return weave.nodes === 'message' ? ['message', 'messages'] : ['account', 'accounts'];
     default:
@@ -85,6 +90,8 @@ export function tiePhrase(weave: Weave): string {
         : 'they use the same words';
     case 'groups':
       return 'ties lead from one to the other';
+    case 'projection':
+      return 'they share nodes of the other sort';
   }
 }
 
@@ -117,6 +124,7 @@ export function leastPhrase(weave: Weave, least: number): string {
         ? `by at least ${few(least, 'author', 'authors')}`
         : `${weave.unit.startsWith('author') ? 'by' : 'in'} at least ${few(least, ...UNIT[weave.unit])}`;
     case 'shared':
+    case 'projection':
       return `at least ${least === 1 ? 'one' : formatCount(least)} of them`;
     case 'in-step':
       return `with at least ${few(least, 'different one', 'different ones')}`;
@@ -141,7 +149,7 @@ export function leastOf(weave: Weave): number {
 
 /** The period of a weave, null where it has none of its own. */
 export function periodOf(weave: Weave): string | null {
-  return weave.what === 'follows' || weave.what === 'groups' ? null : periodPhrase(weave.from, weave.until);
+  return 'from' in weave ? periodPhrase(weave.from, weave.until) : null;
 }
 
 /** What the weave makes, as one sentence. */
@@ -155,7 +163,7 @@ export function weaveSentence(weave: Weave): string {
 
 /** Which messages are taken. */
 function takenPhrases(weave: Weave): string[] {
-  if (weave.what === 'follows' || weave.what === 'groups') return [];
+  if (!('only' in weave)) return [];
   const { only, except, withoutSources } = weave;
   const named = ({ name, filter }: NamedFilter): string => `“${name}” (${filterPhrase(filter)})`;
   return [
@@ -230,12 +238,20 @@ function conditions(weave: Weave): string[] {
       ];
     }
     case 'follows':
-      return weave.listsAtLeast > 1
-        ? [`only followers of ${formatCount(weave.listsAtLeast)} or more of the listed accounts`]
-        : [];
+      return [
+        ...(weave.sorts === 'two' ? ['followers and lists are two sorts of nodes'] : []),
+        ...(weave.listsAtLeast > 1
+          ? [`only followers of ${formatCount(weave.listsAtLeast)} or more of the listed accounts`]
+          : []),
+      ];
     case 'in-step':
     case 'alike':
       return weave.reposts ? [] : ['reposts are left out'];
+    case 'projection':
+      return [
+        ...(weave.scale === 'count' ? [] : [SCALED[weave.scale]]),
+        ...(weave.partnersAtLeast > 1 ? [`each tied to at least ${formatCount(weave.partnersAtLeast)}`] : []),
+      ];
     case 'groups':
       return [
         `groups by “${weave.column}”`,

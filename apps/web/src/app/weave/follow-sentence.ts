@@ -16,9 +16,18 @@ import { atLeastOne } from './numbers';
       class="box count"
       aria-label="Listed accounts that they follow at least"
       [ngModel]="weave().listsAtLeast"
-      (ngModelChange)="change(atLeastOne($event))"
+      (ngModelChange)="change({ listsAtLeast: atLeastOne($event) })"
     />
     of the listed accounts are shown.
+    <label
+      ><input
+        type="checkbox"
+        [ngModel]="weave().sorts === 'two'"
+        (ngModelChange)="change({ sorts: $event ? 'two' : 'one' })"
+      />
+      Followers and lists are two sorts of nodes (a two-mode network, of which either sort can be tied by the other
+      afterwards).</label
+    >
   `,
   styleUrl: './sentence.scss',
 })
@@ -26,7 +35,7 @@ export class FollowSentence {
   readonly weave = model.required<FollowWeave>();
   protected readonly atLeastOne = atLeastOne;
 
-  protected change(listsAtLeast: number): void {
-    this.weave.update((weave) => ({ ...weave, listsAtLeast }));
+  protected change(part: Partial<FollowWeave>): void {
+    this.weave.update((weave) => ({ ...weave, ...part }));
   }
 }

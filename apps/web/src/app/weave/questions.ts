@@ -1,5 +1,6 @@
 import { Weave, type MessageOverview, type Network, type ThingKind, type WeaveKind } from '@pebble/contract';
 import { groupColumns } from './group-columns';
+import { sortsOf, twoModeNetworks } from './two-mode';
 
 /** A question that a network answers, and the weave that makes it. */
 export interface Question {
@@ -17,6 +18,7 @@ export const QUESTIONS: readonly Question[] = [
   { what: 'in-step', asks: 'Who posts in step?', about: 'the same within seconds' },
   { what: 'alike', asks: 'Whose wording is alike?', about: 'messages or accounts by their words' },
   { what: 'groups', asks: 'How do groups relate?', about: 'groups of a network as nodes' },
+  { what: 'projection', asks: 'Who meets through what?', about: 'one sort of nodes of a two-mode network' },
 ];
 
 /** Why a question cannot be asked of a study yet; null where it can. */
@@ -27,6 +29,10 @@ export function whyNot(
 ): string | null {
   if (what === 'follows')
     return overview.follows > 0 ? null : 'There are no follower lists in this study yet.';
+  if (what === 'projection')
+    return twoModeNetworks(networks).length > 0
+      ? null
+      : 'There is no two-mode network yet: weave accounts and what they use, or drop a sign-in sheet.';
   if (what === 'groups')
     return networks.some(({ id }) => groupColumns(networks, id).length > 0)
       ? null
@@ -75,6 +81,11 @@ export function firstWeave(what: WeaveKind, overview: MessageOverview, networks:
       return Weave.parse({ what, ...period });
     case 'alike':
       return Weave.parse({ what, ...period });
+    case 'projection': {
+      const network = twoModeNetworks(networks).at(0)?.id ?? '';
+      const [sort] = sortsOf(networks, network);
+      return Weave.parse({ what, network, sort });
+    }
     case 'groups': {
       // Groups of groups are seldom what one is after.
       const grouped = networks.filter(({ id }) => groupColumns(networks, id).length > 0);

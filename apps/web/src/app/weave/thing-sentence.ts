@@ -1,9 +1,10 @@
 import { ChangeDetectionStrategy, Component, computed, input, model } from '@angular/core';
 import { FormsModule } from '@angular/forms';
-import type { Scale, SharedWeave, ThingKind, TogetherWeave, TwoModeWeave } from '@pebble/contract';
+import type { SharedWeave, ThingKind, TogetherWeave, TwoModeWeave } from '@pebble/contract';
 import { capital, THING_WORDS } from '@pebble/core';
 import { atLeastOne, numberOrNone } from './numbers';
 import { PeriodFields } from './period-fields';
+import { SCALES } from './scales';
 
 /** A weave of things that stand in messages. */
 export type ThingWeave = TogetherWeave | SharedWeave | TwoModeWeave;
@@ -14,12 +15,6 @@ const UNITS: readonly (readonly [TogetherWeave['unit'], string])[] = [
   ['thread', 'stand in the same thread'],
   ['author', 'are used by the same account'],
   ['author-day', 'are used by the same account on one day'],
-];
-const SCALES: readonly (readonly [Scale, string])[] = [
-  ['count', 'counted as they are'],
-  ['newman', 'less for what many share (Newman)'],
-  ['jaccard', 'as a share of what either has (Jaccard)'],
-  ['cosine', 'as likeness of what each has (cosine)'],
 ];
 
 /** Things tied by standing together, accounts by sharing things, or accounts tied to the things they use. */

@@ -6,6 +6,7 @@ import { exampleNetwork, exampleOverview } from '../../testing/examples';
 import { AccountSentence } from './account-sentence';
 import { AfterFields } from './after-fields';
 import { AlikeSentence } from './alike-sentence';
+import { ProjectionSentence } from './projection-sentence';
 import { GroupSentence } from './group-sentence';
 import { commonTag, firstWeave, QUESTIONS, thingsIn, whyNot } from './questions';
 import { SliceFields } from './slice-fields';
@@ -126,6 +127,32 @@ describe('the other sentences', () => {
     await fixture.whenStable();
     const columns = host(fixture).querySelectorAll('select[aria-label="Column"] option');
     expect([...columns].map((option) => option.textContent)).toEqual(['community', 'follows']);
+  });
+
+  it('offer the sorts of a two-mode network, and those that a file may name', async () => {
+    const mode = { name: 'mode', title: 'mode', type: 'category', how: '' } as const;
+    const woven = {
+      ...grouped,
+      id: 'w',
+      columns: [mode],
+      weave: Weave.parse({ what: 'two-mode', things: 'hashtag' }),
+    };
+    const file = { ...woven, id: 'f', name: 'Meetings', weave: null };
+    expect(whyNot('projection', overview, [grouped])).toContain('no two-mode network');
+    expect(whyNot('projection', overview, [woven])).toBeNull();
+    const fixture = TestBed.createComponent(ProjectionSentence);
+    fixture.componentRef.setInput('weave', firstWeave('projection', overview, [woven, file]));
+    fixture.componentRef.setInput('networks', [grouped, woven, file]);
+    await fixture.whenStable();
+    const sorts = host(fixture).querySelectorAll('select[aria-label="Sort of nodes"] option');
+    expect([...sorts].map((option) => option.textContent)).toEqual(['account', 'hashtag']);
+    choose(host(fixture).querySelector<HTMLSelectElement>('select[aria-label="Network"]')!, 'Meetings');
+    await fixture.whenStable();
+    expect(fixture.componentInstance.weave()).toMatchObject({ network: 'f', sort: 'person' });
+    const typed = host(fixture).querySelector<HTMLInputElement>('input[aria-label="Sort of nodes"]')!;
+    typed.value = 'woman';
+    typed.dispatchEvent(new Event('change'));
+    expect(fixture.componentInstance.weave().sort).toBe('woman');
   });
 
   it('divide messages, and leave out those to very many', async () => {

@@ -14,6 +14,7 @@ import { AfterFields } from './after-fields';
 import { AlikeSentence } from './alike-sentence';
 import { FollowSentence } from './follow-sentence';
 import { GroupSentence } from './group-sentence';
+import { ProjectionSentence } from './projection-sentence';
 import { NetworkList } from './network-list';
 import { commonTag, firstWeave, QUESTIONS, thingsIn, whyNot } from './questions';
 import { SliceFields, type Slicing } from './slice-fields';
@@ -32,6 +33,7 @@ import { WeaveSize } from './weave-size';
     AlikeSentence,
     FollowSentence,
     GroupSentence,
+    ProjectionSentence,
     NetworkList,
     SliceFields,
     StepSentence,
@@ -196,6 +198,8 @@ function nameOf(weave: Recipe): string {
       return `Who posts the same ${weave.same} in step`;
     case 'alike':
       return `Which ${many} are worded alike`;
+    case 'projection':
+      return `Which ${many} meet`;
     case 'groups':
       return `Groups by ${weave.column}`;
   }

@@ -1,0 +1,96 @@
+import type { Network, ProjectionWeave } from '@pebble/contract';
+import {
+  finishWeave,
+  isTwoMode,
+  textsIn,
+  TooManyTies,
+  tooManyPhrase,
+  weaveOneSort,
+  type TableColumns,
+  type TwoSorts,
+  type Woven,
+} from '@pebble/core';
+import { findNetwork, isTakenColumn } from '../db/networks';
+import type { Store } from '../db/open';
+import { readTable } from '../files/tables';
+import { StepRefused } from '../steps/step';
+import type { Made } from './made';
+
+/** A network of one sort of nodes of another one. */
+export interface OneSort {
+  readonly inner: Network;
+  readonly nodes: TableColumns;
+  /** Its ids are places in the other network. */
+  readonly woven: Woven;
+}
+
+/** Ties the nodes of one sort by those of the other, or says why it cannot. Throws TooManyTies. */
+export async function oneSort(store: Store, recipe: ProjectionWeave): Promise<OneSort | string> {
+  const inner = await findNetwork(store, recipe.network);
+  const nodes = inner && readTable(store.folder, inner.id, 'nodes');
+  if (!nodes) return 'Choose a network of two sorts of nodes; the one that was chosen is no longer there.';
+  if (!('mode' in nodes))
+    return `The nodes of “${inner.name}” have no column “mode” that says of which sort they are.`;
+  const sorts = twoSorts(store, inner.id, nodes);
+  const names = [...new Set(sorts.sort)].slice(0, 5).join(', ');
+  if (!isTwoMode(sorts))
+    return `“${inner.name}” is not two-mode: each tie must lead from one sort of nodes to the other (its column “mode” holds ${names}).`;
+  if (!sorts.sort.includes(recipe.sort))
+    return `The sorts of nodes of “${inner.name}” are ${names}. Choose one of these.`;
+  return { inner, nodes, woven: finishWeave(weaveOneSort(sorts, recipe), recipe) };
+}
+
+function twoSorts(store: Store, network: string, nodes: TableColumns): TwoSorts {
+  const { source, target } = readTable(store.folder, network, 'edges') as Record<string, Uint32Array>;
+  return { source, target, sort: textsIn(nodes['mode']) };
+}
+
+/** What a recipe gives from a two-mode network; what that knows of its nodes goes with them. */
+export async function fromOneSort(store: Store, recipe: ProjectionWeave): Promise<Made> {
+  const found = await madeOf(store, recipe);
+  if (typeof found === 'string') throw new StepRefused(found);
+  const { inner, nodes, woven } = found;
+  if (woven.id.length === 0)
+    throw new StepRefused('No node is left by this sentence. Ask for fewer partners.');
+  const pick = (values: TableColumns[string]): TableColumns[string] =>
+    ArrayBuffer.isView(values)
+      ? Float64Array.from(woven.id, (v) => values[v])
+      : Array.from(woven.id, (v) => values[v]);
+  const own = inner.columns.filter(({ name }) => name !== 'mode' && name in nodes && !isTakenColumn(name));
+  return {
+    directed: false,
+    nodes: {
+      id: Uint32Array.from(woven.id.keys()),
+      handle: pick(nodes['handle']),
+      name: 'name' in nodes ? pick(nodes['name']) : Array.from(woven.id, () => ''),
+      partners: woven.uses,
+      ...Object.fromEntries(own.map(({ name }) => [name, pick(nodes[name])])),
+    },
+    edges: { source: woven.source, target: woven.target, weight: woven.weight, ...woven.columns },
+    // Which node of the other network each is: what stands behind it is found there.
+    evidence: { node: woven.id },
+    own: [
+      {
+        name: 'partners',
+        title: 'partners',
+        type: 'number',
+        how: `Nodes of the other sort to which it is tied in “${inner.name}”.`,
+      },
+      ...own,
+    ],
+    messages: inner.messages,
+    dropped: woven.droppedBelowThreshold,
+    notes: woven.notes,
+    decisions: [],
+    from: `, of the network “${inner.name}”`,
+  };
+}
+
+async function madeOf(store: Store, recipe: ProjectionWeave): Promise<OneSort | string> {
+  try {
+    return await oneSort(store, recipe);
+  } catch (error) {
+    if (error instanceof TooManyTies) throw new StepRefused(tooManyPhrase(error.ties, error.wouldFit));
+    throw error;
+  }
+}

@@ -1,0 +1,99 @@
+import type { ProjectionWeave } from '@pebble/contract';
+import { withoutIsolates } from './keepNodes';
+import { project } from './projection';
+import { pick } from './rows';
+import { counted } from './sentence';
+import { nodeWords } from './words';
+import type { Woven } from './woven';
+
+/** A network of two sorts of nodes. */
+export interface TwoSorts {
+  readonly source: Uint32Array;
+  readonly target: Uint32Array;
+  /** The sort of each node. */
+  readonly sort: readonly string[];
+}
+
+/** Whether there are two sorts of nodes, and every tie leads from one to the other. */
+export function isTwoMode({ source, target, sort }: TwoSorts): boolean {
+  return new Set(sort).size === 2 && source.every((a, e) => sort[a] !== sort[target[e]]);
+}
+
+/**
+ * The nodes of one sort, tied by those of the other sort that they share; their ids are their places in the two-mode network. Directions
+ * and weights of its ties do not count.
+ */
+export function weaveOneSort({ source, target, sort: sortOf }: TwoSorts, weave: ProjectionWeave): Woven {
+  const { sort, scale, atLeast, partnersAtLeast, isolates } = weave;
+  const all = Uint32Array.from(sortOf.keys()).filter((v) => sortOf[v] === sort);
+  const ofSort = (e: number): number => (sortOf[source[e]] === sort ? source[e] : target[e]);
+  const partner = (e: number): number => (sortOf[source[e]] === sort ? target[e] : source[e]);
+  const partners: Set<number>[] = sortOf.map(() => new Set());
+  for (let e = 0; e < source.length; e++) partners[ofSort(e)].add(partner(e));
+  const id = all.filter((v) => partners[v].size >= partnersAtLeast);
+  const place = new Int32Array(sortOf.length).fill(-1);
+  id.forEach((v, i) => (place[v] = i));
+  const ties = Uint32Array.from(source.keys()).filter((e) => place[ofSort(e)] >= 0);
+  const made = project(
+    {
+      nodes: id.length,
+      units: sortOf.length,
+      node: pick(ties, (e) => place[ofSort(e)]),
+      unit: pick(ties, partner),
+      time: new Float64Array(ties.length).fill(NaN),
+    },
+    { scale, atLeast },
+  );
+  const few = all.length - id.length;
+  const woven: Woven = {
+    directed: false,
+    id,
+    mode: new Uint8Array(id.length),
+    uses: Float64Array.from(id, (v) => partners[v].size),
+    source: made.source,
+    target: made.target,
+    weight: made.weight,
+    columns: { shared: made.shared },
+    evidence: null,
+    messages: 0,
+    droppedBelowThreshold: made.dropped,
+    notes:
+      few > 0 ? [`${counted(few, ...nodeWords(weave))} tied to fewer than ${partnersAtLeast} left out.`] : [],
+  };
+  return isolates ? woven : withoutIsolates(woven);
+}
+
+type Ties = Pick<TwoSorts, 'source' | 'target'>;
+
+/** Nodes of the other sort that some of `from` share with some of `to`. */
+export function sharedPartners(ties: Ties, from: readonly number[], to: readonly number[]): number[] {
+  const theirs = new Set(around(ties, new Set(to)));
+  return around(ties, new Set(from)).filter((node) => theirs.has(node));
+}
+
+/**
+ * Pairs of nodes of one sort whose tie goes through some of the ties of a two-mode network: one end of such a tie with all others that
+ * are tied to its other end.
+ */
+export function tiesThrough(
+  ties: Ties,
+  some: readonly { readonly source: number; readonly target: number }[],
+  isOfSort: (node: number) => boolean,
+): [number, number][] {
+  return some.flatMap(({ source, target }) => {
+    const [node, partner] = isOfSort(source) ? [source, target] : [target, source];
+    return around(ties, new Set([partner]))
+      .filter((other) => other !== node && isOfSort(other))
+      .map((other): [number, number] => [node, other]);
+  });
+}
+
+/** Nodes tied to some of these. */
+function around({ source, target }: Ties, nodes: ReadonlySet<number>): number[] {
+  const found = new Set<number>();
+  for (let e = 0; e < source.length; e++) {
+    if (nodes.has(source[e])) found.add(target[e]);
+    if (nodes.has(target[e])) found.add(source[e]);
+  }
+  return [...found];
+}
