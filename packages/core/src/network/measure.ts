@@ -1,5 +1,5 @@
 import type { MeasureSettings } from '@pebble/contract';
-import { louvain } from '../communities/louvain';
+import { communities as findCommunities } from '../communities/communities';
 import { weakComponents } from '../graph/components';
 import { neighbourRows, outRows, withoutSelfLoops } from '../graph/csr';
 import type { Graph } from '../graph/graph';
@@ -31,7 +31,7 @@ export function basicMeasures(
   progress?.('Degrees and components', 0);
   const degree = degrees(graph);
   const components = weakComponents(graph);
-  const communities = louvain(graph, {
+  const communities = findCommunities(graph, {
     ...settings,
     progress: (share) => progress?.('Communities', 0.1 + 0.4 * share),
   });

@@ -1,4 +1,4 @@
-import { adjustedRand, louvain, makeGraph, betweenness, outRows, degrees, findSpans } from '@pebble/core';
+import { adjustedRand, communities, makeGraph, betweenness, outRows, degrees, findSpans } from '@pebble/core';
 import { makePosts, type DemoMaterial } from './posts';
 
 /** The network of who addresses whom, from what the generator drafted and the texts say. */
@@ -57,7 +57,7 @@ describe('the Sallowmere posts', () => {
   });
 
   it('have groups that communities find again', () => {
-    const found = louvain(graph, { resolution: 1, seed: 1, runs: 5 });
+    const found = communities(graph, { resolution: 1, seed: 1, runs: 5 });
     const { degree } = degrees(graph);
     const names = ['moths', 'stars', 'night', 'pilots', 'traders', 'council', 'ring'];
     const kept = handles
