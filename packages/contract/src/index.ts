@@ -2,6 +2,7 @@ export * from './addressKind';
 export * from './collect';
 export * from './evidence';
 export * from './gather';
+export * from './groups';
 export * from './map';
 export * from './measures';
 export * from './message';

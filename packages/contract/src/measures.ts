@@ -30,6 +30,8 @@ export type WholeNetwork = z.infer<typeof WholeNetwork>;
 export const QuestionSettings = z.object({
   /** How often PageRank follows a tie. */
   damping: z.number().min(0.01).max(0.99).default(0.85),
+  /** The column whose groups are meant where a question is about groups. */
+  groups: z.string().default('community'),
   /** For the choice of start nodes where a network is too large for all. */
   seed: z.int().min(0).max(0xffffffff).default(1),
 });

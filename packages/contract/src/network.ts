@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { GroupingInfo } from './groups';
 import { WholeNetwork } from './measures';
 import { Weave } from './weave';
 
@@ -34,6 +35,8 @@ export const Network = z.object({
   slice: z.object({ of: z.string(), place: z.int(), title: z.string() }).nullable().default(null),
   /** What the whole is like; null until it was asked for. */
   whole: WholeNetwork.nullable().default(null),
+  /** How its groupings were found, by the name of their column. */
+  groupings: z.record(z.string(), GroupingInfo).default({}),
   measures: z.record(z.string(), z.union([z.number(), z.string(), z.boolean()])),
 });
 export type Network = z.infer<typeof Network>;

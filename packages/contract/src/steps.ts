@@ -1,12 +1,15 @@
 import { z } from 'zod';
 import { CollectPlan, CollectRun, Service } from './collect';
 import { NodeTable, Reading } from './gather';
+import { GroupingSettings } from './groups';
 import { MessageFilter, MessageLanguage, Scorer } from './message';
 import { LayoutSettings, MapDescription } from './map';
 import { QuestionId, QuestionSettings } from './measures';
 import { MeasureSettings } from './network';
 import { NewDecision, RuleField, TidyKind, TidySort } from './tidy';
 import { SliceBy, Weave } from './weave';
+
+const groupingName = z.string().trim().min(1, 'Give the groups a name.').max(60);
 
 /** The parameters of every kind of step, by kind. */
 export const stepParameters = {
@@ -50,7 +53,7 @@ export const stepParameters = {
     upload: z.string(),
     file: z.string(),
     /** Name of the new column of the nodes. */
-    column: z.string().trim().min(1, 'Give the groups a name.').max(60),
+    column: groupingName,
     reading: Reading,
   }),
   'detect-languages': z.object({ source: z.int() }),
@@ -110,6 +113,29 @@ export const stepParameters = {
     network: z.string(),
     networks: z.int().min(0).max(1000).default(100),
     seed: z.int().min(0).max(0xffffffff).default(1),
+  }),
+  /** Puts the nodes of a network into groups, which are kept by name as a column beside others. */
+  'group-nodes': z.object({
+    network: z.string(),
+    name: groupingName,
+    settings: GroupingSettings,
+  }),
+  /** Makes a grouping of another one: groups renamed, put together under one name, or nodes put elsewhere. */
+  regroup: z.object({
+    network: z.string(),
+    column: z.string(),
+    name: groupingName,
+    /** New names by old ones; groups with the same new name become one. */
+    rename: z.record(z.string(), z.string().trim().max(100)).default({}),
+    /** Nodes by their places, with the group to which they go. */
+    move: z
+      .array(z.object({ nodes: z.array(z.int().min(0)), group: z.string().trim().max(100) }))
+      .default([]),
+  }),
+  /** How many groups a method finds over a range of resolutions. */
+  'scan-resolutions': z.object({
+    network: z.string(),
+    settings: GroupingSettings,
   }),
   'rename-network': z.object({ network: z.string(), name: z.string() }),
   'delete-network': z.object({ network: z.string() }),

@@ -1,5 +1,6 @@
 export * from './communities/agreement';
 export * from './communities/groupTies';
+export * from './communities/grouping';
 export * from './communities/resolutions';
 export * from './communities/stability';
 export * from './communities/communities';
@@ -43,6 +44,7 @@ export * from './measure/rewired';
 export * from './measure/whole';
 export * from './network/columns';
 export * from './network/details';
+export * from './network/groupCodes';
 export * from './network/groups';
 export * from './network/typedColumn';
 export * from './network/measure';

@@ -347,6 +347,16 @@ const ownAddresses: Migration = {
   },
 };
 
+/** How groupings of nodes were found. */
+const groupings: Migration = {
+  async up(db: Kysely<unknown>) {
+    await db.schema
+      .alterTable('network')
+      .addColumn('groupings', 'text', (c) => c.notNull().defaultTo('{}'))
+      .execute();
+  },
+};
+
 /** Every change of the tables in its order; each runs once. */
 export const MIGRATIONS: Readonly<Record<string, Migration>> = {
   '0001-first': first,
@@ -359,6 +369,7 @@ export const MIGRATIONS: Readonly<Record<string, Migration>> = {
   '0008-slices': slices,
   '0009-whole': whole,
   '0010-own-addresses': ownAddresses,
+  '0011-groupings': groupings,
 };
 
 /** Brings the tables to the newest form; each migration runs once. */

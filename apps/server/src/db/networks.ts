@@ -154,6 +154,7 @@ async function toNetwork(store: Store, row: Selectable<NetworkTable>): Promise<N
     stale: now.length !== used.length || now.some(({ id }, i) => id !== used[i]),
     slice: row.slice === null ? null : (JSON.parse(row.slice) as Network['slice']),
     whole: row.whole === null ? null : (JSON.parse(row.whole) as Network['whole']),
+    groupings: JSON.parse(row.groupings) as Network['groupings'],
     measures: JSON.parse(row.measures) as Network['measures'],
   };
 }

@@ -184,6 +184,8 @@ export interface NetworkTable {
   slice: Generated<string | null>;
   /** JSON of what the whole is like; null until it was asked for. */
   whole: Generated<string | null>;
+  /** JSON of how groupings were found, by the name of their column. */
+  groupings: Generated<string>;
   sentence: string;
   nodes: number;
   edges: number;

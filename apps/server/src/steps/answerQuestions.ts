@@ -1,4 +1,4 @@
-import { answerQuestions as answer, graphOf, joinWith, numbersOf, questionOf } from '@pebble/core';
+import { answerQuestions as answer, graphOf, groupCodes, joinWith, questionOf } from '@pebble/core';
 import { addOwnColumns, findNetwork } from '../db/networks';
 import { readTable, writeTable } from '../files/tables';
 import { StepRefused, type StepDefinition } from './step';
@@ -17,7 +17,7 @@ export const answerQuestions: StepDefinition<'answer-questions', Answered> = {
     if (!found) throw new StepRefused('This network is no longer there.');
     const nodes = readTable(store.folder, network, 'nodes');
     const graph = graphOf(found.nodes, readTable(store.folder, network, 'edges'));
-    const groups = 'community' in nodes ? numbersOf(nodes, 'community') : null;
+    const groups = settings.groups in nodes ? groupCodes(nodes[settings.groups]).of : null;
     const { columns, notes } = answer(graph, found.directed, questions, settings, {
       groups,
       progress: (share) => progress('Measuring', share),
@@ -38,8 +38,12 @@ export const answerQuestions: StepDefinition<'answer-questions', Answered> = {
     const damping = questions.includes('well-connected')
       ? ` (PageRank with damping ${settings.damping})`
       : '';
+    const by =
+      questions.includes('between-groups') && settings.groups !== 'community'
+        ? `; groups are those of “${settings.groups}”`
+        : '';
     const notes = (result?.notes ?? []).map((note) => ` ${note}`).join('');
-    return `Of every node of the whole network ${joinWith('and', titles)} ${titles.length === 1 ? 'was' : 'were'} computed${damping}.${notes}`;
+    return `Of every node of the whole network ${joinWith('and', titles)} ${titles.length === 1 ? 'was' : 'were'} computed${damping}${by}.${notes}`;
   },
   seed: ({ settings }) => settings.seed,
 };

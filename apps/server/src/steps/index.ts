@@ -7,6 +7,9 @@ import { detectLanguages } from './detectLanguages';
 import { describeWhole } from './describeWhole';
 import { exportFigure, exportNetwork } from './exportSteps';
 import { findNames } from './findNames';
+import { groupNodes } from './groupNodes';
+import { regroup } from './regroup';
+import { scanResolutions } from './scanResolutions';
 import { importSource } from './importSource';
 import { importNetwork } from './importNetwork';
 import { answerQuestions } from './answerQuestions';
@@ -55,6 +58,9 @@ const definitions = {
   'measure-network': measureNetwork,
   'answer-questions': answerQuestions,
   'describe-whole': describeWhole,
+  'group-nodes': groupNodes,
+  regroup,
+  'scan-resolutions': scanResolutions,
   'rename-network': renameNetwork,
   'delete-network': deleteNetwork,
   'restore-network': restoreNetwork,

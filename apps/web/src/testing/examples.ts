@@ -65,6 +65,7 @@ export function exampleNetwork(change: Partial<Network> = {}): Network {
     stale: false,
     slice: null,
     whole: null,
+    groupings: {},
     measures: {},
     createdAt: '2026-03-02T12:30:00.000Z',
     ...change,

@@ -86,9 +86,7 @@ export function answerQuestions(
       }
       case 'between-groups': {
         if (groups === null)
-          return void notes.push(
-            'The nodes have no communities yet: a question that needs them was left out.',
-          );
+          return void notes.push('The nodes have no such groups: a question that needs them was left out.');
         const found = betweenGroups(either, groups);
         columns['participation'] = found.participation;
         columns['outwardness'] = found.outwardness;

@@ -26,6 +26,7 @@ import { Chart } from '../shared/chart';
 import { ThemeChoice } from '../shared/theme';
 import { counted } from '../shared/words';
 import { MapActions } from '../store/map.actions';
+import { GroupsPanel } from './groups/groups-panel';
 import { MapSession } from './map-session';
 import { QuestionList } from './question-list';
 import { standing, tieColumns } from './tie-columns';
@@ -33,7 +34,7 @@ import { WholePanel } from './whole-panel';
 
 ModuleRegistry.registerModules([AllCommunityModule]);
 
-export type DrawerTab = 'accounts' | 'ties' | 'degrees' | 'questions' | 'whole';
+export type DrawerTab = 'accounts' | 'ties' | 'degrees' | 'questions' | 'groups' | 'whole';
 
 interface Row {
   readonly id: string;
@@ -50,13 +51,15 @@ const number = {
 /** The drawer below the map: tables of accounts and ties, and the distribution of degrees. */
 @Component({
   selector: 'pt-drawer',
-  imports: [AgGridAngular, Chart, QuestionList, WholePanel],
+  imports: [AgGridAngular, Chart, GroupsPanel, QuestionList, WholePanel],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './drawer.html',
   styleUrl: './drawer.scss',
 })
 export class Drawer {
   readonly tab = model.required<DrawerTab | null>();
+  /** Whether it takes more of the screen than the map does. */
+  readonly tall = model(false);
   readonly note = input('');
   private readonly store = inject(Store);
   private readonly session = inject(MapSession);

@@ -57,6 +57,7 @@ export class MapScreen {
   protected readonly canUndo = this.store.selectSignal(mapEditing.selectCanUndo);
   protected readonly canRedo = this.store.selectSignal(mapEditing.selectCanRedo);
   protected readonly drawer = signal<DrawerTab | null>(null);
+  protected readonly tall = signal(false);
   protected readonly keysShown = signal(false);
   private readonly canvas = viewChild(MapCanvas);
   private readonly finder = viewChild(NodeFinder);

@@ -54,7 +54,7 @@ describe('QuestionList', () => {
     expect(api.step).toHaveBeenCalledWith(session.network().study, 'answer-questions', {
       network: 'n1',
       questions: ['close'],
-      settings: { damping: 0.85, seed: 1 },
+      settings: { damping: 0.85, groups: 'community', seed: 1 },
     });
     expect(notices.say).toHaveBeenCalledWith('It was estimated.');
     expect(session.refresh).toHaveBeenCalled();

@@ -9,8 +9,8 @@ import {
   type Question,
 } from '@pebble/core';
 import { Store } from '@ngrx/store';
-import { Api } from '../api/api';
 import { Notices } from '../shared/notices';
+import { stepRun } from '../shared/step-run';
 import { MapActions } from '../store/map.actions';
 import { MapSession } from './map-session';
 
@@ -37,7 +37,7 @@ interface Answer extends MeasureColumn {
     <p class="lede">
       Measures of the whole network, also of what the map hides. They become columns: for size, names, tables and export.
       @if (open().length > 1) {
-        <button class="btn" [disabled]="busy() !== null" (click)="ask(open())">
+        <button class="btn" [disabled]="busy()" (click)="ask(open())">
           {{ busy() ? 'Computing …' : 'Answer all ' + open().length }}
         </button>
       }
@@ -65,8 +65,8 @@ interface Answer extends MeasureColumn {
               }
             </div>
           } @empty {
-            <button class="btn" [disabled]="busy() !== null" (click)="ask([q.id])">
-              {{ busy()?.includes(q.id) ? 'Computing …' : 'Answer it' }}
+            <button class="btn" [disabled]="busy()" (click)="ask([q.id])">
+              {{ busy() && asked().includes(q.id) ? 'Computing …' : 'Answer it' }}
             </button>
           }
           <p class="misleads"><b>Beware:</b> {{ q.misleads }}</p>
@@ -137,13 +137,13 @@ interface Answer extends MeasureColumn {
   `,
 })
 export class QuestionList {
-  private readonly api = inject(Api);
   private readonly notices = inject(Notices);
   private readonly store = inject(Store);
   private readonly session = inject(MapSession);
-  /** Questions that are being answered. */
-  protected readonly busy = signal<readonly QuestionId[] | null>(null);
-  protected readonly problem = signal<string | null>(null);
+  private readonly run = stepRun();
+  protected readonly asked = signal<readonly QuestionId[]>([]);
+  protected readonly busy = this.run.busy;
+  protected readonly problem = this.run.problem;
   protected readonly questions = computed(() =>
     NODE_QUESTIONS.filter(({ directedOnly }) => !directedOnly || (this.session.network()?.directed ?? true)),
   );
@@ -167,20 +167,15 @@ export class QuestionList {
   protected ask(questions: readonly QuestionId[]): void {
     const network = this.session.network();
     if (!network) return;
-    this.busy.set(questions);
-    this.problem.set(null);
-    const asked = { network: network.id, questions: [...questions], settings: QuestionSettings.parse({}) };
-    this.api.step(network.study, 'answer-questions', asked).subscribe({
-      next: ({ state, error, result }) => {
-        this.busy.set(null);
-        if (state !== 'done') return this.problem.set(error);
-        for (const note of (result?.['notes'] ?? []) as string[]) this.notices.say(note);
-        void this.session.refresh();
-      },
-      error: (error: Error) => {
-        this.busy.set(null);
-        this.problem.set(error.message);
-      },
+    this.asked.set(questions);
+    const parameters = {
+      network: network.id,
+      questions: [...questions],
+      settings: QuestionSettings.parse({}),
+    };
+    this.run.start(network.study, 'answer-questions', parameters, ({ result }) => {
+      for (const note of (result?.['notes'] ?? []) as string[]) this.notices.say(note);
+      void this.session.refresh();
     });
   }
 

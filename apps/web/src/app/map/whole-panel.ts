@@ -1,7 +1,7 @@
-import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import type { ByChance } from '@pebble/contract';
 import { formatCount, formatValue } from '@pebble/core';
-import { Api } from '../api/api';
+import { stepRun } from '../shared/step-run';
 import { MapSession } from './map-session';
 
 interface Figure {
@@ -155,10 +155,10 @@ const FIGURES: readonly Figure[] = [
   `,
 })
 export class WholePanel {
-  private readonly api = inject(Api);
   private readonly session = inject(MapSession);
-  protected readonly busy = signal(false);
-  protected readonly problem = signal<string | null>(null);
+  private readonly run = stepRun();
+  protected readonly busy = this.run.busy;
+  protected readonly problem = this.run.problem;
   protected readonly whole = computed(() => this.session.network()?.whole ?? null);
   /** Those that are there, with what chance gives. */
   protected readonly figures = computed(() => {
@@ -173,20 +173,8 @@ export class WholePanel {
   protected ask(): void {
     const network = this.session.network();
     if (!network) return;
-    this.busy.set(true);
-    this.problem.set(null);
     const asked = { network: network.id, networks: 100, seed: 1 };
-    this.api.step(network.study, 'describe-whole', asked).subscribe({
-      next: ({ state, error }) => {
-        this.busy.set(false);
-        if (state !== 'done') this.problem.set(error);
-        else void this.session.refresh();
-      },
-      error: (error: Error) => {
-        this.busy.set(false);
-        this.problem.set(error.message);
-      },
-    });
+    this.run.start(network.study, 'describe-whole', asked, () => void this.session.refresh());
   }
 }
 

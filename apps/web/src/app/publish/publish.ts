@@ -29,7 +29,7 @@ import { Notices } from '../shared/notices';
 import { work } from '../store/work.reducer';
 import { WorkActions } from '../store/work.actions';
 import { loadFonts } from './fonts';
-import { pngFromSvg, saveFile } from './png';
+import { pngFromSvg, saveFile } from '../shared/png';
 
 /** The map as a figure with legend and caption, and the network as data. */
 @Component({

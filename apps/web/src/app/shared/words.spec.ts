@@ -1,4 +1,4 @@
-import { withResolution } from '../publish/png';
+import { withResolution } from './png';
 import { bytes, counted, day, duration, moment } from './words';
 
 it('says counts, times and sizes in words', () => {

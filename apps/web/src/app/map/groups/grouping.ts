@@ -1,0 +1,21 @@
+import type { Network } from '@pebble/contract';
+import { groupCodes, type GroupCodes, type MapNetwork } from '@pebble/core';
+
+/** Columns by which the nodes of a network fall into groups, communities first; those with a value of its own for nearly each node are no groups. */
+export function groupingsOf(network: Network | null, data: MapNetwork | null): Network['columns'] {
+  if (!network || !data) return [];
+  const columns = network.columns.filter(
+    ({ name, type }) => type === 'category' && name in data.nodes && name !== 'component',
+  );
+  return columns.sort((a, b) => Number(b.name === 'community') - Number(a.name === 'community'));
+}
+
+/** What a group is called on the screen. */
+export function groupName(name: string): string {
+  if (name === '') return 'without a group';
+  return /^\d+$/.test(name) ? `group ${name}` : name;
+}
+
+export function codesOf(data: MapNetwork, column: string): GroupCodes {
+  return groupCodes(data.nodes[column]);
+}

@@ -1,0 +1,38 @@
+import { inject, signal } from '@angular/core';
+import type { Step, StepKind, StepParameters } from '@pebble/contract';
+import { Api } from '../api/api';
+
+/** A step that a panel asks for: whether it is running, and why it was not done. */
+export class StepRun {
+  readonly busy = signal(false);
+  readonly problem = signal<string | null>(null);
+
+  constructor(private readonly api: Api) {}
+
+  /** @param done is told of a step that was done, and of no other */
+  start<K extends StepKind>(
+    study: string,
+    kind: K,
+    parameters: StepParameters<K>,
+    done: (step: Step) => void,
+  ): void {
+    this.busy.set(true);
+    this.problem.set(null);
+    this.api.step(study, kind, parameters).subscribe({
+      next: (step) => {
+        this.busy.set(false);
+        if (step.state === 'done') done(step);
+        else this.problem.set(step.error);
+      },
+      error: (error: Error) => {
+        this.busy.set(false);
+        this.problem.set(error.message);
+      },
+    });
+  }
+}
+
+/** One for a panel; where fields are made. */
+export function stepRun(): StepRun {
+  return new StepRun(inject(Api));
+}
