@@ -87,6 +87,22 @@ describe('questions about the nodes of a network', () => {
     expect(undirected.whole).toMatchObject({ byChance: {}, figures: { reciprocity: null } });
   });
 
+  it('and what falls apart without whom goes there too, and changes nothing', async () => {
+    const { id, handles } = await woven.make({ what: 'accounts', kinds: ['reply', 'mention'] });
+    await measured(id);
+    const driver = handles.findIndex((handle) => handle.toLowerCase() === truth.driver.toLowerCase());
+    const step = (
+      await app.step('test-removal', { network: id, nodes: [driver], by: 'betweenness' }).expect(200)
+    ).body as Step;
+    expect(step.sentence).toContain(`Without 1 node with the highest betweenness (${handles[driver]})`);
+    expect(step.sentence).toContain('The network was not changed.');
+    const { components, largest } = step.result as Record<string, { before: number; after: number }>;
+    expect(components.after).toBeGreaterThanOrEqual(components.before);
+    expect(largest.after).toBeLessThan(largest.before);
+    await app.step('test-removal', { network: id, nodes: [] }).expect(400);
+    await app.step('test-removal', { network: id, nodes: [handles.length] }).expect(422);
+  });
+
   it('have names that no category may take', async () => {
     for (const { columns } of NODE_QUESTIONS.slice(0, 2))
       await app

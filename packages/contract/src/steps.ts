@@ -137,6 +137,13 @@ export const stepParameters = {
     network: z.string(),
     settings: GroupingSettings,
   }),
+  /** What is left of a network without some of its nodes; the network stays as it is. */
+  'test-removal': z.object({
+    network: z.string(),
+    nodes: z.array(z.int().min(0)).min(1, 'Choose at least one node.').max(1000),
+    /** The column by whose highest values they were chosen; null for a choice by hand. */
+    by: z.string().nullable().default(null),
+  }),
   'rename-network': z.object({ network: z.string(), name: z.string() }),
   'delete-network': z.object({ network: z.string() }),
   'restore-network': z.object({ network: z.string() }),

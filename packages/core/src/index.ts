@@ -40,6 +40,7 @@ export * from './measure/answer';
 export * from './measure/neighbourhood';
 export * from './measure/questions';
 export * from './measure/rank';
+export * from './measure/removal';
 export * from './measure/rewired';
 export * from './measure/whole';
 export * from './network/columns';

@@ -23,6 +23,7 @@ import { shareArrangement } from './shareArrangement';
 import type { StepDefinition } from './step';
 import { createStudy, deleteStudy, renameStudy, restoreStudy } from './studySteps';
 import { takeBackTidy, tidy } from './tidySteps';
+import { testRemoval } from './testRemoval';
 import { weave } from './weave';
 import { weaveSlices } from './weaveSlices';
 
@@ -61,6 +62,7 @@ const definitions = {
   'group-nodes': groupNodes,
   regroup,
   'scan-resolutions': scanResolutions,
+  'test-removal': testRemoval,
   'rename-network': renameNetwork,
   'delete-network': deleteNetwork,
   'restore-network': restoreNetwork,

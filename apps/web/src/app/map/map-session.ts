@@ -98,7 +98,12 @@ export class MapSession {
     return data ? neighbourRows(graphOf(data.nodeCount, data.edges)) : null;
   });
 
+  /** What a panel shows on the map, above what is selected. */
+  readonly emphasis = signal<Focus | null>(null);
+
   readonly focus = computed<Focus | null>(() => {
+    const emphasis = this.emphasis();
+    if (emphasis) return emphasis;
     const data = this.data();
     const selection = this.selection();
     const marked = this.marked();
@@ -214,6 +219,7 @@ export class MapSession {
     this.base.set(null);
     this.view.set(null);
     this.error.set(null);
+    this.emphasis.set(null);
     this.layout.set({ what: 'none' });
     this.savedDescription = null;
     this.savedMoves = null;
