@@ -103,6 +103,22 @@ describe('questions about the nodes of a network', () => {
     await app.step('test-removal', { network: id, nodes: [handles.length] }).expect(422);
   });
 
+  it('and how sure the ranks are, by messages drawn anew', async () => {
+    const { id, handles } = await woven.make({ what: 'accounts', kinds: ['reply', 'mention', 'repost'] });
+    await measured(id);
+    const ask = { network: id, measure: 'inDegree', runs: 40, seed: 2 };
+    const step = (await app.step('doubt-ranks', ask).expect(200)).body as Step;
+    expect(step.sentence).toContain('Ranks by in-degree were computed again on 40 networks');
+    const { nodes } = await woven.read(step, id);
+    const loud = handles.findIndex((handle) => handle.toLowerCase() === truth.loud.toLowerCase());
+    // The loud account is first whichever messages there are.
+    expect((nodes['in-degree, best rank'] as Float64Array)[loud]).toBe(1);
+    expect((nodes['in-degree, worst rank'] as Float64Array)[loud]).toBe(1);
+    const { id: shares } = await woven.make({ what: 'shared', things: 'hashtag', scale: 'jaccard' });
+    const { body } = await app.step('doubt-ranks', { network: shares, measure: 'degree' }).expect(422);
+    expect((body as { detail: string }).detail).toContain('no numbers of messages');
+  });
+
   it('have names that no category may take', async () => {
     for (const { columns } of NODE_QUESTIONS.slice(0, 2))
       await app

@@ -27,6 +27,19 @@ export const WholeNetwork = z.object({
 });
 export type WholeNetwork = z.infer<typeof WholeNetwork>;
 
+/** Measures whose ranks can be computed again on messages drawn anew. */
+export const DoubtMeasure = z.enum([
+  'inDegree',
+  'outDegree',
+  'degree',
+  'inStrength',
+  'outStrength',
+  'strength',
+  'betweenness',
+  'pageRank',
+]);
+export type DoubtMeasure = z.infer<typeof DoubtMeasure>;
+
 export const QuestionSettings = z.object({
   /** How often PageRank follows a tie. */
   damping: z.number().min(0.01).max(0.99).default(0.85),

@@ -4,7 +4,7 @@ import { NodeTable, Reading } from './gather';
 import { GroupingSettings } from './groups';
 import { MessageFilter, MessageLanguage, Scorer } from './message';
 import { LayoutSettings, MapDescription } from './map';
-import { QuestionId, QuestionSettings } from './measures';
+import { DoubtMeasure, QuestionId, QuestionSettings } from './measures';
 import { MeasureSettings } from './network';
 import { NewDecision, RuleField, TidyKind, TidySort } from './tidy';
 import { SliceBy, Weave } from './weave';
@@ -143,6 +143,13 @@ export const stepParameters = {
     nodes: z.array(z.int().min(0)).min(1, 'Choose at least one node.').max(1000),
     /** The column by whose highest values they were chosen; null for a choice by hand. */
     by: z.string().nullable().default(null),
+  }),
+  /** How far ranks by a measure depend on which messages there are; two columns say the best and the worst rank. */
+  'doubt-ranks': z.object({
+    network: z.string(),
+    measure: DoubtMeasure,
+    runs: z.int().min(20).max(1000).default(100),
+    seed: z.int().min(0).max(0xffffffff).default(1),
   }),
   'rename-network': z.object({ network: z.string(), name: z.string() }),
   'delete-network': z.object({ network: z.string() }),

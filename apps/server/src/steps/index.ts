@@ -5,6 +5,7 @@ import { categoriseByRule, categoriseByTable } from './categorise';
 import { collectSource } from './collectSource';
 import { detectLanguages } from './detectLanguages';
 import { describeWhole } from './describeWhole';
+import { doubtRanks } from './doubtRanks';
 import { exportFigure, exportNetwork } from './exportSteps';
 import { findNames } from './findNames';
 import { groupNodes } from './groupNodes';
@@ -63,6 +64,7 @@ const definitions = {
   regroup,
   'scan-resolutions': scanResolutions,
   'test-removal': testRemoval,
+  'doubt-ranks': doubtRanks,
   'rename-network': renameNetwork,
   'delete-network': deleteNetwork,
   'restore-network': restoreNetwork,

@@ -15,6 +15,11 @@ export function safeCsvRow(cells: readonly Cell[]): string {
   return csvRow(cells.map((cell) => (typeof cell === 'string' ? harmless(cell) : cell)));
 }
 
+/** A whole file of such rows. */
+export function saveableCsv(rows: readonly (readonly Cell[])[]): string {
+  return rows.map((row) => safeCsvRow(row)).join('');
+}
+
 function quote(cell: string): string {
   return /[",\r\n]/.test(cell) ? `"${cell.replaceAll('"', '""')}"` : cell;
 }

@@ -29,13 +29,15 @@ import { MapActions } from '../store/map.actions';
 import { GroupsPanel } from './groups/groups-panel';
 import { MapSession } from './map-session';
 import { QuestionList } from './question-list';
+import { RanksPanel } from './ranks-panel';
 import { RemovalPanel } from './removal-panel';
 import { standing, tieColumns } from './tie-columns';
 import { WholePanel } from './whole-panel';
 
 ModuleRegistry.registerModules([AllCommunityModule]);
 
-export type DrawerTab = 'accounts' | 'ties' | 'degrees' | 'questions' | 'groups' | 'removal' | 'whole';
+export type DrawerTab =
+  'accounts' | 'ties' | 'degrees' | 'questions' | 'ranks' | 'groups' | 'removal' | 'whole';
 
 interface Row {
   readonly id: string;
@@ -52,7 +54,7 @@ const number = {
 /** The drawer below the map: tables of accounts and ties, and the distribution of degrees. */
 @Component({
   selector: 'pt-drawer',
-  imports: [AgGridAngular, Chart, GroupsPanel, QuestionList, RemovalPanel, WholePanel],
+  imports: [AgGridAngular, Chart, GroupsPanel, QuestionList, RanksPanel, RemovalPanel, WholePanel],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './drawer.html',
   styleUrl: './drawer.scss',

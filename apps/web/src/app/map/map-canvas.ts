@@ -152,7 +152,7 @@ export class MapCanvas implements OnDestroy {
   private readonly watcher = new ResizeObserver(([entry]) => this.resized(entry.contentRect));
   /** True until the reader has moved the map; then it is fitted anew while the layout runs. */
   private follows = true;
-  private shownData: unknown = null;
+  private shownTies: unknown = null;
 
   private readonly places = computed<Places | null>(() => {
     const places = this.session.places();
@@ -182,8 +182,9 @@ export class MapCanvas implements OnDestroy {
       const places = this.session.places();
       this.session.size();
       if (!data || !places) return;
-      if (data !== this.shownData) {
-        this.shownData = data;
+      // Columns may be added to the nodes of the same network.
+      if (data.edges !== this.shownTies) {
+        this.shownTies = data.edges;
         this.follows =
           this.session.view() === null || untracked(() => this.session.layout().what === 'running');
       }

@@ -150,7 +150,12 @@ export class RemovalPanel implements OnDestroy {
   });
   protected readonly chart = computed<EChartsCoreOption>(() => {
     const colours = this.theme.map();
-    const line = { axisLine: { lineStyle: { color: colours.soft } }, splitLine: { show: false } };
+    const line = {
+      axisLine: { lineStyle: { color: colours.soft } },
+      axisLabel: { color: colours.soft },
+      nameTextStyle: { color: colours.soft },
+      splitLine: { show: false },
+    };
     return {
       grid: { left: 52, right: 140, top: 26, bottom: 34 },
       legend: {
@@ -163,21 +168,21 @@ export class RemovalPanel implements OnDestroy {
       },
       tooltip: { trigger: 'axis', valueFormatter: (share: number) => `${(100 * share).toFixed(1)} %` },
       xAxis: {
+        ...line,
         type: 'value',
         max: this.rows().length - 2,
         name: 'taken out',
         nameLocation: 'middle',
         nameGap: 20,
-        ...line,
       },
       yAxis: {
+        ...line,
         type: 'value',
         scale: true,
         max: 'dataMax',
         name: 'share of all in the largest component',
-        nameTextStyle: { align: 'left' },
-        axisLabel: { formatter: (share: number) => `${Math.round(100 * share)} %` },
-        ...line,
+        nameTextStyle: { color: colours.soft, align: 'left' },
+        axisLabel: { color: colours.soft, formatter: (share: number) => `${Math.round(100 * share)} %` },
       },
       series: this.curves().map(({ title, shares }, at) => ({
         type: 'line',

@@ -1,4 +1,4 @@
-import { safeCsvRow } from '@pebble/core';
+import { saveableCsv } from '@pebble/core';
 import { type EChartsCoreOption, init, use } from 'echarts/core';
 import { SVGRenderer } from 'echarts/renderers';
 import { pngFromSvg, saveFile } from './png';
@@ -24,7 +24,7 @@ export async function saveChart(
   const file = `${name}.${format.toLowerCase()}`;
   switch (format) {
     case 'CSV':
-      return saveFile(new Blob([rows.map((row) => safeCsvRow(row)).join('')], { type: 'text/csv' }), file);
+      return saveFile(new Blob([saveableCsv(rows)], { type: 'text/csv' }), file);
     case 'SVG':
       return saveFile(new Blob([svgOf(options, 1)], { type: 'image/svg+xml' }), file);
     case 'PNG': {

@@ -74,20 +74,30 @@ export class GroupFinder {
   ]);
   protected readonly curve = computed<EChartsCoreOption>(() => {
     const colours = this.theme.map();
-    const line = { axisLine: { lineStyle: { color: colours.soft } }, splitLine: { show: false } };
+    const line = {
+      axisLine: { lineStyle: { color: colours.soft } },
+      axisLabel: { color: colours.soft },
+      nameTextStyle: { color: colours.soft },
+      splitLine: { show: false },
+    };
     return {
       grid: { left: 44, right: 12, top: 22, bottom: 34 },
       tooltip: { trigger: 'axis' },
       xAxis: {
+        ...line,
         type: 'log',
         min: 0.25,
         max: 4,
         name: 'resolution',
         nameLocation: 'middle',
         nameGap: 20,
-        ...line,
       },
-      yAxis: { type: 'value', name: 'groups of more than two', nameTextStyle: { align: 'left' }, ...line },
+      yAxis: {
+        ...line,
+        type: 'value',
+        name: 'groups of more than two',
+        nameTextStyle: { color: colours.soft, align: 'left' },
+      },
       series: [
         {
           type: 'line',
