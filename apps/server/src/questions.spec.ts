@@ -119,6 +119,21 @@ describe('questions about the nodes of a network', () => {
     expect((body as { detail: string }).detail).toContain('no numbers of messages');
   });
 
+  it('and columns of one’s own are computed by formulas over the others', async () => {
+    const { id } = await woven.make({ what: 'accounts', kinds: ['reply', 'mention'] });
+    await measured(id);
+    const ask = { network: id, name: 'Share', formula: '[in-degree] / max([in-degree])' };
+    const step = (await app.step('compute-column', ask).expect(200)).body as Step;
+    expect(step.sentence).toBe(
+      'Of every node “Share” was computed from in-degree as [in-degree] / max([in-degree]).',
+    );
+    const { nodes } = await woven.read(step, id);
+    expect(Math.max(...(nodes['Share'] as Float64Array))).toBe(1);
+    const { body } = await app.step('compute-column', { ...ask, formula: 'process.exit()' }).expect(422);
+    expect((body as { detail: string }).detail).toContain('Nothing was computed.');
+    await app.step('compute-column', { ...ask, name: 'degree' }).expect(422);
+  });
+
   it('have names that no category may take', async () => {
     for (const { columns } of NODE_QUESTIONS.slice(0, 2))
       await app

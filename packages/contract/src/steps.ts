@@ -151,6 +151,12 @@ export const stepParameters = {
     runs: z.int().min(20).max(1000).default(100),
     seed: z.int().min(0).max(0xffffffff).default(1),
   }),
+  /** A column of one's own: a formula over the other columns of the nodes. */
+  'compute-column': z.object({
+    network: z.string(),
+    name: z.string().trim().min(1, 'Give the column a name.').max(60),
+    formula: z.string().trim().min(1, 'Write a formula.').max(2000),
+  }),
   'rename-network': z.object({ network: z.string(), name: z.string() }),
   'delete-network': z.object({ network: z.string() }),
   'restore-network': z.object({ network: z.string() }),

@@ -8,6 +8,7 @@ export * from './communities/modularity';
 export * from './formats/writeCsv';
 export * from './formats/writeGraphml';
 export * from './formats/writeTables';
+export * from './formula/formula';
 export * from './graph/components';
 export * from './graph/csr';
 export * from './graph/filter';

@@ -2,6 +2,7 @@ import type { StepKind } from '@pebble/contract';
 import { addGroups } from './addGroups';
 import { addNodeDetails } from './addNodeDetails';
 import { categoriseByRule, categoriseByTable } from './categorise';
+import { computeColumn } from './computeColumn';
 import { collectSource } from './collectSource';
 import { detectLanguages } from './detectLanguages';
 import { describeWhole } from './describeWhole';
@@ -65,6 +66,7 @@ const definitions = {
   'scan-resolutions': scanResolutions,
   'test-removal': testRemoval,
   'doubt-ranks': doubtRanks,
+  'compute-column': computeColumn,
   'rename-network': renameNetwork,
   'delete-network': deleteNetwork,
   'restore-network': restoreNetwork,

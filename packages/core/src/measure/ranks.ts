@@ -11,6 +11,16 @@ export function ranks(values: ArrayLike<number>): Float64Array {
   return rank;
 }
 
+/** Of each value the share of the others that are lower, equal ones counting half: 0 to 100. NaN where there is no value. */
+export function percentiles(values: ArrayLike<number>): Float64Array {
+  const order = given(values);
+  const share = new Float64Array(values.length).fill(NaN);
+  const mean = meanRanks(order.map((v) => values[v]));
+  const others = order.length - 1;
+  order.forEach((v, i) => (share[v] = others > 0 ? (100 * (order.length - mean[i])) / others : 100));
+  return share;
+}
+
 /**
  * Spearman's rank correlation over what has a value in both, equal values having their mean rank: 1 where both put them in the same order,
  * -1 in the opposite one; NaN where one of them puts none before another.

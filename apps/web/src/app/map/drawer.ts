@@ -26,6 +26,7 @@ import { Chart } from '../shared/chart';
 import { ThemeChoice } from '../shared/theme';
 import { counted } from '../shared/words';
 import { MapActions } from '../store/map.actions';
+import { FormulaForm } from './formula-form';
 import { GroupsPanel } from './groups/groups-panel';
 import { MapSession } from './map-session';
 import { QuestionList } from './question-list';
@@ -54,7 +55,16 @@ const number = {
 /** The drawer below the map: tables of accounts and ties, and the distribution of degrees. */
 @Component({
   selector: 'pt-drawer',
-  imports: [AgGridAngular, Chart, GroupsPanel, QuestionList, RanksPanel, RemovalPanel, WholePanel],
+  imports: [
+    AgGridAngular,
+    Chart,
+    FormulaForm,
+    GroupsPanel,
+    QuestionList,
+    RanksPanel,
+    RemovalPanel,
+    WholePanel,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './drawer.html',
   styleUrl: './drawer.scss',
@@ -73,6 +83,8 @@ export class Drawer {
   }));
   protected readonly counted = counted;
   protected readonly filterText = signal('');
+  /** Whether a formula is being written. */
+  protected readonly writing = signal(false);
   private grid: GridApi | null = null;
 
   protected readonly gridTheme = computed(() =>
