@@ -5,7 +5,7 @@ import { Attraction, betweenness, communities, modularity, outRows } from '@pebb
 import { network } from './graphs';
 import { faster, time, under, type Row } from './measure';
 
-export async function communities(): Promise<Row[]> {
+export async function groups(): Promise<Row[]> {
   const { graph, reference } = network(1, 100_000, 500_000);
   let found = { modularity: 0 };
   const ours = await time(2, () => (found = communities(graph, { resolution: 1, seed: 1, runs: 1 })));

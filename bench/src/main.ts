@@ -1,9 +1,8 @@
 import { writeFileSync } from 'node:fs';
 import { parseArgs } from 'node:util';
 import { formats } from './formats';
-import { centrality, communities, layout } from './kernels';
+import { centrality, groups, layout } from './kernels';
 import type { Row } from './measure';
-
 import { painting } from './painting';
 import { storeRows } from './store';
 import { weaving } from './weaving';
@@ -16,7 +15,7 @@ const { values } = parseArgs({
   },
 });
 const parts: Record<string, () => Promise<Row[]>> = {
-  communities,
+  groups,
   centrality,
   layout,
   weaving,

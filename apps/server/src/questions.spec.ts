@@ -30,10 +30,16 @@ describe('questions about the nodes of a network', () => {
   it('are answered by columns of the nodes, with how they were computed', async () => {
     const { id } = await woven.make({ what: 'accounts', kinds: ['reply', 'quote', 'mention', 'repost'] });
     await measured(id);
-    const step = (await ask(id, QuestionId.options).expect(200)).body as Step;
+    const step = (
+      await ask(
+        id,
+        QuestionId.options.filter((question) => question !== 'two-mode'),
+      ).expect(200)
+    ).body as Step;
     expect(step.sentence).toContain('Of every node of the whole network closeness, harmonic closeness');
     const { nodes, handles } = await woven.read(step, id);
-    for (const name of ANSWER_COLUMNS) expect(nodes[name]).toHaveLength(handles.length);
+    for (const name of ANSWER_COLUMNS.filter((one) => one !== 'degreeBySort' && one !== 'redundancy'))
+      expect(nodes[name]).toHaveLength(handles.length);
     const network = (await app.api.get(`/api/v1/networks/${id}`).expect(200)).body as Network;
     expect(network.columns).toContainEqual(
       expect.objectContaining({
@@ -132,6 +138,29 @@ describe('questions about the nodes of a network', () => {
     const { body } = await app.step('compute-column', { ...ask, formula: 'process.exit()' }).expect(422);
     expect((body as { detail: string }).detail).toContain('Nothing was computed.');
     await app.step('compute-column', { ...ask, name: 'degree' }).expect(422);
+  });
+
+  it('that are asked of two-mode networks alone, and those that make no sense there', async () => {
+    const { id } = await woven.make({ what: 'two-mode', things: 'hashtag' });
+    const step = (await ask(id, ['two-mode', 'circle']).expect(200)).body as Step;
+    expect(step.sentence).toContain('degree by sort and redundancy were computed');
+    expect(step.sentence).toContain('clustering is always 0');
+    const { nodes, edges } = await woven.read(step, id);
+    expect(nodes['clustering']).toBeUndefined();
+    const mode = nodes['mode'] as string[];
+    const tags = mode.filter((one) => one === 'hashtag').length;
+    const degree = nodes['degreeBySort'] as Float64Array;
+    // The collecting tag stands in nearly every account's posts.
+    expect(Math.max(...degree.filter((_, v) => mode[v] === 'hashtag'))).toBeGreaterThan(0.5);
+    await app.step('describe-whole', { network: id, networks: 0 }).expect(200);
+    const network = (await app.api.get(`/api/v1/networks/${id}`).expect(200)).body as Network;
+    expect(network.whole!.figures['twoModeDensity']).toBeCloseTo(
+      edges['source'].length / (tags * (mode.length - tags)),
+      12,
+    );
+    const { id: accounts } = await woven.make({ what: 'accounts', kinds: ['reply'] });
+    const { body } = await ask(accounts, ['two-mode']).expect(422);
+    expect((body as { detail: string }).detail).toContain('two-mode networks alone');
   });
 
   it('have names that no category may take', async () => {

@@ -10,6 +10,7 @@ export const QuestionId = z.enum([
   'holds-together',
   'answers',
   'between-groups',
+  'two-mode',
 ]);
 export type QuestionId = z.infer<typeof QuestionId>;
 

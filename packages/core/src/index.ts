@@ -46,6 +46,7 @@ export * from './measure/rank';
 export * from './measure/ranks';
 export * from './measure/removal';
 export * from './measure/rewired';
+export * from './measure/twoMode';
 export * from './measure/whole';
 export * from './network/columns';
 export * from './network/details';

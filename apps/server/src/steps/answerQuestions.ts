@@ -1,4 +1,4 @@
-import { answerQuestions as answer, graphOf, groupCodes, joinWith, questionOf } from '@pebble/core';
+import { answerQuestions as answer, graphOf, groupCodes, joinWith, questionOf, sortsIn } from '@pebble/core';
 import { addOwnColumns, findNetwork } from '../db/networks';
 import { readTable, writeTable } from '../files/tables';
 import { StepRefused, type StepDefinition } from './step';
@@ -16,10 +16,12 @@ export const answerQuestions: StepDefinition<'answer-questions', Answered> = {
     const found = await findNetwork(store, network);
     if (!found) throw new StepRefused('This network is no longer there.');
     const nodes = readTable(store.folder, network, 'nodes');
-    const graph = graphOf(found.nodes, readTable(store.folder, network, 'edges'));
+    const edges = readTable(store.folder, network, 'edges');
+    const graph = graphOf(found.nodes, edges);
     const groups = settings.groups in nodes ? groupCodes(nodes[settings.groups]).of : null;
     const { columns, notes } = answer(graph, found.directed, questions, settings, {
       groups,
+      sorts: sortsIn(nodes, edges),
       progress: (share) => progress('Measuring', share),
     });
     if (Object.keys(columns).length === 0) throw new StepRefused(`${notes.join(' ')} Nothing was computed.`);

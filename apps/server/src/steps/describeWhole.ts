@@ -1,5 +1,14 @@
 import type { ByChance, WholeNetwork } from '@pebble/contract';
-import { COMPARED, comparedFigures, counted, graphOf, wholeFigures } from '@pebble/core';
+import {
+  COMPARED,
+  comparedFigures,
+  counted,
+  graphOf,
+  neighbourRows,
+  sortsIn,
+  twoModeDensity,
+  wholeFigures,
+} from '@pebble/core';
 import { findNetwork } from '../db/networks';
 import { readTable } from '../files/tables';
 import { StepRefused, type StepDefinition } from './step';
@@ -14,9 +23,14 @@ export const describeWhole: StepDefinition<'describe-whole', Described> = {
   async run({ store }, { network, networks, seed }, progress) {
     const found = await findNetwork(store, network);
     if (!found) throw new StepRefused('This network is no longer there.');
-    const graph = graphOf(found.nodes, readTable(store.folder, network, 'edges'));
+    const edges = readTable(store.folder, network, 'edges');
+    const graph = graphOf(found.nodes, edges);
+    const sorts = sortsIn(readTable(store.folder, network, 'nodes'), edges);
     progress('Measuring the whole', null);
-    const figures = wholeFigures(graph, found.directed, seed);
+    const figures = {
+      ...wholeFigures(graph, found.directed, seed),
+      ...(sorts ? { twoModeDensity: twoModeDensity(neighbourRows(graph), sorts) } : {}),
+    };
     const chance = comparedFigures(graph, found.directed, {
       networks,
       seed,
@@ -53,6 +67,9 @@ export const describeWhole: StepDefinition<'describe-whole', Described> = {
         : '';
     const parts = [
       `density ${told('density')}`,
+      ...(figures['twoModeDensity'] == null
+        ? []
+        : [`density between the two sorts of nodes ${told('twoModeDensity')}`]),
       ...(figures['reciprocity'] == null
         ? []
         : [`reciprocity ${told('reciprocity')}${chance('reciprocity')}`]),

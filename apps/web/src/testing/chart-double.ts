@@ -1,16 +1,15 @@
-import { Component, EventEmitter } from '@angular/core';
+import { ChangeDetectionStrategy, Component, EventEmitter, Input, Output } from '@angular/core';
 
 /** Stands where a chart would be, which jsdom cannot draw: it writes its label. */
 @Component({
   selector: 'pt-chart',
   template: '{{ label }}',
-  inputs: ['options', 'rows', 'label'],
-  outputs: ['picked', 'brushed'],
+  changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class Chart {
-  options: unknown;
-  rows: readonly (readonly (string | number)[])[] | null = null;
-  label = '';
-  readonly picked = new EventEmitter<{ dataIndex: number }>();
-  readonly brushed = new EventEmitter<unknown>();
+  @Input() options: unknown;
+  @Input() rows: readonly (readonly (string | number)[])[] | null = null;
+  @Input() label = '';
+  @Output() readonly picked = new EventEmitter<{ dataIndex: number }>();
+  @Output() readonly brushed = new EventEmitter<unknown>();
 }

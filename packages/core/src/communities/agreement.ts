@@ -35,7 +35,7 @@ export function crossing(a: ArrayLike<number>, b: ArrayLike<number>): Crossing {
 
 function placesOf(group: ArrayLike<number>): Map<number, number> {
   const places = new Map<number, number>();
-  for (let i = 0; i < group.length; i++) if (!places.has(group[i])) places.set(group[i], places.size);
+  for (const one of Array.from(group)) if (!places.has(one)) places.set(one, places.size);
   return places;
 }
 

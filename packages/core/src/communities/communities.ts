@@ -76,7 +76,7 @@ export function oneRun(
 /** Renumbers groups so that 0 is the largest; equal sizes are ordered by their lowest node. */
 export function orderBySize(group: ArrayLike<number>): { count: number; of: Uint32Array; size: Uint32Array } {
   const sizes = new Map<number, number>();
-  for (let v = 0; v < group.length; v++) sizes.set(group[v], (sizes.get(group[v]) ?? 0) + 1);
+  for (const one of Array.from(group)) sizes.set(one, (sizes.get(one) ?? 0) + 1);
   const order = [...sizes.keys()].map((g, first) => ({ g, first, size: sizes.get(g)! }));
   order.sort((a, b) => b.size - a.size || a.first - b.first);
   const rank = new Map(order.map(({ g }, i) => [g, i]));

@@ -6,6 +6,8 @@ import { closeness } from './closeness';
 import { cuts } from './cutNodes';
 import { degrees } from './degree';
 import { constraint, coreNumbers, localClustering, reciprocatedShare } from './neighbourhood';
+import { questionOf, whyNotAsked } from './questions';
+import { degreeBySort, redundancy } from './twoMode';
 import { eigenvector, hubsAndAuthorities, pagerank } from './rank';
 
 /** Columns of the nodes that answer questions, and what is to be said of how they were computed, in sentences. */
@@ -14,17 +16,24 @@ export interface Answers {
   readonly notes: readonly string[];
 }
 
+export interface AnswerContext {
+  /** The group of each node; null where there are none. */
+  readonly groups: ArrayLike<number> | null;
+  /** The sort of each node of a two-mode network; null for another. */
+  readonly sorts: readonly string[] | null;
+  progress?(share: number): void;
+}
+
 /**
  * Answers questions about the nodes of a network; self-loops have no part in any. Questions that need a direction are left out of an
  * undirected one, and those that need groups where there are none, which is noted.
- * @param groups the group of each node
  */
 export function answerQuestions(
   graph: Graph,
   directed: boolean,
   questions: readonly QuestionId[],
   { damping, seed }: QuestionSettings,
-  { groups, progress }: { groups: ArrayLike<number> | null; progress?: (share: number) => void },
+  { groups, sorts, progress }: AnswerContext,
 ): Answers {
   const either = withoutSelfLoops(neighbourRows(graph));
   const out = directed ? withoutSelfLoops(outRows(graph)) : either;
@@ -37,6 +46,8 @@ export function answerQuestions(
   questions.forEach((question, at) => {
     const within = (share: number): void => progress?.((at + share) / questions.length);
     within(0);
+    const why = whyNotAsked(questionOf(question), sorts !== null);
+    if (why !== null) return void notes.push(`A question was left out. ${why}`);
     switch (question) {
       case 'close': {
         const found = closeness(either, { seed, progress: within });
@@ -91,6 +102,13 @@ export function answerQuestions(
         columns['participation'] = found.participation;
         columns['outwardness'] = found.outwardness;
         columns['groupsTouched'] = found.groupsTouched;
+        return;
+      }
+      case 'two-mode': {
+        columns['degreeBySort'] = degreeBySort(either, sorts!);
+        const found = redundancy(either, within);
+        if (found) columns['redundancy'] = found;
+        else notes.push('Redundancy was left out: it would take too long in so dense a network.');
       }
     }
   });

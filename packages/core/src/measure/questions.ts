@@ -15,6 +15,8 @@ export interface Question {
   readonly misleads: string;
   /** Whether ties must have a direction. */
   readonly directedOnly: boolean;
+  /** Whether it is asked of two-mode networks alone; or why it makes no sense there. */
+  readonly twoMode?: { readonly only: true } | { readonly not: string };
   readonly columns: readonly MeasureColumn[];
 }
 
@@ -108,6 +110,9 @@ export const NODE_QUESTIONS: readonly Question[] = [
     says: 'Closed circles on one side, brokers between circles on the other.',
     misleads: 'With two or three partners chance decides; look at those with more.',
     directedOnly: false,
+    twoMode: {
+      not: 'In a two-mode network partners of a node are of one sort, and never tied: clustering is always 0.',
+    },
     columns: [
       measure(
         'clustering',
@@ -144,6 +149,9 @@ export const NODE_QUESTIONS: readonly Question[] = [
     says: 'How many of the partners of a node are tied with it both ways, and how much it gets for what it gives.',
     misleads: 'What one side says elsewhere, or was not collected, is missing.',
     directedOnly: true,
+    twoMode: {
+      not: 'In a two-mode network ties lead from one sort to the other, and nothing is ever answered.',
+    },
     columns: [
       measure(
         'reciprocated',
@@ -186,6 +194,28 @@ export const NODE_QUESTIONS: readonly Question[] = [
       ),
     ],
   },
+  {
+    id: 'two-mode',
+    asks: 'Who is tied to much of the other sort, and who could be spared?',
+    says: 'In a two-mode network: the share of the other sort to which a node is tied, and whether its partners meet elsewhere too.',
+    misleads: 'A node with two partners is easily redundant; look at the degree beside it.',
+    directedOnly: false,
+    twoMode: { only: true },
+    columns: [
+      measure(
+        'degreeBySort',
+        'degree by sort',
+        'Partners over all nodes of the other sort (Borgatti & Everett 1997); 0 to 1.',
+        'is tied to much of the other sort',
+      ),
+      measure(
+        'redundancy',
+        'redundancy',
+        'Of the pairs of its partners the share that is tied through another node too (Latapy, Magnien & Del Vecchio 2008); 0 to 1, none with fewer than two partners.',
+        'could be spared: its partners meet elsewhere',
+      ),
+    ],
+  },
 ];
 
 /** The question of an id. */
@@ -197,3 +227,10 @@ export function questionOf(id: QuestionId): Question {
 export const ANSWER_COLUMNS: readonly string[] = NODE_QUESTIONS.flatMap(({ columns }) =>
   columns.map(({ name }) => name),
 );
+
+/** Why a question makes no sense of a network; null where it does. */
+export function whyNotAsked({ twoMode }: Question, isTwoMode: boolean): string | null {
+  if (!twoMode) return null;
+  if ('only' in twoMode) return isTwoMode ? null : 'It is asked of two-mode networks alone.';
+  return isTwoMode ? twoMode.not : null;
+}

@@ -4,6 +4,7 @@ import { project } from './projection';
 import { pick } from './rows';
 import { counted } from './sentence';
 import { nodeWords } from './words';
+import { textsIn, type TableColumns } from '../network/tables';
 import type { Woven } from './woven';
 
 /** A network of two sorts of nodes. */
@@ -17,6 +18,14 @@ export interface TwoSorts {
 /** Whether there are two sorts of nodes, and every tie leads from one to the other. */
 export function isTwoMode({ source, target, sort }: TwoSorts): boolean {
   return new Set(sort).size === 2 && source.every((a, e) => sort[a] !== sort[target[e]]);
+}
+
+/** The sort of each node of a two-mode network, by its column "mode"; null for another network. */
+export function sortsIn(nodes: TableColumns, edges: TableColumns): readonly string[] | null {
+  if (!('mode' in nodes)) return null;
+  const sort = textsIn(nodes['mode']);
+  const [source, target] = [edges['source'], edges['target']] as Uint32Array[];
+  return isTwoMode({ source, target, sort }) ? sort : null;
 }
 
 /**

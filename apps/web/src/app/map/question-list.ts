@@ -5,6 +5,8 @@ import {
   NODE_QUESTIONS,
   nodeLabels,
   numbersOf,
+  sortsIn,
+  whyNotAsked,
   type MeasureColumn,
   type Question,
 } from '@pebble/core';
@@ -65,9 +67,13 @@ interface Answer extends MeasureColumn {
               }
             </div>
           } @empty {
+            @if (whyNot(q); as why) {
+              <p class="faint">{{ why }}</p>
+            } @else {
             <button class="btn" [disabled]="busy()" (click)="ask([q.id])">
               {{ busy() && asked().includes(q.id) ? 'Computing …' : 'Answer it' }}
             </button>
+            }
           }
           <p class="misleads"><b>Beware:</b> {{ q.misleads }}</p>
         </section>
@@ -144,8 +150,16 @@ export class QuestionList {
   protected readonly asked = signal<readonly QuestionId[]>([]);
   protected readonly busy = this.run.busy;
   protected readonly problem = this.run.problem;
+  private readonly isTwoMode = computed(() => {
+    const data = this.session.data();
+    return data !== null && sortsIn(data.nodes, data.edges) !== null;
+  });
   protected readonly questions = computed(() =>
-    NODE_QUESTIONS.filter(({ directedOnly }) => !directedOnly || (this.session.network()?.directed ?? true)),
+    NODE_QUESTIONS.filter(
+      (question) =>
+        (!question.directedOnly || (this.session.network()?.directed ?? true)) &&
+        (this.isTwoMode() || whyNotAsked(question, false) === null),
+    ),
   );
   protected readonly answers = computed(() => {
     const data = this.session.data();
@@ -160,9 +174,15 @@ export class QuestionList {
   });
   protected readonly open = computed(() =>
     this.questions()
+      .filter((question) => this.whyNot(question) === null)
       .map(({ id }) => id)
       .filter((id) => !this.answers().has(id)),
   );
+
+  /** Why a question makes no sense of this network. */
+  protected whyNot(question: Question): string | null {
+    return whyNotAsked(question, this.isTwoMode());
+  }
 
   protected ask(questions: readonly QuestionId[]): void {
     const network = this.session.network();

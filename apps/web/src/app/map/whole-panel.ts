@@ -18,6 +18,11 @@ const FIGURES: readonly Figure[] = [
     how: 'Ties over those that could be, 0 to 1. It falls as networks grow: compare only networks of one size.',
   },
   {
+    name: 'twoModeDensity',
+    title: 'density between sorts',
+    how: 'Ties over the pairs of one node of either sort, 0 to 1 (Borgatti & Everett 1997). In a two-mode network this is the density that means something; nodes of one sort are never tied.',
+  },
+  {
     name: 'meanDegree',
     title: 'mean degree',
     how: 'Ties over nodes where ties have a direction, twice that where they have none.',
