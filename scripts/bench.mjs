@@ -14,6 +14,7 @@ await build({
     storeProcess: 'bench/src/storeProcess.ts',
     'runner/worker': 'apps/server/src/runner/worker.ts',
     'intake/thread': 'apps/server/src/intake/thread.ts',
+    'measuring/pathsThread': 'apps/server/src/measuring/pathsThread.ts',
   },
   outdir: 'bench/dist',
   bundle: true,

@@ -72,8 +72,8 @@ test('a researcher goes from a dropped file to a published map', async ({ page }
   await page.getByRole('tab', { name: /^Accounts/ }).click();
   await page.locator('.ag-center-cols-container .ag-row').first().click();
   await expect(page.getByRole('heading', { name: 'WALL LAMPS NOW' })).toBeVisible();
-  await page.getByRole('tab', { name: 'Degrees' }).click();
-  await expect(page.getByRole('img', { name: 'How many have which degree' }).locator('canvas')).toBeVisible();
+  await page.getByRole('tab', { name: 'Charts' }).click();
+  await expect(page.getByRole('img', { name: 'How in-degree is spread' }).locator('canvas')).toBeVisible();
 
   // Publish.
   await page.getByRole('link', { name: /Publish/ }).click();

@@ -1,5 +1,5 @@
-import { ANSWER_COLUMNS, NODE_QUESTIONS } from '@pebble/core';
-import { QuestionId, type Network, type Step } from '@pebble/contract';
+import { ANSWER_COLUMNS, answerQuestions, graphOf, NODE_QUESTIONS } from '@pebble/core';
+import { QuestionId, QuestionSettings, Shown, wholeShown, type Network, type Step } from '@pebble/contract';
 import { makePosts, postsAsJsonLines } from '@pebble/standins';
 import { buildThreads, TestApplication } from './testing/application';
 import { WovenNetworks } from './testing/wovenNetworks';
@@ -36,7 +36,9 @@ describe('questions about the nodes of a network', () => {
         QuestionId.options.filter((question) => question !== 'two-mode'),
       ).expect(200)
     ).body as Step;
-    expect(step.sentence).toContain('Of every node of the whole network closeness, harmonic closeness');
+    expect(step.sentence).toContain(
+      'Of every node of the whole network betweenness by weight, betweenness either way, closeness',
+    );
     const { nodes, handles } = await woven.read(step, id);
     for (const name of ANSWER_COLUMNS.filter((one) => one !== 'degreeBySort' && one !== 'redundancy'))
       expect(nodes[name]).toHaveLength(handles.length);
@@ -138,6 +140,43 @@ describe('questions about the nodes of a network', () => {
     const { body } = await app.step('compute-column', { ...ask, formula: 'process.exit()' }).expect(422);
     expect((body as { detail: string }).detail).toContain('Nothing was computed.');
     await app.step('compute-column', { ...ask, name: 'degree' }).expect(422);
+  });
+
+  it('can be asked of what is shown alone, in columns of their own that say of what', async () => {
+    const { id } = await woven.make({ what: 'accounts', kinds: ['reply', 'quote', 'mention', 'repost'] });
+    await measured(id);
+    const conditions = [{ what: 'range', column: 'inDegree', from: 8 }];
+    const shown = Shown.parse({ ...wholeShown, where: { joined: 'and', conditions } });
+    const asked = { network: id, questions: ['basics', 'core', 'bridges'], settings: {}, shown };
+    const step = (await app.step('answer-questions', asked).expect(200)).body as Step;
+    const { nodes } = await woven.read(step, id);
+    const whole = nodes['inDegree'] as Uint32Array;
+    const part = nodes['in-degree, shown'] as Float64Array;
+    const inside = [...whole.keys()].filter((v) => whole[v] >= 8);
+    expect([...part.keys()].filter((v) => !Number.isNaN(part[v]))).toEqual(inside);
+    expect(inside.every((v) => part[v] <= whole[v])).toBe(true);
+    expect(step.sentence).toContain(
+      `Of ${inside.length} of ${whole.length} nodes that were shown (with in-degree of at least 8) in-degree,`,
+    );
+    const network = (await app.api.get(`/api/v1/networks/${id}`).expect(200)).body as Network;
+    expect(network.columns.find(({ name }) => name === 'core number, shown')!.shown).toEqual(shown);
+    const none = {
+      ...shown,
+      where: { joined: 'and', conditions: [{ what: 'named', text: 'nobody at all' }] },
+    };
+    const { body } = await app.step('answer-questions', { ...asked, shown: none }).expect(422);
+    expect((body as { detail: string }).detail).toContain('Nothing is shown');
+  });
+
+  it('about who stands between others are computed in threads, to the last bit as in one', async () => {
+    const { id } = await woven.make({ what: 'accounts', kinds: ['reply', 'mention'] });
+    const step = (await ask(id, ['bridges']).expect(200)).body as Step;
+    const { nodes, edges } = await woven.read(step, id);
+    const graph = graphOf((nodes['id'] as Uint32Array).length, edges);
+    const settings = QuestionSettings.parse({});
+    const { columns } = answerQuestions(graph, true, ['bridges'], settings, { groups: null, sorts: null });
+    expect(nodes['betweennessWeighted']).toEqual(columns['betweennessWeighted']);
+    expect(nodes['betweennessEither']).toEqual(columns['betweennessEither']);
   });
 
   it('that are asked of two-mode networks alone, and those that make no sense there', async () => {

@@ -3,6 +3,68 @@ import { z } from 'zod';
 export const Growth = z.enum(['linear', 'square root', 'logarithm']);
 export type Growth = z.infer<typeof Growth>;
 
+/** What a node must be (or, with `not`, must not be) to be shown. */
+const NOT = { not: z.boolean().default(false) };
+export const Condition = z.discriminatedUnion('what', [
+  /** A number column within bounds, both included; null for no bound. A node without a value is outside. */
+  z.object({
+    what: z.literal('range'),
+    column: z.string(),
+    from: z.number().nullable().default(null),
+    until: z.number().nullable().default(null),
+    ...NOT,
+  }),
+  /** A category or text column with one of these values. */
+  z.object({ what: z.literal('values'), column: z.string(), values: z.array(z.string()).max(500), ...NOT }),
+  /** Its name contains one of the texts, apart by "|". */
+  z.object({ what: z.literal('named'), text: z.string().max(500), ...NOT }),
+  /** Its core number. */
+  z.object({ what: z.literal('core'), atLeast: z.int().min(1).max(100_000), ...NOT }),
+  /** In one of the largest components. */
+  z.object({ what: z.literal('components'), largest: z.int().min(1).max(100_000), ...NOT }),
+  /** Not more steps away from chosen nodes, along ties, against them, or either way. */
+  z.object({
+    what: z.literal('near'),
+    nodes: z.array(z.int().min(0)).max(10_000),
+    steps: z.int().min(1).max(3),
+    way: z.enum(['either', 'out', 'in']).default('either'),
+    ...NOT,
+  }),
+]);
+export type Condition = z.infer<typeof Condition>;
+
+export const NodeFilter = z.object({
+  joined: z.enum(['and', 'or']).default('and'),
+  conditions: z.array(Condition).max(20).default([]),
+});
+export type NodeFilter = z.infer<typeof NodeFilter>;
+
+/** Which part of a network is shown. */
+export const Shown = z.object({
+  /** Only ties of at least this weight. */
+  atLeast: z.number().min(0),
+  /** Only ties that have a message from this moment on and before that one; milliseconds since 1970. */
+  period: z.object({ from: z.number().nullable(), until: z.number().nullable() }).nullable().default(null),
+  largestComponent: z.boolean(),
+  isolates: z.boolean(),
+  /** Only these communities, or null for all. */
+  communities: z.array(z.int()).nullable(),
+  where: NodeFilter.default({ joined: 'and', conditions: [] }),
+  /** Whether what does not fit `where` is left out, or stays pale. */
+  rest: z.enum(['hidden', 'pale']).default('hidden'),
+});
+export type Shown = z.infer<typeof Shown>;
+
+export const wholeShown: Shown = {
+  atLeast: 0,
+  period: null,
+  largestComponent: false,
+  isolates: true,
+  communities: null,
+  where: { joined: 'and', conditions: [] },
+  rest: 'hidden',
+};
+
 /** Everything a map shows apart from the positions: the caption is its sentence. */
 export const MapDescription = z.object({
   size: z.object({
@@ -20,14 +82,7 @@ export const MapDescription = z.object({
     fontSize: z.number().min(6).max(48),
   }),
   ties: z.object({ colour: z.enum(['by community', 'neutral']), arrows: z.boolean() }),
-  show: z.object({
-    /** Only ties of at least this weight. */
-    atLeast: z.number().min(0),
-    largestComponent: z.boolean(),
-    isolates: z.boolean(),
-    /** Only these communities, or null for all. */
-    communities: z.array(z.int()).nullable(),
-  }),
+  show: Shown,
 });
 export type MapDescription = z.infer<typeof MapDescription>;
 
@@ -36,7 +91,7 @@ export const defaultMap: MapDescription = {
   colour: { column: 'community' },
   names: { count: 25, column: 'betweenness', fontSize: 12 },
   ties: { colour: 'by community', arrows: true },
-  show: { atLeast: 1, largestComponent: false, isolates: true, communities: null },
+  show: { ...wholeShown, atLeast: 1 },
 };
 
 export const LayoutSettings = z.object({

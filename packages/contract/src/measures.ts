@@ -2,6 +2,9 @@ import { z } from 'zod';
 
 /** Questions about the nodes of a network, each answered by one or two measures. */
 export const QuestionId = z.enum([
+  /** The measures that every network gets at once, of the part that is shown. */
+  'basics',
+  'bridges',
   'close',
   'well-connected',
   'hubs',

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { GroupingInfo } from './groups';
+import { Shown } from './map';
 import { WholeNetwork } from './measures';
 import { Weave } from './weave';
 
@@ -8,6 +9,8 @@ export const ColumnInfo = z.object({
   title: z.string(),
   type: z.enum(['number', 'category', 'text']),
   how: z.string(),
+  /** The part of the network that it was computed of; without it the whole. */
+  shown: Shown.optional(),
 });
 export type ColumnInfo = z.infer<typeof ColumnInfo>;
 

@@ -3,7 +3,7 @@ import { CollectPlan, CollectRun, Service } from './collect';
 import { NodeTable, Reading } from './gather';
 import { GroupingSettings } from './groups';
 import { MessageFilter, MessageLanguage, Scorer } from './message';
-import { LayoutSettings, MapDescription } from './map';
+import { LayoutSettings, MapDescription, Shown } from './map';
 import { DoubtMeasure, QuestionId, QuestionSettings } from './measures';
 import { MeasureSettings } from './network';
 import { NewDecision, RuleField, TidyKind, TidySort } from './tidy';
@@ -107,6 +107,8 @@ export const stepParameters = {
     network: z.string(),
     questions: z.array(QuestionId).min(1, 'Choose at least one question.'),
     settings: QuestionSettings,
+    /** Of which part they are asked; null for the whole. What is found of a part stands in columns of their own. */
+    shown: Shown.nullable().default(null),
   }),
   /** Computes what the whole network is like, beside random networks with the same degrees. */
   'describe-whole': z.object({

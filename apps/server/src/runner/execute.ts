@@ -7,7 +7,7 @@ import type { Store } from '../db/open';
 import { isDiskFull } from '../files/diskFull';
 import { uploadPath } from '../files/places';
 import { stepDefinition } from '../steps';
-import { StepCancelled, StepRefused, type StepResult } from '../steps/step';
+import { StepCancelled, StepRefused, type StepResult, type Threads } from '../steps/step';
 
 /** A step to be run: its row in the logbook is there already, marked as running. */
 export interface Task {
@@ -17,7 +17,7 @@ export interface Task {
   readonly parameters: unknown;
   readonly now: string;
   readonly mostRows: number;
-  readonly intakeFile: string;
+  readonly threads: Threads;
 }
 
 export interface Hooks {
@@ -58,7 +58,7 @@ export async function execute(
         study: task.study,
         step: task.step,
         limits: { mostRows: task.mostRows },
-        intakeFile: task.intakeFile,
+        threads: task.threads,
         now: task.now,
         newId: randomUUID,
         spend: (upload) => void spent.push(upload),

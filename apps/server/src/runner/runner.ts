@@ -181,7 +181,7 @@ export class Runner {
   }
 
   private async inThread(
-    task: Omit<Task, 'intakeFile'>,
+    task: Omit<Task, 'threads'>,
     cancel: Int32Array,
     signal: AbortSignal,
   ): Promise<Outcome> {

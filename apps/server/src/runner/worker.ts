@@ -5,11 +5,15 @@ import type { Preview, Reading, UploadAnswer } from '@pebble/contract';
 import { QueryError } from '@pebble/core';
 import { UnreadableFile } from '@pebble/core/files';
 import { arrive, lookAt } from '../intake/arrive';
+import type { Threads } from '../steps/step';
 import { execute, type Outcome, type Task } from './execute';
 import { readers, type ReadName, type Reads } from './reads';
 
-/** The program of the thread that reads files, beside this one in the built application. */
-const intakeFile = fileURLToPath(new URL('../intake/thread.js', import.meta.url));
+/** Programs of threads, beside this one in the built application. */
+const threads: Threads = {
+  intake: fileURLToPath(new URL('../intake/thread.js', import.meta.url)),
+  paths: fileURLToPath(new URL('../measuring/pathsThread.js', import.meta.url)),
+};
 
 const stores = new Map<string, Store>();
 
@@ -22,7 +26,7 @@ function storeFor(folder: string): Store {
 
 export interface StepJob {
   readonly folder: string;
-  readonly task: Omit<Task, 'intakeFile'>;
+  readonly task: Omit<Task, 'threads'>;
   readonly port: MessagePort;
   /** Element 0 becomes 1 when the researcher cancels. */
   readonly cancel: Int32Array;
@@ -35,7 +39,7 @@ export async function runStep({ folder, task, port, cancel }: StepJob): Promise<
   let lastPhase = '';
   const outcome = await execute(
     storeFor(folder),
-    { ...task, intakeFile },
+    { ...task, threads },
     {
       isCancelled: () => Atomics.load(cancel, 0) === 1,
       progress(phase, share) {

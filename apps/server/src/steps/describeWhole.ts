@@ -79,6 +79,9 @@ export const describeWhole: StepDefinition<'describe-whole', Described> = {
       ...(figures['assortativity'] == null
         ? []
         : [`degree assortativity ${told('assortativity')}${chance('assortativity')}`]),
+      ...(figures['corePeriphery'] == null
+        ? []
+        : [`fit of a core and a periphery ${told('corePeriphery')}${chance('corePeriphery')}`]),
       ...(figures['centralisation'] == null ? [] : [`degree centralisation ${told('centralisation')}`]),
     ];
     const sampled =
@@ -88,7 +91,7 @@ export const describeWhole: StepDefinition<'describe-whole', Described> = {
     const distance =
       figures['meanDistance'] == null
         ? ''
-        : ` The largest component has a mean distance of ${told('meanDistance')} and a diameter of ${String(figures['diameter'])}${sampled}.`;
+        : ` The largest component has a mean distance of ${told('meanDistance')}${chance('meanDistance')} and a diameter of ${String(figures['diameter'])}${sampled}.`;
     const made =
       Object.keys(byChance).length > 0
         ? ` By chance means ${counted(networks, 'random network')} with the same degrees (Maslov & Sneppen 2002; seed ${seed}).`

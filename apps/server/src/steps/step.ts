@@ -2,6 +2,14 @@ import type { StepKind, StepParameters, StepRequest } from '@pebble/contract';
 import type { Config } from '../config';
 import type { Store } from '../db/open';
 
+/** Programs of threads that work beside a step. */
+export interface Threads {
+  /** Reads files. */
+  readonly intake: string;
+  /** Finds shortest paths. */
+  readonly paths: string;
+}
+
 /** What a step may use while it runs; its transaction is open on `store`. */
 export interface StepContext {
   readonly store: Store;
@@ -9,8 +17,7 @@ export interface StepContext {
   /** Number of the step's row in the logbook. */
   readonly step: number;
   readonly limits: Pick<Config, 'mostRows'>;
-  /** Program of the thread that reads files. */
-  readonly intakeFile: string;
+  readonly threads: Threads;
   /** The time at which the step began, RFC 3339. */
   readonly now: string;
   /** A fresh id, for things that the step makes. */

@@ -58,7 +58,7 @@ export async function takeIn(
   const bytes = files.reduce((sum, { path }) => sum + statSync(path).size, 0);
   await loader.begin(bytes / TYPICAL_ROW);
   let read = 0;
-  for await (const batch of readBatches(context.intakeFile, { files, mostRows: limits.mostRows })) {
+  for await (const batch of readBatches(context.threads.intake, { files, mostRows: limits.mostRows })) {
     loader.add(batch);
     batch.skipped.forEach((row) => skipped.add(row));
     read = batch.read;

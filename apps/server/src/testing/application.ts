@@ -17,7 +17,9 @@ export const workerFile = join(built, 'runner/worker.js');
 export function buildThreads(): void {
   buildSync({
     absWorkingDir: root,
-    entryPoints: ['apps/server/src/runner/worker.ts', 'apps/server/src/intake/thread.ts'],
+    entryPoints: ['runner/worker', 'intake/thread', 'measuring/pathsThread'].map(
+      (name) => `apps/server/src/${name}.ts`,
+    ),
     outdir: built,
     bundle: true,
     platform: 'node',

@@ -1,10 +1,19 @@
-import { MOST_TIES, nodeWords, tooManyPhrase, TooManyTies, type Woven } from '@pebble/core';
+import {
+  distinctDays,
+  type EvidenceRows,
+  MOST_TIES,
+  nodeWords,
+  tooManyPhrase,
+  TooManyTies,
+  type Woven,
+} from '@pebble/core';
 import { decisionsFor } from '../db/decisions';
 import type { Store } from '../db/open';
 import { accountLabels, accountNames } from '../db/placingRows';
 import { carriedColumns } from './carriedColumns';
 import { weaveStudy, type StudyWeave } from './weaveStudy';
 import type { Made } from './made';
+import type { NodeColumn } from './namedWeave';
 import { StepRefused, type StepContext } from '../steps/step';
 
 /** A recipe that gives no nodes. */
@@ -20,7 +29,13 @@ export async function fromStudy({ store, study }: StepContext, recipe: StudyWeav
     throw new NothingWoven(`This sentence gives no ${nodeWords(recipe)[1]}. ${emptiedBy}`);
   if (woven.source.length > MOST_TIES) throw tooMany(woven.source.length, null);
   const carried = await carriedColumns(store, study, recipe, woven, keyOf);
-  const columns = [...own, ...carried.filter(({ info }) => !own.some((one) => one.info.name === info.name))];
+  const evidence = woven.evidence?.() ?? null;
+  const days = daysColumn(woven, evidence);
+  const first = [...days, ...own];
+  const columns = [
+    ...first,
+    ...carried.filter(({ info }) => !first.some((one) => one.info.name === info.name)),
+  ];
   return {
     directed: woven.directed,
     nodes: {
@@ -31,7 +46,7 @@ export async function fromStudy({ store, study }: StepContext, recipe: StudyWeav
       ...Object.fromEntries(columns.map(({ info, values }) => [info.name, values])),
     },
     edges: { source: woven.source, target: woven.target, weight: woven.weight, ...woven.columns },
-    evidence: woven.evidence && { ...woven.evidence() },
+    evidence: evidence && { ...evidence },
     own: columns.map(({ info }) => info),
     messages: woven.messages,
     dropped: woven.droppedBelowThreshold,
@@ -39,6 +54,17 @@ export async function fromStudy({ store, study }: StepContext, recipe: StudyWeav
     decisions: decisions.map(({ id }) => id),
     from: '',
   };
+}
+
+/** On how many days each node wrote or stood in a message; none where no message of it is dated. */
+function daysColumn(woven: Woven, evidence: EvidenceRows | null): NodeColumn[] {
+  const values =
+    woven.days?.() ?? (evidence ? distinctDays(woven.id.length, evidence.node, evidence.time) : null);
+  if (!values?.some((days) => days > 0)) return [];
+  const how = woven.days
+    ? 'Days (UTC) on which this account wrote in the period.'
+    : 'Days (UTC) on which messages with it fall.';
+  return [{ info: { name: 'days', title: 'days', type: 'number', how }, values }];
 }
 
 /** Accounts have a name beside their handle; one that was given another label is known by that alone. */

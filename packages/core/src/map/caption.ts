@@ -1,6 +1,7 @@
 import type { MapDescription, Weave } from '@pebble/contract';
 import { columnTitle } from '../network/columns';
 import { counted, formatCount, verbPhrase } from '../weave/sentence';
+import { shownPhrase } from './shownPhrase';
 import { leastOf, leastPhrase, nodeWords, periodOf, tiePhrase } from '../weave/words';
 
 export type CaptionControl = 'show' | 'weave' | 'size' | 'colour' | 'names' | 'arranged';
@@ -82,18 +83,11 @@ export function captionText(phrases: readonly Phrase[]): string {
 }
 
 function limits({ description: { show }, hidden }: CaptionInput): string {
-  const parts: string[] = [];
-  if (show.largestComponent) parts.push('of the largest component');
-  if (show.communities !== null) {
-    parts.push(
-      show.communities.length === 1
-        ? `of community ${show.communities[0]}`
-        : `of ${show.communities.length} communities`,
-    );
-  }
-  if (!show.isolates) parts.push('with ties');
-  const rest = hidden.nodes > 0 ? ` (${formatCount(hidden.nodes)} not shown)` : '';
-  return (parts.length > 0 ? ` ${parts.join(' ')}` : '') + rest;
+  // The weight of ties has a phrase of its own.
+  const parts = shownPhrase({ ...show, atLeast: 0 });
+  const isPale = show.rest === 'pale' && show.where.conditions.length > 0;
+  const rest = hidden.nodes > 0 ? ` (${formatCount(hidden.nodes)} ${isPale ? 'pale' : 'not shown'})` : '';
+  return (parts === '' ? '' : ` ${parts}`) + rest;
 }
 
 function namesPhrase({ names }: MapDescription): string {

@@ -47,6 +47,13 @@ describe('the legend', () => {
     expect(marks.discs).toHaveLength(8);
   });
 
+  it('puts the last groups in one line where the picture is low', () => {
+    const map = prepareMap(network, { ...defaultMap, colour: { ...defaultMap.colour, column: 'handle' } });
+    const { texts } = buildLegend(map, PAPER, { width: 400, height: 150 }, 1);
+    expect(texts.map(({ text }) => text)[2]).toBe('and 3 more');
+    expect(Math.min(...texts.map(({ y }) => y))).toBeGreaterThan(12);
+  });
+
   it('stays inside of the picture', () => {
     for (const { x, y } of legend().texts) {
       expect(x).toBeGreaterThan(0);

@@ -10,6 +10,8 @@ const SIZE = 12;
 const LINE = 18;
 const LEFT = 18;
 const WIDTH = 190;
+/** Room that is left free above. */
+const TOP = 28;
 
 /** The legend in the lower left corner: what the colours are, what the sizes are. */
 export function buildLegend(map: PreparedMap, theme: Theme, size: Size, scale: number): LegendMarks {
@@ -33,10 +35,14 @@ export function buildLegend(map: PreparedMap, theme: Theme, size: Size, scale: n
     void discs.push({ fill, alpha: 1, rim: theme.ground, rimWidth: 0, discs: Float32Array.of(x, y, radius) });
 
   const colour = map.description.colour.column;
-  const rows = map.groups.length > 0 ? map.groups.length : 1;
+  // On a low picture there is no room for all groups: the last ones stand together in a line.
+  const most = Math.max(1, Math.floor((size.height - 20 - 48 - TOP) / LINE) - 1);
+  const isCut = map.groups.length > most;
+  const groups = isCut ? map.groups.slice(0, most - 1) : map.groups;
+  const rows = isCut ? most : Math.max(1, groups.length);
   let y = size.height - 20 - (rows + 1) * LINE - 48;
   write(`Colour: ${columnTitle(colour)}`, LEFT, y, true);
-  for (const group of map.groups) {
+  for (const group of groups) {
     y += LINE;
     const label =
       group.value === -1 ? 'all others' : (group.name ?? `${group.value} · round ${group.leader}`);
@@ -54,6 +60,10 @@ export function buildLegend(map: PreparedMap, theme: Theme, size: Size, scale: n
         label: `${label}, ${count} accounts`,
       });
     }
+  }
+  if (isCut) {
+    y += LINE;
+    write(`and ${formatCount(map.groups.length - groups.length)} more`, LEFT + 18, y, false, true);
   }
   if (map.colourRange) {
     y += LINE;

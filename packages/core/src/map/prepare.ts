@@ -1,8 +1,8 @@
 import type { MapDescription } from '@pebble/contract';
-import { weakComponents } from '../graph/components';
-import { graphOf, nodeLabels, numbersOf, type TableColumns } from '../network/tables';
+import { nodeLabels, numbersOf, type TableColumns } from '../network/tables';
 import { isCategory } from '../network/columns';
 import { CATEGORY_COLOURS, OTHER_COLOUR, RAMP_STEPS, rampColour } from './palette';
+import { shownPart } from './shown';
 
 /** A network as the map needs it: its node table and its edge table. */
 export interface MapNetwork {
@@ -29,6 +29,8 @@ export interface PreparedMap {
   readonly description: MapDescription;
   readonly nodes: Uint32Array;
   readonly edges: Uint32Array;
+  /** 1 for nodes that are shown pale, by node of the network; null where none are. */
+  readonly pale: Uint8Array | null;
   /** False for a network whose ties have no direction; they get no arrowheads. */
   readonly directed: boolean;
   /** What each node of the network is called. */
@@ -51,7 +53,7 @@ export interface PreparedMap {
 }
 
 export function prepareMap(network: MapNetwork, description: MapDescription): PreparedMap {
-  const { nodes, edges } = shownPart(network, description);
+  const { nodes, edges, pale } = shownPart(network, description.show);
   const size = sizes(network, nodes, description);
   const labels = nodeLabels(network.nodes);
   const paint = colours(network, nodes, description, size.value, labels);
@@ -65,6 +67,7 @@ export function prepareMap(network: MapNetwork, description: MapDescription): Pr
     edges,
     directed: 'inDegree' in network.nodes || !('degree' in network.nodes),
     labels,
+    pale,
     radius: size.radius,
     sizeRange: size.range,
     ...paint,
@@ -73,50 +76,6 @@ export function prepareMap(network: MapNetwork, description: MapDescription): Pr
     hiddenNodes: network.nodeCount - nodes.length,
     hiddenEdges: network.edges['source'].length - edges.length,
   };
-}
-
-/** The nodes and edges that the description shows. */
-function shownPart(
-  network: MapNetwork,
-  { show }: MapDescription,
-): { nodes: Uint32Array; edges: Uint32Array } {
-  const graph = graphOf(network.nodeCount, network.edges);
-  const visible = new Uint8Array(network.nodeCount).fill(1);
-  if (show.communities !== null) {
-    const chosen = new Set(show.communities);
-    const community = numbersOf(network.nodes, 'community');
-    for (let v = 0; v < visible.length; v++) if (!chosen.has(community[v])) visible[v] = 0;
-  }
-  const edgeAlive = (e: number): boolean =>
-    graph.weight[e] >= show.atLeast && visible[graph.source[e]] === 1 && visible[graph.target[e]] === 1;
-  let alive = Array.from(graph.source.keys()).filter(edgeAlive);
-  if (show.largestComponent) keepLargest(visible, graph.source, graph.target, alive);
-  if (!show.isolates) {
-    const tied = new Uint8Array(network.nodeCount);
-    for (const e of alive) {
-      if (graph.source[e] !== graph.target[e]) tied[graph.source[e]] = tied[graph.target[e]] = 1;
-    }
-    for (let v = 0; v < visible.length; v++) visible[v] &= tied[v];
-  }
-  alive = alive.filter(edgeAlive);
-  const nodes: number[] = [];
-  for (let v = 0; v < visible.length; v++) if (visible[v]) nodes.push(v);
-  return { nodes: Uint32Array.from(nodes), edges: Uint32Array.from(alive) };
-}
-
-function keepLargest(
-  visible: Uint8Array,
-  source: Uint32Array,
-  target: Uint32Array,
-  alive: readonly number[],
-): void {
-  const components = weakComponents({
-    nodeCount: visible.length,
-    source: Uint32Array.from(alive, (e) => source[e]),
-    target: Uint32Array.from(alive, (e) => target[e]),
-    weight: new Float64Array(alive.length),
-  });
-  for (let v = 0; v < visible.length; v++) if (components.of[v] !== 0) visible[v] = 0;
 }
 
 function sizes(

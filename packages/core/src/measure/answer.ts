@@ -1,13 +1,17 @@
 import type { QuestionId, QuestionSettings } from '@pebble/contract';
 import { inRows, neighbourRows, outRows, withoutSelfLoops } from '../graph/csr';
 import type { Graph } from '../graph/graph';
+import { basicMeasures } from '../network/measure';
 import { betweenGroups } from './betweenGroups';
+import { betweennessBy, pathsInSteps, type Betweenness } from './betweenness';
+import { bridgeNotes, bridgePlans, type BridgePlan } from './bridgePlans';
 import { closeness } from './closeness';
 import { cuts } from './cutNodes';
 import { degrees } from './degree';
 import { constraint, coreNumbers, localClustering, reciprocatedShare } from './neighbourhood';
 import { questionOf, whyNotAsked } from './questions';
 import { degreeBySort, redundancy } from './twoMode';
+import { pathsByLength } from './weightedPaths';
 import { eigenvector, hubsAndAuthorities, pagerank } from './rank';
 
 /** Columns of the nodes that answer questions, and what is to be said of how they were computed, in sentences. */
@@ -21,7 +25,28 @@ export interface AnswerContext {
   readonly groups: ArrayLike<number> | null;
   /** The sort of each node of a two-mode network; null for another. */
   readonly sorts: readonly string[] | null;
+  /** Betweenness where it was computed already, in several threads. */
+  readonly bridges?: readonly FoundBridge[];
   progress?(share: number): void;
+}
+
+/** A column of betweenness with what came out. */
+export interface FoundBridge extends BridgePlan {
+  readonly found: Betweenness;
+}
+
+function bridgesOf(
+  graph: Graph,
+  directed: boolean,
+  seed: number,
+  progress: (share: number) => void,
+): FoundBridge[] {
+  return bridgePlans(graph, directed).map((plan, p, all) => {
+    const kernel = plan.kernel === 'length' ? pathsByLength : pathsInSteps;
+    const within = (share: number): void => progress((p + share) / all.length);
+    const options = { ...plan, seed, normalised: true, progress: within };
+    return { ...plan, found: betweennessBy(kernel, plan.rows, options) };
+  });
 }
 
 /**
@@ -33,8 +58,9 @@ export function answerQuestions(
   directed: boolean,
   questions: readonly QuestionId[],
   { damping, seed }: QuestionSettings,
-  { groups, sorts, progress }: AnswerContext,
+  context: AnswerContext,
 ): Answers {
+  const { groups, sorts, progress } = context;
   const either = withoutSelfLoops(neighbourRows(graph));
   const out = directed ? withoutSelfLoops(outRows(graph)) : either;
   const columns: Record<string, Float64Array | Uint32Array> = {};
@@ -49,6 +75,23 @@ export function answerQuestions(
     const why = whyNotAsked(questionOf(question), sorts !== null);
     if (why !== null) return void notes.push(`A question was left out. ${why}`);
     switch (question) {
+      case 'basics': {
+        const settings = { resolution: 1, runs: 5, seed };
+        const found = basicMeasures(graph, settings, (_, share) => within(share), directed);
+        const { component: _component, community: _community, ...measures } = found.columns;
+        Object.assign(columns, measures);
+        if (found.pivots !== null)
+          notes.push(
+            `Betweenness was estimated from ${found.pivots} start nodes (Brandes & Pich 2007; seed ${seed}).`,
+          );
+        return;
+      }
+      case 'bridges':
+        for (const plan of context.bridges ?? bridgesOf(graph, directed, seed, within)) {
+          columns[plan.column] = plan.found.values;
+          notes.push(...bridgeNotes(plan, plan.found, seed));
+        }
+        return;
       case 'close': {
         const found = closeness(either, { seed, progress: within });
         columns['closeness'] = found.closeness;

@@ -26,6 +26,73 @@ function measure(name: string, title: string, how: string, high: string): Measur
 
 export const NODE_QUESTIONS: readonly Question[] = [
   {
+    id: 'basics',
+    asks: 'Who has most ties, and who is addressed most?',
+    says: 'Every network has these at once; of a part that is shown they can be computed again.',
+    misleads: 'Being shouted at counts like being asked; and one pair can talk all day.',
+    directedOnly: false,
+    columns: [
+      measure(
+        'inDegree',
+        'in-degree',
+        'Other nodes with a tie to it; 0 and up.',
+        'is addressed by many others',
+      ),
+      measure(
+        'outDegree',
+        'out-degree',
+        'Other nodes that it has a tie to; 0 and up.',
+        'addresses many others',
+      ),
+      measure('degree', 'degree', 'Other nodes tied with it; 0 and up.', 'is tied with many others'),
+      measure(
+        'inStrength',
+        'in-strength',
+        'Weights of the ties to it, added up; 0 and up.',
+        'is addressed often',
+      ),
+      measure(
+        'outStrength',
+        'out-strength',
+        'Weights of the ties from it, added up; 0 and up.',
+        'addresses others often',
+      ),
+      measure(
+        'strength',
+        'strength',
+        'Weights of all its ties, added up; 0 and up.',
+        'has much to do with others',
+      ),
+      measure(
+        'betweenness',
+        'betweenness',
+        'Share of all pairs of others whose shortest path runs through it, along the direction of ties (Brandes 2001); 0 to 1.',
+        'lies between others',
+      ),
+    ],
+  },
+  {
+    id: 'bridges',
+    asks: 'Who stands between others?',
+    says: 'On how many shortest paths between others a node lies, once strong ties count as short, once ties may be gone both ways.',
+    misleads: 'Talk does not keep to shortest paths; and a tie of one message may be the bridge.',
+    directedOnly: false,
+    columns: [
+      measure(
+        'betweennessWeighted',
+        'betweenness by weight',
+        'Share of all pairs of others whose shortest path runs through it, a tie of weight w being 1 / w long (Newman 2001; Brandes 2001); 0 to 1, along the direction of ties where they have one.',
+        'lies between others on strong ties',
+      ),
+      measure(
+        'betweennessEither',
+        'betweenness either way',
+        'Share of all pairs of others whose shortest path runs through it, ties taken without direction and in steps (Freeman 1979; Brandes 2001); 0 to 1.',
+        'lies between others, whoever began',
+      ),
+    ],
+  },
+  {
     id: 'close',
     asks: 'Who is near to everybody?',
     says: 'How few steps lead from a node to all others, along ties in either direction, whatever their weight.',
@@ -233,4 +300,27 @@ export function whyNotAsked({ twoMode }: Question, isTwoMode: boolean): string |
   if (!twoMode) return null;
   if ('only' in twoMode) return isTwoMode ? null : 'It is asked of two-mode networks alone.';
   return isTwoMode ? twoMode.not : null;
+}
+
+/** Seconds for a million ties that are looked at: of a step of a search, and of one round of an iteration (measured, one core). */
+const SEARCHED = 0.005;
+const ROUND = 0.004;
+
+/** About how many seconds an answer takes. @param ties without direction */
+export function secondsFor(id: QuestionId, nodes: number, ties: number): number {
+  const millions = (2 * ties + nodes) / 1e6;
+  // Above this many steps start nodes are sampled.
+  const searches = Math.min(nodes * millions, 2000);
+  switch (id) {
+    case 'basics':
+    case 'close':
+      return SEARCHED * searches;
+    case 'bridges':
+      return SEARCHED * (searches + 8 * Math.min(nodes * millions, 250));
+    case 'well-connected':
+    case 'hubs':
+      return 200 * ROUND * millions;
+    default:
+      return 10 * ROUND * millions * Math.max(1, (2 * ties) / Math.max(nodes, 1) / 10);
+  }
 }

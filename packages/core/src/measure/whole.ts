@@ -3,6 +3,7 @@ import { neighbourRows, outRows, withoutSelfLoops, type Csr } from '../graph/csr
 import type { Graph } from '../graph/graph';
 import { strongComponents } from '../graph/strong';
 import { Random } from '../random';
+import { corePeriphery } from './corePeriphery';
 import { tiedPartners } from './neighbourhood';
 import { rewired } from './rewired';
 
@@ -38,6 +39,9 @@ export interface WholeFigures {
   /** Share of all tie ends that the first 1 and 10 per cent of the nodes by degree have, one node at least. */
   readonly top1: number;
   readonly top10: number;
+  /** How well it is a core and a periphery (Borgatti & Everett 1999), and the nodes of that core. */
+  readonly corePeriphery: number;
+  readonly coreSize: number;
 }
 
 /** A figure beside what networks with the same degrees and ties by chance have. */
@@ -48,6 +52,8 @@ export interface Compared {
 
 /** Starts x ties that exact distances may take. */
 const EXACT_WORK = 1e9;
+/** And those of each random network. */
+const CHANCE_WORK = 2e7;
 
 export function wholeFigures(graph: Graph, directed: boolean, seed = 1): WholeFigures {
   const n = graph.nodeCount;
@@ -60,6 +66,7 @@ export function wholeFigures(graph: Graph, directed: boolean, seed = 1): WholeFi
   const strong = directed ? strongComponents(out) : null;
   const degree = degreesOf(either);
   const possible = (n * (n - 1)) / (directed ? 1 : 2);
+  const core = corePeriphery(either);
   return {
     nodes: n,
     ties,
@@ -72,17 +79,30 @@ export function wholeFigures(graph: Graph, directed: boolean, seed = 1): WholeFi
     strongComponents: strong ? strong.count : NaN,
     largestStrong: strong ? strong.largest : NaN,
     isolates: degree.reduce((sum, d) => sum + (d === 0 ? 1 : 0), 0),
-    ...distances(either, weak.of, seed),
+    ...distances(either, weak.of, seed, EXACT_WORK),
     transitivity: transitivity(either),
     assortativity: assortativity(either),
     centralisation: centralisation(degree),
     top1: topShare(degree, 0.01),
     top10: topShare(degree, 0.1),
+    corePeriphery: core.fit,
+    coreSize: core.core,
   };
 }
 
 /** Figures that chance can be set against, since they are not given by the degrees. */
-export const COMPARED = ['reciprocity', 'transitivity', 'assortativity'] as const;
+export const COMPARED = [
+  'reciprocity',
+  'transitivity',
+  'assortativity',
+  'corePeriphery',
+  'meanDistance',
+  'diameter',
+  'weakComponents',
+  'largestWeak',
+  'strongComponents',
+  'largestStrong',
+] as const;
 export type ComparedFigure = (typeof COMPARED)[number];
 
 /**
@@ -95,20 +115,32 @@ export function comparedFigures(
   { networks, seed, progress }: { networks: number; seed: number; progress?: (share: number) => void },
 ): Record<ComparedFigure, Compared> {
   const chance = new Random(seed);
-  const found: Record<ComparedFigure, number[]> = { reciprocity: [], transitivity: [], assortativity: [] };
+  const drawn: Record<ComparedFigure, number>[] = [];
   for (let k = 0; k < networks; k++) {
     progress?.(k / networks);
     const other = rewired(graph, directed, chance);
     const either = neighbourRows(other);
-    found.reciprocity.push(directed ? reciprocity(outRows(other)) : NaN);
-    found.transitivity.push(transitivity(either));
-    found.assortativity.push(assortativity(either));
+    const out = directed ? outRows(other) : null;
+    const weak = weakComponents(other);
+    const strong = out && strongComponents(out);
+    const { meanDistance, diameter } = distances(either, weak.of, seed, CHANCE_WORK);
+    drawn.push({
+      reciprocity: out ? reciprocity(out) : NaN,
+      transitivity: transitivity(either),
+      assortativity: assortativity(either),
+      corePeriphery: corePeriphery(either).fit,
+      meanDistance,
+      diameter,
+      weakComponents: weak.count,
+      largestWeak: weak.size[0] ?? 0,
+      strongComponents: strong?.count ?? NaN,
+      largestStrong: strong?.largest ?? NaN,
+    });
   }
-  return {
-    reciprocity: spread(found.reciprocity),
-    transitivity: spread(found.transitivity),
-    assortativity: spread(found.assortativity),
-  };
+  return Object.fromEntries(COMPARED.map((name) => [name, spread(drawn.map((one) => one[name]))])) as Record<
+    ComparedFigure,
+    Compared
+  >;
 }
 
 function spread(values: readonly number[]): Compared {
@@ -195,15 +227,16 @@ function distances(
   rows: Csr,
   component: Uint32Array,
   seed: number,
+  exactWork: number,
 ): Pick<WholeFigures, 'diameter' | 'meanDistance' | 'sampledStarts'> {
   const { nodeCount, offset, neighbour } = rows;
   const members = Uint32Array.from({ length: nodeCount }, (_, v) => v).filter((v) => component[v] === 0);
   if (members.length < 2) return { diameter: 0, meanDistance: NaN, sampledStarts: null };
   const work = neighbour.length + members.length;
-  const isExact = members.length * work <= EXACT_WORK;
+  const isExact = members.length * work <= exactWork;
   const starts = isExact
     ? members
-    : new Random(seed).shuffle(members.slice()).slice(0, Math.max(50, Math.floor(EXACT_WORK / work)));
+    : new Random(seed).shuffle(members.slice()).slice(0, Math.max(50, Math.floor(exactWork / work)));
   const distance = new Int32Array(nodeCount);
   const queue = new Uint32Array(members.length);
   let diameter = 0;

@@ -87,6 +87,10 @@ export function weaveAccounts(rows: AddressRows, weave: AccountWeave): Woven {
     id: Uint32Array.from(account),
     mode: new Uint8Array(account.length),
     uses: Float64Array.from(account, (a) => pairs.wrote[a]),
+    days: () => {
+      const days = daysOfAuthors(rows, weave, pairs.largestAccount);
+      return Float64Array.from(account, (a) => days[a]);
+    },
     source: ends(table.from),
     target: ends(table.to),
     weight: column(divided ? table.amount : table.count),
@@ -194,6 +198,22 @@ function gatherPairs(rows: AddressRows, weave: AccountWeave): GatheredPairs {
   const days = (): Float64Array =>
     daysOf(table, pairOf.subarray(0, size), moments, weave.direction !== 'kept');
   return { table, seen, largestAccount, messages, wrote, crowded, days };
+}
+
+/** Days on which each account wrote in the period, by its number. */
+function daysOfAuthors(
+  { count, message, from, time }: AddressRows,
+  weave: AccountWeave,
+  largestAccount: number,
+): Float64Array {
+  const author: number[] = [];
+  const moment: number[] = [];
+  for (let i = 0; i < count; i++) {
+    if ((i > 0 && message[i] === message[i - 1]) || !isInPeriod(time[i], weave)) continue;
+    author.push(from[i]);
+    moment.push(time[i]);
+  }
+  return distinctDays(largestAccount + 1, Uint32Array.from(author), moment);
 }
 
 /** Days of every pair; of both directions together where these are dropped, since a day may be in either. */

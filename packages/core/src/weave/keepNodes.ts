@@ -16,7 +16,7 @@ export function withoutIsolates(woven: Woven): Woven {
 
 /** The same network with some of its nodes; no tie may lead to another one. @param kept places of the nodes, ascending */
 export function keepNodes(woven: Woven, kept: Uint32Array): Woven {
-  const { id, mode, uses, source, target, evidence } = woven;
+  const { id, mode, uses, days, source, target, evidence } = woven;
   const place = new Int32Array(id.length).fill(-1);
   kept.forEach((v, i) => (place[v] = i));
   return {
@@ -24,6 +24,14 @@ export function keepNodes(woven: Woven, kept: Uint32Array): Woven {
     id: pick(kept, (v) => id[v]),
     mode: Uint8Array.from(kept, (v) => mode[v]),
     uses: Float64Array.from(kept, (v) => uses[v]),
+    ...(days
+      ? {
+          days: () => {
+            const all = days();
+            return Float64Array.from(kept, (v) => all[v]);
+          },
+        }
+      : {}),
     source: pick(source, (v) => place[v]),
     target: pick(target, (v) => place[v]),
     evidence: evidence && (() => evidenceOfKept(evidence(), place)),

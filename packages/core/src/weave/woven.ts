@@ -22,6 +22,8 @@ export interface Woven {
   readonly mode: Uint8Array;
   /** Messages of each node. */
   readonly uses: Float64Array;
+  /** Days (UTC) on which each node wrote; where it is left out, those on which messages of its evidence fall. */
+  readonly days?: () => Float64Array;
   readonly source: Uint32Array;
   readonly target: Uint32Array;
   readonly weight: Float64Array;

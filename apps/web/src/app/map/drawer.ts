@@ -21,11 +21,9 @@ import {
 } from 'ag-grid-community';
 import { formatValue, nodeLabels, numbersOf, textsOf } from '@pebble/core';
 import { Store } from '@ngrx/store';
-import type { EChartsCoreOption } from 'echarts/core';
-import { Chart } from '../shared/chart';
 import { ThemeChoice } from '../shared/theme';
-import { counted } from '../shared/words';
 import { MapActions } from '../store/map.actions';
+import { ChartsPanel } from './charts-panel';
 import { FormulaForm } from './formula-form';
 import { GroupsPanel } from './groups/groups-panel';
 import { MapSession } from './map-session';
@@ -38,7 +36,7 @@ import { WholePanel } from './whole-panel';
 ModuleRegistry.registerModules([AllCommunityModule]);
 
 export type DrawerTab =
-  'accounts' | 'ties' | 'degrees' | 'questions' | 'ranks' | 'groups' | 'removal' | 'whole';
+  'accounts' | 'ties' | 'charts' | 'questions' | 'ranks' | 'groups' | 'removal' | 'whole';
 
 interface Row {
   readonly id: string;
@@ -52,12 +50,12 @@ const number = {
   width: 116,
 } as const;
 
-/** The drawer below the map: tables of accounts and ties, and the distribution of degrees. */
+/** The drawer below the map: tables of accounts and ties, and charts of them, questions, groups. */
 @Component({
   selector: 'pt-drawer',
   imports: [
     AgGridAngular,
-    Chart,
+    ChartsPanel,
     FormulaForm,
     GroupsPanel,
     QuestionList,
@@ -81,7 +79,6 @@ export class Drawer {
     nodes: this.session.prepared()?.nodes.length ?? 0,
     edges: this.session.prepared()?.edges.length ?? 0,
   }));
-  protected readonly counted = counted;
   protected readonly filterText = signal('');
   /** Whether a formula is being written. */
   protected readonly writing = signal(false);
@@ -100,7 +97,6 @@ export class Drawer {
     }),
   );
 
-  protected readonly directed = computed(() => this.session.network()?.directed ?? true);
   protected readonly words = this.session.words;
   protected readonly columns = computed<ColDef[]>(() => {
     const data = this.session.data();
@@ -169,47 +165,6 @@ export class Drawer {
     }));
   });
 
-  protected readonly chart = computed<EChartsCoreOption>(() => {
-    const data = this.session.data();
-    const map = this.session.prepared();
-    const colours = this.theme.map();
-    if (!data || !map) return {};
-    const axis = (name: string) => ({
-      type: 'log',
-      name,
-      nameLocation: 'middle',
-      nameGap: 26,
-      nameTextStyle: { color: colours.soft },
-      axisLabel: { color: colours.soft },
-      axisLine: { lineStyle: { color: colours.soft } },
-      splitLine: { lineStyle: { color: colours.soft, opacity: 0.15 } },
-    });
-    const series = (name: string, column: string, color: string, symbol: string) => ({
-      type: 'scatter',
-      name,
-      symbol,
-      symbolSize: 8,
-      itemStyle: { color, opacity: 0.85 },
-      data: distribution(numbersOf(data.nodes, column), map.nodes),
-    });
-    return {
-      grid: { left: 56, right: 20, top: 26, bottom: 42 },
-      tooltip: {
-        trigger: 'item',
-        formatter: ({ seriesName, value }: { seriesName: string; value: [number, number] }) =>
-          `${counted(value[1], this.words().one, this.words().many)} with ${seriesName} ${value[0] - 1}`,
-      },
-      xAxis: axis('degree + 1'),
-      yAxis: axis(this.words().many),
-      series: this.directed()
-        ? [
-            series('in-degree', 'inDegree', '#D55E00', 'circle'),
-            series('out-degree', 'outDegree', '#0072B2', 'diamond'),
-          ]
-        : [series('degree', 'degree', '#D55E00', 'circle')],
-    };
-  });
-
   constructor() {
     effect(() => {
       const selection = this.session.selection();
@@ -241,11 +196,4 @@ export class Drawer {
   protected toggle(tab: DrawerTab): void {
     this.tab.set(this.tab() === tab ? null : tab);
   }
-}
-
-/** How many nodes have each value; the value plus 1, so that 0 has a place on a logarithmic axis. */
-function distribution(values: ArrayLike<number>, nodes: Uint32Array): [number, number][] {
-  const counts = new Map<number, number>();
-  for (const v of nodes) counts.set(values[v] + 1, (counts.get(values[v] + 1) ?? 0) + 1);
-  return [...counts].sort((a, b) => a[0] - b[0]);
 }

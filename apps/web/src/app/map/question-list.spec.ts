@@ -29,6 +29,7 @@ describe('QuestionList', () => {
     const session = {
       network: signal(exampleNetwork({ directed })),
       data: signal(network),
+      prepared: signal({ nodes: Uint32Array.of(0, 1), edges: Uint32Array.of(0), pale: null }),
       description: signal(defaultMap),
       refresh: jest.fn(),
     };
@@ -53,8 +54,9 @@ describe('QuestionList', () => {
     button(fixture, 'Answer it').click();
     expect(api.step).toHaveBeenCalledWith(session.network().study, 'answer-questions', {
       network: 'n1',
-      questions: ['close'],
+      questions: ['basics'],
       settings: { damping: 0.85, groups: 'community', seed: 1 },
+      shown: null,
     });
     expect(notices.say).toHaveBeenCalledWith('It was estimated.');
     expect(session.refresh).toHaveBeenCalled();
@@ -72,13 +74,59 @@ describe('QuestionList', () => {
     expect(dispatch).toHaveBeenCalledWith(
       MapActions.descriptionChanged({ description: { ...defaultMap, size } }),
     );
-    expect(button(fixture, 'Answer all 7')).toBeDefined();
+    expect(button(fixture, 'Answer all 9')).toBeDefined();
   });
 
   it('asks nothing of an undirected network that needs a direction', async () => {
     const { fixture } = await list(data(), false);
     expect(text(fixture)).not.toContain('looked up to');
-    expect(button(fixture, 'Answer all 6')).toBeDefined();
+    expect(button(fixture, 'Answer all 8')).toBeDefined();
+  });
+
+  it('asks of what is shown, with groups and damping as chosen', async () => {
+    const { fixture, session } = await list(data());
+    const selects = host(fixture).querySelectorAll('select');
+    selects[0].value = 'shown';
+    selects[0].dispatchEvent(new Event('change'));
+    const damping = host(fixture).querySelector('input')!;
+    damping.value = '0.7';
+    damping.dispatchEvent(new Event('input'));
+    await fixture.whenStable();
+    expect(text(fixture)).toContain('what is shown (2)');
+    button(fixture, 'Answer it').click();
+    expect(api.step).toHaveBeenCalledWith(session.network().study, 'answer-questions', {
+      network: 'n1',
+      questions: ['basics'],
+      settings: { damping: 0.7, groups: 'community', seed: 1 },
+      shown: defaultMap.show,
+    });
+  });
+
+  it('says that its answers are of another part than is shown now', async () => {
+    const { fixture, session } = await list(data({ 'closeness, shown': Float64Array.of(1, NaN, 0.5, 1) }));
+    session.network.update((network) => ({
+      ...network,
+      columns: [
+        {
+          name: 'closeness, shown',
+          title: 'closeness, shown',
+          type: 'number',
+          how: '',
+          shown: { ...defaultMap.show, largestComponent: true },
+        },
+      ],
+    }));
+    const [part] = host(fixture).querySelectorAll('select');
+    part.value = 'shown';
+    part.dispatchEvent(new Event('change'));
+    await fixture.whenStable();
+    expect(text(fixture)).toContain('of another part than is shown now: of the largest component');
+    button(fixture, 'Compute them again').click();
+    expect(api.step).toHaveBeenCalledWith(
+      session.network().study,
+      'answer-questions',
+      expect.objectContaining({ questions: ['close'], shown: defaultMap.show }),
+    );
   });
 
   it('says why nothing was computed', async () => {

@@ -1,10 +1,14 @@
-import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, signal } from '@angular/core';
+import { FormsModule } from '@angular/forms';
 import { QuestionSettings, type QuestionId } from '@pebble/contract';
 import {
+  formatCount,
   formatValue,
   NODE_QUESTIONS,
   nodeLabels,
   numbersOf,
+  secondsFor,
+  shownPhrase,
   sortsIn,
   whyNotAsked,
   type MeasureColumn,
@@ -14,6 +18,7 @@ import { Store } from '@ngrx/store';
 import { Notices } from '../shared/notices';
 import { stepRun } from '../shared/step-run';
 import { MapActions } from '../store/map.actions';
+import { groupingsOf } from './groups/grouping';
 import { MapSession } from './map-session';
 
 /** So many of those with the highest values are named. */
@@ -34,16 +39,54 @@ interface Answer extends MeasureColumn {
 /** Questions about the nodes of the network, each with the measures that answer it; what is computed becomes columns. */
 @Component({
   selector: 'pt-question-list',
+  imports: [FormsModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <p class="lede">
-      Measures of the whole network, also of what the map hides. They become columns: for size, names, tables and export.
+    <div class="asking">
+      <label
+        >of
+        <select class="box" aria-label="Of which part" [ngModel]="part()" (ngModelChange)="part.set($event)">
+          <option value="whole">the whole network</option>
+          <option value="shown">what is shown ({{ counts().shown }})</option>
+        </select></label
+      >
+      <label title="Where a question is about groups"
+        >groups by
+        <select class="box" aria-label="Groups" [ngModel]="groups()" (ngModelChange)="groups.set($event)">
+          @for (one of groupings(); track one.name) {
+            <option [value]="one.name">{{ one.title }}</option>
+          }
+        </select></label
+      >
+      <label title="How often PageRank follows a tie rather than beginning anew, 0.01 to 0.99"
+        >damping
+        <input
+          class="box count"
+          type="number"
+          min="0.01"
+          max="0.99"
+          step="0.05"
+          aria-label="Damping"
+          [ngModel]="damping()"
+          (ngModelChange)="setDamping($event)"
+      /></label>
       @if (open().length > 1) {
         <button class="btn" [disabled]="busy()" (click)="ask(open())">
           {{ busy() ? 'Computing …' : 'Answer all ' + open().length }}
         </button>
       }
-    </p>
+      <span>{{
+        part() === 'whole'
+          ? 'What is computed becomes columns: for size, names, tables and export.'
+          : 'Measures of the part are columns of their own; what is not shown has none.'
+      }}</span>
+    </div>
+    @if (another(); as other) {
+      <p class="asking" role="status">
+        The answers are of another part than is shown now: {{ other }}.
+        <button class="btn" [disabled]="busy()" (click)="ask(answered())">Compute them again</button>
+      </p>
+    }
     @if (problem()) {
       <p class="error" role="alert">{{ problem() }}</p>
     }
@@ -73,6 +116,9 @@ interface Answer extends MeasureColumn {
             <button class="btn" [disabled]="busy()" (click)="ask([q.id])">
               {{ busy() && asked().includes(q.id) ? 'Computing …' : 'Answer it' }}
             </button>
+            @if (time(q.id); as about) {
+              <span class="faint">{{ about }}</span>
+            }
             }
           }
           <p class="misleads"><b>Beware:</b> {{ q.misleads }}</p>
@@ -89,9 +135,17 @@ interface Answer extends MeasureColumn {
       flex: 1;
       background: var(--sheet);
     }
-    .lede {
-      margin: 8px 0;
+    .asking {
+      display: flex;
+      flex-wrap: wrap;
+      align-items: center;
+      gap: 6px 16px;
+      margin: 8px 0 10px;
+      font-size: 13.5px;
       color: var(--soft);
+    }
+    .count {
+      width: 74px;
     }
     .questions {
       display: grid;
@@ -150,6 +204,19 @@ export class QuestionList {
   protected readonly asked = signal<readonly QuestionId[]>([]);
   protected readonly busy = this.run.busy;
   protected readonly problem = this.run.problem;
+  protected readonly part = signal<'whole' | 'shown'>('whole');
+  protected readonly damping = signal(QuestionSettings.parse({}).damping);
+  protected readonly groupings = computed(() => groupingsOf(this.session.network(), this.session.data()));
+  protected readonly groups = linkedSignal(() => this.groupings().at(0)?.name ?? 'community');
+  /** How many nodes and ties the part has that is asked about. */
+  protected readonly counts = computed(() => {
+    const [data, map] = [this.session.data(), this.session.prepared()];
+    const pale = map?.pale?.reduce((sum, one) => sum + one, 0) ?? 0;
+    const shown = (map?.nodes.length ?? 0) - pale;
+    return this.part() === 'shown'
+      ? { shown: formatCount(shown), nodes: shown, ties: map?.edges.length ?? 0 }
+      : { shown: formatCount(shown), nodes: data?.nodeCount ?? 0, ties: this.session.network()?.edges ?? 0 };
+  });
   private readonly isTwoMode = computed(() => {
     const data = this.session.data();
     return data !== null && sortsIn(data.nodes, data.edges) !== null;
@@ -163,25 +230,54 @@ export class QuestionList {
   );
   protected readonly answers = computed(() => {
     const data = this.session.data();
-    const answered = this.questions().filter(({ columns }) => data && columns[0].name in data.nodes);
     const labels = data ? nodeLabels(data.nodes) : [];
-    return new Map(
-      answered.map(({ id, columns }: Question) => [
+    const found = this.questions().map(({ id, columns }) => {
+      const here = columns
+        .map((column) => ({ ...column, name: this.columnOf(column) }))
+        .filter(({ name }) => data !== null && name in data.nodes);
+      return [
         id,
-        columns.map((column) => answerOf(column, numbersOf(data!.nodes, column.name), labels)),
-      ]),
-    );
+        here.map((column) => answerOf(column, numbersOf(data!.nodes, column.name), labels)),
+      ] as const;
+    });
+    return new Map(found.filter(([, answers]) => answers.length > 0));
   });
+  protected readonly answered = computed(() => [...this.answers().keys()]);
   protected readonly open = computed(() =>
     this.questions()
       .filter((question) => this.whyNot(question) === null)
       .map(({ id }) => id)
       .filter((id) => !this.answers().has(id)),
   );
+  /** Of which part the answers are, where it is another than the one that is shown. */
+  protected readonly another = computed(() => {
+    if (this.part() === 'whole') return null;
+    const now = JSON.stringify(this.session.description().show);
+    const names = new Set([...this.answers().values()].flat().map(({ name }) => name));
+    const columns = this.session.network()?.columns ?? [];
+    const other = columns.find(
+      ({ name, shown }) => names.has(name) && shown !== undefined && JSON.stringify(shown) !== now,
+    );
+    return other?.shown ? shownPhrase(other.shown) || 'the whole' : null;
+  });
 
   /** Why a question makes no sense of this network. */
   protected whyNot(question: Question): string | null {
     return whyNotAsked(question, this.isTwoMode());
+  }
+
+  /** "about 4 s", where it is more than one. */
+  protected time(id: QuestionId): string | null {
+    const seconds = secondsFor(id, this.counts().nodes, this.counts().ties);
+    return seconds >= 1 ? `about ${formatCount(Math.ceil(seconds))} s` : null;
+  }
+
+  protected setDamping(value: number): void {
+    if (value >= 0.01 && value <= 0.99) this.damping.set(value);
+  }
+
+  private columnOf({ name, title }: MeasureColumn): string {
+    return this.part() === 'whole' ? name : `${title}, shown`;
   }
 
   protected ask(questions: readonly QuestionId[]): void {
@@ -191,7 +287,8 @@ export class QuestionList {
     const parameters = {
       network: network.id,
       questions: [...questions],
-      settings: QuestionSettings.parse({}),
+      settings: QuestionSettings.parse({ damping: this.damping(), groups: this.groups() }),
+      shown: this.part() === 'whole' ? null : this.session.description().show,
     };
     this.run.start(network.study, 'answer-questions', parameters, ({ result }) => {
       for (const note of (result?.['notes'] ?? []) as string[]) this.notices.say(note);

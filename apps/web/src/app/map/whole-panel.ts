@@ -58,6 +58,12 @@ const FIGURES: readonly Figure[] = [
     how: 'Share of all tie ends that the first 10 per cent of the nodes by degree have.',
   },
   {
+    name: 'corePeriphery',
+    title: 'core and periphery',
+    how: 'How well it is one core, tied with each other and with the rest, and a periphery without ties among itself: correlation of the ties with that pattern, -1 to 1 (Borgatti & Everett 1999).',
+  },
+  { name: 'coreSize', title: 'nodes of that core', how: 'Nodes of the core that was found to fit best.' },
+  {
     name: 'meanDistance',
     title: 'mean distance',
     how: 'Mean number of steps between two nodes of the largest component, without direction.',
@@ -192,9 +198,14 @@ function shown(name: string, value: number): string {
       : formatValue(value);
 }
 
+function wide(deviation: number | null): string {
+  return deviation === null ? '' : ` ± ${formatValue(deviation)}`;
+}
+
 /** "0.021 ± 0.004" */
 function spread(chance: ByChance | undefined): string | null {
   if (!chance) return null;
   const deviation = chance.deviation === null ? '' : ` ± ${chance.deviation.toFixed(3)}`;
+  if (Math.abs(chance.mean) >= 100) return `${formatCount(Math.round(chance.mean))}${wide(chance.deviation)}`;
   return `${chance.mean.toFixed(3).replace('-', '−')}${deviation}`;
 }

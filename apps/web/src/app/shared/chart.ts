@@ -19,6 +19,7 @@ import {
   VisualMapComponent,
 } from 'echarts/components';
 import { type EChartsCoreOption, type EChartsType, init, use } from 'echarts/core';
+import { LabelLayout } from 'echarts/features';
 import { CanvasRenderer } from 'echarts/renderers';
 import { PAPER } from '@pebble/core';
 import { saveChart, type ChartFormat, type ChartRows } from './save-chart';
@@ -36,6 +37,7 @@ use([
   TooltipComponent,
   BrushComponent,
   DataZoomComponent,
+  LabelLayout,
   CanvasRenderer,
 ]);
 
