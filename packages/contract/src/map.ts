@@ -1,6 +1,6 @@
 import { z } from 'zod';
 
-export const Growth = z.enum(['linear', 'square root', 'logarithm']);
+export const Growth = z.enum(['linear', 'square root', 'logarithm', 'steps']);
 export type Growth = z.infer<typeof Growth>;
 
 /** What a node must be (or, with `not`, must not be) to be shown. */
@@ -65,6 +65,38 @@ export const wholeShown: Shown = {
   rest: 'hidden',
 };
 
+const colourCode = z.string().regex(/^#[0-9A-Fa-f]{6}$/, 'A colour is # and six digits.');
+
+/** How numbers become colours: from little to much by three ramps, or from either side of a middle. */
+export const Ramp = z.enum(['tide', 'thread', 'ink', 'two-sided']);
+export type Ramp = z.infer<typeof Ramp>;
+
+export const MapColour = z.object({
+  column: z.string(),
+  /** Colours given by hand, by the value of the category. */
+  chosen: z.record(z.string(), colourCode).default({}),
+  /** So many of the largest categories have a colour of their own. */
+  most: z.int().min(1).max(16).default(8),
+  ramp: Ramp.default('tide'),
+  reversed: z.boolean().default(false),
+  /** Where a two-sided ramp has its middle. */
+  middle: z.number().default(0),
+  /** How nodes are shown of which it is not sure enough what they are. */
+  unsure: z
+    .object({ column: z.string(), below: z.number().min(0).max(1), how: z.enum(['pale', 'uncoloured']) })
+    .nullable()
+    .default(null),
+});
+export type MapColour = z.infer<typeof MapColour>;
+
+/** The shapes of nodes, in the order in which categories get them. */
+export const NodeShape = z.enum(['circle', 'square', 'diamond', 'triangle', 'hexagon', 'cross']);
+export type NodeShape = z.infer<typeof NodeShape>;
+
+/** How ties run: bent, straight, or drawn together by the groups of their ends. */
+export const TieForm = z.enum(['bent', 'straight', 'bundled']);
+export type TieForm = z.infer<typeof TieForm>;
+
 /** Everything a map shows apart from the positions: the caption is its sentence. */
 export const MapDescription = z.object({
   size: z.object({
@@ -73,24 +105,67 @@ export const MapDescription = z.object({
     /** Radius in pixels at scale 1. */
     smallest: z.number().min(0.5).max(60),
     largest: z.number().min(1).max(120),
+    /** Share of the nodes with the highest values that all have the largest size. */
+    cut: z.number().min(0).max(0.2).default(0),
   }),
-  colour: z.object({ column: z.string() }),
+  colour: MapColour,
+  shape: z.object({ column: z.string().nullable() }).default({ column: null }),
   names: z.object({
     count: z.int().min(0).max(2000),
     column: z.string(),
     /** Height of the letters in pixels at scale 1. */
     fontSize: z.number().min(6).max(48),
+    face: z.enum(['sans', 'serif']).default('sans'),
+    /** Whether letters grow with the size of the node. */
+    grow: z.boolean().default(false),
+    length: z.enum(['full', 'short', 'two lines']).default('full'),
   }),
-  ties: z.object({ colour: z.enum(['by community', 'neutral']), arrows: z.boolean() }),
+  ties: z.object({
+    colour: z.enum(['by community', 'by target', 'mixed', 'neutral']),
+    arrows: z.boolean(),
+    form: TieForm.default('bent'),
+    /** How tightly bundled ties are drawn together, 0 to 1. */
+    tightness: z.number().min(0).max(1).default(0.75),
+    width: z.enum(['by weight', 'even']).default('by weight'),
+    /** How strongly ties are drawn beside what is usual. */
+    strength: z.number().min(0.1).max(4).default(1),
+  }),
+  regions: z
+    .object({
+      /** The column whose groups are outlined; null for none. */
+      column: z.string().nullable(),
+      /** Nodes that a group must have to be outlined. */
+      least: z.int().min(2).max(100_000),
+      /** Titles by the value of the category. */
+      titles: z.record(z.string(), z.string().max(100)),
+    })
+    .default({ column: null, least: 10, titles: {} }),
   show: Shown,
 });
 export type MapDescription = z.infer<typeof MapDescription>;
 
 export const defaultMap: MapDescription = {
-  size: { column: 'inDegree', growth: 'square root', smallest: 3, largest: 15 },
-  colour: { column: 'community' },
-  names: { count: 25, column: 'betweenness', fontSize: 12 },
-  ties: { colour: 'by community', arrows: true },
+  size: { column: 'inDegree', growth: 'square root', smallest: 3, largest: 15, cut: 0 },
+  colour: {
+    column: 'community',
+    chosen: {},
+    most: 8,
+    ramp: 'tide',
+    reversed: false,
+    middle: 0,
+    unsure: null,
+  },
+  shape: { column: null },
+  names: { count: 25, column: 'betweenness', fontSize: 12, face: 'sans', grow: false, length: 'full' },
+  ties: {
+    colour: 'by community',
+    arrows: true,
+    form: 'bent',
+    tightness: 0.75,
+    width: 'by weight',
+    strength: 1,
+  },
+  regions: { column: null, least: 10, titles: {} },
   show: { ...wholeShown, atLeast: 1 },
 };
 

@@ -34,7 +34,9 @@ export const addGroups: StepDefinition<'add-groups', Added> = {
       { name: column, title: column, type: 'category', how: `As ${file} says.` },
     ]);
     const { description } = await readMap(store, network);
-    await saveMap(store, network, { description: { ...description, colour: { column } } });
+    await saveMap(store, network, {
+      description: { ...description, colour: { ...description.colour, column } },
+    });
     spend(upload);
     return {
       network,

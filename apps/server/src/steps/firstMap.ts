@@ -6,7 +6,7 @@ function shown(size: string, names: string = defaultMap.names.column, colour?: s
     ...defaultMap,
     size: { ...defaultMap.size, column: size },
     names: { ...defaultMap.names, column: names },
-    ...(colour === undefined ? {} : { colour: { column: colour } }),
+    ...(colour === undefined ? {} : { colour: { ...defaultMap.colour, column: colour } }),
   };
 }
 

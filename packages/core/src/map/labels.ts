@@ -4,7 +4,8 @@ import { textWidth, type Face } from './textWidth';
 /** A name that wants a place beside its node. */
 export interface NameWish {
   readonly node: number;
-  readonly text: string;
+  /** Its lines. */
+  readonly text: readonly string[];
   readonly x: number;
   readonly y: number;
   readonly radius: number;
@@ -15,10 +16,14 @@ export interface NameWish {
 }
 
 export interface PlacedName extends NameWish {
-  /** Start of the base line. */
+  /** Where it begins, the base of its first line, and how wide its widest line is. */
   readonly left: number;
   readonly base: number;
+  readonly width: number;
 }
+
+/** Distance of two lines of a name, by the height of its letters. */
+export const LINE_HEIGHT = 1.12;
 
 interface Box {
   readonly left: number;
@@ -41,14 +46,15 @@ export function placeNames(
   const placed: PlacedName[] = [];
   const taken: Box[] = [];
   for (const wish of wishes) {
-    const width = textWidth(wish.text, wish.size, wish.face);
+    const width = Math.max(...wish.text.map((line) => textWidth(line, wish.size, wish.face)));
+    const below = (wish.text.length - 1) * LINE_HEIGHT * wish.size;
     let best: { box: Box; left: number; base: number; cost: number } | null = null;
-    for (const [rank, spot] of spots(wish, width).entries()) {
+    for (const [rank, spot] of spots(wish, width, below).entries()) {
       const box = {
         left: spot.left - 2,
         right: spot.left + width + 2,
         top: spot.base - wish.size * 0.82,
-        bottom: spot.base + wish.size * 0.26,
+        bottom: spot.base + below + wish.size * 0.26,
       };
       const inside =
         box.left >= 0 && box.right <= bounds.width && box.top >= 0 && box.bottom <= bounds.height;
@@ -60,21 +66,26 @@ export function placeNames(
     }
     if (!best) continue;
     taken.push(best.box);
-    placed.push({ ...wish, left: best.left, base: best.base });
+    placed.push({ ...wish, left: best.left, base: best.base, width });
   }
   return placed;
 }
 
-function spots({ x, y, radius, size }: NameWish, width: number): { left: number; base: number }[] {
-  const middle = y + size * 0.3;
+/** @param below height of the lines under the first */
+function spots(
+  { x, y, radius, size }: NameWish,
+  width: number,
+  below: number,
+): { left: number; base: number }[] {
+  const middle = y + size * 0.3 - below / 2;
   return [
     { left: x - width / 2, base: y + radius + size * 0.95 },
-    { left: x - width / 2, base: y - radius - size * 0.35 },
+    { left: x - width / 2, base: y - radius - size * 0.35 - below },
     { left: x + radius + 4, base: middle },
     { left: x - radius - 4 - width, base: middle },
-    { left: x + radius * 0.75 + 3, base: y - radius * 0.75 },
+    { left: x + radius * 0.75 + 3, base: y - radius * 0.75 - below },
     { left: x + radius * 0.75 + 3, base: y + radius * 0.75 + size * 0.7 },
-    { left: x - radius * 0.75 - 3 - width, base: y - radius * 0.75 },
+    { left: x - radius * 0.75 - 3 - width, base: y - radius * 0.75 - below },
     { left: x - radius * 0.75 - 3 - width, base: y + radius * 0.75 + size * 0.7 },
   ];
 }

@@ -1,7 +1,9 @@
+import type { NodeShape } from '@pebble/contract';
 import { columnTitle } from '../network/columns';
 import { formatCount } from '../weave/sentence';
 import { RAMP_STEPS, type Theme } from './palette';
-import { radiusFor, type PreparedMap } from './prepare';
+import type { PreparedMap } from './prepare';
+import { radiusFor } from './sizes';
 import type { DiscBatch, LegendMarks, LegendSpot, Ring, TextMark } from './scene';
 import { clipText } from './textWidth';
 import { nodeScale, type Size } from './view';
@@ -31,16 +33,24 @@ export function buildLegend(map: PreparedMap, theme: Theme, size: Size, scale: n
       halo: theme.ground,
       alpha: 1,
     });
-  const disc = (x: number, y: number, radius: number, fill: string): void =>
-    void discs.push({ fill, alpha: 1, rim: theme.ground, rimWidth: 0, discs: Float32Array.of(x, y, radius) });
+  const disc = (x: number, y: number, radius: number, fill: string, shape: NodeShape = 'circle'): void =>
+    void discs.push({
+      shape,
+      fill,
+      alpha: 1,
+      rim: theme.ground,
+      rimWidth: 0,
+      discs: Float32Array.of(x, y, radius),
+    });
 
   const colour = map.description.colour.column;
   // On a low picture there is no room for all groups: the last ones stand together in a line.
-  const most = Math.max(1, Math.floor((size.height - 20 - 48 - TOP) / LINE) - 1);
+  const shapeRows = map.shapes.length > 0 ? map.shapes.length * LINE + LINE + 10 : 0;
+  const most = Math.max(1, Math.floor((size.height - 20 - 48 - TOP - shapeRows) / LINE) - 1);
   const isCut = map.groups.length > most;
   const groups = isCut ? map.groups.slice(0, most - 1) : map.groups;
   const rows = isCut ? most : Math.max(1, groups.length);
-  let y = size.height - 20 - (rows + 1) * LINE - 48;
+  let y = size.height - 20 - (rows + 1) * LINE - 48 - shapeRows;
   write(`Colour: ${columnTitle(colour)}`, LEFT, y, true);
   for (const group of groups) {
     y += LINE;
@@ -76,6 +86,15 @@ export function buildLegend(map: PreparedMap, theme: Theme, size: Size, scale: n
       false,
       true,
     );
+  }
+  if (map.shapes.length > 0) {
+    y += LINE + 10;
+    write(`Shape: ${columnTitle(map.description.shape.column!)}`, LEFT, y, true);
+    for (const { name, shape, nodes } of map.shapes) {
+      y += LINE;
+      disc(LEFT + 5, y - 4, 5, theme.soft, shape);
+      write(`${clipText(name, SIZE, 'plain', WIDTH - 46)}  ${formatCount(nodes)}`, LEFT + 18, y, false, true);
+    }
   }
   y += LINE + 10;
   write(`Size: ${columnTitle(map.description.size.column)}`, LEFT, y, true);

@@ -10,7 +10,8 @@ import { paintCanvas, type Pen } from './paintCanvas';
 import { figureSize, paintSvg } from './paintSvg';
 import { PAPER } from './palette';
 import { Picker } from './pick';
-import { prepareMap, radiusFor, type MapNetwork } from './prepare';
+import { prepareMap, type MapNetwork } from './prepare';
+import { radiusFor } from './sizes';
 import { clipText, textWidth, wrapText } from './textWidth';
 import { fitView } from './view';
 
@@ -53,12 +54,14 @@ describe('prepareMap', () => {
   it('gives the least value the smallest radius, never 0, and grows as asked', () => {
     const range = [0, 100] as const;
     const radius = (value: number, growth: 'linear' | 'square root' | 'logarithm'): number =>
-      radiusFor(value, range, { column: '', growth, smallest: 3, largest: 15 });
+      radiusFor(value, range, { column: '', growth, smallest: 3, largest: 15, cut: 0 });
     expect(radius(0, 'linear')).toBe(3);
     expect(radius(100, 'logarithm')).toBe(15);
     expect(radius(25, 'square root')).toBe(9);
     expect(radius(50, 'linear')).toBe(9);
-    expect(radiusFor(5, [5, 5], { column: '', growth: 'square root', smallest: 3, largest: 15 })).toBe(7);
+    expect(
+      radiusFor(5, [5, 5], { column: '', growth: 'square root', smallest: 3, largest: 15, cut: 0 }),
+    ).toBe(7);
   });
 
   it('keeps groups of one in the last colour', () => {
@@ -124,7 +127,7 @@ describe('placeNames', () => {
   it('covers no name with another', () => {
     const wishes: NameWish[] = Array.from({ length: 40 }, (_, node) => ({
       node,
-      text: `name ${node}`,
+      text: [`name ${node}`],
       x: 100 + (node % 8) * 30,
       y: 80 + Math.floor(node / 8) * 14,
       radius: 3,
@@ -142,8 +145,8 @@ describe('placeNames', () => {
     placed.forEach((a, i) =>
       placed.slice(0, i).forEach((b) => {
         const apart =
-          a.left + textWidth(a.text, 12, 'plain') <= b.left ||
-          b.left + textWidth(b.text, 12, 'plain') <= a.left ||
+          a.left + textWidth(a.text[0], 12, 'plain') <= b.left ||
+          b.left + textWidth(b.text[0], 12, 'plain') <= a.left ||
           Math.abs(a.base - b.base) >= 12;
         expect(apart).toBe(true);
       }),

@@ -1,10 +1,13 @@
 import { FONT_STACK, fontWeight } from './fonts';
+import { CORNERS } from './shapes';
 import {
+  REGION_LINE,
   SMALLEST_ROUND,
   SQUARE_HALF,
   type CurveBatch,
   type DiscBatch,
   type LineBatch,
+  type Region,
   type Ring,
   type Scene,
   type TextMark,
@@ -43,6 +46,7 @@ export function paintCanvas(pen: Pen, scene: Scene): void {
   pen.fillRect(0, 0, scene.width, scene.height);
   pen.lineCap = 'butt';
   pen.lineJoin = 'round';
+  for (const region of scene.regions) paintRegion(pen, region);
   for (const batch of scene.lines) paintLines(pen, batch);
   for (const batch of scene.curves) paintCurves(pen, batch);
   for (const batch of scene.triangles) paintTriangles(pen, batch);
@@ -53,6 +57,25 @@ export function paintCanvas(pen: Pen, scene: Scene): void {
   for (const ring of scene.legend.rings) paintRing(pen, ring);
   for (const text of scene.legend.texts) paintText(pen, text);
   pen.globalAlpha = 1;
+}
+
+function paintRegion(pen: Pen, { fill, stroke, alpha, points }: Region): void {
+  const count = points.length / 2;
+  const middle = (i: number): [number, number] => {
+    const [a, b] = [2 * (i % count), 2 * ((i + 1) % count)];
+    return [(points[a] + points[b]) / 2, (points[a + 1] + points[b + 1]) / 2];
+  };
+  pen.beginPath();
+  pen.moveTo(...middle(count - 1));
+  for (let i = 0; i < count; i++) pen.quadraticCurveTo(points[2 * i], points[2 * i + 1], ...middle(i));
+  pen.closePath();
+  pen.globalAlpha = alpha;
+  pen.fillStyle = fill;
+  pen.fill();
+  pen.globalAlpha = REGION_LINE;
+  pen.strokeStyle = stroke;
+  pen.lineWidth = 1.2;
+  pen.stroke();
 }
 
 function beginStroke(pen: Pen, { stroke, alpha, width }: Omit<LineBatch, 'points'>): void {
@@ -95,7 +118,8 @@ function paintTriangles(pen: Pen, { fill, alpha, points }: TriangleBatch): void 
   pen.fill();
 }
 
-function paintDiscs(pen: Pen, { fill, alpha, rim, rimWidth, discs }: DiscBatch): void {
+function paintDiscs(pen: Pen, { shape, fill, alpha, rim, rimWidth, discs }: DiscBatch): void {
+  const corners = CORNERS[shape];
   pen.fillStyle = fill;
   pen.globalAlpha = alpha;
   pen.beginPath();
@@ -104,6 +128,14 @@ function paintDiscs(pen: Pen, { fill, alpha, rim, rimWidth, discs }: DiscBatch):
     if (r < SMALLEST_ROUND) {
       const half = r * SQUARE_HALF;
       pen.rect(discs[i] - half, discs[i + 1] - half, 2 * half, 2 * half);
+      continue;
+    }
+    if (corners) {
+      corners.forEach(([x, y], c) => {
+        if (c === 0) pen.moveTo(discs[i] + x * r, discs[i + 1] + y * r);
+        else pen.lineTo(discs[i] + x * r, discs[i + 1] + y * r);
+      });
+      pen.closePath();
       continue;
     }
     pen.moveTo(discs[i] + r, discs[i + 1]);

@@ -1,6 +1,17 @@
 import { escapeXml } from '../formats/writeGraphml';
 import { FONT_STACK, fontFaceRule, fontWeight, type EmbeddedFont } from './fonts';
-import type { CurveBatch, DiscBatch, LineBatch, Ring, Scene, TextMark, TriangleBatch } from './scene';
+import {
+  REGION_LINE,
+  type CurveBatch,
+  type DiscBatch,
+  type LineBatch,
+  type Region,
+  type Ring,
+  type Scene,
+  type TextMark,
+  type TriangleBatch,
+} from './scene';
+import { CORNERS } from './shapes';
 import { wrapText } from './textWidth';
 
 export interface FigureOptions {
@@ -42,6 +53,7 @@ export function paintSvg(scene: Scene, options: FigureOptions = {}): string {
   out.push(`<clipPath id="picture"><rect width="${n(scene.width)}" height="${n(scene.height)}"/></clipPath>`);
   out.push(`<rect width="${n(scene.width)}" height="${n(height)}" fill="${scene.ground}"/>`);
   out.push('<g clip-path="url(#picture)">');
+  out.push(...scene.regions.map(region));
   out.push(
     '<g fill="none" stroke-linejoin="round">',
     ...scene.lines.map(lines),
@@ -82,6 +94,17 @@ function n(value: number): string {
   return String(Math.round(value * 100) / 100);
 }
 
+function region({ fill, stroke, alpha, points }: Region): string {
+  const count = points.length / 2;
+  const middle = (i: number): string => {
+    const [a, b] = [2 * (i % count), 2 * ((i + 1) % count)];
+    return `${n((points[a] + points[b]) / 2)} ${n((points[a + 1] + points[b + 1]) / 2)}`;
+  };
+  let d = `M${middle(count - 1)}`;
+  for (let i = 0; i < count; i++) d += `Q${n(points[2 * i])} ${n(points[2 * i + 1])} ${middle(i)}`;
+  return `<path d="${d}Z" fill="${fill}" fill-opacity="${n(alpha)}" stroke="${stroke}" stroke-opacity="${REGION_LINE}" stroke-width="1.2"/>`;
+}
+
 function lines({ stroke, alpha, width, points }: LineBatch): string {
   let d = '';
   for (let i = 0; i < points.length; i += 4)
@@ -105,10 +128,16 @@ function triangles({ fill, alpha, points }: TriangleBatch): string {
   return `<path d="${d}" fill="${fill}" fill-opacity="${n(alpha)}"/>`;
 }
 
-function discs({ fill, alpha, rim, rimWidth, discs: list }: DiscBatch): string {
+function discs({ shape, fill, alpha, rim, rimWidth, discs: list }: DiscBatch): string {
+  const corners = CORNERS[shape];
   const marks: string[] = [];
   for (let i = 0; i < list.length; i += 3) {
-    marks.push(`<circle cx="${n(list[i])}" cy="${n(list[i + 1])}" r="${n(list[i + 2])}"/>`);
+    const [x, y, r] = [list[i], list[i + 1], list[i + 2]];
+    if (corners) {
+      marks.push(`<path d="M${corners.map(([cx, cy]) => `${n(x + cx * r)} ${n(y + cy * r)}`).join('L')}Z"/>`);
+      continue;
+    }
+    marks.push(`<circle cx="${n(x)}" cy="${n(y)}" r="${n(r)}"/>`);
   }
   const edge =
     rimWidth > 0 ? ` stroke="${rim}" stroke-width="${n(rimWidth)}" stroke-opacity="${n(alpha)}"` : '';

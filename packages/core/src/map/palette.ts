@@ -1,3 +1,5 @@
+import type { Ramp } from '@pebble/contract';
+
 /** The colours of a map's ground and writing. */
 export interface Theme {
   readonly ground: string;
@@ -36,21 +38,58 @@ export const CATEGORY_COLOURS = [
   '#8C7A3D',
   '#8574B5',
 ];
-/** For all categories beyond the eighth. */
+/** For the ninth to the sixteenth, where so many are wanted; some of them look alike to some people. */
+export const FURTHER_COLOURS = [
+  '#4C5B9E',
+  '#7FB069',
+  '#B0506B',
+  '#C7A05A',
+  '#3C8DA0',
+  '#7A6A9E',
+  '#9C5B3B',
+  '#D98FA8',
+];
+/** For all categories that have no colour of their own. */
 export const OTHER_COLOUR = '#B3AEA2';
 
-/** From little to much: even steps of lightness from sand over tide teal to ink. */
-const RAMP = ['#E3D9C3', '#C3CFB9', '#94C0B4', '#5FA9A8', '#358D95', '#1F6F78', '#1B5163', '#1E3346'];
+/** From little to much, in even steps of lightness; the last from one side over the middle to the other. */
+const RAMPS: Readonly<Record<Ramp, readonly string[]>> = {
+  tide: ['#E3D9C3', '#C3CFB9', '#94C0B4', '#5FA9A8', '#358D95', '#1F6F78', '#1B5163', '#1E3346'],
+  thread: ['#EBDCC2', '#E8C39A', '#E1A679', '#D5885D', '#C26A45', '#A34F33', '#7D3A2A', '#552822'],
+  ink: ['#D9D6CE', '#BDBAB4', '#A09F9B', '#848584', '#696C6E', '#505559', '#384046', '#232D35'],
+  'two-sided': [
+    '#1B5163',
+    '#35808C',
+    '#7DB3B2',
+    '#C9D3C6',
+    '#E9E0CF',
+    '#E6BF98',
+    '#CF7F56',
+    '#A34F33',
+    '#6B3226',
+  ],
+};
 export const RAMP_STEPS = 32;
 
+/** The colour half way between two. */
+export function mixed(a: string, b: string): string {
+  if (a === b) return a;
+  const half = (i: number): string =>
+    Math.round((parseInt(a.slice(i, i + 2), 16) + parseInt(b.slice(i, i + 2), 16)) / 2)
+      .toString(16)
+      .padStart(2, '0');
+  return `#${half(1)}${half(3)}${half(5)}`.toUpperCase();
+}
+
 /** The ramp's colour for a share from 0 to 1. */
-export function rampColour(share: number): string {
-  const at = Math.min(Math.max(share, 0), 1) * (RAMP.length - 1);
-  const low = Math.min(Math.floor(at), RAMP.length - 2);
+export function rampColour(share: number, ramp: Ramp = 'tide'): string {
+  const colours = RAMPS[ramp];
+  const at = Math.min(Math.max(share, 0), 1) * (colours.length - 1);
+  const low = Math.min(Math.floor(at), colours.length - 2);
   const part = at - low;
   const mix = (i: number): string => {
-    const a = parseInt(RAMP[low].slice(i, i + 2), 16);
-    const b = parseInt(RAMP[low + 1].slice(i, i + 2), 16);
+    const a = parseInt(colours[low].slice(i, i + 2), 16);
+    const b = parseInt(colours[low + 1].slice(i, i + 2), 16);
     return Math.round(a + (b - a) * part)
       .toString(16)
       .padStart(2, '0');

@@ -2,12 +2,17 @@ import Flatbush from 'flatbush';
 import { numbersOf } from '../network/tables';
 import type { ScreenNodes } from './buildScene';
 import type { PreparedMap } from './prepare';
-import { controlPoint } from './ties';
+import { routesOf, type Route } from './tieRoutes';
+
+/** Pieces in which a curve is looked at. */
+const STEPS = 24;
 
 /** Finds what stands at a point of the screen: a node first, then a tie. Built anew when the view has come to rest. */
 export class Picker {
   private readonly nodeIndex: Flatbush | null;
   private readonly edgeIndex: Flatbush | null;
+  private readonly route: Route;
+  private readonly way = new Float64Array(8);
 
   constructor(
     private readonly map: PreparedMap,
@@ -18,18 +23,24 @@ export class Picker {
       const r = nodes.radius[v];
       return [nodes.x[v] - r, nodes.y[v] - r, nodes.x[v] + r, nodes.y[v] + r];
     });
+    this.route = routesOf(map, nodes);
     const source = numbersOf(map.network.edges, 'source');
     const target = numbersOf(map.network.edges, 'target');
     this.edgeIndex = build(map.edges.length, (i) => {
       const a = source[map.edges[i]];
       const b = target[map.edges[i]];
-      const c = controlPoint(nodes.x[a], nodes.y[a], nodes.x[b], nodes.y[b]);
-      return [
-        Math.min(nodes.x[a], nodes.x[b], c.x),
-        Math.min(nodes.y[a], nodes.y[b], c.y),
-        Math.max(nodes.x[a], nodes.x[b], c.x),
-        Math.max(nodes.y[a], nodes.y[b], c.y),
-      ];
+      const box = { left: Infinity, top: Infinity, right: -Infinity, bottom: -Infinity };
+      const take = (x: number, y: number): void => {
+        box.left = Math.min(box.left, x);
+        box.right = Math.max(box.right, x);
+        box.top = Math.min(box.top, y);
+        box.bottom = Math.max(box.bottom, y);
+      };
+      take(nodes.x[a], nodes.y[a]);
+      take(nodes.x[b], nodes.y[b]);
+      const parts = this.route(a, b, this.way);
+      for (let p = 0; p < 2 * parts; p++) take(this.way[2 * p], this.way[2 * p + 1]);
+      return [box.left, box.top, box.right, box.bottom];
     });
   }
 
@@ -68,19 +79,23 @@ export class Picker {
   private distanceToCurve(x: number, y: number, a: number, b: number): number {
     if (a === b) return Infinity;
     const { x: xs, y: ys } = this.nodes;
-    const c = controlPoint(xs[a], ys[a], xs[b], ys[b]);
-    const STEPS = 24;
+    const parts = this.route(a, b, this.way);
+    if (parts === 0) return distanceToSegment(x, y, xs[a], ys[a], xs[b], ys[b]);
     let nearest = Infinity;
     let px = xs[a];
     let py = ys[a];
-    for (let i = 1; i <= STEPS; i++) {
-      const t = i / STEPS;
-      const u = 1 - t;
-      const qx = u * u * xs[a] + 2 * u * t * c.x + t * t * xs[b];
-      const qy = u * u * ys[a] + 2 * u * t * c.y + t * t * ys[b];
-      nearest = Math.min(nearest, distanceToSegment(x, y, px, py, qx, qy));
-      px = qx;
-      py = qy;
+    for (let p = 0; p < parts; p++) {
+      const [cx, cy, ex, ey] = this.way.subarray(4 * p, 4 * p + 4);
+      const [sx, sy] = [px, py];
+      for (let i = 1; i <= STEPS; i++) {
+        const t = i / STEPS;
+        const u = 1 - t;
+        const qx = u * u * sx + 2 * u * t * cx + t * t * ex;
+        const qy = u * u * sy + 2 * u * t * cy + t * t * ey;
+        nearest = Math.min(nearest, distanceToSegment(x, y, px, py, qx, qy));
+        px = qx;
+        py = qy;
+      }
     }
     return nearest;
   }

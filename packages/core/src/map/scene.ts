@@ -1,3 +1,4 @@
+import type { NodeShape } from '@pebble/contract';
 import type { Face } from './textWidth';
 
 /** Curves that share one pen. Each is six numbers: start, control point, end. */
@@ -30,8 +31,9 @@ export const SMALLEST_ROUND = 1.2;
 /** Half the side of the square that has the area of a disc with radius 1. */
 export const SQUARE_HALF = Math.sqrt(Math.PI) / 2;
 
-/** Discs that share one colour: x, y, radius for each. */
+/** Discs, or other shapes of the same area, that share one colour: x, y, radius of the disc for each. */
 export interface DiscBatch {
+  readonly shape: NodeShape;
   readonly fill: string;
   readonly alpha: number;
   readonly rim: string;
@@ -61,11 +63,24 @@ export interface TextMark {
   readonly alpha: number;
 }
 
-/** A picture, ready to be painted in this order: lines, curves, triangles, discs, rings, texts, legend. In pixels, y down. */
+/** How strongly the line of a region is drawn. */
+export const REGION_LINE = 0.45;
+
+/** A soft outline round some nodes: a closed line that bends at each of its points, and touches the middles between them. */
+export interface Region {
+  readonly fill: string;
+  readonly alpha: number;
+  readonly stroke: string;
+  /** x, y of each point. */
+  readonly points: Float32Array;
+}
+
+/** A picture, ready to be painted in this order: regions, lines, curves, triangles, discs, rings, texts, legend. In pixels, y down. */
 export interface Scene {
   readonly width: number;
   readonly height: number;
   readonly ground: string;
+  readonly regions: readonly Region[];
   readonly lines: readonly LineBatch[];
   readonly curves: readonly CurveBatch[];
   readonly triangles: readonly TriangleBatch[];

@@ -1,10 +1,11 @@
 import { numbersOf } from '../network/tables';
 import type { ScreenNodes, SceneInput } from './buildScene';
+import { mixed } from './palette';
 import type { CurveBatch, LineBatch, TriangleBatch } from './scene';
+import { routesOf, type Route } from './tieRoutes';
 
 /** Widths of ties at scale 1 by weight: 1, 2 to 3, 4 to 9, 10 and more. */
 const WIDTHS = [0.65, 1.0, 1.6, 2.5];
-const BEND = 0.11;
 /** A tie that is shorter on the screen, in pixels, is drawn straight: its bend would be less than a pixel. */
 const LONGEST_STRAIGHT = 16;
 const FADED = 0.22;
@@ -21,47 +22,74 @@ export interface TieMarks {
   readonly triangles: TriangleBatch[];
 }
 
-/** Lines, curves and arrowheads of all ties that can be seen, pale first, picked ones last. */
+/** Lines, curves and arrowheads of all ties that can be seen: pale ones first, picked ones last. */
 export function buildTies(input: SceneInput, nodes: ScreenNodes): TieMarks {
   const { map, theme, focus, view } = input;
+  const { ties } = map.description;
   const ends: Ends = {
     source: numbersOf(map.network.edges, 'source'),
     target: numbersOf(map.network.edges, 'target'),
     nodes,
+    route: routesOf(map, nodes),
   };
   const weight = numbersOf(map.network.edges, 'weight');
-  const neutral = map.description.ties.colour === 'neutral' || map.colourRange !== null;
-  const strokes = neutral ? [theme.tie] : map.colours;
-  const pale = strokes.length * WIDTHS.length;
-  // Pens of pale ties by colour and width, then those of picked ties by width.
-  const sorted = sortByPen(map.edges, pale + WIDTHS.length, (e) => {
+  const { strokes, strokeOf } = strokesOf(input, ends);
+  const isPale = (e: number): boolean =>
+    map.pale !== null && (map.pale[ends.source[e]] === 1 || map.pale[ends.target[e]] === 1);
+  // Pens by colour and width: of pale ties, of the others, and by width alone of picked ones.
+  const own = strokes.length * WIDTHS.length;
+  const sorted = sortByPen(map.edges, 2 * own + WIDTHS.length, (e) => {
     if (!touchesView(e, ends, input)) return -1;
-    const width = widthClass(weight[e]);
-    if (focus?.edges.has(e)) return pale + width;
-    return (neutral ? 0 : map.colour[ends.source[e]]) * WIDTHS.length + width;
+    const width = ties.width === 'even' ? 0 : widthClass(weight[e]);
+    if (focus?.edges.has(e)) return 2 * own + width;
+    return (isPale(e) ? 0 : own) + strokeOf(e) * WIDTHS.length + width;
   });
   const inView = sorted.edges.length;
-  const base = Math.min(0.5, Math.max(0.07, 9 / Math.sqrt(Math.max(inView, 1))));
+  const usual = Math.min(0.5, Math.max(0.07, 9 / Math.sqrt(Math.max(inView, 1))));
+  const base = Math.min(1, usual * ties.strength);
   const grown = Math.max(0.7, Math.min(1.6, Math.sqrt(view.scale)));
-  const wantsArrows = map.description.ties.arrows && map.directed;
+  const wantsArrows = ties.arrows && map.directed;
   const marks: TieMarks = { lines: [], curves: [], triangles: [] };
-  for (let pen = 0; pen < pale + WIDTHS.length; pen++) {
-    const isPicked = pen >= pale;
+  for (let pen = 0; pen < 2 * own + WIDTHS.length; pen++) {
+    const edges = sorted.edges.subarray(sorted.start[pen], sorted.start[pen + 1]);
+    if (edges.length === 0) continue;
+    const isPicked = pen >= 2 * own;
     const width = WIDTHS[pen % WIDTHS.length] * grown;
-    draw(marks, sorted.edges.subarray(sorted.start[pen], sorted.start[pen + 1]), ends, {
-      stroke: isPicked ? theme.mark : strokes[Math.floor(pen / WIDTHS.length)],
+    draw(marks, edges, ends, {
+      stroke: isPicked ? theme.mark : strokes[Math.floor((pen % own) / WIDTHS.length)],
       width: isPicked ? width * 1.25 : width,
-      alpha: isPicked ? 0.85 : focus ? base * FADED : base,
+      alpha: isPicked ? 0.85 : focus || pen < own ? base * FADED : base,
       arrows: wantsArrows && (isPicked || (!focus && inView <= MOST_ARROWS)),
     });
   }
   return marks;
 }
 
+/** The colours of ties, and which of them each has: of its source, of its target, of both mixed, or none. */
+function strokesOf(
+  { map, theme }: SceneInput,
+  { source, target }: Ends,
+): { strokes: readonly string[]; strokeOf: (edge: number) => number } {
+  const { colour } = map.description.ties;
+  if (colour === 'neutral' || map.colourRange !== null) return { strokes: [theme.tie], strokeOf: () => 0 };
+  const count = map.colours.length;
+  switch (colour) {
+    case 'by community':
+      return { strokes: map.colours, strokeOf: (e) => map.colour[source[e]] };
+    case 'by target':
+      return { strokes: map.colours, strokeOf: (e) => map.colour[target[e]] };
+    case 'mixed': {
+      const strokes = map.colours.flatMap((a) => map.colours.map((b) => mixed(a, b)));
+      return { strokes, strokeOf: (e) => map.colour[source[e]] * count + map.colour[target[e]] };
+    }
+  }
+}
+
 interface Ends {
   readonly source: ArrayLike<number>;
   readonly target: ArrayLike<number>;
   readonly nodes: ScreenNodes;
+  readonly route: Route;
 }
 
 interface PenStyle {
@@ -124,15 +152,10 @@ function touchesView(e: number, { source, target, nodes: { x, y } }: Ends, { siz
   );
 }
 
-/** Curve control point of a tie: to the left of its way, so that the two directions between a pair lie apart. */
-export function controlPoint(ax: number, ay: number, bx: number, by: number): { x: number; y: number } {
-  return { x: (ax + bx) / 2 + (by - ay) * BEND, y: (ay + by) / 2 - (bx - ax) * BEND };
-}
-
 /** The points of some ties: short ones as lines, the others as curves, with arrowheads where they are wanted and have room. */
 function tracePart(
   edges: Uint32Array,
-  { source, target, nodes }: Ends,
+  { source, target, nodes, route }: Ends,
   width: number,
   arrows: boolean,
 ): { lines: Float32Array; curves: Float32Array; heads: readonly number[] } {
@@ -140,6 +163,7 @@ function tracePart(
   const lines = new Float32Array(4 * edges.length);
   const curves = new Float32Array(12 * edges.length);
   const heads: number[] = [];
+  const way = new Float64Array(8);
   let line = 0;
   let curve = 0;
   for (const e of edges) {
@@ -152,23 +176,33 @@ function tracePart(
     const dx = x[b] - x[a];
     const dy = y[b] - y[a];
     const length = Math.sqrt(dx * dx + dy * dy);
-    if (length < LONGEST_STRAIGHT) {
+    const parts = length < LONGEST_STRAIGHT ? 0 : route(a, b, way);
+    const last = 4 * (parts - 1);
+    // An arrow comes from the last control point; on a straight tie from its source.
+    const [fromX, fromY] = parts === 0 ? [x[a], y[a]] : [way[last], way[last + 1]];
+    const end = arrows ? arrowEnd(fromX, fromY, nodes, b, width, length) : null;
+    if (end) heads.push(...end.head);
+    if (parts === 0) {
       lines[line++] = x[a];
       lines[line++] = y[a];
-      lines[line++] = x[b];
-      lines[line++] = y[b];
+      lines[line++] = end ? end.x : x[b];
+      lines[line++] = end ? end.y : y[b];
       continue;
     }
-    const controlX = (x[a] + x[b]) / 2 + dy * BEND;
-    const controlY = (y[a] + y[b]) / 2 - dx * BEND;
-    const end = arrows ? arrowEnd(controlX, controlY, nodes, b, width, length) : null;
-    if (end) heads.push(...end.head);
-    curves[curve++] = x[a];
-    curves[curve++] = y[a];
-    curves[curve++] = controlX;
-    curves[curve++] = controlY;
-    curves[curve++] = end ? end.x : x[b];
-    curves[curve++] = end ? end.y : y[b];
+    if (end) {
+      way[last + 2] = end.x;
+      way[last + 3] = end.y;
+    }
+    let startX = x[a];
+    let startY = y[a];
+    for (let p = 0; p < parts; p++) {
+      curves[curve++] = startX;
+      curves[curve++] = startY;
+      curves[curve++] = way[4 * p];
+      curves[curve++] = way[4 * p + 1];
+      curves[curve++] = startX = way[4 * p + 2];
+      curves[curve++] = startY = way[4 * p + 3];
+    }
   }
   return { lines: lines.slice(0, line), curves: curves.slice(0, curve), heads };
 }

@@ -99,7 +99,8 @@ export class GroupsPanel {
   }
 
   protected colour(column: string): void {
-    const description = { ...this.session.description(), colour: { column } };
+    const before = this.session.description();
+    const description = { ...before, colour: { ...before.colour, column, chosen: {}, unsure: null } };
     this.store.dispatch(MapActions.descriptionChanged({ description }));
   }
 }
