@@ -140,6 +140,8 @@ export const MapDescription = z.object({
       titles: z.record(z.string(), z.string().max(100)),
     })
     .default({ column: null, least: 10, titles: {} }),
+  /** Nodes that stay where they are when the map is arranged again. */
+  held: z.array(z.int().min(0)).max(100_000).default([]),
   show: Shown,
 });
 export type MapDescription = z.infer<typeof MapDescription>;
@@ -166,16 +168,51 @@ export const defaultMap: MapDescription = {
     strength: 1,
   },
   regions: { column: null, least: 10, titles: {} },
+  held: [],
   show: { ...wholeShown, atLeast: 1 },
 };
 
+/** The arrangements. */
+export const LayoutMethod = z.enum([
+  'attraction',
+  'islands',
+  'rings',
+  'circle',
+  'columns',
+  'grid',
+  'axes',
+  'stress',
+  'springs',
+  'few-crossings',
+]);
+export type LayoutMethod = z.infer<typeof LayoutMethod>;
+
 export const LayoutSettings = z.object({
+  method: LayoutMethod.default('attraction'),
+  /** What rings, a grid, islands or the x of axes go by; null for what suits the network. */
+  column: z.string().nullable().default(null),
+  /** What the y of axes goes by. */
+  other: z.string().nullable().default(null),
   seed: z.int().min(0).max(0xffffffff).default(1),
   /** Iterations at most; the layout stops by itself before when it has come to rest. */
   iterations: z.int().min(1).max(10_000).default(600),
   gravity: z.number().min(0).max(100).default(1),
   /** How strongly nodes push each other away. */
   repulsion: z.number().min(0.01).max(1000).default(10),
+  /** How far communities are pulled apart: attraction grows like the distance, like its root, or not at all. */
+  apart: z.enum(['little', 'usual', 'far']).default('usual'),
+  /** How much the weight of a tie pulls: nothing, like its root, or wholly. */
+  weights: z.enum(['none', 'root', 'whole']).default('root'),
+  /** Whether nodes with many ties are pushed to the rim. */
+  hubs: z.enum(['usual', 'rim']).default('usual'),
+  /** Whether overlapping nodes are moved apart. */
+  separate: z.boolean().default(true),
+  /** Whether the picture may be turned so that it fills the page. */
+  turn: z.boolean().default(true),
+  /** Where nodes without ties go: in a band below, or among the others. */
+  isolates: z.enum(['below', 'among']).default('below'),
+  /** Whether nodes that were moved by hand stay where they are. */
+  keepMoved: z.boolean().default(false),
 });
 export type LayoutSettings = z.infer<typeof LayoutSettings>;
 

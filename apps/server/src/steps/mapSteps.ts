@@ -1,5 +1,6 @@
 import { existsSync, readFileSync } from 'node:fs';
-import { arrange, graphOf, prepareMap } from '@pebble/core';
+import { wholeShown } from '@pebble/contract';
+import { arrange, graphOf, layoutData, layoutSentence, prepareMap } from '@pebble/core';
 import { findNetwork, readMap, saveMap } from '../db/networks';
 import { uploadPath } from '../files/places';
 import { readTable } from '../files/tables';
@@ -38,13 +39,21 @@ export const arrangeMap: StepDefinition<'arrange-map', Arranged> = {
     return { iterations, moved: parameters.moved };
   },
   describe({ layout, moved }, result) {
-    const by = `The map was arranged by attraction and repulsion with degree weights (Noack 2009; Jacomy et al. 2014; seed ${layout.seed}`;
-    const by2 = result ? `${by}, ${result.iterations} iterations)` : `${by})`;
     const hand = moved > 0 ? `; ${moved} nodes were moved by hand` : '';
-    return `${by2}; overlaps were removed, small components packed round the largest, isolates set apart below${hand}.`;
+    return `The map was arranged ${layoutSentence(layout, result?.iterations ?? null)}${hand}.`;
   },
   seed: ({ layout }) => layout.seed,
 };
+
+/** A method that says in a sentence what it cannot do is told so to the person. */
+function refuseTooLarge<T>(work: () => T): T {
+  try {
+    return work();
+  } catch (error) {
+    if (error instanceof RangeError) throw new StepRefused(error.message);
+    throw error;
+  }
+}
 
 async function computePositions(
   { store }: StepContext,
@@ -56,15 +65,16 @@ async function computePositions(
   const edges = readTable(store.folder, network, 'edges');
   const nodeCount = nodes['id'].length;
   const { description } = await readMap(store, network);
-  const { radius } = prepareMap(
-    { nodeCount, nodes, edges },
-    {
-      ...description,
-      show: { ...description.show, communities: null, isolates: true, largestComponent: false },
-    },
-  );
-  const arranged = arrange(graphOf(nodeCount, edges), radius, layout, (share) =>
-    progress('Arranging', share),
+  const table = { nodeCount, nodes, edges };
+  const { radius } = prepareMap(table, { ...description, show: wholeShown });
+  const arranged = refuseTooLarge(() =>
+    arrange(
+      graphOf(nodeCount, edges),
+      radius,
+      layout,
+      (share) => progress('Arranging', share),
+      layoutData(table, description, layout),
+    ),
   );
   const positions = Buffer.alloc(nodeCount * 8);
   for (let v = 0; v < nodeCount; v++) {

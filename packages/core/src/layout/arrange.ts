@@ -1,10 +1,22 @@
-import type { LayoutSettings } from '@pebble/contract';
+import type { LayoutMethod, LayoutSettings } from '@pebble/contract';
 import { weakComponents, type Components } from '../graph/components';
 import { keepPart } from '../graph/filter';
 import type { Graph } from '../graph/graph';
 import { Attraction } from './attraction';
-import { removeOverlaps } from './overlaps';
+import { axes } from './axes';
+import { circle } from './circle';
+import { columns } from './columns';
+import { FewCrossings } from './fewCrossings';
+import { centre, makeRoom, NODE_GAP, parkBelow, span, turn } from './finish';
+import { grid } from './grid';
+import { islands } from './islands';
+import { multilevelStart } from './multilevel';
 import { packRound } from './pack';
+import { NO_DATA, type LayoutData, type Placement } from './placed';
+import { rings } from './rings';
+import type { Running } from './running';
+import { Springs } from './springs';
+import { Stress } from './stress';
 
 /** Positions of all nodes, in pixels at scale 1; y grows downwards. */
 export interface Arrangement {
@@ -21,41 +33,50 @@ export interface Arrangement {
 const REFERENCE = { width: 980, height: 660 };
 /** Share of the ground that nodes may cover. */
 const COVER = 0.2;
-const NODE_GAP = 2;
 const PART_GAP = 16;
 
 interface PartLayout {
   readonly node: Uint32Array;
-  readonly layout: Attraction;
+  readonly layout: Running;
 }
 
+/** Arrangements that are placed at once; the others go on in rounds, component by component. */
+const PLACEMENTS: Partial<Record<LayoutMethod, Placement>> = { axes, circle, columns, grid, islands, rings };
+/** Parts with more nodes begin from smaller pictures of themselves. */
+const LARGE = 1500;
+
 /**
- * Arranges a whole network: every component by attraction, the small ones packed round the largest, isolates apart in
- * an orderly band below. A generator, so that a picture can be shown between the rounds: it yields after every
- * iteration of a large component and returns the final arrangement.
+ * Arranges a whole network: by attraction, distances, springs or few crossings every component by itself, the small ones packed round the
+ * largest; in all other ways the whole at once. Isolates stand apart in an orderly band below, if not wanted otherwise. A generator, so that
+ * a picture can be shown between the rounds: it yields after every iteration of a large component and returns the final arrangement.
+ * Throws a RangeError with a sentence when a part is too large for the method.
  * @param radius of each node in pixels at scale 1; nodes will not overlap at these sizes
  */
 export function* arranging(
   graph: Graph,
   radius: ArrayLike<number>,
   settings: LayoutSettings,
+  data: LayoutData = NO_DATA,
 ): Generator<{ iteration: number; preview: () => Arrangement }, Arrangement> {
+  const placement = PLACEMENTS[settings.method];
+  if (placement) return place(placement, graph, radius, settings, data);
   const components = weakComponents(graph);
   const parts = splitParts(graph, components, settings);
   let iterations = 0;
   let cameToRest = true;
+  const picture = { graph, parts, components, radius, settings };
   // Small parts first: they are done at once and can then be shown beside the growing large one.
   for (const part of [...parts].reverse()) {
     while (!part.layout.atRest && part.layout.iterations < settings.iterations) {
       part.layout.iterate();
       if (part === parts[0]) {
         iterations = part.layout.iterations;
-        yield { iteration: iterations, preview: () => assemble(graph, parts, components, radius, 0, false) };
+        yield { iteration: iterations, preview: () => assemble(picture, 0, false) };
       }
     }
     if (!part.layout.atRest) cameToRest = false;
   }
-  return { ...assemble(graph, parts, components, radius, iterations, true), cameToRest };
+  return { ...assemble(picture, iterations, true), cameToRest };
 }
 
 /** Arranges without pauses; see `arranging`. */
@@ -64,13 +85,52 @@ export function arrange(
   radius: ArrayLike<number>,
   settings: LayoutSettings,
   progress?: (share: number) => void,
+  data: LayoutData = NO_DATA,
 ): Arrangement {
-  const rounds = arranging(graph, radius, settings);
+  const rounds = arranging(graph, radius, settings, data);
   for (;;) {
     const round = rounds.next();
     if (round.done) return round.value;
     progress?.(round.value.iteration / settings.iterations);
   }
+}
+
+/** Places all nodes at once. */
+function place(
+  placement: Placement,
+  graph: Graph,
+  radius: ArrayLike<number>,
+  settings: LayoutSettings,
+  data: LayoutData,
+): Arrangement {
+  const { of, size } = weakComponents(graph);
+  const isApart = (v: number): boolean => settings.isolates === 'below' && size[of[v]] === 1;
+  // In a grid and by axes nodes stand by what they are, tied or not.
+  const all = settings.method === 'grid' || settings.method === 'axes';
+  const nodes: number[] = [];
+  const apart: number[] = [];
+  for (let v = 0; v < graph.nodeCount; v++) (!all && isApart(v) ? apart : nodes).push(v);
+  const x = new Float64Array(graph.nodeCount);
+  const y = new Float64Array(graph.nodeCount);
+  placement({ graph, radius, nodes, data, settings }, x, y);
+  const isRound = settings.method === 'rings' || settings.method === 'circle';
+  let overlaps = 0;
+  if (settings.separate && settings.method !== 'columns') {
+    const [px, py] = [Float64Array.from(nodes, (v) => x[v]), Float64Array.from(nodes, (v) => y[v])];
+    overlaps = makeRoom(
+      px,
+      py,
+      Float64Array.from(nodes, (v) => radius[v]),
+    );
+    // What stands round a middle keeps it.
+    if (!isRound) centre(px, py);
+    nodes.forEach((v, i) => {
+      x[v] = px[i];
+      y[v] = py[i];
+    });
+  }
+  parkBelow(apart, x, y, radius, nodes);
+  return { x: Float32Array.from(x), y: Float32Array.from(y), iterations: 1, cameToRest: true, overlaps };
 }
 
 /** One part for each component of two nodes or more, the largest first. */
@@ -79,10 +139,9 @@ function splitParts(graph: Graph, components: Components, settings: LayoutSettin
   for (let v = 0; v < graph.nodeCount; v++) members[components.of[v]].push(v);
   const edges: number[][] = Array.from({ length: components.count }, () => []);
   for (let e = 0; e < graph.source.length; e++) edges[components.of[graph.source[e]]].push(e);
-  const { gravity, repulsion, seed } = settings;
   const makePart = (whole: Graph, node: Uint32Array): PartLayout => ({
     node,
-    layout: new Attraction(whole, { gravity, repulsion, seed }),
+    layout: runningOf(whole, settings),
   });
   const number = new Uint32Array(graph.nodeCount);
   return members
@@ -109,11 +168,31 @@ function splitParts(graph: Graph, components: Components, settings: LayoutSettin
     });
 }
 
+function runningOf(graph: Graph, settings: LayoutSettings): Running {
+  switch (settings.method) {
+    case 'stress':
+      return new Stress(graph, settings.seed);
+    case 'springs':
+      return new Springs(graph, settings.seed);
+    case 'few-crossings':
+      return new FewCrossings(graph, settings.seed);
+    default: {
+      const start = graph.nodeCount > LARGE ? multilevelStart(graph, settings) : null;
+      return new Attraction(graph, { ...settings, start });
+    }
+  }
+}
+
+interface Picture {
+  readonly graph: Graph;
+  readonly parts: readonly PartLayout[];
+  readonly components: Components;
+  readonly radius: ArrayLike<number>;
+  readonly settings: LayoutSettings;
+}
+
 function assemble(
-  graph: Graph,
-  parts: readonly PartLayout[],
-  components: Components,
-  radius: ArrayLike<number>,
+  { graph, parts, components, radius, settings }: Picture,
   iterations: number,
   final: boolean,
 ): Arrangement {
@@ -121,17 +200,20 @@ function assemble(
   const y = new Float64Array(graph.nodeCount);
   let overlaps = 0;
   const placed = parts.map((part, i) => {
-    const sized = sizePart(part, radius, i === 0, final);
+    const sized = sizePart(part, radius, i === 0, final, settings);
     overlaps += sized.overlaps;
     return sized;
   });
   const [main, ...small] = placed;
+  const isolates: number[] = [];
+  for (let v = 0; v < graph.nodeCount; v++) if (components.size[components.of[v]] === 1) isolates.push(v);
+  const among = settings.isolates === 'among' ? isolates : [];
   const taken = main
     ? Array.from(parts[0].node, (v, j) => ({ x: main.x[j], y: main.y[j], radius: radius[v] + PART_GAP }))
     : [];
   const spots = packRound(
     taken,
-    small.map((part) => part.reach),
+    [...small.map((part) => part.reach), ...among.map((v) => radius[v])],
     PART_GAP / 2,
   );
   parts.forEach((part, i) => {
@@ -141,15 +223,12 @@ function assemble(
       y[v] = placed[i].y[j] + spot.y;
     });
   });
-  const isolates: number[] = [];
-  for (let v = 0; v < graph.nodeCount; v++) if (components.size[components.of[v]] === 1) isolates.push(v);
-  parkBelow(
-    isolates,
-    x,
-    y,
-    radius,
-    parts.flatMap((part) => [...part.node]),
-  );
+  among.forEach((v, i) => {
+    x[v] = spots[small.length + i].x;
+    y[v] = spots[small.length + i].y;
+  });
+  const rest = parts.flatMap((part) => [...part.node]);
+  if (among.length === 0) parkBelow(isolates, x, y, radius, rest);
   return { x: Float32Array.from(x), y: Float32Array.from(y), iterations, cameToRest: false, overlaps };
 }
 
@@ -167,6 +246,7 @@ function sizePart(
   radius: ArrayLike<number>,
   main: boolean,
   final: boolean,
+  settings: LayoutSettings,
 ): PlacedPart {
   const x = Float64Array.from(layout.x);
   const y = Float64Array.from(layout.y);
@@ -181,7 +261,7 @@ function sizePart(
   if (main) {
     scale = Math.max(scale, Math.min(REFERENCE.width / box.width, REFERENCE.height / box.height));
     // A long, thin part lies across the picture rather than down it.
-    if (box.height > box.width * 1.2) turn(x, y);
+    if (settings.turn && box.height > box.width * 1.2) turn(x, y);
   } else {
     scale = Math.min(scale, (node.length * 26) / Math.max(box.width, box.height, 1e-9));
   }
@@ -189,77 +269,9 @@ function sizePart(
     x[i] *= scale;
     y[i] *= scale;
   }
-  const overlaps = final ? makeRoom(x, y, size) : 0;
+  const overlaps = final && settings.separate ? makeRoom(x, y, size) : 0;
   centre(x, y);
   let reach = 0;
   for (let i = 0; i < x.length; i++) reach = Math.max(reach, Math.sqrt(x[i] * x[i] + y[i] * y[i]) + size[i]);
   return { x, y, reach, overlaps };
-}
-
-/** Removes overlaps; where nodes are too crowded for it, spreads all a little and tries again. */
-function makeRoom(x: Float64Array, y: Float64Array, size: Float64Array): number {
-  for (let tries = 0; ; tries++) {
-    const left = removeOverlaps(x, y, size, NODE_GAP, 60);
-    if (left === 0 || tries === 8) return left;
-    for (let i = 0; i < x.length; i++) {
-      x[i] *= 1.06;
-      y[i] *= 1.06;
-    }
-  }
-}
-
-function centre(x: Float64Array, y: Float64Array): void {
-  const { left, top, width, height } = span(x, y);
-  for (let i = 0; i < x.length; i++) {
-    x[i] -= left + width / 2;
-    y[i] -= top + height / 2;
-  }
-}
-
-function turn(x: Float64Array, y: Float64Array): void {
-  for (let i = 0; i < x.length; i++) [x[i], y[i]] = [y[i], -x[i]];
-}
-
-function span(
-  x: ArrayLike<number>,
-  y: ArrayLike<number>,
-): { left: number; top: number; width: number; height: number } {
-  let left = Infinity;
-  let right = -Infinity;
-  let top = Infinity;
-  let bottom = -Infinity;
-  for (let i = 0; i < x.length; i++) {
-    left = Math.min(left, x[i]);
-    right = Math.max(right, x[i]);
-    top = Math.min(top, y[i]);
-    bottom = Math.max(bottom, y[i]);
-  }
-  return { left, top, width: right - left, height: bottom - top };
-}
-
-/** Sets the isolates in rows under the rest, as wide as the rest, in the order of their numbers. */
-function parkBelow(
-  isolates: readonly number[],
-  x: Float64Array,
-  y: Float64Array,
-  radius: ArrayLike<number>,
-  rest: readonly number[],
-): void {
-  if (isolates.length === 0) return;
-  let largest = 0;
-  for (const v of isolates) largest = Math.max(largest, radius[v]);
-  const pitch = 2 * largest + NODE_GAP + 2;
-  const box = rest.length
-    ? span(
-        rest.map((v) => x[v]),
-        rest.map((v) => y[v]),
-      )
-    : { left: 0, top: 0, width: pitch * Math.sqrt(isolates.length * 2), height: 0 };
-  const columns = Math.max(1, Math.min(isolates.length, Math.floor(box.width / pitch) + 1));
-  const left = box.left + box.width / 2 - ((columns - 1) * pitch) / 2;
-  const top = rest.length ? box.top + box.height + 44 : 0;
-  isolates.forEach((v, i) => {
-    x[v] = left + (i % columns) * pitch;
-    y[v] = top + Math.floor(i / columns) * pitch;
-  });
 }

@@ -2,6 +2,7 @@ import { neighbourRows, withoutSelfLoops } from '../graph/csr';
 import type { Graph } from '../graph/graph';
 import { Random } from '../random';
 import { Repulsion } from './repulsion';
+import type { Places, Running } from './running';
 
 export interface AttractionSettings {
   seed: number;
@@ -9,16 +10,24 @@ export interface AttractionSettings {
   gravity: number;
   /** Strength of the push between nodes. */
   repulsion: number;
+  /** How far communities are pulled apart: attraction grows like the distance, like its root, or not at all. */
+  apart?: 'little' | 'usual' | 'far';
+  /** How much the weight of a tie pulls. */
+  weights?: 'none' | 'root' | 'whole';
+  /** Whether nodes with many ties are pushed to the rim: their ties pull less. */
+  hubs?: 'usual' | 'rim';
+  /** Where nodes begin; by chance where it is left out. */
+  start?: Places | null;
 }
 
 /**
  * Arrangement by attraction along ties and repulsion between all nodes, with masses of degree + 1. Attraction grows with the
- * square root of the distance, half way between the linear model and the one that sets communities furthest apart
+ * square root of the distance, if not asked otherwise, half way between the linear model and the one that sets communities furthest apart
  * (Noack 2009, Phys. Rev. E 79); forces, gravity and the speed of each node as in Jacomy et al. (2014), PLoS ONE 9,
  * e98679; repulsion by a quadtree. A tie of weight w pulls like its square root, so that one busy pair does not swallow the map.
  * The graph is taken without direction and without self-loops. Same graph and seed: same positions, to the last bit.
  */
-export class Attraction {
+export class Attraction implements Running {
   readonly x: Float64Array;
   readonly y: Float64Array;
   private readonly mass: Float64Array;
@@ -52,12 +61,16 @@ export class Attraction {
         if (rows.neighbour[i] < v) continue;
         this.from[e] = v;
         this.to[e] = rows.neighbour[i];
-        this.pull[e++] = Math.sqrt(rows.weight[i]);
+        this.pull[e++] = strength(rows.weight[i], settings.weights ?? 'root');
       }
     }
     this.x = new Float64Array(n);
     this.y = new Float64Array(n);
-    this.scatter(new Random(settings.seed));
+    if (settings.hubs === 'rim') this.weakenHubs();
+    if (settings.start) {
+      this.x.set(settings.start.x);
+      this.y.set(settings.start.y);
+    } else this.scatter(new Random(settings.seed));
     this.push = new Repulsion(n);
     this.forceX = new Float64Array(n);
     this.forceY = new Float64Array(n);
@@ -93,15 +106,28 @@ export class Attraction {
     }
   }
 
+  /** A tie of a node with many ties pulls less, so that such nodes are not drawn to the middle by all of them. */
+  private weakenHubs(): void {
+    const mean = this.mass.reduce((sum, m) => sum + m, 0) / Math.max(1, this.mass.length);
+    for (let e = 0; e < this.pull.length; e++)
+      this.pull[e] *= mean / Math.max(this.mass[this.from[e]], this.mass[this.to[e]], mean);
+  }
+
   private pullTogether(): void {
     const { x, y, from, to, pull, forceX, forceY } = this;
+    const { apart } = this.settings;
     for (let e = 0; e < from.length; e++) {
       const a = from[e];
       const b = to[e];
       const dx = x[b] - x[a];
       const dy = y[b] - y[a];
       const distance = Math.sqrt(dx * dx + dy * dy) + 1e-9;
-      const f = (pull[e] * ROOT_LENGTH) / Math.sqrt(distance);
+      const f =
+        apart === 'little'
+          ? pull[e]
+          : apart === 'far'
+            ? (pull[e] * ROOT_LENGTH * ROOT_LENGTH) / distance
+            : (pull[e] * ROOT_LENGTH) / Math.sqrt(distance);
       forceX[a] += f * dx;
       forceY[a] += f * dy;
       forceX[b] -= f * dx;
@@ -165,6 +191,17 @@ export class Attraction {
       this.efficiency *= 1.3;
     }
     this.speed += Math.min(target - this.speed, 0.5 * this.speed);
+  }
+}
+
+function strength(weight: number, influence: 'none' | 'root' | 'whole'): number {
+  switch (influence) {
+    case 'none':
+      return 1;
+    case 'root':
+      return Math.sqrt(weight);
+    case 'whole':
+      return weight;
   }
 }
 

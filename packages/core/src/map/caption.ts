@@ -1,10 +1,11 @@
-import type { MapDescription, Weave } from '@pebble/contract';
+import type { LayoutSettings, MapDescription, Weave } from '@pebble/contract';
 import { columnTitle } from '../network/columns';
 import { counted, formatCount, verbPhrase } from '../weave/sentence';
+import { layoutPhrase } from './layoutWords';
 import { shownPhrase } from './shownPhrase';
 import { leastOf, leastPhrase, nodeWords, periodOf, tiePhrase } from '../weave/words';
 
-export type CaptionControl = 'show' | 'weave' | 'size' | 'colour' | 'names' | 'arranged';
+export type CaptionControl = 'show' | 'weave' | 'size' | 'colour' | 'ties' | 'names' | 'arranged';
 
 /** A piece of the caption; one with a control is the button that changes what it says. */
 export interface Phrase {
@@ -17,6 +18,8 @@ export interface CaptionInput {
   readonly weave: Weave | null;
   readonly directed: boolean;
   readonly description: MapDescription;
+  /** How it was arranged; by attraction where it is left out. */
+  readonly layout?: LayoutSettings | null;
   /** Nodes that were moved by hand. */
   readonly moved: number;
   readonly shown: { readonly nodes: number; readonly edges: number };
@@ -31,7 +34,18 @@ export function captionPhrases(input: CaptionInput): Phrase[] {
     plain('. Size: '),
     { text: columnTitle(description.size.column), control: 'size' },
     plain('. Colour: '),
-    { text: columnTitle(description.colour.column), control: 'colour' },
+    { text: colourPhrase(description), control: 'colour' },
+    ...(description.shape.column === null
+      ? []
+      : [plain('. Shape: '), { text: columnTitle(description.shape.column), control: 'colour' as const }]),
+    ...(description.regions.column === null
+      ? []
+      : [
+          plain('. Outlined: '),
+          { text: columnTitle(description.regions.column), control: 'colour' as const },
+        ]),
+    plain('. Ties: '),
+    { text: tiesPhrase(description), control: 'ties' },
     plain('. Names: '),
     { text: namesPhrase(description), control: 'names' },
     plain('. Arranged '),
@@ -96,6 +110,28 @@ function namesPhrase({ names }: MapDescription): string {
   return `the ${formatCount(names.count)} ${by}`;
 }
 
-function arrangedPhrase({ moved }: CaptionInput): string {
-  return moved === 0 ? 'by attraction' : `by attraction, ${formatCount(moved)} moved by hand`;
+function arrangedPhrase({ moved, layout }: CaptionInput): string {
+  const phrase = layout ? layoutPhrase(layout) : 'by attraction';
+  return moved === 0 ? phrase : `${phrase}, ${formatCount(moved)} moved by hand`;
+}
+
+/** "bundled, in the colour of their target": what is not as usual. */
+function tiesPhrase({ ties }: MapDescription): string {
+  const colour = {
+    'by community': '',
+    'by target': 'in the colour of their target',
+    mixed: 'in the colour of both ends',
+    neutral: 'grey',
+  }[ties.colour];
+  return [ties.form, ...(colour ? [colour] : []), ...(ties.width === 'even' ? ['of one width'] : [])].join(
+    ', ',
+  );
+}
+
+/** "community; pale where sure is below 0.6" */
+function colourPhrase({ colour }: MapDescription): string {
+  const unsure = colour.unsure
+    ? `, ${colour.unsure.how} where ${columnTitle(colour.unsure.column)} is below ${colour.unsure.below}`
+    : '';
+  return `${columnTitle(colour.column)}${unsure}`;
 }

@@ -1,11 +1,12 @@
 /// <reference lib="webworker" />
 import type { LayoutSettings } from '@pebble/contract';
-import { arranging, type Graph } from '@pebble/core';
+import { arranging, type Graph, type LayoutData } from '@pebble/core';
 
 export interface LayoutRequest {
   readonly graph: Graph;
   readonly radius: Float32Array;
   readonly settings: LayoutSettings;
+  readonly data: LayoutData;
 }
 
 export interface LayoutFrame {
@@ -17,11 +18,25 @@ export interface LayoutFrame {
   readonly overlaps: number;
 }
 
+/** Why a network cannot be arranged so. */
+export interface LayoutRefusal {
+  readonly error: string;
+}
+
 /** Time between two pictures while the layout runs. */
 const PAUSE = 70;
 
 addEventListener('message', ({ data }: MessageEvent<LayoutRequest>) => {
-  const rounds = arranging(data.graph, data.radius, data.settings);
+  try {
+    run(data);
+  } catch (error) {
+    // What a method cannot do it says in a sentence.
+    postMessage({ error: error instanceof Error ? error.message : String(error) } satisfies LayoutRefusal);
+  }
+});
+
+function run(data: LayoutRequest): void {
+  const rounds = arranging(data.graph, data.radius, data.settings, data.data);
   let shown = 0;
   for (;;) {
     const round = rounds.next();
@@ -36,7 +51,7 @@ addEventListener('message', ({ data }: MessageEvent<LayoutRequest>) => {
     const { x, y } = round.value.preview();
     send({ x, y, iteration: round.value.iteration, done: false, cameToRest: false, overlaps: 0 });
   }
-});
+}
 
 function send(frame: LayoutFrame): void {
   postMessage(frame, { transfer: [frame.x.buffer, frame.y.buffer] as ArrayBuffer[] });

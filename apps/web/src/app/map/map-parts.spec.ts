@@ -126,7 +126,7 @@ describe('CaptionBar', () => {
         .textContent!.replace(/\u2060/g, '')
         .trim(),
     ).toBe(
-      '3 accounts tied when one replies to another at least once, at any time. Size: in-degree. Colour: community. ' +
+      '3 accounts tied when one replies to another at least once, at any time. Size: in-degree. Colour: community. Ties: bent. ' +
         'Names: the 25 that bridge most. Arranged by attraction.',
     );
   });

@@ -1,16 +1,19 @@
 import { computed, effect, inject, Injectable, signal, untracked } from '@angular/core';
-import { LayoutSettings, type MapDescription, type Network } from '@pebble/contract';
+import { LayoutSettings, wholeShown, type MapDescription, type Network } from '@pebble/contract';
 import {
   capital,
   captionPhrases,
   captionText,
   fromArrow,
   graphOf,
+  keepHeld,
+  layoutData,
   neighbourRows,
   nodeWords,
   numbersOf,
   prepareMap,
   type Focus,
+  type HeldPlaces,
   type MapNetwork,
   type Size,
   type View,
@@ -22,7 +25,7 @@ import { MapActions } from '../store/map.actions';
 import { mapEditing } from '../store/map.reducer';
 import { WorkActions } from '../store/work.actions';
 import { work } from '../store/work.reducer';
-import type { LayoutFrame, LayoutRequest } from './layout.worker';
+import type { LayoutFrame, LayoutRefusal, LayoutRequest } from './layout.worker';
 import { slicesOf, wholeOf } from '../shared/slices';
 
 export interface Places {
@@ -123,6 +126,7 @@ export class MapSession {
       weave: network.weave,
       directed: network.directed,
       description: this.description(),
+      layout: this.settings(),
       moved: this.movedBefore() + this.moves().size,
       shown: { nodes: prepared.nodes.length, edges: prepared.edges.length },
       hidden: { nodes: prepared.hiddenNodes, edges: prepared.hiddenEdges },
@@ -232,18 +236,24 @@ export class MapSession {
     const network = this.network();
     if (!data || !network) return;
     this.stopLayout();
+    const before = this.settings();
     this.settings.set(settings);
     this.layout.set({ what: 'running', iteration: 0 });
-    const everything = {
-      ...this.description(),
-      show: { ...this.description().show, largestComponent: false, isolates: true, communities: null },
-    };
-    const { radius } = prepareMap(data, everything);
+    const description = this.description();
+    const { radius } = prepareMap(data, { ...description, show: wholeShown });
+    const held = this.heldPlaces(settings);
     const worker = new Worker(new URL('./layout.worker', import.meta.url), { type: 'module' });
     this.worker = worker;
-    worker.onmessage = ({ data: frame }: MessageEvent<LayoutFrame>) => {
+    worker.onmessage = ({ data: frame }: MessageEvent<LayoutFrame | LayoutRefusal>) => {
       if (worker !== this.worker) return;
-      this.base.set({ x: frame.x, y: frame.y });
+      if ('error' in frame) {
+        this.stopLayout();
+        this.settings.set(before);
+        this.store.dispatch(WorkActions.failed({ message: `${frame.error} The map stays as it was.` }));
+        if (!this.base()) this.arrange(LayoutSettings.parse({}));
+        return;
+      }
+      this.base.set(keepHeld(frame.x, frame.y, held));
       this.layout.set(frame.done ? { what: 'rest' } : { what: 'running', iteration: frame.iteration });
       if (!frame.done) return;
       this.stopLayout();
@@ -257,7 +267,12 @@ export class MapSession {
       this.error.set(`The layout stopped: ${message}`);
       this.layout.set({ what: 'rest' });
     };
-    const request: LayoutRequest = { graph: graphOf(data.nodeCount, data.edges), radius, settings };
+    const request: LayoutRequest = {
+      graph: graphOf(data.nodeCount, data.edges),
+      radius,
+      settings,
+      data: layoutData(data, description, settings),
+    };
     worker.postMessage(request);
   }
 
@@ -266,6 +281,14 @@ export class MapSession {
     this.worker?.terminate();
     this.worker = null;
     if (this.layout().what === 'running') this.layout.set({ what: 'rest' });
+  }
+
+  /** Nodes that stay where they are: those that are held, and by choice those that were moved by hand. */
+  private heldPlaces(settings: LayoutSettings): HeldPlaces {
+    const places = this.places();
+    if (!places) return new Map();
+    const nodes = [...this.description().held, ...(settings.keepMoved ? this.moves().keys() : [])];
+    return new Map(nodes.map((v) => [v, [places.x[v], places.y[v]]]));
   }
 
   private focusOnNode(data: MapNetwork, node: number): Focus {

@@ -207,7 +207,9 @@ describe('Groups', () => {
     expect(text(fixture)).toContain('How Leiden came. Modularity 0.310.');
     button(fixture, 'Colour the map by it').click();
     expect(dispatch).toHaveBeenCalledWith(
-      MapActions.descriptionChanged({ description: { ...defaultMap, colour: { ...defaultMap.colour, column: 'Leiden' } } }),
+      MapActions.descriptionChanged({
+        description: { ...defaultMap, colour: { ...defaultMap.colour, column: 'Leiden' } },
+      }),
     );
     button(fixture, 'Beside another').click();
     await fixture.whenStable();

@@ -1,0 +1,133 @@
+import type { LayoutMethod, LayoutSettings } from '@pebble/contract';
+import { columnTitle } from '../network/columns';
+import { formatCount } from '../weave/sentence';
+
+/** What an arrangement is called, and what it is good for. */
+export interface LayoutWords {
+  readonly method: LayoutMethod;
+  /** After "arranged". */
+  readonly phrase: string;
+  readonly says: string;
+  readonly source: string;
+  /** The columns that it goes by. */
+  readonly goesBy: 'nothing' | 'a number' | 'two numbers' | 'groups';
+}
+
+const words = (
+  method: LayoutMethod,
+  phrase: string,
+  says: string,
+  source: string,
+  goesBy: LayoutWords['goesBy'] = 'nothing',
+): LayoutWords => ({ method, phrase, says, source, goesBy });
+
+/** All arrangements, in the order in which they are offered. */
+export const LAYOUTS: readonly LayoutWords[] = [
+  words(
+    'attraction',
+    'by attraction',
+    'Ties attract, all nodes repel each other: what is much tied stands near. For networks of any size.',
+    'Noack 2009; Jacomy et al. 2014',
+  ),
+  words(
+    'islands',
+    'as islands',
+    'Each group by itself, islands near each other where they are much tied. Shows groups more than what is between them.',
+    'groups by attraction, each in its own space',
+    'groups',
+  ),
+  words(
+    'rings',
+    'in rings',
+    'The highest values in the middle, lower ones farther out. Shows core and rim; nearness on the page says little else.',
+    'rings by value; directions by few crossings',
+    'a number',
+  ),
+  words(
+    'circle',
+    'in a circle',
+    'All nodes on one circle, ordered for few crossings. For up to some hundred nodes.',
+    'ordered by the middles of neighbours',
+  ),
+  words(
+    'columns',
+    'in two columns',
+    'One column for each sort of nodes, ordered for few crossings. For two-mode networks of up to some hundred nodes.',
+    'Sugiyama, Tagawa & Toda 1981',
+  ),
+  words(
+    'grid',
+    'in rows',
+    'Nodes in rows by falling value: an overview that shows no ties well.',
+    'by value',
+    'a number',
+  ),
+  words(
+    'axes',
+    'by two axes',
+    'Left to right by one number, upwards by another. Places mean something; ties are only seen beside.',
+    'by the values of two columns',
+    'two numbers',
+  ),
+  words(
+    'stress',
+    'by distances',
+    'Distances on the page are as many steps as in the network. For up to 3,000 nodes that hang together.',
+    'Gansner, Koren & North 2004',
+  ),
+  words(
+    'springs',
+    'by springs',
+    'Ties are springs, nodes push each other away evenly. For up to 3,000 nodes, best for some hundred.',
+    'Fruchterman & Reingold 1991',
+  ),
+  words(
+    'few-crossings',
+    'with few crossings',
+    'As few ties cross as are found. For up to 60 nodes that hang together.',
+    'in the manner of Davidson & Harel 1996',
+  ),
+];
+
+export function layoutWords(method: LayoutMethod): LayoutWords {
+  return LAYOUTS.find((one) => one.method === method)!;
+}
+
+/** "in rings by in-degree", for the caption. */
+export function layoutPhrase({ method, column, other }: LayoutSettings): string {
+  const { phrase, goesBy } = layoutWords(method);
+  switch (goesBy) {
+    case 'nothing':
+      return phrase;
+    case 'groups':
+      return column === null ? phrase : `${phrase} by ${columnTitle(column)}`;
+    case 'a number':
+      return `${phrase} by ${column === null ? 'degree' : columnTitle(column)}`;
+    case 'two numbers':
+      return `${phrase}, ${column === null ? 'degree' : columnTitle(column)} across and ${other === null ? 'degree' : columnTitle(other)} up`;
+  }
+}
+
+/** "by attraction (Noack 2009; seed 1, 320 iterations); overlaps were removed, …", for the methods text. */
+export function layoutSentence(layout: LayoutSettings, iterations: number | null): string {
+  const { source, method } = layoutWords(layout.method);
+  const isRun = !['grid', 'axes', 'rings', 'circle', 'columns'].includes(method);
+  const parts = [
+    source,
+    ...(isRun ? [`seed ${layout.seed}`] : []),
+    ...(isRun && iterations !== null ? [`${formatCount(iterations)} iterations`] : []),
+    ...(method === 'attraction' && layout.apart !== 'usual'
+      ? [`communities pulled ${layout.apart} apart`]
+      : []),
+    ...(method === 'attraction' && layout.weights !== 'root'
+      ? [layout.weights === 'none' ? 'weights of ties left out' : 'ties pull by their whole weight']
+      : []),
+    ...(method === 'attraction' && layout.hubs === 'rim' ? ['nodes with many ties pushed to the rim'] : []),
+  ];
+  const after = [
+    ...(layout.separate ? ['overlaps were removed'] : []),
+    ...(method === 'attraction' ? ['small components packed round the largest'] : []),
+    layout.isolates === 'below' ? 'isolates set apart below' : 'isolates set among the rest',
+  ];
+  return `${layoutPhrase(layout)} (${parts.join('; ')}); ${after.join(', ')}`;
+}
