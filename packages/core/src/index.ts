@@ -41,6 +41,7 @@ export * from './map/shapes';
 export * from './map/shown';
 export * from './map/sizes';
 export * from './map/colours';
+export * from './map/colourVision';
 export * from './map/shownPhrase';
 export * from './map/textWidth';
 export * from './map/view';

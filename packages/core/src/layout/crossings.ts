@@ -57,7 +57,7 @@ export function columnCrossings(left: ArrayLike<number>, right: ArrayLike<number
     (e, f) => left[e] - left[f] || right[e] - right[f],
   );
   let most = 0;
-  for (let e = 0; e < right.length; e++) most = Math.max(most, right[e]);
+  for (const place of Array.from(right)) most = Math.max(most, place);
   const sums = new Uint32Array(most + 2);
   let crossings = 0;
   order.forEach((e, before) => {

@@ -36,7 +36,7 @@ export const CATEGORY_COLOURS = [
   '#56B4E9',
   '#D55E00',
   '#8C7A3D',
-  '#8574B5',
+  '#7A4A9C',
 ];
 /** For the ninth to the sixteenth, where so many are wanted; some of them look alike to some people. */
 export const FURTHER_COLOURS = [

@@ -2,7 +2,7 @@ import { host } from '../../testing/dom';
 import { signal } from '@angular/core';
 import { TestBed, type ComponentFixture } from '@angular/core/testing';
 import { provideRouter } from '@angular/router';
-import { defaultMap, type ColumnInfo } from '@pebble/contract';
+import { defaultMap, LayoutSettings, type ColumnInfo } from '@pebble/contract';
 import { captionPhrases, prepareMap, type MapNetwork } from '@pebble/core';
 import { MockStore, provideMockStore } from '@ngrx/store/testing';
 import { exampleNetwork } from '../../testing/examples';
@@ -14,6 +14,7 @@ import { standing, tieColumns, tieDetail } from './tie-columns';
 
 // The real one starts a web worker by the address of its module, which only the browser's build knows.
 jest.mock('./map-session', () => ({ MapSession: class MapSession {} }));
+jest.mock('./settings/layout-trials', () => jest.requireActual('../../testing/trials-double'));
 
 /** Three accounts, the first two of one community. */
 const woven: MapNetwork = {
@@ -92,8 +93,13 @@ const session = {
   isByAddress: signal(true),
   prepared: signal(prepared),
   data: signal(woven),
-  settings: signal({ seed: 1, iterations: 600, gravity: 1, repulsion: 10 }),
+  settings: signal(LayoutSettings.parse({})),
+  places: signal({ x: Float32Array.of(0, 40, 80), y: Float32Array.of(0, 30, 0) }),
+  layout: signal({ what: 'rest' }),
+  moves: signal(new Map()),
+  selection: signal(null),
   arrange: jest.fn(),
+  takePlaces: jest.fn(),
 };
 
 function setUp(): MockStore {
@@ -169,6 +175,83 @@ describe('CaptionBar', () => {
       MapActions.descriptionChanged({
         description: { ...defaultMap, size: { ...defaultMap.size, smallest: defaultMap.size.largest } },
       }),
+    );
+  });
+});
+
+describe('settings of a map', () => {
+  const open = async (words: string): Promise<ComponentFixture<CaptionBar>> => {
+    const fixture = TestBed.createComponent(CaptionBar);
+    fixture.componentRef.setInput('study', 's');
+    await fixture.whenStable();
+    [...host(fixture).querySelectorAll<HTMLButtonElement>('.caption button')]
+      .find((b) => b.textContent === words)!
+      .click();
+    await fixture.whenStable();
+    return fixture;
+  };
+  const changed = (store: MockStore, part: object): void =>
+    expect(store.dispatch).toHaveBeenCalledWith(
+      MapActions.descriptionChanged({ description: { ...defaultMap, ...part } }),
+    );
+  const select = (fixture: ComponentFixture<CaptionBar>, label: string, value: string): void => {
+    const box = host(fixture).querySelector<HTMLSelectElement>(`[aria-label="${label}"]`)!;
+    box.value = [...box.options].find(
+      (one) => one.value === value || one.textContent!.trim() === value,
+    )!.value;
+    box.dispatchEvent(new Event('change'));
+  };
+
+  it('add a condition for nodes, which reads as a phrase, and say how many are left', async () => {
+    const store = setUp();
+    const fixture = await open('3 accounts');
+    expect(host(fixture).textContent).toContain('3 of 3 accounts and 2 of 2 ties are shown.');
+    select(fixture, 'New condition', 'named');
+    const condition = { what: 'named', text: '', not: false } as const;
+    changed(store, { show: { ...defaultMap.show, where: { joined: 'and', conditions: [condition] } } });
+  });
+
+  it('give a category a colour by hand', async () => {
+    const store = setUp();
+    const fixture = await open('community');
+    const colour = host(fixture).querySelector<HTMLInputElement>('input[type=color]')!;
+    colour.value = '#123456';
+    colour.dispatchEvent(new Event('change'));
+    changed(store, { colour: { ...defaultMap.colour, chosen: { '1': '#123456' } } });
+  });
+
+  it('outline groups', async () => {
+    const store = setUp();
+    const fixture = await open('community');
+    select(fixture, 'Outlines round', 'community');
+    changed(store, { regions: { ...defaultMap.regions, column: 'community' } });
+  });
+
+  it('draw ties in another form and colour', async () => {
+    const store = setUp();
+    const fixture = await open('bent');
+    [...host(fixture).querySelectorAll('button')].find((b) => b.textContent!.trim() === 'bundled')!.click();
+    changed(store, { ties: { ...defaultMap.ties, form: 'bundled' } });
+    select(fixture, 'Colour of the ties', 'mixed');
+    changed(store, { ties: { ...defaultMap.ties, colour: 'mixed' } });
+  });
+
+  it('write names in two lines', async () => {
+    const store = setUp();
+    const fixture = await open('the 25 that bridge most');
+    [...host(fixture).querySelectorAll('button')].find((b) => b.textContent!.trim() === 'two lines')!.click();
+    changed(store, { names: { ...defaultMap.names, length: 'two lines' } });
+  });
+
+  it('arrange in another way, by a number, and say how well the picture reads', async () => {
+    setUp();
+    const fixture = await open('by attraction');
+    expect(host(fixture).textContent).toContain('ties that cross');
+    select(fixture, 'Arrangement', 'rings');
+    await fixture.whenStable();
+    [...host(fixture).querySelectorAll('button')].find((b) => b.textContent!.trim() === 'Arrange')!.click();
+    expect(session.arrange).toHaveBeenCalledWith(
+      LayoutSettings.parse({ method: 'rings', column: 'inDegree' }),
     );
   });
 });

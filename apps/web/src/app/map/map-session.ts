@@ -254,14 +254,12 @@ export class MapSession {
         return;
       }
       this.base.set(keepHeld(frame.x, frame.y, held));
-      this.layout.set(frame.done ? { what: 'rest' } : { what: 'running', iteration: frame.iteration });
-      if (!frame.done) return;
+      if (!frame.done) {
+        this.layout.set({ what: 'running', iteration: frame.iteration });
+        return;
+      }
       this.stopLayout();
-      this.movedBefore.set(0);
-      this.savedDescription = this.description();
-      this.savedMoves = new Map();
-      this.store.dispatch(MapActions.opened({ network: network.id, description: this.description() }));
-      void this.savePlaces(network, frame.iteration, 0);
+      this.settle(network, frame.iteration);
     };
     worker.onerror = ({ message }) => {
       this.error.set(`The layout stopped: ${message}`);
@@ -274,6 +272,27 @@ export class MapSession {
       data: layoutData(data, description, settings),
     };
     worker.postMessage(request);
+  }
+
+  /** Takes an arrangement that was worked out elsewhere. */
+  takePlaces(settings: LayoutSettings, places: Places): void {
+    const network = this.network();
+    if (!network) return;
+    this.stopLayout();
+    const held = this.heldPlaces(settings);
+    this.settings.set(settings);
+    this.base.set(keepHeld(places.x, places.y, held));
+    this.settle(network, settings.iterations);
+  }
+
+  /** The arrangement is done: what was moved by hand before is part of it, and it is kept. */
+  private settle(network: Network, iterations: number): void {
+    this.layout.set({ what: 'rest' });
+    this.movedBefore.set(0);
+    this.savedDescription = this.description();
+    this.savedMoves = new Map();
+    this.store.dispatch(MapActions.opened({ network: network.id, description: this.description() }));
+    void this.savePlaces(network, iterations, 0);
   }
 
   /** Ends a running layout where it is. */

@@ -1,0 +1,296 @@
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  inject,
+  linkedSignal,
+  type OnDestroy,
+  output,
+} from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import type { LayoutMethod, LayoutSettings } from '@pebble/contract';
+import { graphOf, LAYOUTS, layoutWords, legibility, numbersOf } from '@pebble/core';
+import { describing } from './describing';
+import { LayoutTrials, type Trial } from './layout-trials';
+import { TrialPicture } from './trial-picture';
+
+/** So many of the tries are offered. */
+const OFFERED = 4;
+
+interface Figure {
+  readonly name: string;
+  readonly value: string;
+  readonly how: string;
+  /** What would make it better. */
+  readonly advice: string;
+}
+
+/** How the map is arranged, how well it reads so, and other tries to choose from. */
+@Component({
+  selector: 'pt-arrangement-settings',
+  imports: [FormsModule, TrialPicture],
+  providers: [LayoutTrials],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  styleUrls: ['./settings.scss', './arrangement-settings.scss'],
+  template: `
+    @let s = draft();
+    <h4>Arrangement</h4>
+    <label
+      >arranged
+      <select class="box" aria-label="Arrangement" [ngModel]="s.method" (ngModelChange)="choose($event)">
+        @for (one of layouts; track one.method) {
+          <option [value]="one.method">{{ one.phrase }}</option>
+        }
+      </select></label
+    >
+    <p class="how">{{ words().says }} ({{ words().source }})</p>
+    @switch (words().goesBy) {
+      @case ('a number') {
+        <label
+          >by
+          <select class="box" aria-label="By" [ngModel]="s.column" (ngModelChange)="change({ column: $event })">
+            <option [ngValue]="null">degree</option>
+            @for (c of map.numberColumns(); track c.name) {
+              <option [ngValue]="c.name">{{ c.title }}</option>
+            }
+          </select></label
+        >
+      }
+      @case ('two numbers') {
+        <label
+          >across
+          <select class="box" aria-label="Across" [ngModel]="s.column" (ngModelChange)="change({ column: $event })">
+            <option [ngValue]="null">degree</option>
+            @for (c of map.numberColumns(); track c.name) {
+              <option [ngValue]="c.name">{{ c.title }}</option>
+            }
+          </select></label
+        >
+        <label
+          >up
+          <select class="box" aria-label="Up" [ngModel]="s.other" (ngModelChange)="change({ other: $event })">
+            <option [ngValue]="null">degree</option>
+            @for (c of map.numberColumns(); track c.name) {
+              <option [ngValue]="c.name">{{ c.title }}</option>
+            }
+          </select></label
+        >
+      }
+      @case ('groups') {
+        <label
+          >by
+          <select class="box" aria-label="Groups by" [ngModel]="s.column" (ngModelChange)="change({ column: $event })">
+            <option [ngValue]="null">what colours the map</option>
+            @for (c of map.groupColumns(); track c.name) {
+              <option [ngValue]="c.name">{{ c.title }}</option>
+            }
+          </select></label
+        >
+      }
+    }
+    @if (s.method === 'attraction' || s.method === 'islands') {
+      <label
+        >communities
+        <select class="box" aria-label="Communities apart" [ngModel]="s.apart" (ngModelChange)="change({ apart: $event })">
+          <option value="little">a little apart</option>
+          <option value="usual">apart</option>
+          <option value="far">far apart</option>
+        </select></label
+      >
+      <label
+        >ties pull
+        <select class="box" aria-label="Ties pull" [ngModel]="s.weights" (ngModelChange)="change({ weights: $event })">
+          <option value="none">all the same</option>
+          <option value="root">by the root of their weight</option>
+          <option value="whole">by their weight</option>
+        </select></label
+      >
+      <label
+        >push apart
+        <input
+          class="box"
+          type="number"
+          min="0.01"
+          max="1000"
+          [ngModel]="s.repulsion"
+          (change)="number('repulsion', +$any($event.target).value, 0.01, 1000)"
+        />
+        pull in
+        <input
+          class="box"
+          type="number"
+          min="0"
+          max="100"
+          step="0.5"
+          [ngModel]="s.gravity"
+          (change)="number('gravity', +$any($event.target).value, 0, 100)"
+      /></label>
+      <label
+        ><input
+          type="checkbox"
+          [ngModel]="s.hubs === 'rim'"
+          (ngModelChange)="change({ hubs: $event ? 'rim' : 'usual' })"
+        />
+        nodes with many ties to the rim</label
+      >
+    }
+    @if (isByChance()) {
+      <label
+        >seed
+        <input
+          class="box"
+          type="number"
+          min="0"
+          max="4294967295"
+          aria-label="Seed"
+          [ngModel]="s.seed"
+          (change)="number('seed', +$any($event.target).value, 0, 4294967295)"
+      /></label>
+    }
+    <label
+      ><input type="checkbox" [ngModel]="s.separate" (ngModelChange)="change({ separate: $event })" /> move
+      overlapping nodes apart</label
+    >
+    <label
+      ><input
+        type="checkbox"
+        [ngModel]="s.isolates === 'below'"
+        (ngModelChange)="change({ isolates: $event ? 'below' : 'among' })"
+      />
+      nodes without ties in a band below</label
+    >
+    @if (held() > 0 || moved() > 0) {
+      <label
+        ><input type="checkbox" [ngModel]="s.keepMoved" (ngModelChange)="change({ keepMoved: $event })" /> nodes moved by
+        hand stay ({{ moved() }})</label
+      >
+      @if (held() > 0) {
+        <p class="how">{{ held() }} held {{ held() === 1 ? 'node stays' : 'nodes stay' }} where {{ held() === 1 ? 'it is' : 'they are' }}.</p>
+      }
+    }
+    <p class="do">
+      <button class="btn go" (click)="arrange(s)">Arrange</button>
+      @if (isByChance()) {
+        @if (trials.done() === null) {
+          <button class="btn" (click)="trials.start()">Try 8 others</button>
+        } @else {
+          <button class="btn" (click)="trials.stop()">Stop ({{ trials.done() }} of 8)</button>
+        }
+      }
+    </p>
+    @if (trials.trials().length) {
+      <div class="trials" role="group" aria-label="Other arrangements, the best first">
+        @for (trial of offered(); track trial.settings.seed) {
+          <button (click)="take(trial)" [title]="'Seed ' + trial.settings.seed">
+            <pt-trial-picture [map]="map.session.prepared()!" [places]="trial.places" />
+            {{ percent(trial.figures.neighboursKept) }} kept, {{ trial.figures.crossings.toLocaleString('en') }} crossings
+          </button>
+        }
+      </div>
+    }
+    <h4>How well it reads</h4>
+    <dl>
+      @for (figure of figures(); track figure.name) {
+        <div [title]="figure.how">
+          <dt>{{ figure.name }}</dt>
+          <dd>{{ figure.value }}</dd>
+          <dd class="advice">{{ figure.advice }}</dd>
+        </div>
+      }
+    </dl>
+  `,
+})
+export class ArrangementSettings implements OnDestroy {
+  /** Told when a new arrangement was begun or taken. */
+  readonly arranged = output();
+  protected readonly map = describing();
+  protected readonly trials = inject(LayoutTrials);
+  protected readonly layouts = LAYOUTS;
+  protected readonly draft = linkedSignal<LayoutSettings>(() => this.map.session.settings());
+  protected readonly words = computed(() => layoutWords(this.draft().method));
+  protected readonly isByChance = computed(
+    () => !['grid', 'axes', 'rings', 'circle', 'columns'].includes(this.draft().method),
+  );
+  protected readonly held = computed(() => this.map.description().held.length);
+  protected readonly moved = computed(() => this.map.session.moves().size);
+  protected readonly offered = computed(() => this.trials.trials().slice(0, OFFERED));
+  protected readonly figures = computed<Figure[]>(() => {
+    const data = this.map.session.data();
+    const map = this.map.session.prepared();
+    const places = this.map.session.places();
+    if (!data || !map || !places || map.nodes.length === 0 || this.map.session.layout().what === 'running')
+      return [];
+    const graph = graphOf(data.nodeCount, data.edges);
+    const found = legibility(graph, map.nodes, map.edges, { ...places, radius: map.radius });
+    const isHeavy = numbersOf(data.edges, 'weight').some((weight) => weight > 1);
+    return [
+      {
+        name: 'ties that cross',
+        value: `${found.crossings.toLocaleString('en')}${found.crossingsAreEstimated ? ' (estimated)' : ''}`,
+        how: 'Pairs of ties that cross, drawn straight, and their share of all pairs that could.',
+        advice: `${percent(found.crossingShare)} of those that could${found.crossingShare > 0.02 && isHeavy ? '; fewer with ties of more weight only' : ''}`,
+      },
+      {
+        name: 'nodes that overlap',
+        value: found.overlaps.toLocaleString('en'),
+        how: 'Pairs of nodes that lie on each other at scale 1.',
+        advice: found.overlaps > 0 ? 'arrange with overlaps removed, or make nodes smaller' : '',
+      },
+      {
+        name: 'near means tied',
+        value: percent(found.neighboursKept),
+        how: 'Of the nearest nodes on the page, as many as a node has ties, the share that is tied with it; the mean over up to 300 nodes.',
+        advice: found.neighboursKept < 0.25 ? 'low: groups are read better than single nodes' : '',
+      },
+      {
+        name: 'distances that mislead',
+        value: Number.isNaN(found.stress) ? '–' : found.stress.toFixed(2),
+        how: 'Normalised stress, 0 to 1, from up to 60 nodes: how far distances on the page are from the steps in the network.',
+        advice: found.stress > 0.2 ? 'arrange by distances, if these matter' : '',
+      },
+    ];
+  });
+  protected readonly percent = percent;
+
+  protected choose(method: LayoutMethod): void {
+    const { goesBy } = layoutWords(method);
+    const column = goesBy === 'nothing' || goesBy === 'groups' ? null : this.map.description().size.column;
+    const other = goesBy === 'two numbers' ? this.map.description().names.column : null;
+    this.change({ method, column, other });
+  }
+
+  protected change(part: Partial<LayoutSettings>): void {
+    this.draft.update((before) => ({ ...before, ...part }));
+  }
+
+  protected number(
+    field: 'seed' | 'gravity' | 'repulsion',
+    value: number,
+    least: number,
+    most: number,
+  ): void {
+    if (value >= least && value <= most)
+      this.change({ [field]: field === 'seed' ? Math.round(value) : value });
+  }
+
+  protected arrange(settings: LayoutSettings): void {
+    this.trials.stop();
+    this.map.session.arrange(settings);
+    this.arranged.emit();
+  }
+
+  protected take({ settings, places }: Trial): void {
+    this.trials.stop();
+    this.map.session.takePlaces(settings, places);
+    this.arranged.emit();
+  }
+
+  ngOnDestroy(): void {
+    this.trials.stop();
+  }
+}
+
+function percent(share: number): string {
+  if (Number.isNaN(share)) return '–';
+  return share > 0 && share < 0.01 ? `${(100 * share).toFixed(1)} %` : `${Math.round(100 * share)} %`;
+}

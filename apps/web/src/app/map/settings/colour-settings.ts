@@ -1,0 +1,263 @@
+import { ChangeDetectionStrategy, Component, computed } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { Ramp } from '@pebble/contract';
+import { alikeColours, formatValue, type ColourGroup } from '@pebble/core';
+import { describing } from './describing';
+
+/** What colour, shape and outlines say. */
+@Component({
+  selector: 'pt-colour-settings',
+  imports: [FormsModule],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  styleUrls: ['./settings.scss', './colour-settings.scss'],
+  template: `
+    @let d = map.description();
+    <h4>Colour</h4>
+    <label
+      >by
+      <select
+        class="box"
+        aria-label="Colour by"
+        [ngModel]="d.colour.column"
+        (ngModelChange)="map.set('colour', { column: $event, chosen: {} })"
+      >
+        @for (c of map.columns(); track c.name) {
+          <option [value]="c.name">{{ c.title }}</option>
+        }
+      </select></label
+    >
+    <p class="how">{{ map.how(d.colour.column) }}</p>
+    @if (groups().length) {
+      <div class="groups">
+        @for (g of groups(); track g.value) {
+          <label
+            ><input
+              type="color"
+              [attr.aria-label]="'Colour of ' + titleOf(g)"
+              [value]="g.colour.toLowerCase()"
+              [disabled]="g.value === -1"
+              (change)="choose(g, $any($event.target).value)"
+            /><span>{{ titleOf(g) }}</span> <i>{{ g.nodes.toLocaleString('en') }}</i>
+            @if (isChosen(g)) {
+              <button class="btn plain" (click)="choose(g, null)">as before</button>
+            }
+          </label>
+        }
+      </div>
+      <label
+        >own colours for the largest
+        <input
+          class="box"
+          type="number"
+          min="1"
+          max="16"
+          aria-label="How many have a colour of their own"
+          [ngModel]="d.colour.most"
+          (change)="setMost(+$any($event.target).value)"
+      /></label>
+      @if (alike(); as pair) {
+        <p class="how" role="status">{{ pair }}</p>
+      }
+      @if (sureColumns().length) {
+        <label
+          >unsure nodes
+          <select class="box" aria-label="Unsure nodes" [ngModel]="d.colour.unsure?.how ?? ''" (ngModelChange)="setUnsure($event)">
+            <option value="">as the others</option>
+            <option value="pale">pale</option>
+            <option value="uncoloured">without colour</option>
+          </select></label
+        >
+        @if (d.colour.unsure; as unsure) {
+          <label
+            >below
+            <input
+              class="box"
+              type="number"
+              min="0"
+              max="1"
+              step="0.05"
+              aria-label="How sure they must be"
+              [ngModel]="unsure.below"
+              (change)="setBelow(+$any($event.target).value)"
+            />
+            of
+            <select class="box" aria-label="Sure by" [ngModel]="unsure.column" (ngModelChange)="setSure($event)">
+              @for (c of sureColumns(); track c.name) {
+                <option [value]="c.name">{{ c.title }}</option>
+              }
+            </select></label
+          >
+        }
+      }
+    } @else {
+      <label
+        >from little to much
+        <select class="box" aria-label="Ramp" [ngModel]="d.colour.ramp" (ngModelChange)="map.set('colour', { ramp: $event })">
+          @for (ramp of ramps; track ramp) {
+            <option [value]="ramp">{{ ramp }}</option>
+          }
+        </select></label
+      >
+      @if (d.colour.ramp === 'two-sided') {
+        <label
+          >with the middle at
+          <input
+            class="box"
+            type="number"
+            aria-label="Middle"
+            [ngModel]="d.colour.middle"
+            (change)="map.set('colour', { middle: +$any($event.target).value || 0 })"
+        /></label>
+      }
+      <label
+        ><input
+          type="checkbox"
+          [ngModel]="d.colour.reversed"
+          (ngModelChange)="map.set('colour', { reversed: $event })"
+        />
+        the other way round</label
+      >
+      <p class="how">Here {{ range() }}. Ramps have even steps of lightness; nodes without a value are grey.</p>
+    }
+    <h4>Shape</h4>
+    <label
+      >by
+      <select class="box" aria-label="Shape by" [ngModel]="d.shape.column" (ngModelChange)="map.set('shape', { column: $event })">
+        <option [ngValue]="null">nothing: all circles</option>
+        @for (c of map.groupColumns(); track c.name) {
+          <option [ngValue]="c.name">{{ c.title }}</option>
+        }
+      </select></label
+    >
+    <h4>Outlines</h4>
+    <label
+      >round
+      <select
+        class="box"
+        aria-label="Outlines round"
+        [ngModel]="d.regions.column"
+        (ngModelChange)="map.set('regions', { column: $event, titles: {} })"
+      >
+        <option [ngValue]="null">nothing</option>
+        @for (c of map.groupColumns(); track c.name) {
+          <option [ngValue]="c.name">{{ c.title }}</option>
+        }
+      </select></label
+    >
+    @if (d.regions.column !== null) {
+      <label
+        >of at least
+        <input
+          class="box"
+          type="number"
+          min="2"
+          aria-label="Nodes of a region"
+          [ngModel]="d.regions.least"
+          (change)="setLeast(+$any($event.target).value)"
+        />
+        nodes</label
+      >
+      <div class="groups">
+        @for (one of regions(); track one.name) {
+          <label
+            >{{ one.nodes.toLocaleString('en') }}
+            <input
+              class="box wide"
+              maxlength="100"
+              [attr.aria-label]="'Title of ' + one.name"
+              [placeholder]="'title of ' + one.name"
+              [ngModel]="d.regions.titles[one.name] ?? ''"
+              (change)="setTitle(one.name, $any($event.target).value)"
+          /></label>
+        }
+      </div>
+      <p class="how">Nodes far from the rest of their group stay outside of its line.</p>
+    }
+  `,
+})
+export class ColourSettings {
+  protected readonly map = describing();
+  protected readonly ramps = Ramp.options;
+  protected readonly groups = computed(() => this.map.session.prepared()?.groups ?? []);
+  protected readonly range = computed(() =>
+    (this.map.session.prepared()?.colourRange ?? [0, 0]).map(formatValue).join(' … '),
+  );
+  protected readonly sureColumns = computed(() =>
+    this.map.numberColumns().filter(({ name }) => name.endsWith(', sure')),
+  );
+  /** Two colours of groups that look alike to some people. */
+  protected readonly alike = computed(() => {
+    const groups = this.groups().filter(({ value }) => value !== -1);
+    const pair = alikeColours(groups.map(({ colour }) => colour));
+    if (!pair) return null;
+    return `“${this.titleOf(groups[pair.a])}” and “${this.titleOf(groups[pair.b])}” look alike to people with ${pair.vision}. Give one of them another colour, or use shapes.`;
+  });
+  protected readonly regions = computed(() => {
+    const data = this.map.session.data();
+    const { column, least } = this.map.description().regions;
+    if (!data || column === null || !(column in data.nodes)) return [];
+    const count = new Map<string, number>();
+    for (const value of Array.from(data.nodes[column] as ArrayLike<string | number>, String))
+      count.set(value, (count.get(value) ?? 0) + 1);
+    return [...count]
+      .map(([name, nodes]) => ({ name, nodes }))
+      .filter(({ name, nodes }) => name !== '' && nodes >= least)
+      .sort((a, b) => b.nodes - a.nodes)
+      .slice(0, 20);
+  });
+
+  protected titleOf(group: ColourGroup): string {
+    if (group.value === -1) return 'all others';
+    return group.name ?? `${group.value} · round ${group.leader}`;
+  }
+
+  protected isChosen(group: ColourGroup): boolean {
+    return this.keyOf(group) in this.map.description().colour.chosen;
+  }
+
+  /** @param colour null for the one it had before */
+  protected choose(group: ColourGroup, colour: string | null): void {
+    const { [this.keyOf(group)]: _before, ...others } = this.map.description().colour.chosen;
+    const chosen = colour === null ? others : { ...others, [this.keyOf(group)]: colour.toUpperCase() };
+    this.map.set('colour', { chosen });
+  }
+
+  protected setMost(most: number): void {
+    if (most >= 1 && most <= 16) this.map.set('colour', { most: Math.round(most) });
+  }
+
+  protected setUnsure(how: '' | 'pale' | 'uncoloured'): void {
+    const before = this.map.description().colour.unsure;
+    const column = before?.column ?? this.sureFor() ?? '';
+    this.map.set('colour', { unsure: how === '' ? null : { column, below: before?.below ?? 0.6, how } });
+  }
+
+  protected setBelow(below: number): void {
+    const { unsure } = this.map.description().colour;
+    if (unsure && below >= 0 && below <= 1) this.map.set('colour', { unsure: { ...unsure, below } });
+  }
+
+  protected setSure(column: string): void {
+    const { unsure } = this.map.description().colour;
+    if (unsure) this.map.set('colour', { unsure: { ...unsure, column } });
+  }
+
+  protected setLeast(least: number): void {
+    if (least >= 2) this.map.set('regions', { least: Math.round(least) });
+  }
+
+  protected setTitle(name: string, title: string): void {
+    const { [name]: _before, ...others } = this.map.description().regions.titles;
+    this.map.set('regions', { titles: title.trim() ? { ...others, [name]: title.trim() } : others });
+  }
+
+  /** The column that says how sure the groups of the colour are, where there is one. */
+  private sureFor(): string | undefined {
+    const own = `${this.map.description().colour.column}, sure`;
+    return (this.sureColumns().find(({ name }) => name === own) ?? this.sureColumns().at(0))?.name;
+  }
+
+  private keyOf({ value, name }: ColourGroup): string {
+    return name ?? String(value);
+  }
+}

@@ -1,0 +1,170 @@
+import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import type { Condition } from '@pebble/contract';
+import { nodeLabels } from '@pebble/core';
+import { groupName } from '../groups/grouping';
+import { describing } from './describing';
+
+/** So many values of a category can be ticked. */
+const MOST = 40;
+
+/** The fields of one condition. */
+@Component({
+  selector: 'pt-condition-form',
+  imports: [FormsModule],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  styleUrls: ['./settings.scss', './colour-settings.scss'],
+  template: `
+    @let c = condition();
+    @switch (c.what) {
+      @case ('range') {
+        <label
+          ><select class="box" aria-label="Number" [ngModel]="c.column" (ngModelChange)="change({ column: $event })">
+            @for (one of map.numberColumns(); track one.name) {
+              <option [value]="one.name">{{ one.title }}</option>
+            }
+          </select></label
+        >
+        <label
+          >from
+          <input
+            class="box"
+            type="number"
+            aria-label="At least"
+            [ngModel]="c.from"
+            (change)="change({ from: bound($any($event.target).value) })"
+          />
+          to
+          <input
+            class="box"
+            type="number"
+            aria-label="At most"
+            [ngModel]="c.until"
+            (change)="change({ until: bound($any($event.target).value) })"
+        /></label>
+      }
+      @case ('values') {
+        <label
+          ><select
+            class="box"
+            aria-label="Category"
+            [ngModel]="c.column"
+            (ngModelChange)="change({ column: $event, values: [] })"
+          >
+            @for (one of map.groupColumns(); track one.name) {
+              <option [value]="one.name">{{ one.title }}</option>
+            }
+          </select></label
+        >
+        <div class="groups">
+          @for (one of values(); track one.value) {
+            <label
+              ><input
+                type="checkbox"
+                [ngModel]="c.values.includes(one.value)"
+                (ngModelChange)="toggle(one.value, $event)"
+              /><span>{{ title(one.value) }}</span> <i>{{ one.nodes }}</i></label
+            >
+          }
+        </div>
+      }
+      @case ('named') {
+        <label
+          ><input
+            class="box wide"
+            aria-label="Text in the name"
+            placeholder="shop | cafe"
+            maxlength="500"
+            [ngModel]="c.text"
+            (ngModelChange)="change({ text: $event })"
+        /></label>
+      }
+      @case ('core') {
+        <label
+          >core of at least
+          <input
+            class="box"
+            type="number"
+            min="1"
+            aria-label="Core number"
+            [ngModel]="c.atLeast"
+            (change)="count('atLeast', +$any($event.target).value)"
+        /></label>
+      }
+      @case ('components') {
+        <label
+          >the
+          <input
+            class="box"
+            type="number"
+            min="1"
+            aria-label="Components"
+            [ngModel]="c.largest"
+            (change)="count('largest', +$any($event.target).value)"
+          />
+          largest</label
+        >
+      }
+      @case ('near') {
+        <label
+          >up to
+          <select class="box" aria-label="Steps" [ngModel]="c.steps" (ngModelChange)="change({ steps: +$event })">
+            @for (steps of [1, 2, 3]; track steps) {
+              <option [ngValue]="steps">{{ steps }} {{ steps === 1 ? 'step' : 'steps' }}</option>
+            }
+          </select>
+          <select class="box" aria-label="Way" [ngModel]="c.way" (ngModelChange)="change({ way: $event })">
+            <option value="either">either way</option>
+            <option value="out">along ties</option>
+            <option value="in">against ties</option>
+          </select></label
+        >
+        <p class="how">round {{ chosen() }}</p>
+      }
+    }
+  `,
+})
+export class ConditionForm {
+  readonly condition = input.required<Condition>();
+  readonly changed = output<Condition>();
+  protected readonly map = describing();
+  protected readonly title = groupName;
+  protected readonly values = computed(() => {
+    const condition = this.condition();
+    const nodes = this.map.session.data()?.nodes ?? {};
+    if (condition.what !== 'values' || !(condition.column in nodes)) return [];
+    const count = new Map<string, number>();
+    for (const value of Array.from(nodes[condition.column] as ArrayLike<string | number>, String))
+      count.set(value, (count.get(value) ?? 0) + 1);
+    return [...count]
+      .map(([value, all]) => ({ value, nodes: all }))
+      .sort((a, b) => b.nodes - a.nodes)
+      .slice(0, MOST);
+  });
+  protected readonly chosen = computed(() => {
+    const condition = this.condition();
+    const data = this.map.session.data();
+    if (condition.what !== 'near' || !data) return '';
+    const labels = nodeLabels(data.nodes);
+    return condition.nodes.map((v) => labels[v]).join(', ');
+  });
+
+  protected bound(value: string): number | null {
+    return value.trim() === '' || Number.isNaN(Number(value)) ? null : Number(value);
+  }
+
+  protected change(part: object): void {
+    this.changed.emit({ ...this.condition(), ...part } as Condition);
+  }
+
+  protected count(field: 'atLeast' | 'largest', value: number): void {
+    if (value >= 1) this.change({ [field]: Math.round(value) });
+  }
+
+  protected toggle(value: string, on: boolean): void {
+    const condition = this.condition();
+    if (condition.what !== 'values') return;
+    const others = condition.values.filter((one) => one !== value);
+    this.change({ values: on ? [...others, value] : others });
+  }
+}

@@ -1,0 +1,73 @@
+import { ChangeDetectionStrategy, Component } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { clamp, describing } from './describing';
+
+/** Which names stand on the map, and how they are written. */
+@Component({
+  selector: 'pt-name-settings',
+  imports: [FormsModule],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  styleUrl: './settings.scss',
+  template: `
+    @let names = map.description().names;
+    <h4>Names</h4>
+    <label
+      >how many
+      <input
+        class="box"
+        type="number"
+        min="0"
+        max="2000"
+        [ngModel]="names.count"
+        (change)="map.set('names', { count: clamp(+$any($event.target).value, 0, 2000) })"
+    /></label>
+    <label
+      >those with most
+      <select class="box" [ngModel]="names.column" (ngModelChange)="map.set('names', { column: $event })">
+        @for (c of map.numberColumns(); track c.name) {
+          <option [value]="c.name">{{ c.title }}</option>
+        }
+      </select></label
+    >
+    <label
+      >letters
+      <input
+        class="box"
+        type="number"
+        min="6"
+        max="48"
+        [ngModel]="names.fontSize"
+        (change)="map.set('names', { fontSize: clamp(+$any($event.target).value, 6, 48) })"
+      />
+      px
+      <select class="box" aria-label="Typeface" [ngModel]="names.face" (ngModelChange)="map.set('names', { face: $event })">
+        <option value="sans">sans serif</option>
+        <option value="serif">serif</option>
+      </select></label
+    >
+    <label
+      ><input type="checkbox" [ngModel]="names.grow" (ngModelChange)="map.set('names', { grow: $event })" />
+      grow with the size of the node</label
+    >
+    <div class="seg" role="group" aria-label="Length">
+      @for (one of lengths; track one) {
+        <button
+          [class.on]="names.length === one"
+          [attr.aria-pressed]="names.length === one"
+          (click)="map.set('names', { length: one })"
+        >
+          {{ one }}
+        </button>
+      }
+    </div>
+    <p class="how">
+      {{ map.how(names.column) }} Names never cover each other: one without a free place is left out. When you zoom in,
+      they are those in view.
+    </p>
+  `,
+})
+export class NameSettings {
+  protected readonly map = describing();
+  protected readonly clamp = clamp;
+  protected readonly lengths = ['full', 'short', 'two lines'] as const;
+}

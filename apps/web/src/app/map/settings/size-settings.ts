@@ -1,0 +1,91 @@
+import { ChangeDetectionStrategy, Component, computed } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { Growth } from '@pebble/contract';
+import { formatValue } from '@pebble/core';
+import { describing } from './describing';
+
+/** What the size of a node says, and how it grows. */
+@Component({
+  selector: 'pt-size-settings',
+  imports: [FormsModule],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  styleUrl: './settings.scss',
+  template: `
+    @let size = map.description().size;
+    <h4>Size of the nodes</h4>
+    <label
+      >by
+      <select class="box" [ngModel]="size.column" (ngModelChange)="map.set('size', { column: $event })">
+        @for (c of map.numberColumns(); track c.name) {
+          <option [value]="c.name">{{ c.title }}</option>
+        }
+      </select></label
+    >
+    <p class="how">{{ map.how(size.column) }} Here {{ range() }}.</p>
+    <div class="seg" role="group" aria-label="Growth">
+      @for (g of growths; track g) {
+        <button
+          [class.on]="size.growth === g"
+          [attr.aria-pressed]="size.growth === g"
+          (click)="map.set('size', { growth: g })"
+        >
+          {{ g }}
+        </button>
+      }
+    </div>
+    <label
+      >smallest
+      <input
+        class="box"
+        type="number"
+        min="0.5"
+        max="60"
+        step="0.5"
+        [ngModel]="size.smallest"
+        (change)="setRadius('smallest', +$any($event.target).value)"
+      />
+      px</label
+    >
+    <label
+      >largest
+      <input
+        class="box"
+        type="number"
+        min="1"
+        max="60"
+        step="0.5"
+        [ngModel]="size.largest"
+        (change)="setRadius('largest', +$any($event.target).value)"
+      />
+      px</label
+    >
+    <label title="Where one or two nodes are far above the rest, all others would be small"
+      >the highest
+      <select class="box" aria-label="Cut" [ngModel]="size.cut" (ngModelChange)="map.set('size', { cut: +$event })">
+        @for (cut of cuts; track cut) {
+          <option [ngValue]="cut">{{ cut === 0 ? 'value alone is largest' : 100 * cut + ' % are all largest' }}</option>
+        }
+      </select></label
+    >
+    <p class="how">Radius at scale 1. The smallest is never 0, so nobody vanishes.</p>
+  `,
+})
+export class SizeSettings {
+  protected readonly map = describing();
+  protected readonly growths = Growth.options;
+  protected readonly cuts = [0, 0.01, 0.05, 0.1];
+  protected readonly range = computed(() =>
+    (this.map.session.prepared()?.sizeRange ?? [0, 0]).map(formatValue).join(' … '),
+  );
+
+  protected setRadius(which: 'smallest' | 'largest', value: number): void {
+    if (!(value >= 0.5 && value <= 60)) return;
+    const { smallest, largest } = this.map.description().size;
+    this.map.set(
+      'size',
+      which === 'smallest'
+        ? { smallest: Math.min(value, largest) }
+        : { largest: Math.max(value, smallest, 1) },
+    );
+  }
+}
