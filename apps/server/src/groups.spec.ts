@@ -48,6 +48,32 @@ describe('groups of nodes', () => {
     expect(adjustedRand(found, groupCodes(known).of)).toBeGreaterThan(0.4);
   });
 
+  it('can be split, the others staying as they are', async () => {
+    const first = await run('group-nodes', { name: 'To split', settings: { stability: 0, resolution: 0.3 } });
+    const before = (await columnOf(first, 'To split')) as string[];
+    const step = await run('split-group', {
+      column: 'To split',
+      group: '1',
+      name: 'Split',
+      settings: { resolution: 2 },
+    });
+    const after = (await columnOf(step, 'Split')) as string[];
+    expect(step.sentence).toMatch(
+      /^The group “1” of “To split” \(\d+ nodes\) was split into \d+ groups by the Leiden method/,
+    );
+    before.forEach((group, v) => {
+      if (group === '1') expect(after[v]).toMatch(/^1\.\d+$/);
+      else expect(after[v]).toBe(group);
+    });
+    expect(new Set(after.filter((group) => group.startsWith('1.'))).size).toBeGreaterThan(1);
+    await run('split-group', { column: 'To split', group: 'none', name: 'Split', settings: {} }, 422);
+    await run(
+      'split-group',
+      { column: 'Split', group: '1.1', name: 'x', settings: { resolution: 0.01 } },
+      422,
+    );
+  });
+
   it('stand beside each other: by labels, by components, by rings', async () => {
     for (const [method, told] of [
       ['labels', 'label propagation'],

@@ -134,6 +134,14 @@ export const stepParameters = {
       .array(z.object({ nodes: z.array(z.int().min(0)), group: z.string().trim().max(100) }))
       .default([]),
   }),
+  /** Splits one group of a grouping by looking for groups within it. */
+  'split-group': z.object({
+    network: z.string(),
+    column: z.string(),
+    group: z.string(),
+    name: groupingName,
+    settings: GroupingSettings,
+  }),
   /** How many groups a method finds over a range of resolutions. */
   'scan-resolutions': z.object({
     network: z.string(),

@@ -11,6 +11,7 @@ import { exportFigure, exportNetwork } from './exportSteps';
 import { findNames } from './findNames';
 import { groupNodes } from './groupNodes';
 import { regroup } from './regroup';
+import { splitGroup } from './splitGroup';
 import { scanResolutions } from './scanResolutions';
 import { importSource } from './importSource';
 import { importNetwork } from './importNetwork';
@@ -63,6 +64,7 @@ const definitions = {
   'describe-whole': describeWhole,
   'group-nodes': groupNodes,
   regroup,
+  'split-group': splitGroup,
   'scan-resolutions': scanResolutions,
   'test-removal': testRemoval,
   'doubt-ranks': doubtRanks,

@@ -9,6 +9,7 @@ import {
   signal,
 } from '@angular/core';
 import { FormsModule } from '@angular/forms';
+import { GroupingSettings } from '@pebble/contract';
 import { formatCount, formatValue, graphOf, groupTies, numbersOf, withOthers } from '@pebble/core';
 import { stepRun } from '../../shared/step-run';
 import { MapSession } from '../map-session';
@@ -76,7 +77,7 @@ interface GroupRow {
                   maxlength="100"
                   [attr.aria-label]="'Name of ' + row.name"
                   [placeholder]="row.name"
-                  [ngModel]="renamed()[row.key] ?? ''"
+                  [ngModel]="renamed()[row.key] || ''"
                   (ngModelChange)="rename(row.key, $event)"
                 />
               }
@@ -94,6 +95,26 @@ interface GroupRow {
     </table>
     @for (pair of merged(); track pair) {
       <p class="soft">{{ pair }}</p>
+    }
+    @if (chosen().size === 1) {
+      <p class="do">
+        <label
+          >resolution
+          <input
+            type="number"
+            class="box count"
+            min="0.01"
+            max="100"
+            step="0.25"
+            aria-label="Resolution for splitting"
+            [ngModel]="resolution()"
+            (ngModelChange)="resolution.set($event)"
+        /></label>
+        <button class="btn" [disabled]="run.busy() || !(resolution() > 0)" (click)="split()">
+          {{ run.busy() ? 'Splitting …' : 'Split the group' }}
+        </button>
+        <span class="soft">by looking for groups within it; kept as “{{ splitAs() }}”</span>
+      </p>
     }
     @if (chosen().size > 1) {
       <p class="do">
@@ -154,6 +175,11 @@ export class GroupTable {
     return column in (this.session.network()?.groupings ?? {}) ? `${column}, named` : column;
   });
   protected readonly one = signal('');
+  /** Of the groups within a group that is split. */
+  protected readonly resolution = signal(1);
+  protected readonly splitAs = computed(() =>
+    this.column().endsWith(', split') ? this.column() : `${this.column()}, split`,
+  );
   protected readonly changes = computed(
     () =>
       Object.entries(this.renamed()).filter(([key, name]) => name.trim() !== '' && name.trim() !== key)
@@ -209,6 +235,23 @@ export class GroupTable {
     for (const key of this.chosen()) this.rename(key, this.one());
     this.chosen.set(new Set());
     this.one.set('');
+  }
+
+  protected split(): void {
+    const network = this.session.network();
+    const [group] = this.chosen();
+    if (!network || group === undefined) return;
+    const asked = {
+      network: network.id,
+      column: this.column(),
+      group,
+      name: this.splitAs(),
+      settings: GroupingSettings.parse({ resolution: this.resolution() }),
+    };
+    this.run.start(network.study, 'split-group', asked, ({ result }) => {
+      this.chosen.set(new Set());
+      void this.session.refresh().then(() => this.made.emit(String(result?.['column'])));
+    });
   }
 
   protected keep(): void {

@@ -126,6 +126,20 @@ describe('Groups', () => {
     expect(made).toHaveBeenCalledWith('Leiden 2');
   });
 
+  it('splits a chosen group', async () => {
+    const fixture = await table('Leiden');
+    host(fixture).querySelectorAll<HTMLInputElement>('tbody input[type="checkbox"]')[0].click();
+    await fixture.whenStable();
+    button(fixture, 'Split the group').click();
+    expect(api.step).toHaveBeenCalledWith(network.study, 'split-group', {
+      network: 'n1',
+      column: 'Leiden',
+      group: '1',
+      name: 'Leiden, split',
+      settings: GroupingSettings.parse({ resolution: 1 }),
+    });
+  });
+
   it('are found by a method with its settings', async () => {
     const fixture = TestBed.createComponent(GroupFinder);
     await fixture.whenStable();

@@ -166,7 +166,7 @@ import { describing } from './describing';
               maxlength="100"
               [attr.aria-label]="'Title of ' + one.name"
               [placeholder]="'title of ' + one.name"
-              [ngModel]="d.regions.titles[one.name] ?? ''"
+              [ngModel]="d.regions.titles[one.name] || ''"
               (change)="setTitle(one.name, $any($event.target).value)"
           /></label>
         }

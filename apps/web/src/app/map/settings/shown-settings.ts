@@ -29,7 +29,7 @@ import { describing } from './describing';
     >
     @if (dated(); as span) {
       <label
-        >ties from
+        >ties with messages from
         <input
           class="box date"
           type="date"
@@ -39,7 +39,9 @@ import { describing } from './describing';
           [ngModel]="dayOf(show.period?.from)"
           (change)="setDay('from', $any($event.target).value)"
         />
-        to
+      </label>
+      <label
+        >to
         <input
           class="box date"
           type="date"
@@ -80,7 +82,7 @@ import { describing } from './describing';
     }
     <label
       >and only
-      <select class="box" aria-label="New condition" [ngModel]="''" (ngModelChange)="add($event)">
+      <select #kind class="box" aria-label="New condition" (change)="add($any(kind.value)); kind.value = ''">
         <option value="">add a condition …</option>
         @for (one of kinds(); track one[0]) {
           <option [value]="one[0]">{{ one[1] }}</option>
