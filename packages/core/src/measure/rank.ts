@@ -15,8 +15,9 @@ const REST = 1e-10;
  * PageRank (Page et al. 1999): where somebody would be who follows ties by their weight, and now and then begins anywhere. A node without
  * ties out of it passes on to all. Sums to 1.
  * @param damping how often a tie is followed, 0 to 1
+ * @param rest it ends when all values together change by less
  */
-export function pagerank(rows: Csr, damping = 0.85): Ranked {
+export function pagerank(rows: Csr, damping = 0.85, rest = REST): Ranked {
   const { nodeCount: n, offset, neighbour, weight } = rows;
   const strength = rowSums(rows);
   let values = new Float64Array(n).fill(n > 0 ? 1 / n : 0);
@@ -30,7 +31,7 @@ export function pagerank(rows: Csr, damping = 0.85): Ranked {
     }
     const change = difference(values, next);
     values = next;
-    if (change < REST) return { values, iterations: iteration, converged: true };
+    if (change < rest) return { values, iterations: iteration, converged: true };
   }
   return { values, iterations: MOST_ITERATIONS, converged: n === 0 };
 }
