@@ -26,35 +26,48 @@ const pathsThread = fileURLToPath(new URL('./measuring/pathsThread.js', import.m
 
 export async function groups(): Promise<Row[]> {
   const work = '200,000 nodes, 1,000,000 ties, one run';
-  const { graph, reference } = network(1, 200_000, 1_000_000);
-  let theirs: Record<string, number> = {};
-  const other = await time(1, () => (theirs = referenceLouvain(reference, { getEdgeWeight: null })));
-  const group = Uint32Array.from(reference.nodes(), (name) => theirs[name]);
-  const value = modularity(graph, group);
-  const rows: Row[] = [];
+  const made = network(1, 200_000, 1_000_000);
+  const { graph } = made;
+  const ours = [];
   for (const method of ['louvain', 'leiden'] as const) {
     let found = { modularity: 0 };
-    const ours = await time(
-      1,
+    const took = await time(
+      2,
       () => (found = communities(graph, { method, resolution: 1, seed: 1, runs: 1 })),
     );
-    const name = method === 'louvain' ? 'Louvain' : 'Leiden';
-    const note = `modularity ${found.modularity.toFixed(4)}; reference ${value.toFixed(4)} (Louvain)`;
-    rows.push(faster(name, work, ours, other, 1.5, note));
-    const given = Math.max(0, value - found.modularity);
-    rows.push(under(`${name}: modularity given away`, 'the same', given, 0.0001, 'of modularity'));
+    ours.push({ name: method === 'louvain' ? 'Louvain' : 'Leiden', took, modularity: found.modularity });
   }
-  return rows;
+  const reference = made.reference();
+  let theirs: Record<string, number> = {};
+  // By some seeds it was seen to go on for ever; by this rule it ends.
+  const rng = (): number => 0.5;
+  const other = await time(1, () => (theirs = referenceLouvain(reference, { getEdgeWeight: null, rng })));
+  const value = modularity(
+    graph,
+    Uint32Array.from(reference.nodes(), (name) => theirs[name]),
+  );
+  return ours.flatMap(({ name, took, modularity: own }) => [
+    faster(
+      name,
+      work,
+      took,
+      other,
+      1.5,
+      `modularity ${own.toFixed(4)}; reference ${value.toFixed(4)} (Louvain)`,
+    ),
+    under(`${name}: modularity given away`, 'the same', Math.max(0, value - own), 0.0001, 'of modularity'),
+  ]);
 }
 
 export async function centrality(): Promise<Row[]> {
-  const { graph, reference } = network(2, 5000, 25_000);
-  const rows = outRows(graph);
+  const made = network(2, 5000, 25_000);
+  const rows = outRows(made.graph);
+  const one = await time(2, () => betweenness(rows, { directed: true }));
+  const both = await time(2, () => betweennessInThreads(pathsThread, 'steps', rows, { directed: true }));
+  const reference = made.reference();
   const other = await time(1, () =>
     referenceBetweenness(reference, { getEdgeWeight: null, normalized: false }),
   );
-  const one = await time(2, () => betweenness(rows, { directed: true }));
-  const both = await time(2, () => betweennessInThreads(pathsThread, 'steps', rows, { directed: true }));
   return [
     faster('Betweenness, exact, both cores', '5,000 nodes, 25,000 ties', both, other, 2.5),
     faster('Betweenness, exact, one thread', 'the same', one, other, 2),
@@ -82,10 +95,11 @@ async function sampledBetweenness(): Promise<Row[]> {
 }
 
 async function ranks(): Promise<Row[]> {
-  const { graph, reference } = network(6, 100_000, 500_000);
+  const made = network(6, 100_000, 500_000);
   const tolerance = 1e-6;
-  const rows = withoutSelfLoops(outRows(graph));
+  const rows = withoutSelfLoops(outRows(made.graph));
   const ours = await time(3, () => pagerank(rows, 0.85, tolerance * rows.nodeCount));
+  const reference = made.reference();
   const other = await time(1, () =>
     referencePagerank(reference, { getEdgeWeight: null, tolerance, maxIterations: 1000 }),
   );
@@ -144,13 +158,15 @@ export async function layout(): Promise<Row[]> {
     [20_000, 100_000],
     [100_000, 500_000],
   ]) {
-    const { graph, reference } = network(3, nodes, edges);
+    const made = network(3, nodes, edges);
+    const { graph } = made;
     const running = new Attraction(graph, { seed: 1, gravity: 1, repulsion: 10 });
     const rounds = nodes > 50_000 ? 5 : 20;
     for (let i = 0; i < 5; i++) running.iterate();
     const ours = await time(2, () => {
       for (let i = 0; i < rounds; i++) running.iterate();
     });
+    const reference = made.reference();
     reference.forEachNode((node) =>
       reference.mergeNodeAttributes(node, { x: running.x[Number(node)], y: running.y[Number(node)] }),
     );

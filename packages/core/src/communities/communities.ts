@@ -75,14 +75,18 @@ export function oneRun(
 
 /** Renumbers groups so that 0 is the largest; equal sizes are ordered by their lowest node. */
 export function orderBySize(group: ArrayLike<number>): { count: number; of: Uint32Array; size: Uint32Array } {
-  const sizes = new Map<number, number>();
-  for (const one of Array.from(group)) sizes.set(one, (sizes.get(one) ?? 0) + 1);
-  const order = [...sizes.keys()].map((g, first) => ({ g, first, size: sizes.get(g)! }));
-  order.sort((a, b) => b.size - a.size || a.first - b.first);
-  const rank = new Map(order.map(({ g }, i) => [g, i]));
-  return {
-    count: order.length,
-    of: Uint32Array.from({ length: group.length }, (_, v) => rank.get(group[v])!),
-    size: Uint32Array.from(order, ({ size }) => size),
-  };
+  const place = new Map<number, number>();
+  const of = new Uint32Array(group.length);
+  const sizes: number[] = [];
+  for (let v = 0; v < of.length; v++) {
+    let at = place.get(group[v]);
+    if (at === undefined) place.set(group[v], (at = sizes.push(0) - 1));
+    of[v] = at;
+    sizes[at]++;
+  }
+  const order = [...sizes.keys()].sort((a, b) => sizes[b] - sizes[a] || a - b);
+  const rank = new Uint32Array(order.length);
+  order.forEach((at, i) => (rank[at] = i));
+  for (let v = 0; v < of.length; v++) of[v] = rank[of[v]];
+  return { count: order.length, of, size: Uint32Array.from(order, (at) => sizes[at]) };
 }

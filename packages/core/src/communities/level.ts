@@ -20,18 +20,21 @@ export function firstLevel(graph: Graph, directed: boolean): Level {
   const within = new Float64Array(nodeCount);
   const strength = new Float64Array(2 * nodeCount);
   let total = 0;
-  for (let e = 0; e < graph.source.length; e++) {
-    const [s, t, w] = [graph.source[e], graph.target[e], graph.weight[e]];
+  const { source, target, weight } = graph;
+  for (let e = 0; e < source.length; e++) {
+    const s = source[e];
+    const t = target[e];
+    const w = weight[e];
     total += w;
     if (s === t) within[s] += w;
     if (directed) {
       strength[2 * s] += w;
       strength[2 * t + 1] += w;
     } else {
-      for (const end of [s, t]) {
-        strength[2 * end] += w / 2;
-        strength[2 * end + 1] += w / 2;
-      }
+      strength[2 * s] += w / 2;
+      strength[2 * s + 1] += w / 2;
+      strength[2 * t] += w / 2;
+      strength[2 * t + 1] += w / 2;
     }
   }
   return { rows, within, strength, total };
