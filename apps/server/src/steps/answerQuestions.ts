@@ -49,7 +49,7 @@ export const answerQuestions: StepDefinition<'answer-questions', Answered> = {
     const bridges = asked.includes('bridges')
       ? await findBridges(threads.paths, graph, found.directed, settings, progress)
       : [];
-    const { columns, notes } = answer(graph, found.directed, asked, settings, {
+    const { columns, ties, notes } = answer(graph, found.directed, asked, settings, {
       groups: groups && ofPart(groups),
       sorts: sorts && ofPart(sorts),
       bridges,
@@ -73,6 +73,9 @@ export const answerQuestions: StepDefinition<'answer-questions', Answered> = {
     );
     const added: TableColumns = Object.fromEntries(infos.map(({ name }, c) => [name, values[c]]));
     writeTable(store.folder, network, 'nodes', { ...nodes, ...added });
+    // Of a part ties have no place of their own in the table.
+    if (!part && Object.keys(ties).length > 0)
+      writeTable(store.folder, network, 'edges', { ...edges, ...ties });
     await addOwnColumns(store, network, infos);
     return {
       network,

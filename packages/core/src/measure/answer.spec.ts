@@ -30,6 +30,11 @@ describe('questions about nodes', () => {
     expect(questionOf('core').asks).toBe('Who is in the thick of it?');
   });
 
+  it('mark the ties that alone hold parts together: H-I and I-J in the kite of Krackhardt (1990)', () => {
+    const { ties } = answerQuestions(kite(), false, ['holds-together'], settings, { groups, sorts: null });
+    expect(ties['bridge'].flatMap((one, e) => (one === 'bridge' ? [e] : []))).toEqual([16, 17]);
+  });
+
   it('leave a question out that needs a direction, and say so', () => {
     const { columns, notes } = answerQuestions(kite(), false, ['hubs', 'core'], settings, {
       groups,

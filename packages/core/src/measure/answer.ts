@@ -17,6 +17,8 @@ import { eigenvector, hubsAndAuthorities, pagerank } from './rank';
 /** Columns of the nodes that answer questions, and what is to be said of how they were computed, in sentences. */
 export interface Answers {
   readonly columns: Readonly<Record<string, Float64Array | Uint32Array>>;
+  /** Columns of the ties, in the order of these. */
+  readonly ties: Readonly<Record<string, readonly string[]>>;
   readonly notes: readonly string[];
 }
 
@@ -64,6 +66,7 @@ export function answerQuestions(
   const either = withoutSelfLoops(neighbourRows(graph));
   const out = directed ? withoutSelfLoops(outRows(graph)) : either;
   const columns: Record<string, Float64Array | Uint32Array> = {};
+  const ties: Record<string, readonly string[]> = {};
   const notes: string[] = [];
   const rest = (name: string, converged: boolean, iterations: number): void => {
     if (!converged)
@@ -127,7 +130,9 @@ export function answerQuestions(
         columns['constraint'] = constraint(either);
         return;
       case 'holds-together':
-        columns['cutsOff'] = cuts(either).cutsOff;
+        const { cutsOff, bridges } = cuts(either);
+        columns['cutsOff'] = cutsOff;
+        ties['bridge'] = bridgesAmong(graph, bridges);
         return;
       case 'answers': {
         if (!directed) return void notes.push(WITHOUT_DIRECTION);
@@ -155,7 +160,19 @@ export function answerQuestions(
       }
     }
   });
-  return { columns, notes };
+  return { columns, ties, notes };
 }
 
 const WITHOUT_DIRECTION = 'Ties of this network have no direction: a question that needs it was left out.';
+
+/** Of each tie whether it alone holds two parts together: "bridge", or empty. */
+function bridgesAmong(
+  { nodeCount, source, target }: Graph,
+  bridges: readonly (readonly [number, number])[],
+): string[] {
+  const pairs = new Set(bridges.map(([a, b]) => a * nodeCount + b));
+  return Array.from(source, (a, e) => {
+    const b = target[e];
+    return pairs.has(Math.min(a, b) * nodeCount + Math.max(a, b)) ? 'bridge' : '';
+  });
+}

@@ -199,18 +199,26 @@ export class MapSession {
     }
   }
 
-  /** Reads the network and its nodes anew, after columns were added; places and view stay. */
+  /** Reads the network and its tables anew, after columns were added; places and view stay. */
   async refresh(): Promise<void> {
     const before = this.network();
     const data = this.data();
     if (!before || !data) return;
     try {
-      const [network, nodes] = await firstValueFrom(
-        forkJoin([this.api.network(before.id), this.api.table(before.id, 'nodes')]),
+      const [network, nodes, edges] = await firstValueFrom(
+        forkJoin([
+          this.api.network(before.id),
+          this.api.table(before.id, 'nodes'),
+          this.api.table(before.id, 'edges'),
+        ]),
       );
       if (this.network() !== before) return;
       this.network.set(network);
-      this.data.set({ ...data, nodes: fromArrow(new Uint8Array(nodes)) });
+      this.data.set({
+        ...data,
+        nodes: fromArrow(new Uint8Array(nodes)),
+        edges: fromArrow(new Uint8Array(edges)),
+      });
     } catch (error) {
       this.fail(error as Error);
     }
