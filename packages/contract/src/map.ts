@@ -172,6 +172,21 @@ export const defaultMap: MapDescription = {
   show: { ...wholeShown, atLeast: 1 },
 };
 
+/** How a map is drawn, without what it says: to be kept by a name and put on other maps. */
+const shape = MapDescription.shape;
+export const Look = z.object({
+  size: shape.size.omit({ column: true }),
+  colour: MapColour.pick({ most: true, ramp: true, reversed: true }),
+  names: shape.names.omit({ column: true }),
+  ties: shape.ties,
+  /** Whether groups are outlined. */
+  outlined: z.boolean(),
+});
+export type Look = z.infer<typeof Look>;
+export const KeptLook = z.object({ name: z.string(), look: Look });
+export type KeptLook = z.infer<typeof KeptLook>;
+export const KeptLookList = z.array(KeptLook);
+
 /** The arrangements. */
 export const LayoutMethod = z.enum([
   'attraction',

@@ -3,7 +3,7 @@ import { CollectPlan, CollectRun, Service } from './collect';
 import { NodeTable, Reading } from './gather';
 import { GroupingSettings } from './groups';
 import { MessageFilter, MessageLanguage, Scorer } from './message';
-import { LayoutSettings, MapDescription, Shown } from './map';
+import { LayoutSettings, Look, MapDescription, Shown } from './map';
 import { DoubtMeasure, QuestionId, QuestionSettings } from './measures';
 import { MeasureSettings } from './network';
 import { NewDecision, RuleField, TidyKind, TidySort } from './tidy';
@@ -178,6 +178,8 @@ export const stepParameters = {
     iterations: z.int().nullable(),
     moved: z.int(),
   }),
+  'keep-look': z.object({ name: z.string().trim().min(1, 'Give the look a name.').max(60), look: Look }),
+  'forget-look': z.object({ name: z.string() }),
   'describe-map': z.object({ network: z.string(), description: MapDescription }),
   'export-figure': z.object({
     network: z.string(),

@@ -30,6 +30,7 @@ export * from './map/labels';
 export * from './map/layoutData';
 export * from './map/layoutWords';
 export * from './map/legend';
+export * from './map/looks';
 export * from './map/paintCanvas';
 export * from './map/paintSvg';
 export * from './map/palette';

@@ -2,6 +2,7 @@ import { createReadStream, existsSync } from 'node:fs';
 import { Router, type Response } from 'express';
 import { EvidenceQuery, Weave, type Network } from '@pebble/contract';
 import { numbersOf, textsOf, writeGraphml, writeNodesCsv, writeTiesCsv } from '@pebble/core';
+import { keptLooks } from '../db/looks';
 import { findNetwork, listNetworks, readMap, readPositions } from '../db/networks';
 import type { Store } from '../db/open';
 import { networkPath } from '../files/places';
@@ -23,6 +24,10 @@ export function networkRoutes({ store, runner }: Services): Router {
     const weave = Weave.parse(request.body);
     const size = await runner.read('estimate', request.params.study, weave, goneSignal(response));
     response.json(size);
+  });
+
+  routes.get('/looks', async (_request, response) => {
+    response.json(await keptLooks(store));
   });
 
   routes.get('/studies/:study/networks', async (request, response) => {

@@ -81,6 +81,12 @@ const operations: readonly Operation[] = [
     summary: 'The report of an import, to download.',
   },
   {
+    path: '/looks',
+    method: 'get',
+    summary: 'Looks of maps that were kept by name.',
+    answers: contract.KeptLookList,
+  },
+  {
     path: '/studies/{study}/filters',
     method: 'get',
     summary: 'Kept filters of the reading list.',

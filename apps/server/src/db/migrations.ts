@@ -357,6 +357,17 @@ const groupings: Migration = {
   },
 };
 
+/** Looks of maps that were kept by name. */
+const looks: Migration = {
+  async up(db: Kysely<unknown>) {
+    await db.schema
+      .createTable('kept_look')
+      .addColumn('name', 'text', (c) => c.primaryKey())
+      .addColumn('look', 'text', (c) => c.notNull())
+      .execute();
+  },
+};
+
 /** Every change of the tables in its order; each runs once. */
 export const MIGRATIONS: Readonly<Record<string, Migration>> = {
   '0001-first': first,
@@ -370,6 +381,7 @@ export const MIGRATIONS: Readonly<Record<string, Migration>> = {
   '0009-whole': whole,
   '0010-own-addresses': ownAddresses,
   '0011-groupings': groupings,
+  '0012-looks': looks,
 };
 
 /** Brings the tables to the newest form; each migration runs once. */

@@ -117,6 +117,12 @@ export interface MessageMarkTable {
   note: string;
 }
 
+export interface KeptLookTable {
+  name: string;
+  /** JSON of the look. */
+  look: string;
+}
+
 export interface SavedFilterTable {
   id: Generated<number>;
   study_id: string;
@@ -262,6 +268,7 @@ export interface Database {
   message_language: MessageLanguageTable;
   message_mark: MessageMarkTable;
   saved_filter: SavedFilterTable;
+  kept_look: KeptLookTable;
   collect_run: CollectRunTable;
   saved_reading: SavedReadingTable;
   step: StepTable;

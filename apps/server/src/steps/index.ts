@@ -16,6 +16,7 @@ import { scanResolutions } from './scanResolutions';
 import { importSource } from './importSource';
 import { importNetwork } from './importNetwork';
 import { answerQuestions } from './answerQuestions';
+import { forgetLook, keepLook } from './lookSteps';
 import { arrangeMap, describeMap } from './mapSteps';
 import { measureNetwork } from './measureNetwork';
 import { deleteNetwork, renameNetwork, restoreNetwork } from './networkSteps';
@@ -74,6 +75,8 @@ const definitions = {
   'restore-network': restoreNetwork,
   'arrange-map': arrangeMap,
   'describe-map': describeMap,
+  'keep-look': keepLook,
+  'forget-look': forgetLook,
   'export-figure': exportFigure,
   'export-network': exportNetwork,
 } satisfies { readonly [K in StepKind]: { readonly kind: K } } as unknown as Definitions;

@@ -1,6 +1,14 @@
 import { existsSync, readFileSync } from 'node:fs';
 import { wholeShown } from '@pebble/contract';
-import { arrange, graphOf, layoutData, layoutSentence, prepareMap } from '@pebble/core';
+import {
+  arrange,
+  columnTitle,
+  graphOf,
+  layoutData,
+  layoutSentence,
+  prepareMap,
+  shownPhrase,
+} from '@pebble/core';
 import { findNetwork, readMap, saveMap } from '../db/networks';
 import { uploadPath } from '../files/places';
 import { readTable } from '../files/tables';
@@ -92,6 +100,17 @@ export const describeMap: StepDefinition<'describe-map'> = {
     await saveMap(store, network, { description });
     return {};
   },
-  describe: ({ description: { size, colour, names } }) =>
-    `On the map, size shows ${size.column} (${size.growth}), colour ${colour.column}, and names are those of the ${names.count} accounts with most ${names.column}.`,
+  describe({ description: { size, colour, names, shape, regions, ties, show } }) {
+    const shown = shownPhrase(show);
+    const parts = [
+      `size shows ${columnTitle(size.column)} (${size.growth}${size.cut > 0 ? `, the highest ${100 * size.cut} % alike` : ''})`,
+      `colour ${columnTitle(colour.column)}`,
+      ...(shape.column === null ? [] : [`shape ${columnTitle(shape.column)}`]),
+      ...(regions.column === null ? [] : [`outlines ${columnTitle(regions.column)}`]),
+      `ties are ${ties.form}`,
+      `names are those of the ${names.count} nodes with most ${columnTitle(names.column)}`,
+      ...(shown === '' ? [] : [`shown are nodes ${shown}`]),
+    ];
+    return `On the map, ${parts.join(', ')}.`;
+  },
 };

@@ -53,6 +53,8 @@ import {
   type StepKind,
   type StepParameters,
   type TimelinePart,
+  type KeptLook,
+  KeptLookList,
 } from '@pebble/contract';
 import { catchError, map, throwError, type Observable } from 'rxjs';
 
@@ -100,6 +102,7 @@ export class Api {
     this.get(`/studies/${study}/tidy/${sort}`, TidyPage, query);
   suggestions = (study: string, sort: TidySort): Observable<Suggestion[]> =>
     this.get(`/studies/${study}/tidy/${sort}/suggestions`, SuggestionList);
+  looks = (): Observable<KeptLook[]> => this.get('/looks', KeptLookList);
   filters = (study: string): Observable<SavedFilter[]> =>
     this.get(`/studies/${study}/filters`, SavedFilterList);
   accounts = (study: string, query: Partial<AccountQuery>): Observable<AccountPage> =>

@@ -16,6 +16,7 @@ import { mapEditing } from '../store/map.reducer';
 import { work } from '../store/work.reducer';
 import { CaptionBar } from './caption-bar';
 import { Drawer, type DrawerTab } from './drawer';
+import { LooksPanel } from './looks-panel';
 import { MapCanvas } from './map-canvas';
 import { MapSession } from './map-session';
 import { NodeFinder } from './node-finder';
@@ -26,7 +27,7 @@ import { wholeOf, wholesIn } from '../shared/slices';
 /** The network as a picture, with its caption over it, what is selected beside it and its tables below. */
 @Component({
   selector: 'pt-map-screen',
-  imports: [RouterLink, CaptionBar, Drawer, MapCanvas, NodeFinder, ReadingPane, SliceStepper],
+  imports: [RouterLink, CaptionBar, Drawer, LooksPanel, MapCanvas, NodeFinder, ReadingPane, SliceStepper],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './map-screen.html',
   styleUrl: './map-screen.scss',
@@ -59,6 +60,7 @@ export class MapScreen {
   protected readonly drawer = signal<DrawerTab | null>(null);
   protected readonly tall = signal(false);
   protected readonly keysShown = signal(false);
+  protected readonly looksShown = signal(false);
   private readonly canvas = viewChild(MapCanvas);
   private readonly finder = viewChild(NodeFinder);
   protected readonly showsPane = computed(() => this.session.selection() !== null);
@@ -121,6 +123,7 @@ export class MapScreen {
       this.keysShown.update((shown) => !shown);
     } else if (event.key === 'Escape') {
       this.keysShown.set(false);
+      this.looksShown.set(false);
       this.store.dispatch(MapActions.selectionCleared());
     } else {
       return;

@@ -1,0 +1,66 @@
+import { defaultMap, LayoutMethod, type KeptLook, type Step } from '@pebble/contract';
+import { lookOf } from '@pebble/core';
+import { makePosts, postsAsJsonLines } from '@pebble/standins';
+import { buildThreads, TestApplication } from './testing/application';
+import { WovenNetworks, type Made } from './testing/wovenNetworks';
+
+const { posts } = makePosts(600);
+
+describe('maps', () => {
+  const app = new TestApplication();
+  const woven = new WovenNetworks(app);
+  let made: Made;
+  beforeAll(async () => {
+    buildThreads();
+    await app.begin();
+    await app.take('tidepost.jsonl', postsAsJsonLines(posts));
+    made = await woven.make({ what: 'accounts', kinds: ['reply', 'mention'] });
+  }, 60_000);
+  afterAll(() => app.end());
+
+  const arrange = (layout: object) =>
+    app.step('arrange-map', { network: made.id, layout, upload: null, iterations: null, moved: 0 });
+
+  it.each(LayoutMethod.options.filter((method) => method !== 'few-crossings'))(
+    'are arranged on the server: %s, and the methods text says how',
+    async (method) => {
+      const step = (await arrange({ method, iterations: 60 }).expect(200)).body as Step;
+      expect(step.sentence).toMatch(/^The map was arranged (by|as|in) .+\(.+\)/);
+      const { body } = await app.api.get(`/api/v1/networks/${made.id}/positions`).buffer().expect(200);
+      const places = new Float32Array(Uint8Array.from(body as Buffer).buffer);
+      expect(places).toHaveLength(2 * made.handles.length);
+      expect(places.every(Number.isFinite)).toBe(true);
+    },
+  );
+
+  it('are refused where the method cannot do it, and stay as they were', async () => {
+    const before = await app.api.get(`/api/v1/networks/${made.id}/positions`).buffer().expect(200);
+    const { body } = await arrange({ method: 'few-crossings' }).expect(422);
+    expect((body as { detail: string }).detail).toContain('at most 60 nodes');
+    const after = await app.api.get(`/api/v1/networks/${made.id}/positions`).buffer().expect(200);
+    expect(after.body).toEqual(before.body);
+  });
+
+  it('say in the methods text what they show, with their filters', async () => {
+    const conditions = [{ what: 'named', text: 'shop | cafe', not: true }];
+    const description = {
+      ...defaultMap,
+      show: { ...defaultMap.show, where: { joined: 'and', conditions }, largestComponent: true },
+    };
+    const step = (await app.step('describe-map', { network: made.id, description }).expect(200)).body as Step;
+    expect(step.sentence).toContain('shown are nodes of the largest component, not named “shop” or “cafe”');
+  });
+
+  it('have looks that are kept by a name, replaced, and forgotten', async () => {
+    const looks = async (): Promise<KeptLook[]> =>
+      (await app.api.get('/api/v1/looks').expect(200)).body as KeptLook[];
+    const look = lookOf(defaultMap);
+    await app.step('keep-look', { name: 'Our journal', look }).expect(200);
+    const other = { ...look, outlined: true };
+    await app.step('keep-look', { name: 'Our journal', look: other }).expect(200);
+    expect(await looks()).toEqual([{ name: 'Our journal', look: other }]);
+    await app.step('keep-look', { name: '  ', look }).expect(400);
+    await app.step('forget-look', { name: 'Our journal' }).expect(200);
+    expect(await looks()).toEqual([]);
+  });
+});

@@ -1,0 +1,139 @@
+import { ChangeDetectionStrategy, Component, inject, output, signal } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import type { KeptLook, Look } from '@pebble/contract';
+import { lookOf, SHIPPED_LOOKS, withLook } from '@pebble/core';
+import { Store } from '@ngrx/store';
+import { Api } from '../api/api';
+import { stepRun } from '../shared/step-run';
+import { MapActions } from '../store/map.actions';
+import { MapSession } from './map-session';
+
+/** Looks that come with the application, and those that were kept by name; each can be put on the map. */
+@Component({
+  selector: 'pt-looks-panel',
+  imports: [FormsModule],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <h3>Looks <button class="btn plain" (click)="closed.emit()">Close</button></h3>
+    <ul>
+      @for (one of shipped; track one.name) {
+        <li>
+          <button class="btn" (click)="put(one.look)">{{ one.name }}</button>
+          <span>{{ one.says }}</span>
+        </li>
+      }
+      @for (one of kept(); track one.name) {
+        <li>
+          <button class="btn" (click)="put(one.look)">{{ one.name }}</button>
+          <span>kept by you <button class="btn plain" (click)="forget(one.name)">forget</button></span>
+        </li>
+      }
+    </ul>
+    <p>
+      <input
+        class="box"
+        maxlength="60"
+        placeholder="name of this look"
+        aria-label="Name of the look"
+        [ngModel]="name()"
+        (ngModelChange)="name.set($event)"
+      />
+      <button class="btn go" [disabled]="!name().trim() || run.busy()" (click)="keep()">Keep this look</button>
+    </p>
+    @if (run.problem()) {
+      <p class="error" role="alert">{{ run.problem() }}</p>
+    }
+    <p class="faint">A look is how sizes, names and ties are drawn, not what they say. Undo takes it back.</p>
+  `,
+  styles: `
+    :host {
+      position: absolute;
+      right: 12px;
+      bottom: 58px;
+      width: 372px;
+      max-height: calc(100% - 130px);
+      overflow: auto;
+      background: var(--sheet);
+      border: 1px solid var(--line);
+      border-radius: 8px;
+      box-shadow: 0 8px 28px #1e2a3233;
+      padding: 12px 16px;
+      font-size: 13.5px;
+      z-index: 3;
+    }
+    h3 {
+      margin: 0 0 6px;
+      font: 600 14px var(--ui);
+      display: flex;
+      justify-content: space-between;
+    }
+    ul {
+      list-style: none;
+      margin: 0;
+      padding: 0;
+    }
+    li {
+      display: grid;
+      grid-template-columns: 116px 1fr;
+      gap: 10px;
+      align-items: start;
+      padding: 5px 0;
+      border-top: 1px solid var(--line);
+    }
+    li > .btn {
+      overflow-wrap: anywhere;
+    }
+    li span {
+      color: var(--soft);
+    }
+    p {
+      margin: 8px 0 0;
+      display: flex;
+      gap: 8px;
+    }
+    .box {
+      flex: 1;
+      min-width: 0;
+    }
+  `,
+})
+export class LooksPanel {
+  readonly closed = output();
+  private readonly session = inject(MapSession);
+  private readonly store = inject(Store);
+  private readonly api = inject(Api);
+  protected readonly run = stepRun();
+  protected readonly shipped = SHIPPED_LOOKS;
+  protected readonly kept = signal<readonly KeptLook[]>([]);
+  protected readonly name = signal('');
+
+  constructor() {
+    this.read();
+  }
+
+  protected put(look: Look): void {
+    const data = this.session.data();
+    if (!data) return;
+    const description = withLook(this.session.description(), look, data);
+    this.store.dispatch(MapActions.descriptionChanged({ description }));
+  }
+
+  protected keep(): void {
+    const network = this.session.network();
+    if (!network) return;
+    const asked = { name: this.name().trim(), look: lookOf(this.session.description()) };
+    this.run.start(network.study, 'keep-look', asked, () => {
+      this.name.set('');
+      this.read();
+    });
+  }
+
+  protected forget(name: string): void {
+    const network = this.session.network();
+    if (network) this.run.start(network.study, 'forget-look', { name }, () => this.read());
+  }
+
+  private read(): void {
+    this.api.looks().subscribe((looks) => this.kept.set(looks));
+  }
+}

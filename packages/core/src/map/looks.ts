@@ -1,0 +1,105 @@
+import { defaultMap, type Look, type MapDescription } from '@pebble/contract';
+import { groupCodes } from '../network/groupCodes';
+import { isCategory } from '../network/columns';
+import type { MapNetwork } from './prepare';
+
+/** A look with the name by which it is offered. */
+export interface NamedLook {
+  readonly name: string;
+  /** What it is good for. */
+  readonly says: string;
+  readonly look: Look;
+}
+
+/** What of a map is its look: how sizes, colours, names and ties are drawn, not what they say. */
+export function lookOf({ size, colour, names, ties, regions }: MapDescription): Look {
+  return {
+    size: { growth: size.growth, smallest: size.smallest, largest: size.largest, cut: size.cut },
+    colour: { most: colour.most, ramp: colour.ramp, reversed: colour.reversed },
+    names: {
+      count: names.count,
+      fontSize: names.fontSize,
+      face: names.face,
+      grow: names.grow,
+      length: names.length,
+    },
+    ties,
+    outlined: regions.column !== null,
+  };
+}
+
+/** The same map with a look; outlines go round the groups that colour it, or round communities. */
+export function withLook(description: MapDescription, look: Look, network: MapNetwork): MapDescription {
+  return {
+    ...description,
+    size: { ...description.size, ...look.size },
+    colour: { ...description.colour, ...look.colour },
+    names: { ...description.names, ...look.names },
+    ties: look.ties,
+    regions: {
+      ...description.regions,
+      column: look.outlined ? (description.regions.column ?? outlinedColumn(description, network)) : null,
+    },
+  };
+}
+
+function outlinedColumn({ colour }: MapDescription, { nodes }: MapNetwork): string | null {
+  const isGroup = (name: string): boolean =>
+    name in nodes &&
+    (Array.isArray(nodes[name]) || isCategory(name)) &&
+    groupCodes(nodes[name]).names.length > 1;
+  return [colour.column, 'community'].find(isGroup) ?? null;
+}
+
+const usual = lookOf(defaultMap);
+
+/** Looks that come with the application. */
+export const SHIPPED_LOOKS: readonly NamedLook[] = [
+  { name: 'As at first', says: 'What every new map begins with.', look: usual },
+  {
+    name: 'For print',
+    says: 'Few, larger names in serif, pale ties: for a column of a journal.',
+    look: {
+      ...usual,
+      size: { ...usual.size, smallest: 3.5, largest: 17 },
+      names: { count: 15, fontSize: 15, face: 'serif', grow: false, length: 'full' },
+      ties: { ...usual.ties, strength: 0.7, arrows: false },
+    },
+  },
+  {
+    name: 'For slides',
+    says: 'Large nodes, few and large names, strong ties: to be read from the last row.',
+    look: {
+      ...usual,
+      size: { ...usual.size, smallest: 5, largest: 26, cut: 0.01 },
+      names: { count: 8, fontSize: 19, face: 'sans', grow: false, length: 'short' },
+      ties: { ...usual.ties, strength: 1.5, arrows: false },
+    },
+  },
+  {
+    name: 'Grey ties',
+    says: 'Ties without colour, nodes with it: who belongs where, before who talks with whom.',
+    look: { ...usual, ties: { ...usual.ties, colour: 'neutral', strength: 0.8 } },
+  },
+  {
+    name: 'Communities',
+    says: 'Groups outlined, ties between them bundled, small nodes: what groups there are and how they hang together.',
+    look: {
+      ...usual,
+      size: { ...usual.size, smallest: 2, largest: 9 },
+      names: { count: 16, fontSize: 12, face: 'sans', grow: false, length: 'full' },
+      ties: { ...usual.ties, form: 'bundled', tightness: 0.8, arrows: false },
+      outlined: true,
+    },
+  },
+  {
+    name: 'Influence',
+    says: 'A few large nodes with large names, the rest small: who stands out.',
+    look: {
+      ...usual,
+      size: { growth: 'linear', smallest: 1.5, largest: 30, cut: 0.01 },
+      names: { count: 20, fontSize: 13, face: 'sans', grow: true, length: 'full' },
+      ties: { ...usual.ties, strength: 0.5, width: 'even' },
+    },
+  },
+];
