@@ -31,6 +31,7 @@ export * from './map/layoutData';
 export * from './map/layoutWords';
 export * from './map/legend';
 export * from './map/looks';
+export * from './map/matrix';
 export * from './map/paintCanvas';
 export * from './map/paintSvg';
 export * from './map/palette';

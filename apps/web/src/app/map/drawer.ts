@@ -27,6 +27,7 @@ import { ChartsPanel } from './charts-panel';
 import { FormulaForm } from './formula-form';
 import { GroupsPanel } from './groups/groups-panel';
 import { MapSession } from './map-session';
+import { MatrixPanel } from './matrix-panel';
 import { QuestionList } from './question-list';
 import { RanksPanel } from './ranks-panel';
 import { RemovalPanel } from './removal-panel';
@@ -36,7 +37,7 @@ import { WholePanel } from './whole-panel';
 ModuleRegistry.registerModules([AllCommunityModule]);
 
 export type DrawerTab =
-  'accounts' | 'ties' | 'charts' | 'questions' | 'ranks' | 'groups' | 'removal' | 'whole';
+  'accounts' | 'ties' | 'matrix' | 'charts' | 'questions' | 'ranks' | 'groups' | 'removal' | 'whole';
 
 interface Row {
   readonly id: string;
@@ -58,6 +59,7 @@ const number = {
     ChartsPanel,
     FormulaForm,
     GroupsPanel,
+    MatrixPanel,
     QuestionList,
     RanksPanel,
     RemovalPanel,

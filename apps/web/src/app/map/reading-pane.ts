@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, signal } from '@angular/core';
-import type { EvidenceQuery, Message, Portrait, TextSpan } from '@pebble/contract';
+import { Condition, type EvidenceQuery, type Message, type Portrait, type TextSpan } from '@pebble/contract';
 import { formatValue, nodeLabels, numbersOf, textsOf, type MapNetwork } from '@pebble/core';
 import { Store } from '@ngrx/store';
 import { Api } from '../api/api';
@@ -136,6 +136,34 @@ export class ReadingPane {
       next: ({ ties }) => this.store.dispatch(MapActions.messageSelected({ message: message.id, ties })),
       error: (error: Error) => this.error.set(error.message),
     });
+  }
+
+  /** Whether the selected node stays where it is when the map is arranged again. */
+  protected readonly isHeld = computed(() => {
+    const selection = this.session.selection();
+    return selection?.what === 'node' && this.session.description().held.includes(selection.node);
+  });
+
+  protected hold(): void {
+    const selection = this.session.selection();
+    if (selection?.what !== 'node') return;
+    const before = this.session.description();
+    const others = before.held.filter((node) => node !== selection.node);
+    const held = this.isHeld() ? others : [...others, selection.node];
+    this.store.dispatch(MapActions.descriptionChanged({ description: { ...before, held } }));
+  }
+
+  /** Shows only the selected node and what is one step away; the caption says so, where it can be changed. */
+  protected showAround(): void {
+    const selection = this.session.selection();
+    if (selection?.what !== 'node') return;
+    const before = this.session.description();
+    const near = Condition.parse({ what: 'near', nodes: [selection.node], steps: 1 });
+    const others = before.show.where.conditions.filter(({ what }) => what !== 'near');
+    const where = { ...before.show.where, conditions: [...others, near] };
+    this.store.dispatch(
+      MapActions.descriptionChanged({ description: { ...before, show: { ...before.show, where } } }),
+    );
   }
 
   protected selectNode(node: number): void {

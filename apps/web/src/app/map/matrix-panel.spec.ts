@@ -1,0 +1,78 @@
+import { signal } from '@angular/core';
+import { TestBed } from '@angular/core/testing';
+import { MockStore, provideMockStore } from '@ngrx/store/testing';
+import { defaultMap } from '@pebble/contract';
+import { prepareMap, type MapNetwork } from '@pebble/core';
+import { host, text } from '../../testing/dom';
+import { MapActions } from '../store/map.actions';
+import { MapSession } from './map-session';
+import { MatrixPanel } from './matrix-panel';
+
+jest.mock('./map-session', () => ({ MapSession: class MapSession {} }));
+
+const data: MapNetwork = {
+  nodeCount: 3,
+  nodes: {
+    handle: ['ann', 'ben', 'cy'],
+    name: ['', '', ''],
+    messages: new Float64Array(3),
+    inDegree: Uint32Array.of(0, 1, 1),
+    betweenness: new Float64Array(3),
+    community: Uint32Array.of(1, 1, 1),
+  },
+  edges: { source: Uint32Array.of(0, 0), target: Uint32Array.of(1, 2), weight: Float64Array.of(4, 1) },
+};
+
+// There is no ground to paint on here.
+beforeAll(() => jest.spyOn(HTMLCanvasElement.prototype, 'getContext').mockReturnValue(null));
+
+async function panel() {
+  TestBed.configureTestingModule({
+    providers: [
+      provideMockStore(),
+      {
+        provide: MapSession,
+        useValue: {
+          data: signal(data),
+          prepared: signal(prepareMap(data, defaultMap)),
+          selection: signal(null),
+        },
+      },
+    ],
+  });
+  const dispatch = jest.spyOn(TestBed.inject(MockStore), 'dispatch');
+  const fixture = TestBed.createComponent(MatrixPanel);
+  await fixture.whenStable();
+  const canvas = host(fixture).querySelector('canvas')!;
+  const at = (type: string, row: number, column: number): void => {
+    const event = new MouseEvent(type, { bubbles: true });
+    // Names take 150 pixels, a cell 16.
+    Object.defineProperties(event, {
+      offsetX: { value: 150 + 16 * column + 5 },
+      offsetY: { value: 16 * row + 5 },
+    });
+    canvas.dispatchEvent(event);
+  };
+  return { fixture, dispatch, at };
+}
+
+describe('MatrixPanel', () => {
+  it('tells what stands in a cell', async () => {
+    const { fixture, at } = await panel();
+    expect(text(fixture)).toContain('2 cells. A row is where a tie comes from');
+    at('pointermove', 0, 1);
+    await fixture.whenStable();
+    expect(text(fixture)).toContain('ann → ben: weight 4');
+    at('pointermove', 1, 0);
+    await fixture.whenStable();
+    expect(text(fixture)).toContain('ben → ann: no tie');
+  });
+
+  it('opens the tie of a cell, and the node of a row where there is none', async () => {
+    const { dispatch, at } = await panel();
+    at('click', 0, 1);
+    expect(dispatch).toHaveBeenCalledWith(MapActions.tieSelected({ source: 0, target: 1 }));
+    at('click', 2, 2);
+    expect(dispatch).toHaveBeenCalledWith(MapActions.nodeSelected({ node: 2 }));
+  });
+});

@@ -1,0 +1,83 @@
+import { readFileSync } from 'node:fs';
+import { expect, test } from '@playwright/test';
+import { beginStudy, drop } from './steps';
+
+test('a map is made ready for print in under two minutes', async ({ page }) => {
+  test.setTimeout(180_000);
+  await beginStudy(page, 'Ready for print');
+  await drop(page, 'tidepost.csv');
+  await page.getByRole('button', { name: 'Import', exact: true }).click();
+  await expect(page.getByRole('button', { name: /tidepost\.csv · 9,000 messages/ })).toBeVisible();
+  await page.getByRole('link', { name: 'Weave a network' }).click();
+  await page.getByRole('button', { name: 'Weave and open the map' }).click();
+  await expect(page.getByRole('tab', { name: 'Accounts 1,320' })).toBeVisible({ timeout: 60_000 });
+  const phrase = (text: string | RegExp) => page.locator('.caption button').filter({ hasText: text });
+  const settings = page.getByRole('dialog');
+  const began = Date.now();
+
+  // Only who is tied with five others or more, which the caption says.
+  await phrase(/1,320 accounts/).click();
+  await settings.getByLabel('New condition').selectOption('range');
+  await settings.getByLabel('At least').fill('5');
+  await settings.getByLabel('At least').press('Tab');
+  await expect(phrase(/with degree of at least 5/)).toBeVisible();
+  await expect(settings.getByRole('status').first()).toContainText('of 1,320 accounts');
+  await page.keyboard.press('Escape');
+
+  // Communities as islands, outlined, with a title.
+  await phrase('by attraction').click();
+  await expect(settings.getByText('ties that cross')).toBeVisible();
+  await settings.getByLabel('Arrangement', { exact: true }).selectOption('islands');
+  await settings.getByRole('button', { name: 'Arrange', exact: true }).click();
+  await expect(phrase('as islands')).toBeVisible();
+  await page.getByRole('button', { name: 'Looks' }).click();
+  await page.getByRole('button', { name: 'Communities', exact: true }).click();
+  await page.getByRole('button', { name: 'Looks' }).click();
+  await expect(phrase('bundled')).toBeVisible();
+  await phrase('community').first().click();
+  await settings.getByLabel('Title of 1', { exact: true }).fill('Night workers');
+  await settings.getByLabel('Title of 1', { exact: true }).press('Tab');
+  await page.keyboard.press('Escape');
+
+  // The figure has all of it, and the sentence under it says so.
+  await page.getByRole('link', { name: /Publish/ }).click();
+  await expect(page.locator('pt-publish img')).toBeVisible();
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Save SVG' }).click(),
+  ]);
+  const figure = readFileSync(await download.path(), 'utf8');
+  expect(figure).toContain('Night workers');
+  expect(figure).toContain('with degree of at least 5');
+  expect(figure.match(/fill-opacity="0.11"/g)!.length).toBeGreaterThanOrEqual(6);
+  expect(Date.now() - began).toBeLessThan(120_000);
+
+  // Every step of it is in the logbook.
+  await page.getByRole('link', { name: /Logbook/ }).click();
+  await expect(page.getByText(/The map was arranged as islands/).first()).toBeVisible();
+});
+
+test('matrix, charts and map share one selection; what one arrangement cannot do is said', async ({
+  page,
+}) => {
+  test.setTimeout(120_000);
+  await page.goto('/');
+  await page.getByRole('link', { name: 'The lamps of Sallowmere' }).first().click();
+  await page.getByRole('link', { name: /^Map/ }).click();
+  await expect(page.getByRole('tab', { name: /^Accounts/ })).toBeVisible({ timeout: 60_000 });
+  await page.getByRole('tab', { name: 'Matrix' }).click();
+  const canvas = page.locator('pt-matrix-panel canvas');
+  await expect(canvas).toBeVisible();
+  // The first row is that of the first account of the first community.
+  await canvas.click({ position: { x: 156, y: 5 } });
+  await expect(page.locator('pt-reading-pane h2')).toBeVisible();
+  await page.getByRole('button', { name: 'Hold in place' }).click();
+  await expect(page.getByRole('button', { name: 'Held in place: free it' })).toBeVisible();
+
+  const phrase = page.locator('.caption button').filter({ hasText: 'by attraction' });
+  await phrase.click();
+  await page.getByLabel('Arrangement', { exact: true }).selectOption('few-crossings');
+  await page.getByRole('button', { name: 'Arrange', exact: true }).click();
+  await expect(page.getByText(/at most 60 nodes can be arranged/)).toBeVisible();
+  await expect(phrase).toBeVisible();
+});
