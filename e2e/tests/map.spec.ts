@@ -18,8 +18,8 @@ test('a map is made ready for print in under two minutes', async ({ page }) => {
   // Only who is tied with five others or more, which the caption says.
   await phrase(/1,320 accounts/).click();
   await settings.getByLabel('New condition').selectOption('range');
-  await settings.getByLabel('At least').fill('5');
-  await settings.getByLabel('At least').press('Tab');
+  await settings.getByRole('spinbutton', { name: 'At least' }).fill('5');
+  await settings.getByRole('spinbutton', { name: 'At least' }).press('Tab');
   await expect(phrase(/with degree of at least 5/)).toBeVisible();
   await expect(settings.getByRole('status').first()).toContainText('of 1,320 accounts');
   await page.keyboard.press('Escape');

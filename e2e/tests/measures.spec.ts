@@ -3,6 +3,7 @@ import { beginStudy, drop } from './steps';
 
 /** The rank that stands in a row of the table of first places, by the title of its column. */
 async function rankOf(page: Page, account: string, measure: string): Promise<number> {
+  await expect(page.locator('pt-ranks-panel thead th', { hasText: measure })).toBeVisible();
   const titles = await page.locator('pt-ranks-panel thead th').allInnerTexts();
   const column = titles.findIndex((title) => title.startsWith(measure));
   const row = page.locator('pt-ranks-panel tbody tr', { hasText: account });

@@ -49,7 +49,7 @@ test('a researcher goes from a dropped file to a published map', async ({ page }
 
   // The caption's phrases are the controls, and what they do can be taken back.
   await page.getByRole('button', { name: 'in-degree', exact: true }).click();
-  await page.getByRole('dialog').getByRole('combobox').selectOption('betweenness');
+  await page.getByRole('dialog').getByRole('combobox').first().selectOption('betweenness');
   await expect(page.locator('.caption')).toContainText('Size: betweenness');
   await page.keyboard.press('Escape');
   await page.getByRole('button', { name: 'Undo' }).click();
