@@ -11,7 +11,11 @@ function shown(size: string, names: string = defaultMap.names.column, colour?: s
 }
 
 /** How a network of two sorts of nodes is shown at first. */
-export const twoModeMap: MapDescription = shown('degree', 'degree', 'mode');
+export const twoModeMap: MapDescription = {
+  ...shown('degree', 'degree', 'mode'),
+  // Colour alone tells some people nothing.
+  shape: { column: 'mode' },
+};
 
 /** How a new network is shown at first; `weave` is null for one from a file. */
 export function firstMap(weave: Weave | null, directed: boolean): MapDescription {
