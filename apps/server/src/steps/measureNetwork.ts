@@ -1,7 +1,8 @@
-import { basicMeasures, formatCount, graphOf } from '@pebble/core';
+import { basicMeasures, betweennessPlan, formatCount, type Graph, graphOf } from '@pebble/core';
 import { findNetwork } from '../db/networks';
 import { readTable, writeTable } from '../files/tables';
-import { StepRefused, type StepDefinition } from './step';
+import { betweennessInThreads } from '../measuring/betweennessInThreads';
+import { StepRefused, type Progress, type StepDefinition } from './step';
 
 interface Measured extends Record<string, unknown> {
   readonly network: string;
@@ -16,16 +17,18 @@ interface Measured extends Record<string, unknown> {
 
 export const measureNetwork: StepDefinition<'measure-network', Measured> = {
   kind: 'measure-network',
-  async run({ store }, { network, settings }, progress) {
+  async run({ store, threads }, { network, settings }, progress) {
     const found = await findNetwork(store, network);
     if (!found) throw new StepRefused('This network is no longer there.');
     const nodes = readTable(store.folder, network, 'nodes');
     const edges = readTable(store.folder, network, 'edges');
+    const graph = graphOf(found.nodes, edges);
     const { columns, ...numbers } = basicMeasures(
-      graphOf(found.nodes, edges),
+      graph,
       settings,
       progress,
       found.directed,
+      await largeBetweenness(threads.paths, graph, found.directed, settings.seed, progress),
     );
     writeTable(store.folder, network, 'nodes', { ...nodes, ...columns });
     const measures = { ...numbers, pivots: numbers.pivots ?? 0, exact: numbers.pivots === null, ...settings };
@@ -50,3 +53,26 @@ export const measureNetwork: StepDefinition<'measure-network', Measured> = {
   },
   seed: ({ settings }) => settings.seed,
 };
+
+/** Start nodes x ties above which starting threads is worth while. */
+const LARGE = 5e7;
+
+/** Betweenness of a large network in one thread for each core; of a smaller one it is computed with the rest. */
+async function largeBetweenness(
+  threadFile: string,
+  graph: Graph,
+  directed: boolean,
+  seed: number,
+  progress: Progress,
+): Promise<Float64Array | undefined> {
+  const { rows, pivots } = betweennessPlan(graph, directed);
+  if (rows.nodeCount * (rows.nodeCount + rows.neighbour.length) < LARGE) return undefined;
+  const found = await betweennessInThreads(threadFile, 'steps', rows, {
+    directed,
+    normalised: true,
+    pivots,
+    seed,
+    progress: (share) => progress('Betweenness', 0.5 * share),
+  });
+  return found.values;
+}

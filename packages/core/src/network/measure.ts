@@ -1,7 +1,7 @@
 import type { MeasureSettings } from '@pebble/contract';
 import { communities as findCommunities } from '../communities/communities';
 import { weakComponents } from '../graph/components';
-import { neighbourRows, outRows, withoutSelfLoops } from '../graph/csr';
+import { neighbourRows, outRows, withoutSelfLoops, type Csr } from '../graph/csr';
 import type { Graph } from '../graph/graph';
 import { betweenness, pivotsFor } from '../measure/betweenness';
 import { degrees } from '../measure/degree';
@@ -18,32 +18,48 @@ export interface BasicMeasures {
   readonly pivots: number | null;
 }
 
+/** Along which rows betweenness goes, and from how many start nodes; all where it is left out. */
+export function betweennessPlan(graph: Graph, directed: boolean): { rows: Csr; pivots: number | undefined } {
+  const rows = withoutSelfLoops(directed ? outRows(graph) : neighbourRows(graph));
+  return { rows, pivots: pivotsFor(rows) };
+}
+
+function plainBetweenness(
+  graph: Graph,
+  { seed }: MeasureSettings,
+  progress: ((phase: string, share: number) => void) | undefined,
+  directed: boolean,
+): Float64Array {
+  const { rows, pivots } = betweennessPlan(graph, directed);
+  return betweenness(rows, {
+    directed,
+    normalised: true,
+    pivots,
+    seed,
+    progress: (share) => progress?.('Betweenness', 0.5 * share),
+  });
+}
+
 /**
  * The measures that every network gets at once: degrees, strengths, components, communities, betweenness. An undirected network, each
  * tie of which stands once, has no in- and out-columns.
+ * @param between betweenness where it was computed already, in several threads
  */
 export function basicMeasures(
   graph: Graph,
   settings: MeasureSettings,
   progress?: (phase: string, share: number) => void,
   directed = true,
+  between: Float64Array = plainBetweenness(graph, settings, progress, directed),
 ): BasicMeasures {
-  progress?.('Degrees and components', 0);
+  progress?.('Degrees and components', 0.5);
   const degree = degrees(graph);
   const components = weakComponents(graph);
   const communities = findCommunities(graph, {
     ...settings,
-    progress: (share) => progress?.('Communities', 0.1 + 0.4 * share),
+    progress: (share) => progress?.('Communities', 0.6 + 0.4 * share),
   });
-  const rows = withoutSelfLoops(directed ? outRows(graph) : neighbourRows(graph));
-  const pivots = pivotsFor(rows);
-  const between = betweenness(rows, {
-    directed,
-    normalised: true,
-    pivots,
-    seed: settings.seed,
-    progress: (share) => progress?.('Betweenness', 0.5 + 0.5 * share),
-  });
+  const { pivots } = betweennessPlan(graph, directed);
   const fromOne = (values: Uint32Array): Uint32Array => values.map((v) => v + 1);
   return {
     columns: {

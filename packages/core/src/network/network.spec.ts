@@ -92,6 +92,6 @@ describe('basicMeasures', () => {
     );
     expect(found).toMatchObject({ components: 3, largestComponent: 2, isolates: 2, pivots: null });
     expect([...numbersOf(found.columns, 'component')]).toEqual([1, 1, 2, 3]);
-    expect([...phases]).toEqual(['Degrees and components', 'Communities', 'Betweenness']);
+    expect([...phases]).toEqual(['Betweenness', 'Degrees and components', 'Communities']);
   });
 });
