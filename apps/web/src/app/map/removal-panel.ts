@@ -164,7 +164,7 @@ export class RemovalPanel implements OnDestroy {
         top: 'middle',
         icon: 'roundRect',
         itemHeight: 3,
-        textStyle: { color: colours.soft },
+        textStyle: { color: colours.soft, width: 118, overflow: 'truncate' },
       },
       tooltip: { trigger: 'axis', valueFormatter: (share: number) => `${(100 * share).toFixed(1)} %` },
       xAxis: {
