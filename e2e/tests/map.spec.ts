@@ -1,16 +1,10 @@
 import { readFileSync } from 'node:fs';
 import { expect, test } from '@playwright/test';
-import { beginStudy, drop } from './steps';
+import { openFirstMap } from './steps';
 
 test('a map is made ready for print in under two minutes', async ({ page }) => {
   test.setTimeout(180_000);
-  await beginStudy(page, 'Ready for print');
-  await drop(page, 'tidepost.csv');
-  await page.getByRole('button', { name: 'Import', exact: true }).click();
-  await expect(page.getByRole('button', { name: /tidepost\.csv · 9,000 messages/ })).toBeVisible();
-  await page.getByRole('link', { name: 'Weave a network' }).click();
-  await page.getByRole('button', { name: 'Weave and open the map' }).click();
-  await expect(page.getByRole('tab', { name: 'Accounts 1,320' })).toBeVisible({ timeout: 60_000 });
+  await openFirstMap(page, 'Ready for print');
   const phrase = (text: string | RegExp) => page.locator('.caption button').filter({ hasText: text });
   const settings = page.getByRole('dialog');
   const began = Date.now();

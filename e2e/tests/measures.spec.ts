@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { beginStudy, drop } from './steps';
+import { openFirstMap } from './steps';
 
 /** The rank that stands in a row of the table of first places, by the title of its column. */
 async function rankOf(page: Page, account: string, measure: string): Promise<number> {
@@ -13,13 +13,7 @@ async function rankOf(page: Page, account: string, measure: string): Promise<num
 
 test('three questions are answered: who is loud, who bridges, who posts in step', async ({ page }) => {
   test.setTimeout(240_000);
-  await beginStudy(page, 'Three questions');
-  await drop(page, 'tidepost.csv');
-  await page.getByRole('button', { name: 'Import', exact: true }).click();
-  await expect(page.getByRole('button', { name: /tidepost\.csv · 9,000 messages/ })).toBeVisible();
-  await page.getByRole('link', { name: 'Weave a network' }).click();
-  await page.getByRole('button', { name: 'Weave and open the map' }).click();
-  await expect(page.getByRole('tab', { name: 'Accounts 1,320' })).toBeVisible({ timeout: 60_000 });
+  await openFirstMap(page, 'Three questions');
 
   // The loud account is addressed most, and bridges nothing.
   await page.getByRole('tab', { name: 'Ranks' }).click();

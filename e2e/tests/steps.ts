@@ -19,6 +19,17 @@ export async function drop(page: Page, ...names: string[]): Promise<void> {
   await page.dispatchEvent('pt-gather', 'drop', { dataTransfer: transfer });
 }
 
+/** A study of the demo's posts, and the first network that is offered, on its map. */
+export async function openFirstMap(page: Page, study: string): Promise<void> {
+  await beginStudy(page, study);
+  await drop(page, 'tidepost.csv');
+  await page.getByRole('button', { name: 'Import', exact: true }).click();
+  await expect(page.getByRole('button', { name: /tidepost\.csv · 9,000 messages/ })).toBeVisible();
+  await page.getByRole('link', { name: 'Weave a network' }).click();
+  await page.getByRole('button', { name: 'Weave and open the map' }).click();
+  await expect(page.getByRole('tab', { name: 'Accounts 1,320' })).toBeVisible({ timeout: 60_000 });
+}
+
 export async function beginStudy(page: Page, name: string): Promise<void> {
   await page.goto('/');
   await page.getByPlaceholder('Name of a new study').fill(name);

@@ -1,7 +1,7 @@
-import { counted, textsIn } from '@pebble/core';
+import { counted } from '@pebble/core';
 import { keepGrouping } from '../db/groupings';
-import { findNetwork, isTakenColumn } from '../db/networks';
-import { readTable, writeTable } from '../files/tables';
+import { writeTable } from '../files/tables';
+import { groupsToChange } from './groupsToChange';
 import { StepRefused, type StepDefinition } from './step';
 
 interface Regrouped extends Record<string, unknown> {
@@ -17,13 +17,7 @@ interface Regrouped extends Record<string, unknown> {
 export const regroup: StepDefinition<'regroup', Regrouped> = {
   kind: 'regroup',
   async run({ store }, { network, column, name, rename, move }) {
-    const found = await findNetwork(store, network);
-    if (!found) throw new StepRefused('This network is no longer there.');
-    if (isTakenColumn(name))
-      throw new StepRefused(`The nodes have a column “${name}” already. Choose another name.`);
-    const nodes = readTable(store.folder, network, 'nodes');
-    if (!(column in nodes)) throw new StepRefused(`The nodes have no column “${column}”.`);
-    const before = textsIn(nodes[column]);
+    const { nodes, groups: before } = await groupsToChange(store, { network, column, name });
     const unknown = Object.keys(rename).find((group) => !before.includes(group));
     if (unknown !== undefined) throw new StepRefused(`There is no group “${unknown}” in “${column}”.`);
     const after = before.map((group) => rename[group] ?? group);

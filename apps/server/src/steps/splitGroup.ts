@@ -1,7 +1,7 @@
-import { counted, graphOf, groupNodes, keepPart, methodPhrase, textsIn } from '@pebble/core';
+import { counted, graphOf, groupNodes, keepPart, methodPhrase } from '@pebble/core';
 import { keepGrouping } from '../db/groupings';
-import { findNetwork, isTakenColumn } from '../db/networks';
 import { readTable, writeTable } from '../files/tables';
+import { groupsToChange } from './groupsToChange';
 import { StepRefused, type StepDefinition } from './step';
 
 interface Split extends Record<string, unknown> {
@@ -15,13 +15,7 @@ interface Split extends Record<string, unknown> {
 export const splitGroup: StepDefinition<'split-group', Split> = {
   kind: 'split-group',
   async run({ store }, { network, column, group, name, settings }, progress) {
-    const found = await findNetwork(store, network);
-    if (!found) throw new StepRefused('This network is no longer there.');
-    if (isTakenColumn(name))
-      throw new StepRefused(`The nodes have a column “${name}” already. Choose another name.`);
-    const nodes = readTable(store.folder, network, 'nodes');
-    if (!(column in nodes)) throw new StepRefused(`The nodes have no column “${column}”.`);
-    const groups = textsIn(nodes[column]);
+    const { found, nodes, groups } = await groupsToChange(store, { network, column, name });
     const part = keepPart(
       graphOf(found.nodes, readTable(store.folder, network, 'edges')),
       (v) => groups[v] === group,

@@ -82,22 +82,8 @@ function tick(value: number): string {
     </div>
     <pt-chart class="chart" [options]="options()" [rows]="rows()" [label]="label()" (picked)="pick($event.data)" />
   `,
+  styleUrl: './panel-below.scss',
   styles: `
-    :host {
-      display: flex;
-      flex-direction: column;
-      flex: 1;
-      min-height: 0;
-      background: var(--sheet);
-    }
-    .choice {
-      display: flex;
-      flex-wrap: wrap;
-      align-items: center;
-      gap: 6px 12px;
-      padding: 8px 18px 4px;
-      font-size: 13.5px;
-    }
     .views button {
       border: 1px solid var(--line);
       background: none;
@@ -118,9 +104,6 @@ function tick(value: number): string {
     .views button[aria-pressed='true'] {
       background: color-mix(in srgb, var(--thread) 12%, transparent);
       color: var(--thread);
-    }
-    .soft {
-      color: var(--soft);
     }
     .chart {
       flex: 1;

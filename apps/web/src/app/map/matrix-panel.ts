@@ -62,25 +62,8 @@ const READABLE = 10;
       ></canvas>
     </div>
   `,
+  styleUrl: './panel-below.scss',
   styles: `
-    :host {
-      display: flex;
-      flex-direction: column;
-      flex: 1;
-      min-height: 0;
-      background: var(--sheet);
-    }
-    .choice {
-      display: flex;
-      flex-wrap: wrap;
-      align-items: center;
-      gap: 6px 10px;
-      padding: 8px 18px;
-      font-size: 13.5px;
-    }
-    .soft {
-      color: var(--soft);
-    }
     .ground {
       flex: 1;
       min-height: 0;
