@@ -8,10 +8,11 @@ import { SOURCE_MATERIALS, type Preview, type Step, type StepKind } from '@pebbl
 import { start, type Running } from '../start';
 
 const root = join(__dirname, '../../../..');
-const built = join(root, 'apps/server/dist/test');
+/** Where the programs of threads are built for tests. */
+export const builtThreads = join(root, 'apps/server/dist/test');
 
 /** The program of the threads that run steps. */
-export const workerFile = join(built, 'runner/worker.js');
+export const workerFile = join(builtThreads, 'runner/worker.js');
 
 /** The threads run built code. */
 export function buildThreads(): void {
@@ -20,7 +21,7 @@ export function buildThreads(): void {
     entryPoints: ['runner/worker', 'intake/thread', 'measuring/pathsThread'].map(
       (name) => `apps/server/src/${name}.ts`,
     ),
-    outdir: built,
+    outdir: builtThreads,
     bundle: true,
     platform: 'node',
     format: 'esm',
