@@ -59,6 +59,10 @@ describe('weaveAlike', () => {
     // 1 2 3 4 and 1 9 2 3: three of five.
     expect([woven.weight[0], woven.columns['shared'][0], woven.uses[0]]).toEqual([3 / 5, 3, 2]);
     expect(messagesOfTie(woven.evidence!(), 0, 1)).toEqual([0, 1, 2, 3]);
+    // The messages of both, a day apart each.
+    expect(woven.columns['days'][0]).toBe(4);
+    expect(woven.columns['first'][0]).toBe(Math.min(...Array.from(talk.time)));
+    expect(woven.columns['last'][0]).toBe(Math.max(...Array.from(talk.time)));
   });
 
   it('finds every pair that going through all pairs finds', () => {

@@ -21,7 +21,7 @@ export function weaveAlike(placings: Placings, weave: AlikeWeave): Woven {
   const isByShare = weave.likeness > 0;
   const { first, last } = moments(nodes.count, nodes.of, placings.time);
   const column = (of: (pair: AlikePair) => number): Float64Array => Float64Array.from(pairs, of);
-  const day = (time: number): number => Math.floor(time / DAY);
+  const days = daysOf(nodes.count, nodes.of, placings.time);
   const woven = withoutIsolates({
     directed: false,
     id: Uint32Array.from(nodes.keys),
@@ -33,16 +33,10 @@ export function weaveAlike(placings: Placings, weave: AlikeWeave): Woven {
     columns: {
       shared: column(({ shared }) => shared),
       likeness: column(({ likeness }) => likeness),
-      // Two messages have two moments; of accounts only the whole of what they wrote could be said.
-      ...(ofMessages
-        ? {
-            days: column(({ a, b }) =>
-              Number.isNaN(first[a]) || Number.isNaN(first[b]) || day(first[a]) === day(first[b]) ? 1 : 2,
-            ),
-            first: column(({ a, b }) => Math.min(first[a], first[b])),
-            last: column(({ a, b }) => Math.max(last[a], last[b])),
-          }
-        : {}),
+      // Of both together: of accounts the days on which either wrote something with these words.
+      days: column(({ a, b }) => unionSize(days[a], days[b])),
+      first: column(({ a, b }) => lesser(first[a], first[b])),
+      last: column(({ a, b }) => -lesser(-last[a], -last[b])),
     },
     evidence: () =>
       evidenceOf(placings, nodes.count, nodes.of, ofMessages ? new Uint32Array(all.length) : words.of),
@@ -119,7 +113,7 @@ function alikePairs(
 }
 
 /** How many numbers two ascending lists share. */
-function sharedOf(a: Uint32Array, b: Uint32Array): number {
+function sharedOf(a: ArrayLike<number>, b: ArrayLike<number>): number {
   let shared = 0;
   for (let i = 0, j = 0; i < a.length && j < b.length;) {
     if (a[i] === b[j]) {
@@ -130,6 +124,26 @@ function sharedOf(a: Uint32Array, b: Uint32Array): number {
     else j++;
   }
   return shared;
+}
+
+/** The days (UTC) on which the rows of each node fall, ascending, each once. */
+function daysOf(nodes: number, node: Uint32Array, time: ArrayLike<number>): readonly Float64Array[] {
+  const { start, values } = groupRows(nodes, node);
+  return Array.from({ length: nodes }, (_, v) => {
+    const all = pickNumbers(values.subarray(start[v], start[v + 1]), (i) => Math.floor(time[i] / DAY)).sort();
+    return all.filter((day, i) => !Number.isNaN(day) && day !== all[i - 1]);
+  });
+}
+
+/** How many different numbers stand in two ascending lists. */
+function unionSize(a: ArrayLike<number>, b: ArrayLike<number>): number {
+  return a.length + b.length - sharedOf(a, b);
+}
+
+/** The lesser of two numbers; where one is missing the other. */
+function lesser(a: number, b: number): number {
+  if (Number.isNaN(a)) return b;
+  return b < a ? b : a;
 }
 
 function moments(
