@@ -2,7 +2,7 @@ import type { MapColour } from '@pebble/contract';
 import { isCategory } from '../network/columns';
 import { numbersOf } from '../network/tables';
 import { CATEGORY_COLOURS, FURTHER_COLOURS, OTHER_COLOUR, RAMP_STEPS, rampColour } from './palette';
-import type { MapNetwork } from './prepare';
+import type { MapNetwork } from './mapNetwork';
 import { rangeOf } from './sizes';
 
 /** One entry of the colour legend. */

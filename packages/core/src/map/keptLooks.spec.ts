@@ -1,6 +1,6 @@
 import { defaultMap, Look, MapDescription } from '@pebble/contract';
 import { lookOf, SHIPPED_LOOKS, withLook } from './looks';
-import type { MapNetwork } from './prepare';
+import type { MapNetwork } from './mapNetwork';
 
 const network: MapNetwork = {
   nodeCount: 2,

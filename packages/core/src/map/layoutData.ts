@@ -3,7 +3,7 @@ import { groupCodes } from '../network/groupCodes';
 import { isCategory } from '../network/columns';
 import type { LayoutData } from '../layout/placed';
 import { sortsIn } from '../weave/oneSort';
-import type { MapNetwork } from './prepare';
+import type { MapNetwork } from './mapNetwork';
 
 /** What an arrangement is told of the nodes of a network: the columns that it goes by, their groups and sorts. */
 export function layoutData(

@@ -1,7 +1,7 @@
 import { LayoutMethod, LayoutSettings } from '@pebble/contract';
 import { layoutData } from './layoutData';
 import { LAYOUTS, layoutPhrase, layoutSentence } from './layoutWords';
-import type { MapNetwork } from './prepare';
+import type { MapNetwork } from './mapNetwork';
 
 const settings = (part: object): LayoutSettings => LayoutSettings.parse(part);
 

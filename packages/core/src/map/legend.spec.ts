@@ -1,7 +1,8 @@
 import { defaultMap } from '@pebble/contract';
 import { buildLegend, formatValue } from './legend';
 import { PAPER } from './palette';
-import { prepareMap, type MapNetwork } from './prepare';
+import type { MapNetwork } from './mapNetwork';
+import { prepareMap } from './prepare';
 
 const sizes = [0, 3, 8, 120];
 const network: MapNetwork = {

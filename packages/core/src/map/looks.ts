@@ -1,7 +1,7 @@
 import { defaultMap, type Look, type MapDescription } from '@pebble/contract';
 import { groupCodes } from '../network/groupCodes';
 import { isCategory } from '../network/columns';
-import type { MapNetwork } from './prepare';
+import type { MapNetwork } from './mapNetwork';
 
 /** A look with the name by which it is offered. */
 export interface NamedLook {

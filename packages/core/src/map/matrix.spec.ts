@@ -1,7 +1,8 @@
 import { defaultMap } from '@pebble/contract';
 import { planted } from '../testing/known';
 import { matrixOf } from './matrix';
-import { prepareMap, type MapNetwork } from './prepare';
+import type { MapNetwork } from './mapNetwork';
+import { prepareMap } from './prepare';
 
 const network = (directed: boolean): MapNetwork => ({
   nodeCount: 4,

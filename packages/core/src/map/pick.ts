@@ -1,6 +1,6 @@
 import Flatbush from 'flatbush';
 import { numbersOf } from '../network/tables';
-import type { ScreenNodes } from './buildScene';
+import type { ScreenNodes } from './sceneInput';
 import type { PreparedMap } from './prepare';
 import { routesOf, type Route } from './tieRoutes';
 

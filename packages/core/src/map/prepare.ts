@@ -1,18 +1,12 @@
 import type { MapDescription } from '@pebble/contract';
 import { isCategory } from '../network/columns';
 import { groupCodes } from '../network/groupCodes';
-import { nodeLabels, numbersOf, type TableColumns } from '../network/tables';
+import { nodeLabels, numbersOf } from '../network/tables';
+import type { MapNetwork } from './mapNetwork';
 import { colourNodes, type ColourGroup } from './colours';
 import { shapeNodes, type ShapeGroup } from './shapes';
 import { sizeNodes } from './sizes';
 import { shownPart } from './shown';
-
-/** A network as the map needs it: its node table and its edge table. */
-export interface MapNetwork {
-  readonly nodeCount: number;
-  readonly nodes: TableColumns;
-  readonly edges: TableColumns;
-}
 
 /** Everything about a map that depends on its description and not on where one looks. */
 export interface PreparedMap {

@@ -1,5 +1,5 @@
 import { groupCodes } from '../network/groupCodes';
-import type { ScreenNodes, SceneInput } from './buildScene';
+import type { ScreenNodes, SceneInput } from './sceneInput';
 import { OTHER_COLOUR } from './palette';
 import type { Region, TextMark } from './scene';
 import { textWidth } from './textWidth';

@@ -1,6 +1,6 @@
 import { NodeShape } from '@pebble/contract';
 import { groupCodes } from '../network/groupCodes';
-import type { MapNetwork } from './prepare';
+import type { MapNetwork } from './mapNetwork';
 
 /** One entry of the legend of shapes. */
 export interface ShapeGroup {

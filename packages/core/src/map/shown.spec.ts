@@ -1,6 +1,6 @@
 import { Condition, Shown, wholeShown } from '@pebble/contract';
 import fc from 'fast-check';
-import type { MapNetwork } from './prepare';
+import type { MapNetwork } from './mapNetwork';
 import { shownGraph, shownPart, within } from './shown';
 import { conditionPhrase, shownPhrase } from './shownPhrase';
 

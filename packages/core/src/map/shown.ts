@@ -5,7 +5,7 @@ import { keepPart } from '../graph/filter';
 import type { Graph } from '../graph/graph';
 import { coreNumbers } from '../measure/neighbourhood';
 import { graphOf, nodeLabels, numbersOf, textsIn, type TableColumns } from '../network/tables';
-import type { MapNetwork } from './prepare';
+import type { MapNetwork } from './mapNetwork';
 
 /** The nodes and edges that are shown, ascending. */
 export interface ShownPart {

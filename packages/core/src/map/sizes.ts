@@ -1,6 +1,6 @@
 import type { MapDescription } from '@pebble/contract';
 import { numbersOf } from '../network/tables';
-import type { MapNetwork } from './prepare';
+import type { MapNetwork } from './mapNetwork';
 
 export interface NodeSizes {
   /** By node of the network, in pixels at scale 1; 0 for nodes that are not shown. */

@@ -1,4 +1,4 @@
-import type { ScreenNodes } from './buildScene';
+import type { ScreenNodes } from './sceneInput';
 import type { PreparedMap } from './prepare';
 
 /** Bend of a tie, as a share of its length. */

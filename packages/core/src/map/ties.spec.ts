@@ -1,7 +1,9 @@
 import { defaultMap, type MapDescription } from '@pebble/contract';
-import { buildScene, type Focus } from './buildScene';
+import { buildScene } from './buildScene';
+import type { Focus } from './sceneInput';
 import { PAPER } from './palette';
-import { prepareMap, type MapNetwork } from './prepare';
+import type { MapNetwork } from './mapNetwork';
+import { prepareMap } from './prepare';
 import type { Scene } from './scene';
 
 /** Nodes on a line, 100 apart, with the given ties. */

@@ -1,5 +1,5 @@
 import { numbersOf } from '../network/tables';
-import type { ScreenNodes, SceneInput } from './buildScene';
+import type { ScreenNodes, SceneInput } from './sceneInput';
 import { mixed } from './palette';
 import type { CurveBatch, LineBatch, TriangleBatch } from './scene';
 import { routesOf, type Route } from './tieRoutes';

@@ -1,0 +1,8 @@
+import type { TableColumns } from '../network/tables';
+
+/** A network as the map needs it: its node table and its edge table. */
+export interface MapNetwork {
+  readonly nodeCount: number;
+  readonly nodes: TableColumns;
+  readonly edges: TableColumns;
+}

@@ -1,0 +1,30 @@
+import type { Theme } from './palette';
+import type { PreparedMap } from './prepare';
+import type { Size, View } from './view';
+
+/** What is picked out on the map; everything else fades. */
+export interface Focus {
+  /** Nodes picked by the reader. */
+  readonly nodes: ReadonlySet<number>;
+  /** Nodes that stay clear beside them. */
+  readonly around: ReadonlySet<number>;
+  /** Edges of the network that are drawn strong. */
+  readonly edges: ReadonlySet<number>;
+}
+
+/** Nodes on the screen, by node of the network; radius 0 for nodes that are not shown. */
+export interface ScreenNodes {
+  readonly x: Float32Array;
+  readonly y: Float32Array;
+  readonly radius: Float32Array;
+}
+
+export interface SceneInput {
+  readonly map: PreparedMap;
+  readonly x: Float32Array;
+  readonly y: Float32Array;
+  readonly view: View;
+  readonly size: Size;
+  readonly theme: Theme;
+  readonly focus: Focus | null;
+}
