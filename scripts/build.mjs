@@ -96,7 +96,9 @@ await buildWhenStale('the packages', packages, 'packages/standins/dist', async (
 });
 await buildWhenStale('the server', [...packages, 'apps/server'], 'apps/server/dist', () =>
   bundle(
-    ['main', 'runner/worker', 'intake/thread', 'measuring/pathsThread'].map((name) => `apps/server/src/${name}.ts`),
+    ['main', 'runner/worker', 'intake/thread', 'measuring/pathsThread'].map(
+      (name) => `apps/server/src/${name}.ts`,
+    ),
     'apps/server/dist',
   ),
 );
