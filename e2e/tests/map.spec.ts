@@ -68,6 +68,15 @@ test('matrix, charts and map share one selection; what one arrangement cannot do
   await page.getByRole('button', { name: 'Hold in place' }).click();
   await expect(page.getByRole('button', { name: 'Held in place: free it' })).toBeVisible();
 
+  // A filter that leaves nothing says so, and is taken away.
+  await page.locator('.caption button').first().click();
+  await page.getByLabel('New condition').selectOption('named');
+  await page.getByLabel('Text in the name').fill('nobody is called so');
+  await page.keyboard.press('Escape');
+  await expect(page.getByText('Nothing is left by what the caption asks for.')).toBeVisible();
+  await page.getByRole('button', { name: 'Show all' }).click();
+  await expect(page.getByRole('tab', { name: 'Accounts 1,320' })).toBeVisible();
+
   const phrase = page.locator('.caption button').filter({ hasText: 'by attraction' });
   await phrase.click();
   await page.getByLabel('Arrangement', { exact: true }).selectOption('few-crossings');

@@ -11,6 +11,7 @@ import {
 } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
+import { wholeShown } from '@pebble/contract';
 import { MapActions } from '../store/map.actions';
 import { mapEditing } from '../store/map.reducer';
 import { work } from '../store/work.reducer';
@@ -50,6 +51,11 @@ export class MapScreen {
   protected readonly isStale = computed(
     () => this.networks().find(({ id }) => id === this.session.network()?.id)?.stale ?? false,
   );
+  /** Whether the filters leave no node of a network that has some. */
+  protected readonly isEmpty = computed(() => {
+    const map = this.session.prepared();
+    return map !== null && map.nodes.length === 0 && map.network.nodeCount > 0;
+  });
   protected readonly waiting = computed(() => {
     const network = this.session.network();
     if (!network) return 'Opening the network …';
@@ -90,6 +96,12 @@ export class MapScreen {
 
   protected open(id: string): void {
     void this.router.navigate(['/studies', this.study()!.id, 'map', id]);
+  }
+
+  /** Takes all filters away, which can be undone. */
+  protected showAll(): void {
+    const description = { ...this.session.description(), show: wholeShown };
+    this.store.dispatch(MapActions.descriptionChanged({ description }));
   }
 
   protected fit(): void {
