@@ -12,7 +12,7 @@ import { grid } from './grid';
 import { islands } from './islands';
 import { multilevelStart } from './multilevel';
 import { packRound } from './pack';
-import { NO_DATA, type LayoutData, type Placement } from './placed';
+import { NO_DATA, type LayoutData, type PlacedInput, type Placement } from './placed';
 import { rings } from './rings';
 import type { Running } from './running';
 import { Springs } from './springs';
@@ -51,15 +51,17 @@ const LARGE = 1500;
  * a picture can be shown between the rounds: it yields after every iteration of a large component and returns the final arrangement.
  * Throws a RangeError with a sentence when a part is too large for the method.
  * @param radius of each node in pixels at scale 1; nodes will not overlap at these sizes
+ * @param progress is told how far a placement of all nodes is, 0 to 1; may throw to stop
  */
 export function* arranging(
   graph: Graph,
   radius: ArrayLike<number>,
   settings: LayoutSettings,
   data: LayoutData = NO_DATA,
+  progress?: (share: number) => void,
 ): Generator<{ iteration: number; preview: () => Arrangement }, Arrangement> {
   const placement = PLACEMENTS[settings.method];
-  if (placement) return place(placement, graph, radius, settings, data);
+  if (placement) return place(placement, { graph, radius, settings, data, progress });
   const components = weakComponents(graph);
   const parts = splitParts(graph, components, settings);
   let iterations = 0;
@@ -87,7 +89,7 @@ export function arrange(
   progress?: (share: number) => void,
   data: LayoutData = NO_DATA,
 ): Arrangement {
-  const rounds = arranging(graph, radius, settings, data);
+  const rounds = arranging(graph, radius, settings, data, progress);
   for (;;) {
     const round = rounds.next();
     if (round.done) return round.value;
@@ -96,13 +98,8 @@ export function arrange(
 }
 
 /** Places all nodes at once. */
-function place(
-  placement: Placement,
-  graph: Graph,
-  radius: ArrayLike<number>,
-  settings: LayoutSettings,
-  data: LayoutData,
-): Arrangement {
+function place(placement: Placement, given: Omit<PlacedInput, 'nodes'>): Arrangement {
+  const { graph, radius, settings } = given;
   const { of, size } = weakComponents(graph);
   const isApart = (v: number): boolean => settings.isolates === 'below' && size[of[v]] === 1;
   // In a grid and by axes nodes stand by what they are, tied or not.
@@ -112,9 +109,10 @@ function place(
   for (let v = 0; v < graph.nodeCount; v++) (!all && isApart(v) ? apart : nodes).push(v);
   const x = new Float64Array(graph.nodeCount);
   const y = new Float64Array(graph.nodeCount);
-  placement({ graph, radius, nodes, data, settings }, x, y);
+  placement({ ...given, nodes }, x, y);
   const isRound = settings.method === 'rings' || settings.method === 'circle';
   let overlaps = 0;
+  // Columns have room for each node as they are; moved apart, they would be none.
   if (settings.separate && settings.method !== 'columns') {
     const [px, py] = [Float64Array.from(nodes, (v) => x[v]), Float64Array.from(nodes, (v) => y[v])];
     overlaps = makeRoom(

@@ -1,6 +1,7 @@
 import type { Graph } from '../graph/graph';
 import { Random } from '../random';
 import { countCrossings, doCross } from './crossings';
+import { span } from './finish';
 import type { Running } from './running';
 import { Stress } from './stress';
 
@@ -56,7 +57,7 @@ export class FewCrossings implements Running {
     const round = this.iterations % ROUNDS;
     if (round === 0 && this.iterations > 0) this.beginAgain();
     const heat = 1.5 * (1 - round / ROUNDS) ** 2;
-    const { left, top, width, height } = spanOf(x, y);
+    const { left, top, width, height } = span(x, y);
     for (let k = 0; k < n; k++) {
       const v = chance.below(n);
       const [oldX, oldY] = [x[v], y[v]];
@@ -139,15 +140,4 @@ function onceEach({ nodeCount, source, target }: Graph): { source: number[]; tar
     ties.target.push(b);
   }
   return ties;
-}
-
-function spanOf(x: Float64Array, y: Float64Array) {
-  let [left, top, right, bottom] = [Infinity, Infinity, -Infinity, -Infinity];
-  for (let v = 0; v < x.length; v++) {
-    left = Math.min(left, x[v]);
-    right = Math.max(right, x[v]);
-    top = Math.min(top, y[v]);
-    bottom = Math.max(bottom, y[v]);
-  }
-  return { left, top, width: right - left, height: bottom - top };
 }

@@ -1,6 +1,7 @@
 import { keepPart } from '../graph/filter';
 import type { Graph } from '../graph/graph';
 import { Attraction } from './attraction';
+import { span } from './finish';
 import { removeOverlaps } from './overlaps';
 import { packRound } from './pack';
 import { rowsOf, type Placement, type PlacedInput } from './placed';
@@ -78,17 +79,11 @@ function island({ graph, radius, settings }: PlacedInput, nodes: readonly number
   while (!layout.atRest && layout.iterations < ROUNDS) layout.iterate();
   const size = Float64Array.from(part.node, (v) => radius[v]);
   const covered = size.reduce((sum, r) => sum + Math.PI * (r + GAP) ** 2, 0);
-  let [left, top, right, bottom] = [Infinity, Infinity, -Infinity, -Infinity];
-  for (let i = 0; i < layout.x.length; i++) {
-    left = Math.min(left, layout.x[i]);
-    right = Math.max(right, layout.x[i]);
-    top = Math.min(top, layout.y[i]);
-    bottom = Math.max(bottom, layout.y[i]);
-  }
-  const scale = Math.sqrt(covered / COVER / Math.max((right - left) * (bottom - top), 1e-9));
+  const { left, top, width, height } = span(layout.x, layout.y);
+  const scale = Math.sqrt(covered / COVER / Math.max(width * height, 1e-9));
   const bounded = Number.isFinite(scale) ? Math.min(scale, 40) : 1;
-  const x = layout.x.map((one) => (one - (left + right) / 2) * bounded);
-  const y = layout.y.map((one) => (one - (top + bottom) / 2) * bounded);
+  const x = layout.x.map((one) => (one - left - width / 2) * bounded);
+  const y = layout.y.map((one) => (one - top - height / 2) * bounded);
   removeOverlaps(x, y, size, GAP, 200);
   let reach = 0;
   for (let i = 0; i < x.length; i++) reach = Math.max(reach, Math.sqrt(x[i] * x[i] + y[i] * y[i]) + size[i]);
@@ -107,14 +102,11 @@ function places(
   const x = new Float64Array(keys.length);
   const y = new Float64Array(keys.length);
   const rows = neighbourRows(contracted);
-  const tied = keys.map((_, i) => i).filter((i) => rows.offset[i + 1] > rows.offset[i]);
+  const isTied = (i: number): boolean => rows.offset[i + 1] > rows.offset[i];
+  const tied = keys.map((_, i) => i).filter(isTied);
   const reach = Float64Array.from(made, (one) => one.reach + SHORE);
-  if (tied.length > 1) {
-    const part = keepPart(
-      contracted,
-      (i) => rows.offset[i + 1] > rows.offset[i],
-      () => true,
-    );
+  if (tied.length > 0) {
+    const part = keepPart(contracted, isTied, () => true);
     const layout = new Attraction(part.graph, { ...settings, gravity: 4 });
     while (!layout.atRest && layout.iterations < ROUNDS) layout.iterate();
     let mean = 0;
@@ -124,21 +116,16 @@ function places(
     const scale = (0.75 * Math.sqrt(area)) / mean;
     const px = layout.x.map((one) => one * scale);
     const py = layout.y.map((one) => one * scale);
-    removeOverlaps(
-      px,
-      py,
-      part.node.reduce<number[]>((all, i) => [...all, reach[i]], []),
-      4,
-      400,
-    );
+    const room = Float64Array.from(part.node, (i) => reach[i]);
+    removeOverlaps(px, py, room, 4, 400);
     part.node.forEach((i, j) => {
       x[i] = px[j];
       y[i] = py[j];
     });
   }
-  const alone = keys.map((_, i) => i).filter((i) => !tied.includes(i) || tied.length === 1);
+  const alone = keys.map((_, i) => i).filter((i) => !isTied(i));
   const spots = packRound(
-    tied.length > 1 ? tied.map((i) => ({ x: x[i], y: y[i], radius: reach[i] })) : [],
+    tied.map((i) => ({ x: x[i], y: y[i], radius: reach[i] })),
     alone.map((i) => reach[i]),
     8,
   );

@@ -55,12 +55,6 @@ export function shownPart(network: MapNetwork, show: Shown): ShownPart {
   };
 }
 
-/** Whether everything is shown of a network. */
-export function showsAll(network: MapNetwork, show: Shown): boolean {
-  const { nodes, edges } = shownPart(network, show);
-  return nodes.length === network.nodeCount && edges.length === network.edges['source'].length;
-}
-
 /** The shown part as a graph of its own, pale nodes left out, and the numbers of its nodes in the whole. */
 export function shownGraph(network: MapNetwork, show: Shown): { graph: Graph; node: Uint32Array } {
   const { nodes, edges } = shownPart(network, { ...show, rest: 'hidden' });

@@ -18,6 +18,11 @@ export interface LayoutFrame {
   readonly overlaps: number;
 }
 
+/** How far an arrangement is that has nothing to show before it is done, 0 to 1. */
+export interface LayoutProgress {
+  readonly share: number;
+}
+
 /** Why a network cannot be arranged so. */
 export interface LayoutRefusal {
   readonly error: string;
@@ -36,8 +41,13 @@ addEventListener('message', ({ data }: MessageEvent<LayoutRequest>) => {
 });
 
 function run(data: LayoutRequest): void {
-  const rounds = arranging(data.graph, data.radius, data.settings, data.data);
   let shown = 0;
+  const rounds = arranging(data.graph, data.radius, data.settings, data.data, (share) => {
+    const now = performance.now();
+    if (now - shown < PAUSE) return;
+    shown = now;
+    postMessage({ share } satisfies LayoutProgress);
+  });
   for (;;) {
     const round = rounds.next();
     if (round.done) {

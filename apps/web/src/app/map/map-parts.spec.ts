@@ -14,6 +14,7 @@ import { standing, tieColumns, tieDetail } from './tie-columns';
 
 // The real one starts a web worker by the address of its module, which only the browser's build knows.
 jest.mock('./map-session', () => ({ MapSession: class MapSession {} }));
+jest.mock('./settings/legibility-reader', () => jest.requireActual('../../testing/reader-double'));
 jest.mock('./settings/layout-trials', () => jest.requireActual('../../testing/trials-double'));
 
 /** Three accounts, the first two of one community. */
@@ -246,6 +247,7 @@ describe('settings of a map', () => {
   it('arrange in another way, by a number, and say how well the picture reads', async () => {
     setUp();
     const fixture = await open('by attraction');
+    await fixture.whenStable();
     expect(host(fixture).textContent).toContain('ties that cross');
     select(fixture, 'Arrangement', 'rings');
     await fixture.whenStable();

@@ -25,7 +25,7 @@ import { MapActions } from '../store/map.actions';
 import { mapEditing } from '../store/map.reducer';
 import { WorkActions } from '../store/work.actions';
 import { work } from '../store/work.reducer';
-import type { LayoutFrame, LayoutRefusal, LayoutRequest } from './layout.worker';
+import type { LayoutFrame, LayoutProgress, LayoutRefusal, LayoutRequest } from './layout.worker';
 import { slicesOf, wholeOf } from '../shared/slices';
 
 export interface Places {
@@ -34,7 +34,7 @@ export interface Places {
 }
 
 export type LayoutState =
-  { readonly what: 'none' | 'rest' } | { readonly what: 'running'; readonly iteration: number };
+  { readonly what: 'none' | 'rest' } | { readonly what: 'running'; readonly done: string };
 
 const SAVE_AFTER = 1200;
 
@@ -246,14 +246,18 @@ export class MapSession {
     this.stopLayout();
     const before = this.settings();
     this.settings.set(settings);
-    this.layout.set({ what: 'running', iteration: 0 });
+    this.layout.set({ what: 'running', done: '' });
     const description = this.description();
     const { radius } = prepareMap(data, { ...description, show: wholeShown });
     const held = this.heldPlaces(settings);
     const worker = new Worker(new URL('./layout.worker', import.meta.url), { type: 'module' });
     this.worker = worker;
-    worker.onmessage = ({ data: frame }: MessageEvent<LayoutFrame | LayoutRefusal>) => {
+    worker.onmessage = ({ data: frame }: MessageEvent<LayoutFrame | LayoutProgress | LayoutRefusal>) => {
       if (worker !== this.worker) return;
+      if ('share' in frame) {
+        this.layout.set({ what: 'running', done: `${Math.round(100 * frame.share)} %` });
+        return;
+      }
       if ('error' in frame) {
         this.stopLayout();
         this.settings.set(before);
@@ -263,7 +267,7 @@ export class MapSession {
       }
       this.base.set(keepHeld(frame.x, frame.y, held));
       if (!frame.done) {
-        this.layout.set({ what: 'running', iteration: frame.iteration });
+        this.layout.set({ what: 'running', done: `round ${frame.iteration}` });
         return;
       }
       this.stopLayout();

@@ -2,15 +2,18 @@ import {
   ChangeDetectionStrategy,
   Component,
   computed,
+  effect,
   inject,
   linkedSignal,
   type OnDestroy,
   output,
+  signal,
 } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import type { LayoutMethod, LayoutSettings } from '@pebble/contract';
-import { graphOf, LAYOUTS, layoutWords, legibility, numbersOf } from '@pebble/core';
+import { graphOf, LAYOUTS, layoutWords, numbersOf, type Legibility } from '@pebble/core';
 import { describing } from './describing';
+import { LegibilityReader } from './legibility-reader';
 import { LayoutTrials, type Trial } from './layout-trials';
 import { TrialPicture } from './trial-picture';
 
@@ -189,6 +192,9 @@ interface Figure {
       </div>
     }
     <h4>How well it reads</h4>
+    @if (figures().length === 0 && map.session.prepared()?.nodes?.length) {
+      <p class="how" role="status">Being read …</p>
+    }
     <dl>
       @for (figure of figures(); track figure.name) {
         <div [title]="figure.how">
@@ -214,14 +220,13 @@ export class ArrangementSettings implements OnDestroy {
   protected readonly held = computed(() => this.map.description().held.length);
   protected readonly moved = computed(() => this.map.session.moves().size);
   protected readonly offered = computed(() => this.trials.trials().slice(0, OFFERED));
+  /** How well the map reads; null while it is being read, or where there is nothing to read. */
+  private readonly legibility = signal<Legibility | null>(null);
+  private readonly reader = new LegibilityReader();
   protected readonly figures = computed<Figure[]>(() => {
     const data = this.map.session.data();
-    const map = this.map.session.prepared();
-    const places = this.map.session.places();
-    if (!data || !map || !places || map.nodes.length === 0 || this.map.session.layout().what === 'running')
-      return [];
-    const graph = graphOf(data.nodeCount, data.edges);
-    const found = legibility(graph, map.nodes, map.edges, { ...places, radius: map.radius });
+    const found = this.legibility();
+    if (!data || !found) return [];
     const isHeavy = numbersOf(data.edges, 'weight').some((weight) => weight > 1);
     return [
       {
@@ -251,6 +256,25 @@ export class ArrangementSettings implements OnDestroy {
     ];
   });
   protected readonly percent = percent;
+
+  constructor() {
+    effect(() => {
+      const data = this.map.session.data();
+      const map = this.map.session.prepared();
+      const places = this.map.session.places();
+      const isRunning = this.map.session.layout().what === 'running';
+      this.legibility.set(null);
+      if (!data || !map || !places || isRunning || map.nodes.length === 0) return this.reader.stop();
+      void this.reader
+        .read({
+          graph: graphOf(data.nodeCount, data.edges),
+          nodes: map.nodes,
+          edges: map.edges,
+          places: { ...places, radius: map.radius },
+        })
+        .then((found) => found && this.legibility.set(found));
+    });
+  }
 
   protected choose(method: LayoutMethod): void {
     const { goesBy } = layoutWords(method);
@@ -286,6 +310,7 @@ export class ArrangementSettings implements OnDestroy {
   }
 
   ngOnDestroy(): void {
+    this.reader.stop();
     this.trials.stop();
   }
 }

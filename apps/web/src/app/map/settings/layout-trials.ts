@@ -1,8 +1,9 @@
 import { inject, Injectable, signal } from '@angular/core';
 import { LayoutSettings, wholeShown } from '@pebble/contract';
-import { graphOf, layoutData, legibility, prepareMap, type Legibility } from '@pebble/core';
-import type { LayoutFrame, LayoutRefusal, LayoutRequest } from '../layout.worker';
+import { graphOf, layoutData, prepareMap, type Legibility } from '@pebble/core';
+import type { LayoutFrame, LayoutProgress, LayoutRefusal, LayoutRequest } from '../layout.worker';
 import { MapSession, type Places } from '../map-session';
+import { LegibilityReader } from './legibility-reader';
 
 /** One try with how well it reads. */
 export interface Trial {
@@ -15,7 +16,7 @@ export interface Trial {
 
 const TRIES = 8;
 
-/** Arranges a network in several ways in the background, and keeps the best of them to choose from. */
+/** Arranges a network in several ways in the background, reads how well they can be read, and keeps the best of them to choose from. */
 @Injectable()
 export class LayoutTrials {
   private readonly session = inject(MapSession);
@@ -23,6 +24,9 @@ export class LayoutTrials {
   /** How many of the tries are done; null while none run. */
   readonly done = signal<number | null>(null);
   private worker: Worker | null = null;
+  private readonly reader = new LegibilityReader();
+  /** Told when the running try is ended. */
+  private ended: (() => void) | null = null;
 
   /** Tries other seeds, and for attraction other ways in which communities are pulled apart. */
   async start(): Promise<void> {
@@ -45,7 +49,9 @@ export class LayoutTrials {
       };
       const frame = await this.run(request);
       if (!frame) return;
-      const figures = legibility(graph, map.nodes, map.edges, { x: frame.x, y: frame.y, radius: map.radius });
+      const places = { x: frame.x, y: frame.y, radius: map.radius };
+      const figures = await this.reader.read({ graph, nodes: map.nodes, edges: map.edges, places });
+      if (!figures) return;
       const trial = { settings, places: { x: frame.x, y: frame.y }, figures, cost: costOf(figures) };
       this.trials.update((all) => [...all, trial].sort((a, b) => a.cost - b.cost));
       this.done.set(i + 1);
@@ -56,15 +62,20 @@ export class LayoutTrials {
   stop(): void {
     this.worker?.terminate();
     this.worker = null;
+    this.reader.stop();
+    this.ended?.();
+    this.ended = null;
     this.done.set(null);
   }
 
   /** The finished arrangement; null when it was stopped or refused. */
   private run(request: LayoutRequest): Promise<LayoutFrame | null> {
     return new Promise((resolve) => {
+      this.ended = () => resolve(null);
       const worker = new Worker(new URL('../layout.worker', import.meta.url), { type: 'module' });
       this.worker = worker;
-      worker.onmessage = ({ data }: MessageEvent<LayoutFrame | LayoutRefusal>) => {
+      worker.onmessage = ({ data }: MessageEvent<LayoutFrame | LayoutProgress | LayoutRefusal>) => {
+        if ('share' in data) return;
         if ('error' in data) resolve(null);
         else if (data.done) resolve(data);
         else return;
