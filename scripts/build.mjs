@@ -80,6 +80,27 @@ function copyFonts() {
     copyFileSync(join(from, 'files', file), join(target, file));
     copyFileSync(join(from, 'LICENSE'), join(target, `${name}-LICENSE.txt`));
   }
+  copyFurtherFonts(target);
+}
+
+/** Fonts for what the two typefaces lack: other scripts and emoji. Each file is for some characters, and is read when one of them is shown. */
+function copyFurtherFonts(target) {
+  const rules = [];
+  for (const name of ['noto-sans', 'noto-sans-arabic', 'noto-sans-hebrew', 'noto-sans-sc', 'noto-emoji']) {
+    const from = join(root, 'node_modules/@fontsource', name);
+    for (const file of readdirSync(join(from, 'files')))
+      if (file.endsWith('-400-normal.woff2')) copyFileSync(join(from, 'files', file), join(target, file));
+    copyFileSync(join(from, 'LICENSE'), join(target, `${name}-LICENSE.txt`));
+    rules.push(
+      readFileSync(join(from, '400.css'), 'utf8')
+        .replace(
+          /url\(\.\/files\/([^)]*\.woff2)\) format\('woff2'\), url\([^)]*\) format\('woff'\)/g,
+          "url('/fonts/$1') format('woff2')",
+        )
+        .replace(/\/\*.*?\*\//g, ''),
+    );
+  }
+  writeFileSync(join(target, 'further.css'), rules.join('\n'));
 }
 
 const packages = ['packages/contract', 'packages/core', 'packages/standins'];

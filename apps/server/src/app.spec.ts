@@ -1,6 +1,7 @@
 import { existsSync } from 'node:fs';
 import { join } from 'node:path';
 import type { StepKind } from '@pebble/contract';
+import { fromArrow, messagesWithin, type TieMoments } from '@pebble/core';
 import { makePosts, postsAsCsv, postsAsJsonLines, postsAsTsv } from '@pebble/standins';
 import { openStore } from './db/open';
 import { buildThreads, TestApplication } from './testing/application';
@@ -100,6 +101,19 @@ describe('the application', () => {
     const { body: portrait } = await api().get(`/api/v1/networks/${network.id}/portrait/1`).expect(200);
     expect(portrait.accounts).toBeGreaterThan(5);
     expect(portrait.hashtags[0].tag).toBe('LateLampPlan');
+    const { body: bytes } = await api()
+      .get(`/api/v1/networks/${network.id}/moments.arrow`)
+      .responseType('blob')
+      .expect(200);
+    const moments = fromArrow(bytes as Uint8Array) as unknown as TieMoments;
+    const always = messagesWithin(moments, network.edges, { from: null, until: null });
+    // Every message of every tie has its day: the sums are the weights.
+    expect([...always]).toEqual(ties.map(([, , weight]) => Number(weight)));
+    const { body: suggested } = await api().get(
+      `/api/v1/networks/${network.id}/titles?column=community&least=5`,
+    );
+    expect(Object.keys(suggested.titles).length).toBeGreaterThan(3);
+    expect(suggested.titles['1']).toMatch(/^(#|round )/);
     expect((await api().get(`/api/v1/networks/${network.id}/export/graphml`).expect(200)).text).toContain(
       '<graphml',
     );

@@ -41,6 +41,16 @@ describe('maps', () => {
     expect(after.body).toEqual(before.body);
   });
 
+  it('go out with the table of nodes', async () => {
+    await arrange({ method: 'grid' }).expect(200);
+    const { body } = await app.api.get(`/api/v1/networks/${made.id}/positions`).buffer().expect(200);
+    const places = new Float32Array(Uint8Array.from(body as Buffer).buffer);
+    const { text } = await app.api.get(`/api/v1/networks/${made.id}/export/csv-nodes`).buffer().expect(200);
+    const [head, first] = text.trim().split('\r\n');
+    expect(head.split(',').slice(-2)).toEqual(['x', 'y']);
+    expect(first.split(',').slice(-2).map(Number)).toEqual([places[0], places[1]]);
+  });
+
   it('say in the methods text what they show, with their filters', async () => {
     const conditions = [{ what: 'named', text: 'shop | cafe', not: true }];
     const description = {

@@ -142,6 +142,28 @@ describe('questions about the nodes of a network', () => {
     await app.step('compute-column', { ...ask, name: 'degree' }).expect(422);
   });
 
+  it('and chosen nodes are put in a category by hand, which is made, changed and taken back', async () => {
+    const { id } = await woven.make({ what: 'accounts', kinds: ['reply', 'mention'] });
+    await measured(id);
+    const ask = { network: id, nodes: [0, 2], column: 'Role', value: 'press' };
+    const step = (await app.step('mark-nodes', ask).expect(200)).body as Step;
+    expect(step.sentence).toBe('“Role” of 2 chosen nodes was set to “press” by hand.');
+    const again = await app.step('mark-nodes', { ...ask, nodes: [2, 3], value: 'city' }).expect(200);
+    expect((again.body as Step).result).toMatchObject({ nodes: 2, changed: 2 });
+    const last = (await app.step('mark-nodes', { ...ask, nodes: [3], value: '' }).expect(200)).body as Step;
+    expect(last.sentence).toBe('The value of “Role” was taken from 1 chosen node.');
+    const { nodes } = await woven.read(last, id);
+    expect((nodes['Role'] as string[]).slice(0, 4)).toEqual(['press', '', 'city', '']);
+    await app.step('mark-nodes', { ...ask, column: 'degree' }).expect(422);
+    // Groups that a method found are not written over.
+    const settings = { method: 'leiden', seed: 1 };
+    await app.step('group-nodes', { network: id, name: 'Found', settings }).expect(200);
+    const { body: refused } = await app.step('mark-nodes', { ...ask, column: 'Found' }).expect(422);
+    expect((refused as { detail: string }).detail).toContain('“Found” was not set by hand');
+    await app.step('mark-nodes', { ...ask, nodes: [999_999] }).expect(422);
+    await app.step('mark-nodes', { ...ask, nodes: [] }).expect(400);
+  });
+
   it('can be asked of what is shown alone, in columns of their own that say of what', async () => {
     const { id } = await woven.make({ what: 'accounts', kinds: ['reply', 'quote', 'mention', 'repost'] });
     await measured(id);

@@ -30,7 +30,7 @@ describe('what can be woven from the demo', () => {
   }, 120_000);
   afterAll(() => app.end());
 
-  const { estimate, make, evidence } = new WovenNetworks(app);
+  const { estimate, make, evidence, table } = new WovenNetworks(app);
   const tags = ({ spans }: Message): string[] =>
     spans.filter(({ what }) => what === 'hashtag').map(({ key }) => `#${key}`.toLowerCase());
 
@@ -50,6 +50,26 @@ describe('what can be woven from the demo', () => {
       .get(`/api/v1/networks/${made.id}/message-ties/${messages[0].id}`)
       .expect(200);
     expect((ties as { ties: object[] }).ties).toContainEqual(ends(made, e));
+  });
+
+  it.each([
+    { what: 'accounts', kinds: ['reply', 'mention'] },
+    { what: 'accounts', kinds: ['reply', 'mention'], direction: 'sum' },
+    { what: 'together', things: 'hashtag', atLeast: 2 },
+    { what: 'two-mode', things: 'hashtag' },
+  ])('says of each tie how many of its messages were written on each day: $what', async (weave) => {
+    const made = await make(weave);
+    const { edge, messages } = await table(made.id, 'moments');
+    const e = strongest(made);
+    let sum = 0;
+    for (let i = 0; i < edge.length; i++) if (Number(edge[i]) === e) sum += Number(messages[i]);
+    expect(sum).toBe((await evidence(made.id, ends(made, e))).total);
+    const first = Number(made.edges['first'][e]);
+    const { total: early } = await evidence(made.id, { ...ends(made, e), until: first + 1 });
+    const { total: late } = await evidence(made.id, { ...ends(made, e), from: first + 1 });
+    expect(early).toBeGreaterThan(0);
+    expect(early + late).toBe(sum);
+    expect(new Set(Array.from(edge as Uint32Array)).size).toBe(made.edges['source'].length);
   });
 
   it('hashtags by thread and by author give more ties than by message', async () => {

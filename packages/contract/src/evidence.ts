@@ -8,6 +8,9 @@ export const EvidenceQuery = z
     source: z.coerce.number().int().optional(),
     target: z.coerce.number().int().optional(),
     community: z.coerce.number().int().optional(),
+    /** Only messages from this moment on and before that one; milliseconds since 1970. */
+    from: z.coerce.number().optional(),
+    until: z.coerce.number().optional(),
     offset: z.coerce.number().int().min(0).default(0),
     limit: z.coerce.number().int().min(1).max(200).default(50),
   })
@@ -31,6 +34,14 @@ export const Portrait = z.object({
   until: z.number().nullable(),
 });
 export type Portrait = z.infer<typeof Portrait>;
+
+/** A title for each group of a network that suggests itself, by the value of the group. */
+export const GroupTitles = z.object({ titles: z.record(z.string(), z.string()) });
+export type GroupTitles = z.infer<typeof GroupTitles>;
+export const GroupTitlesQuery = z.object({
+  column: z.string(),
+  least: z.coerce.number().int().min(1).default(2),
+});
 
 /** The ties of one network that a message made, as pairs of node ids. */
 export const MessageTies = z.object({ ties: z.array(z.object({ source: z.int(), target: z.int() })) });

@@ -30,6 +30,8 @@ export const Condition = z.discriminatedUnion('what', [
     way: z.enum(['either', 'out', 'in']).default('either'),
     ...NOT,
   }),
+  /** One of these nodes. */
+  z.object({ what: z.literal('chosen'), nodes: z.array(z.int().min(0)).max(100_000), ...NOT }),
 ]);
 export type Condition = z.infer<typeof Condition>;
 
@@ -97,6 +99,37 @@ export type NodeShape = z.infer<typeof NodeShape>;
 export const TieForm = z.enum(['bent', 'straight', 'bundled']);
 export type TieForm = z.infer<typeof TieForm>;
 
+/** Words of one's own beside a node or a tie, with a line that leads to it. */
+export const Note = z.object({
+  text: z.string().trim().min(1).max(300),
+  at: z.discriminatedUnion('what', [
+    z.object({ what: z.literal('node'), node: z.int().min(0) }),
+    z.object({ what: z.literal('tie'), source: z.int().min(0), target: z.int().min(0) }),
+  ]),
+  /** From the place that it speaks of to the middle of the note, in units of the map. */
+  dx: z.number(),
+  dy: z.number(),
+});
+export type Note = z.infer<typeof Note>;
+
+/** What a legend can explain, in the order in which it does. */
+export const LegendPart = z.enum(['colour', 'shape', 'size', 'width', 'outlines']);
+export type LegendPart = z.infer<typeof LegendPart>;
+
+export const LegendCorner = z.enum(['lower left', 'upper left', 'lower right', 'upper right']);
+export type LegendCorner = z.infer<typeof LegendCorner>;
+
+export const Legend = z.object({
+  corner: LegendCorner.default('lower left'),
+  /** Parts that are left out. */
+  without: z.array(LegendPart).default([]),
+  /** Headings in words of one's own, by part. */
+  headings: z.partialRecord(LegendPart, z.string().max(100)).default({}),
+  /** Names of groups in words of one's own, by the value of the category. */
+  names: z.record(z.string(), z.string().max(100)).default({}),
+});
+export type Legend = z.infer<typeof Legend>;
+
 /** Everything a map shows apart from the positions: the caption is its sentence. */
 export const MapDescription = z.object({
   size: z.object({
@@ -109,7 +142,13 @@ export const MapDescription = z.object({
     cut: z.number().min(0).max(0.2).default(0),
   }),
   colour: MapColour,
-  shape: z.object({ column: z.string().nullable() }).default({ column: null }),
+  shape: z
+    .object({
+      column: z.string().nullable(),
+      /** Whether there is a pie inside each node of the groups that its ties lead to. */
+      pies: z.boolean().default(false),
+    })
+    .default({ column: null, pies: false }),
   names: z.object({
     count: z.int().min(0).max(2000),
     column: z.string(),
@@ -119,6 +158,17 @@ export const MapDescription = z.object({
     /** Whether letters grow with the size of the node. */
     grow: z.boolean().default(false),
     length: z.enum(['full', 'short', 'two lines']).default('full'),
+    /** In ink, or in the colour of the node made darker. */
+    ink: z.enum(['ink', 'node']).default('ink'),
+    /** What parts names from ties behind them. */
+    behind: z.enum(['halo', 'box', 'nothing']).default('halo'),
+    /** What nodes must be to be named. */
+    where: NodeFilter.default({ joined: 'and', conditions: [] }),
+    /** Names that were moved by hand: from the middle of the node to the middle of the name, in units of the map. */
+    placed: z
+      .array(z.object({ node: z.int().min(0), dx: z.number(), dy: z.number() }))
+      .max(2000)
+      .default([]),
   }),
   ties: z.object({
     colour: z.enum(['by community', 'by target', 'mixed', 'neutral']),
@@ -136,10 +186,19 @@ export const MapDescription = z.object({
       column: z.string().nullable(),
       /** Nodes that a group must have to be outlined. */
       least: z.int().min(2).max(100_000),
+      /** One line round all of a group, or lines round where it lies densely. */
+      form: z.enum(['whole', 'dense']).default('whole'),
       /** Titles by the value of the category. */
       titles: z.record(z.string(), z.string().max(100)),
+      /** Outlines round chosen nodes. */
+      own: z
+        .array(z.object({ title: z.string().max(100), nodes: z.array(z.int().min(0)).min(1).max(100_000) }))
+        .max(40)
+        .default([]),
     })
-    .default({ column: null, least: 10, titles: {} }),
+    .default({ column: null, least: 10, form: 'whole', titles: {}, own: [] }),
+  notes: z.array(Note).max(60).default([]),
+  legend: Legend.prefault({}),
   /** Nodes that stay where they are when the map is arranged again. */
   held: z.array(z.int().min(0)).max(100_000).default([]),
   show: Shown,
@@ -157,8 +216,19 @@ export const defaultMap: MapDescription = {
     middle: 0,
     unsure: null,
   },
-  shape: { column: null },
-  names: { count: 25, column: 'betweenness', fontSize: 12, face: 'sans', grow: false, length: 'full' },
+  shape: { column: null, pies: false },
+  names: {
+    count: 25,
+    column: 'betweenness',
+    fontSize: 12,
+    face: 'sans',
+    grow: false,
+    length: 'full',
+    ink: 'ink',
+    behind: 'halo',
+    where: { joined: 'and', conditions: [] },
+    placed: [],
+  },
   ties: {
     colour: 'by community',
     arrows: true,
@@ -167,7 +237,9 @@ export const defaultMap: MapDescription = {
     width: 'by weight',
     strength: 1,
   },
-  regions: { column: null, least: 10, titles: {} },
+  regions: { column: null, least: 10, form: 'whole', titles: {}, own: [] },
+  notes: [],
+  legend: { corner: 'lower left', without: [], headings: {}, names: {} },
   held: [],
   show: { ...wholeShown, atLeast: 1 },
 };
@@ -177,7 +249,7 @@ const shape = MapDescription.shape;
 export const Look = z.object({
   size: shape.size.omit({ column: true }),
   colour: MapColour.pick({ most: true, ramp: true, reversed: true }),
-  names: shape.names.omit({ column: true }),
+  names: shape.names.omit({ column: true, placed: true, where: true }),
   ties: shape.ties,
   /** Whether groups are outlined. */
   outlined: z.boolean(),

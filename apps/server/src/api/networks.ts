@@ -1,13 +1,22 @@
 import { createReadStream, existsSync } from 'node:fs';
 import { Router, type Response } from 'express';
-import { EvidenceQuery, Weave, type Network } from '@pebble/contract';
-import { numbersOf, textsOf, writeGraphml, writeNodesCsv, writeTiesCsv } from '@pebble/core';
+import { EvidenceQuery, GroupTitlesQuery, Weave, type Network } from '@pebble/contract';
+import {
+  numbersOf,
+  textsOf,
+  toArrow,
+  writeGraphml,
+  writeNodesCsv,
+  writeTiesCsv,
+  type TableColumns,
+} from '@pebble/core';
 import { keptLooks } from '../db/looks';
 import { findNetwork, listNetworks, readMap, readPositions } from '../db/networks';
 import type { Store } from '../db/open';
 import { networkPath } from '../files/places';
 import { readTable } from '../files/tables';
 import { evidenceOf, type Evidence } from '../weaving/evidence';
+import { groupTitles } from '../weaving/groupTitles';
 import { goneSignal } from './gone';
 import { ApiError, notFound } from './problems';
 import type { Services } from './services';
@@ -88,6 +97,20 @@ export function networkRoutes({ store, runner }: Services): Router {
     response.json(await (await behind(store, network)).portrait(community, members));
   });
 
+  routes.get('/networks/:network/moments.arrow', async (request, response) => {
+    const network = await find(request.params.network);
+    const moments = await (await evidenceOf(store, network))?.moments();
+    if (!moments) throw notFound('When the messages of each tie were written');
+    response.type('application/vnd.apache.arrow.file').set('cache-control', 'no-store');
+    response.send(Buffer.from(toArrow({ ...moments })));
+  });
+
+  routes.get('/networks/:network/titles', async (request, response) => {
+    const network = await find(request.params.network);
+    const { column, least } = GroupTitlesQuery.parse(request.query);
+    response.json({ titles: await groupTitles(store, network, column, least) });
+  });
+
   routes.get('/networks/:network/message-ties/:message', async (request, response) => {
     const network = await find(request.params.network);
     const evidence = await behind(store, network);
@@ -96,7 +119,8 @@ export function networkRoutes({ store, runner }: Services): Router {
 
   routes.get('/networks/:network/export/:format', async (request, response) => {
     const network = await find(request.params.network);
-    sendExport(response, store.folder, network, request.params.format);
+    const places = placeColumns(await readPositions(store, network.id));
+    sendExport(response, store.folder, network, request.params.format, places);
   });
 
   return routes;
@@ -107,8 +131,25 @@ function membersOf(folder: string, network: string, community: number): number[]
   return Array.from(groups.keys()).filter((node) => groups[node] === community);
 }
 
-function sendExport(response: Response, folder: string, network: Network, format: string): void {
-  const nodes = readTable(folder, network.id, 'nodes');
+/** Where the nodes lie on the map, as columns; none for a map that was never arranged. */
+function placeColumns(positions: Buffer | null): TableColumns {
+  if (!positions) return {};
+  const nodes = positions.length / 8;
+  const along = (offset: number): Float64Array =>
+    Float64Array.from({ length: nodes }, (_, v) => positions.readFloatLE(8 * v + offset));
+  return { x: along(0), y: along(4) };
+}
+
+function sendExport(
+  response: Response,
+  folder: string,
+  network: Network,
+  format: string,
+  places: TableColumns,
+): void {
+  const own = readTable(folder, network.id, 'nodes');
+  // A column of the network's own stays, should one be called x.
+  const nodes = { ...own, ...places, ...own };
   const edges = readTable(folder, network.id, 'edges');
   const file =
     network.name

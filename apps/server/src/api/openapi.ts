@@ -206,6 +206,17 @@ const operations: readonly Operation[] = [
     answers: contract.Portrait,
   },
   {
+    path: '/networks/{network}/moments.arrow',
+    method: 'get',
+    summary: 'How many messages each tie has on each day (edge, day, messages), as an Apache Arrow file.',
+  },
+  {
+    path: '/networks/{network}/titles',
+    method: 'get',
+    summary: 'Titles for the groups of a column that suggest themselves by what is typical of each.',
+    answers: contract.GroupTitles,
+  },
+  {
     path: '/networks/{network}/message-ties/{message}',
     method: 'get',
     summary: 'The ties that a message made.',

@@ -48,18 +48,25 @@ export interface AddressedBetween {
   readonly both: boolean;
 }
 
+/** Which of the messages are wanted: of what time, and so many from one on. */
+export type EvidencePage = Pick<EvidenceQuery, 'offset' | 'limit'> & {
+  readonly from?: number | null;
+  readonly until?: number | null;
+};
+
 /** The messages behind a tie of one account to another, or all that an account wrote or that address it. */
 export async function readEvidence(
   store: Store,
   { study, weave }: Scope,
   target: { accounts: readonly number[] } | AddressedBetween,
-  { offset, limit }: Pick<EvidenceQuery, 'offset' | 'limit'>,
+  { offset, limit, from = null, until = null }: EvidencePage,
 ): Promise<MessagePage> {
   const behind =
     'from' in target ? betweenCondition(target, weave) : accountsCondition(target.accounts, weave);
   const rows = sql<{ id: number }>`
     select distinct a.message_id as id, a.time from address a
-    where a.study_id = ${study} and ${inPeriod(weave)} and ${isTaken(store, { study, weave }, sql.ref('a.message_id'))} and ${behind}`;
+    where a.study_id = ${study} and ${inPeriod(weave)} and ${inPeriod({ from, until })}
+      and ${isTaken(store, { study, weave }, sql.ref('a.message_id'))} and ${behind}`;
   const { count } = (
     await sql<{ count: number }>`select count(*) as count from (${rows})`.execute(store.query)
   ).rows[0];
@@ -143,6 +150,28 @@ export async function readPortrait(
     from: whole.first,
     until: whole.last,
   };
+}
+
+/** A message that an account writes to another, and when. */
+export interface AddressTime {
+  readonly message: number;
+  readonly from: number;
+  readonly to: number;
+  readonly time: number | null;
+}
+
+/** All messages that tie accounts in a weave, ordered by message; one that addresses nobody ties its author to itself. */
+export async function readAddressTimes(store: Store, { study, weave }: Scope): Promise<AddressTime[]> {
+  const scope = { study, weave };
+  const { rows } = await sql<AddressTime & { addressed: number }>`
+    select a.message_id as message, a.from_id as "from", a.to_id as "to", a.time, ${isAddressed(weave)} as addressed
+    from address a
+    where a.study_id = ${study} and ${inPeriod(weave)} and ${isTaken(store, scope, sql.ref('a.message_id'))}
+    order by a.message_id`.execute(store.query);
+  const addressing = new Set(rows.filter(({ addressed }) => addressed).map(({ message }) => message));
+  return rows
+    .filter(({ addressed, message }) => addressed || !addressing.has(message))
+    .map(({ message, from, to, time, addressed }) => ({ message, from, to: addressed ? to : from, time }));
 }
 
 /** The pairs of accounts that one message ties in this weave. */

@@ -18,6 +18,7 @@ import {
 import { addOwnColumns, findNetwork } from '../db/networks';
 import { readTable, writeTable } from '../files/tables';
 import { betweennessInThreads } from '../measuring/betweennessInThreads';
+import { evidenceOf } from '../weaving/evidence';
 import { StepRefused, type Progress, type StepDefinition } from './step';
 
 interface Answered extends Record<string, unknown> {
@@ -37,7 +38,8 @@ export const answerQuestions: StepDefinition<'answer-questions', Answered> = {
     if (!found) throw new StepRefused('This network is no longer there.');
     const nodes = readTable(store.folder, network, 'nodes');
     const edges = readTable(store.folder, network, 'edges');
-    const part = shown && shownGraph({ nodeCount: found.nodes, nodes, edges }, shown);
+    const moments = shown?.period ? await (await evidenceOf(store, found))?.moments() : null;
+    const part = shown && shownGraph({ nodeCount: found.nodes, nodes, edges, moments }, shown);
     if (part?.graph.nodeCount === 0)
       throw new StepRefused('Nothing is shown, so that nothing can be measured. Take a filter away.');
     const graph = part?.graph ?? graphOf(found.nodes, edges);

@@ -1,3 +1,4 @@
+import { readableLeast } from '@pebble/core';
 import { defaultMap, type MapDescription, type Weave } from '@pebble/contract';
 
 /** Sized, named and perhaps coloured by other columns than usual. */
@@ -14,8 +15,25 @@ function shown(size: string, names: string = defaultMap.names.column, colour?: s
 export const twoModeMap: MapDescription = {
   ...shown('degree', 'degree', 'mode'),
   // Colour alone tells some people nothing.
-  shape: { column: 'mode' },
+  shape: { column: 'mode', pies: false },
 };
+
+/** Titles are longer than handles: there are fewer of them, in two lines. */
+function withLongNames(map: MapDescription): MapDescription {
+  return { ...map, names: { ...map.names, count: 15, length: 'two lines' } };
+}
+
+/** The strongest ties of what goes together often: of a dense network all of them would hide each other. The caption says so. */
+export function withReadableTies(
+  map: MapDescription,
+  weave: Weave,
+  weight: ArrayLike<number>,
+  nodes: number,
+): MapDescription {
+  if (weave.what !== 'together' && weave.what !== 'shared' && weave.what !== 'projection') return map;
+  const atLeast = Math.max(map.show.atLeast, readableLeast(weight, nodes));
+  return { ...map, show: { ...map.show, atLeast } };
+}
 
 /** How a new network is shown at first; `weave` is null for one from a file. */
 export function firstMap(weave: Weave | null, directed: boolean): MapDescription {
@@ -28,7 +46,9 @@ export function firstMap(weave: Weave | null, directed: boolean): MapDescription
       if (weave.sorts === 'two') return twoModeMap;
       return shown(directed ? 'inDegree' : 'degree', directed ? 'inDegree' : 'degree', 'follows');
     case 'together':
-      return shown('messages', 'messages');
+      return weave.things === 'item'
+        ? withLongNames(shown('messages', 'messages'))
+        : shown('messages', 'messages');
     case 'groups':
       return shown('members', 'members', 'group');
     default:

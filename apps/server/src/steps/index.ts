@@ -18,6 +18,7 @@ import { importNetwork } from './importNetwork';
 import { answerQuestions } from './answerQuestions';
 import { forgetLook, keepLook } from './lookSteps';
 import { arrangeMap, describeMap } from './mapSteps';
+import { markNodes } from './markNodes';
 import { measureNetwork } from './measureNetwork';
 import { deleteNetwork, renameNetwork, restoreNetwork } from './networkSteps';
 import { forgetFilter, markMessage, saveFilter, setLanguage } from './readingSteps';
@@ -70,6 +71,7 @@ const definitions = {
   'test-removal': testRemoval,
   'doubt-ranks': doubtRanks,
   'compute-column': computeColumn,
+  'mark-nodes': markNodes,
   'rename-network': renameNetwork,
   'delete-network': deleteNetwork,
   'restore-network': restoreNetwork,

@@ -1,6 +1,6 @@
 import type { Weave } from '@pebble/contract';
-import { counted, nodeWords, weaveSentence } from '@pebble/core';
-import { firstMap } from './firstMap';
+import { counted, formatCount, nodeWords, numbersOf, weaveSentence } from '@pebble/core';
+import { firstMap, withReadableTies } from './firstMap';
 import { fromGroups } from '../weaving/fromGroups';
 import { fromOneSort } from '../weaving/fromOneSort';
 import { fromStudy } from '../weaving/fromStudy';
@@ -36,18 +36,21 @@ export const weave: StepDefinition<'weave', Result> = {
     progress('Weaving', null);
     const made = await makeOf(context, recipe);
     progress('Storing', 0.8);
+    const weight = numbersOf(made.edges, 'weight');
+    const nodes = made.nodes['id'].length;
+    const map = withReadableTies(firstMap(recipe, made.directed), recipe, weight, nodes);
     const stored = await storeNetwork(context, {
       ...made,
       name,
       weave: recipe,
       sentence: `${weaveSentence(recipe).slice(0, -1)}${made.from}.`,
-      map: firstMap(recipe, made.directed),
+      map,
     });
     return {
       ...stored,
       messages: made.messages,
       droppedBelowThreshold: made.dropped,
-      notes: made.notes,
+      notes: [...made.notes, ...shownNote(weight, map.show.atLeast)],
       decisions: made.decisions.length,
     };
   },
@@ -64,3 +67,12 @@ export const weave: StepDefinition<'weave', Result> = {
   },
   followUps: ({ network }) => [{ kind: 'measure-network', parameters: { network, settings: {} } }],
 };
+
+/** Of a dense network, which of its ties the map shows at first. */
+function shownNote(weight: ArrayLike<number>, atLeast: number): string[] {
+  if (atLeast <= 1) return [];
+  const shown = Array.from(weight).filter((one) => one >= atLeast).length;
+  return [
+    `At first the map shows the ${formatCount(shown)} strongest of ${counted(weight.length, 'tie')}, those of weight ${formatCount(atLeast)} or more.`,
+  ];
+}

@@ -48,7 +48,7 @@ export class WovenNetworks {
         .expect(200)
     ).body as MessagePage;
 
-  private async table(id: string, name: 'nodes' | 'edges'): Promise<TableColumns> {
+  readonly table = async (id: string, name: 'nodes' | 'edges' | 'moments'): Promise<TableColumns> => {
     const { body } = await this.app.api
       .get(`/api/v1/networks/${id}/${name}.arrow`)
       .buffer(true)
@@ -59,7 +59,7 @@ export class WovenNetworks {
       })
       .expect(200);
     return fromArrow(body as Uint8Array);
-  }
+  };
 }
 
 export function ends({ edges }: Made, e: number): { source: number; target: number } {

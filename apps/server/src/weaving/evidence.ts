@@ -1,5 +1,6 @@
-import type { AccountWeave, Decision, EvidenceQuery, MessagePage, Network, Portrait } from '@pebble/contract';
+import type { AccountWeave, Decision, MessagePage, Network, Portrait } from '@pebble/contract';
 import {
+  countMoments,
   messagesOfNode,
   messagesOfTie,
   numbersOf,
@@ -7,10 +8,17 @@ import {
   tiesOfMessage,
   tiesThrough,
   type EvidenceRows,
+  type TieMoments,
   type TwoSorts,
 } from '@pebble/core';
 import { decisionsOf } from '../db/decisions';
-import { readEvidence, readMessageTies, readPortrait } from '../db/evidence';
+import {
+  readAddressTimes,
+  readEvidence,
+  type EvidencePage,
+  readMessageTies,
+  readPortrait,
+} from '../db/evidence';
 import { readMessagesById } from '../db/messages';
 import { findNetwork } from '../db/networks';
 import type { Store } from '../db/open';
@@ -23,14 +31,15 @@ export type Behind =
   | { readonly source: readonly number[]; readonly target: readonly number[] };
 
 type Ties = Pick<TwoSorts, 'source' | 'target'>;
-type Page = Pick<EvidenceQuery, 'offset' | 'limit'>;
 
 /** Finds the messages behind a network's nodes and ties. */
 export interface Evidence {
-  messages(behind: Behind, page: Page): Promise<MessagePage>;
+  messages(behind: Behind, page: EvidencePage): Promise<MessagePage>;
   portrait(community: number, nodes: readonly number[]): Promise<Portrait>;
   /** Ties that a message helps to make, as pairs of nodes. */
   tiesOf(message: number): Promise<{ source: number; target: number }[]>;
+  /** When the messages of each tie were written; null where that would have to be asked tie by tie. */
+  moments(): Promise<TieMoments | null>;
 }
 
 /** What stands behind a network; null for one without messages: of a file, or of follower lists. */
@@ -80,6 +89,24 @@ function accountEvidence(
       ),
     portrait: (community, nodes) =>
       readPortrait(store, study, community, nodes.length, { accounts: accounts(nodes), weave }),
+    async moments() {
+      const ties = edgeFinder(store, id, directed);
+      const node = new Map(Array.from(ids, (account, i) => [account, i]));
+      const nodeOf = (account: number): number => node.get(tidy.now ? tidy.now(account) : account) ?? -1;
+      const edge: number[] = [];
+      const time: number[] = [];
+      // Of merged accounts several rows can make one message of one tie.
+      let [last, own] = [-1, new Set<number>()];
+      for (const row of await readAddressTimes(store, scope)) {
+        if (row.message !== last) [last, own] = [row.message, new Set()];
+        const found = ties(nodeOf(row.from), nodeOf(row.to));
+        if (found === undefined || own.has(found)) continue;
+        own.add(found);
+        edge.push(found);
+        time.push(row.time ?? NaN);
+      }
+      return countMoments(edge, time);
+    },
     async tiesOf(message) {
       const node = new Map(Array.from(ids, (account, i) => [account, i]));
       const pairs = (await readMessageTies(store, scope, message)).map(({ source, target }) => ({
@@ -99,6 +126,9 @@ function accountEvidence(
 function tableEvidence(store: Store, { id, study }: Network, window: number | null): Evidence {
   const rows = readTable(store.folder, id, 'evidence') as unknown as EvidenceRows;
   const edges = (): Ties => readTable(store.folder, id, 'edges') as unknown as Ties;
+  let times: ReadonlyMap<number, number> | null = null;
+  const timeOf = (): ReadonlyMap<number, number> =>
+    (times ??= new Map(Array.from(rows.message, (message, i) => [message, rows.time[i]])));
   const messagesOf = (behind: Behind): number[] => {
     if ('nodes' in behind) return distinct(behind.nodes.flatMap((node) => messagesOfNode(rows, node)));
     const [from, to] = [new Set(behind.source), new Set(behind.target)];
@@ -111,8 +141,13 @@ function tableEvidence(store: Store, { id, study }: Network, window: number | nu
     return distinct(between.flatMap((e) => messagesOfTie(rows, source[e], target[e], window)));
   };
   return {
-    async messages(behind, { offset, limit }) {
-      const all = messagesOf(behind);
+    async messages(behind, { offset, limit, from = null, until = null }) {
+      const isWithin = (message: number): boolean => {
+        const time = timeOf().get(message)!;
+        return (from === null || time >= from) && (until === null || time < until);
+      };
+      const isAnyTime = from === null && until === null;
+      const all = messagesOf(behind).filter((message) => isAnyTime || isWithin(message));
       const messages = await readMessagesById(store, all.slice(offset, offset + limit));
       return { total: all.length, offset, messages };
     },
@@ -121,6 +156,17 @@ function tableEvidence(store: Store, { id, study }: Network, window: number | nu
     tiesOf(message) {
       const { source, target } = edges();
       return Promise.resolve(tiesOfMessage(rows, message, source, target));
+    },
+    moments() {
+      const { source, target } = edges();
+      const edge: number[] = [];
+      const time: number[] = [];
+      for (let e = 0; e < source.length; e++)
+        for (const message of messagesOfTie(rows, source[e], target[e], window)) {
+          edge.push(e);
+          time.push(timeOf().get(message)!);
+        }
+      return Promise.resolve(countMoments(edge, time));
     },
   };
 }
@@ -155,6 +201,24 @@ function groupEvidence(store: Store, { id }: Network, inner: Network, evidence: 
       const once = new Map(pairs.map((pair) => [`${pair.source} ${pair.target}`, pair]));
       return [...once].filter(([key]) => known.has(key)).map(([, pair]) => pair);
     },
+    async moments() {
+      const within = await evidence.moments();
+      if (!within) return null;
+      const { source, target } = readTable(store.folder, inner.id, 'edges') as unknown as Ties;
+      const ties = edgeFinder(store, id, inner.directed);
+      const edge: number[] = [];
+      const time: number[] = [];
+      for (let i = 0; i < within.edge.length; i++) {
+        const e = within.edge[i];
+        const found = ties(groupOf[source[e]], groupOf[target[e]]);
+        if (found === undefined) continue;
+        for (let m = 0; m < within.messages[i]; m++) {
+          edge.push(found);
+          time.push(within.day[i]);
+        }
+      }
+      return countMoments(edge, time);
+    },
   };
 }
 
@@ -181,7 +245,20 @@ function oneSortEvidence(store: Store, { id }: Network, inner: Network, evidence
       const all = Array.from(source, (a, e) => ({ source: a, target: target[e] }));
       return all.filter((tie) => known.has(`${tie.source} ${tie.target}`));
     },
+    moments: () => Promise.resolve(null),
   };
+}
+
+/** Finds the edge between two nodes by its ends, either way round where ties have no direction. */
+function edgeFinder(
+  store: Store,
+  network: string,
+  directed: boolean,
+): (a: number, b: number) => number | undefined {
+  const { source, target } = readTable(store.folder, network, 'edges') as unknown as Ties;
+  const key = (a: number, b: number): string => (directed || a <= b ? `${a} ${b}` : `${b} ${a}`);
+  const at = new Map(Array.from(source, (a, e) => [key(a, target[e]), e]));
+  return (a, b) => at.get(key(a, b));
 }
 
 function distinct(messages: readonly number[]): number[] {

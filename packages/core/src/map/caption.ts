@@ -1,11 +1,12 @@
-import type { LayoutSettings, MapDescription, Weave } from '@pebble/contract';
+import type { LayoutSettings, MapDescription, Shown, Weave } from '@pebble/contract';
 import { columnTitle } from '../network/columns';
-import { counted, formatCount, verbPhrase } from '../weave/sentence';
+import { counted, formatCount, joinWith, periodPhrase, verbPhrase } from '../weave/sentence';
 import { layoutPhrase } from './layoutWords';
-import { shownPhrase } from './shownPhrase';
+import { conditionPhrase, shownPhrase } from './shownPhrase';
 import { leastOf, leastPhrase, nodeWords, periodOf, tiePhrase } from '../weave/words';
 
-export type CaptionControl = 'show' | 'weave' | 'size' | 'colour' | 'ties' | 'names' | 'arranged';
+export type CaptionControl =
+  'show' | 'weave' | 'size' | 'colour' | 'ties' | 'names' | 'outlines' | 'arranged';
 
 /** A piece of the caption; one with a control is the button that changes what it says. */
 export interface Phrase {
@@ -38,12 +39,12 @@ export function captionPhrases(input: CaptionInput): Phrase[] {
     ...(description.shape.column === null
       ? []
       : [plain('. Shape: '), { text: columnTitle(description.shape.column), control: 'colour' as const }]),
-    ...(description.regions.column === null
+    ...(description.shape.pies
+      ? [plain('. Inside nodes: '), { text: 'what they are tied to', control: 'colour' as const }]
+      : []),
+    ...(outlinedPhrase(description) === ''
       ? []
-      : [
-          plain('. Outlined: '),
-          { text: columnTitle(description.regions.column), control: 'colour' as const },
-        ]),
+      : [plain('. Outlined: '), { text: outlinedPhrase(description), control: 'outlines' as const }]),
     plain('. Ties: '),
     { text: tiesPhrase(description), control: 'ties' },
     plain('. Names: '),
@@ -73,7 +74,7 @@ function subject(input: CaptionInput): Phrase[] {
     return [nodes('node', 'nodes'), plain(' and '), { text: `${ties}${least}`, control: 'show' }];
   }
   const least = Math.max(leastOf(weave), atLeast);
-  const period = periodOf(weave);
+  const period = timePhrase(weave, description.show);
   return [
     nodes(...nodeWords(weave)),
     plain(' tied when '),
@@ -82,8 +83,17 @@ function subject(input: CaptionInput): Phrase[] {
     ...(weave.what === 'follows' && least === 1
       ? []
       : [plain(' '), { text: leastPhrase(weave, least), control: 'show' as const }]),
-    ...(period === null ? [] : [plain(', '), { text: period, control: 'weave' as const }]),
+    ...(period === null ? [] : [plain(', '), period]),
   ];
+}
+
+/** When; of a part of the time that is shown, which part. Null for a network that has no time. */
+function timePhrase(weave: Weave | null, { period }: Shown): Phrase | null {
+  const woven = weave && periodOf(weave);
+  if (woven === null) return null;
+  return period
+    ? { text: periodPhrase(period.from, period.until), control: 'show' }
+    : { text: woven, control: 'weave' };
 }
 
 /** What ties the nodes; of a sentence about accounts only the verbs are what changes. */
@@ -96,9 +106,10 @@ export function captionText(phrases: readonly Phrase[]): string {
   return phrases.map((phrase) => phrase.text).join('');
 }
 
-function limits({ description: { show }, hidden }: CaptionInput): string {
-  // The weight of ties has a phrase of its own.
-  const parts = shownPhrase({ ...show, atLeast: 0 });
+function limits({ weave, description: { show }, hidden }: CaptionInput): string {
+  // The weight of ties and the time have phrases of their own.
+  const period = timePhrase(weave, show) ? null : show.period;
+  const parts = shownPhrase({ ...show, atLeast: 0, period });
   const isPale = show.rest === 'pale' && show.where.conditions.length > 0;
   const rest = hidden.nodes > 0 ? ` (${formatCount(hidden.nodes)} ${isPale ? 'pale' : 'not shown'})` : '';
   return (parts === '' ? '' : ` ${parts}`) + rest;
@@ -107,7 +118,9 @@ function limits({ description: { show }, hidden }: CaptionInput): string {
 function namesPhrase({ names }: MapDescription): string {
   if (names.count === 0) return 'none';
   const by = names.column === 'betweenness' ? 'that bridge most' : `with most ${columnTitle(names.column)}`;
-  return `the ${formatCount(names.count)} ${by}`;
+  const { joined, conditions } = names.where;
+  const among = conditions.length > 0 ? ` of those ${joinWith(joined, conditions.map(conditionPhrase))}` : '';
+  return `the ${formatCount(names.count)}${among} ${by}`;
 }
 
 function arrangedPhrase({ moved, layout }: CaptionInput): string {
@@ -126,6 +139,14 @@ function tiesPhrase({ ties }: MapDescription): string {
   return [ties.form, ...(colour ? [colour] : []), ...(ties.width === 'even' ? ['of one width'] : [])].join(
     ', ',
   );
+}
+
+/** "community and 2 choices of nodes"; empty where nothing is outlined. */
+function outlinedPhrase({ regions: { column, own } }: MapDescription): string {
+  return [
+    ...(column === null ? [] : [columnTitle(column)]),
+    ...(own.length === 0 ? [] : [`${counted(own.length, 'choice')} of nodes`]),
+  ].join(' and ');
 }
 
 /** "community; pale where sure is below 0.6" */

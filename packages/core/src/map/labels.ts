@@ -1,4 +1,5 @@
 import { DiscGrid, type Discs } from './discGrid';
+import type { TextBox } from './leader';
 import { textWidth, type Face } from './textWidth';
 
 /** A name that wants a place beside its node. */
@@ -13,6 +14,8 @@ export interface NameWish {
   readonly face: Face;
   /** Placed even where it covers another name. */
   readonly always: boolean;
+  /** Where a hand put its middle; null where a place is to be found. */
+  readonly put: { readonly x: number; readonly y: number } | null;
 }
 
 export interface PlacedName extends NameWish {
@@ -20,42 +23,46 @@ export interface PlacedName extends NameWish {
   readonly left: number;
   readonly base: number;
   readonly width: number;
+  readonly box: TextBox;
 }
 
 /** Distance of two lines of a name, by the height of its letters. */
 export const LINE_HEIGHT = 1.12;
 
-interface Box {
-  readonly left: number;
-  readonly top: number;
-  readonly right: number;
-  readonly bottom: number;
-}
-
 /**
  * Finds a place for each name in the order given: below, above, right or left of its node, where it covers no name that
  * was placed before, and as little of other nodes as can be. A name without a free place is left out.
  * @param discs the nodes that names should not cover, by node
+ * @param reserved boxes that no name may cover
  */
 export function placeNames(
   wishes: readonly NameWish[],
   discs: Discs,
   bounds: { width: number; height: number },
+  reserved: readonly TextBox[] = [],
 ): PlacedName[] {
   const grid = new DiscGrid(discs, bounds);
   const placed: PlacedName[] = [];
-  const taken: Box[] = [];
+  const taken: TextBox[] = [...reserved];
   for (const wish of wishes) {
     const width = Math.max(...wish.text.map((line) => textWidth(line, wish.size, wish.face)));
     const below = (wish.text.length - 1) * LINE_HEIGHT * wish.size;
-    let best: { box: Box; left: number; base: number; cost: number } | null = null;
+    const boxAt = (spot: Spot): TextBox => ({
+      left: spot.left - 2,
+      right: spot.left + width + 2,
+      top: spot.base - wish.size * 0.82,
+      bottom: spot.base + below + wish.size * 0.26,
+    });
+    if (wish.put) {
+      const spot = { left: wish.put.x - width / 2, base: wish.put.y + wish.size * 0.28 - below / 2 };
+      const box = boxAt(spot);
+      taken.push(box);
+      placed.push({ ...wish, ...spot, width, box });
+      continue;
+    }
+    let best: (Spot & { box: TextBox; cost: number }) | null = null;
     for (const [rank, spot] of spots(wish, width, below).entries()) {
-      const box = {
-        left: spot.left - 2,
-        right: spot.left + width + 2,
-        top: spot.base - wish.size * 0.82,
-        bottom: spot.base + below + wish.size * 0.26,
-      };
+      const box = boxAt(spot);
       const inside =
         box.left >= 0 && box.right <= bounds.width && box.top >= 0 && box.bottom <= bounds.height;
       const clash = taken.some((other) => overlapArea(box, other) > 0);
@@ -66,17 +73,19 @@ export function placeNames(
     }
     if (!best) continue;
     taken.push(best.box);
-    placed.push({ ...wish, left: best.left, base: best.base, width });
+    placed.push({ ...wish, left: best.left, base: best.base, width, box: best.box });
   }
   return placed;
 }
 
+/** Where a name begins, and the base of its first line. */
+interface Spot {
+  readonly left: number;
+  readonly base: number;
+}
+
 /** @param below height of the lines under the first */
-function spots(
-  { x, y, radius, size }: NameWish,
-  width: number,
-  below: number,
-): { left: number; base: number }[] {
+function spots({ x, y, radius, size }: NameWish, width: number, below: number): Spot[] {
   const middle = y + size * 0.3 - below / 2;
   return [
     { left: x - width / 2, base: y + radius + size * 0.95 },
@@ -90,7 +99,7 @@ function spots(
   ];
 }
 
-function overlapArea(a: Box, b: Box): number {
+function overlapArea(a: TextBox, b: TextBox): number {
   const width = Math.min(a.right, b.right) - Math.max(a.left, b.left);
   const height = Math.min(a.bottom, b.bottom) - Math.max(a.top, b.top);
   return width > 0 && height > 0 ? width * height : 0;
@@ -98,7 +107,7 @@ function overlapArea(a: Box, b: Box): number {
 
 /** Some measure of how much of other nodes a box would cover: large nodes count most. */
 function coveredNodes(
-  { left, top, right, bottom }: Box,
+  { left, top, right, bottom }: TextBox,
   grid: DiscGrid,
   { radius }: Discs,
   own: number,

@@ -1,130 +1,216 @@
-import type { NodeShape } from '@pebble/contract';
-import { columnTitle } from '../network/columns';
+import type { LegendCorner, LegendPart, NodeShape } from '@pebble/contract';
 import { formatCount } from '../weave/sentence';
+import { formatValue } from './formatValue';
+import { legendSections, type LegendGroup, type LegendSection } from './legendSections';
 import { RAMP_STEPS, type Theme } from './palette';
 import type { PreparedMap } from './prepare';
 import { radiusFor } from './sizes';
-import type { DiscBatch, LegendMarks, LegendSpot, Ring, TextMark } from './scene';
-import { clipText } from './textWidth';
+import type { DiscBatch, LegendMarks, LegendSpot, LineBatch, Region, Ring, TextMark } from './scene';
+import { grownWidth } from './ties';
+import { clipText, isolated, textWidth } from './textWidth';
 import { nodeScale, type Size } from './view';
 
 const SIZE = 12;
 const LINE = 18;
-const LEFT = 18;
+const GAP = 10;
 const WIDTH = 190;
-/** Room that is left free above. */
-const TOP = 28;
+/** Room between the legend and the edges of the picture. */
+const SIDE = 18;
+const EDGE = 32;
+/** Below the heading of sizes stand rings, which are higher than a line. */
+const RINGS = 26;
 
-/** The legend in the lower left corner: what the colours are, what the sizes are. */
+/** The legend in a corner: what colours, shapes, sizes, widths and outlines are, with the values that are on the map. */
 export function buildLegend(map: PreparedMap, theme: Theme, size: Size, scale: number): LegendMarks {
-  const texts: TextMark[] = [];
-  const discs: DiscBatch[] = [];
-  const rings: Ring[] = [];
-  const spots: LegendSpot[] = [];
-  const write = (text: string, x: number, y: number, bold = false, soft = false): void =>
-    void texts.push({
+  const sections = fitted(legendSections(map), size.height - 2 * EDGE);
+  const { left, top } = placeOf(map.description.legend.corner, heightOf(sections), size);
+  const pen = new LegendPen(theme, left, top);
+  sections.forEach((section, rank) => {
+    if (rank > 0) pen.skip(GAP);
+    pen.heading(section.part, section.heading);
+    switch (section.what) {
+      case 'groups':
+        for (const group of section.groups) pen.group(group);
+        break;
+      case 'ramp':
+        pen.ramp(map.colours, section.range);
+        break;
+      case 'sizes':
+        pen.sizes(
+          section.values.map((value) => ({
+            value,
+            radius: Math.min(14, radiusFor(value, map.sizeRange, map.description.size) * nodeScale(scale)),
+          })),
+        );
+        break;
+      case 'widths':
+        pen.widths(section.widths.map(({ label, width }) => ({ label, width: width * grownWidth(scale) })));
+        break;
+      case 'outlines':
+        for (const line of section.lines) pen.outline(line);
+        break;
+    }
+  });
+  return pen.marks;
+}
+
+function rowsOf(section: LegendSection): number {
+  switch (section.what) {
+    case 'groups':
+      return section.groups.length;
+    case 'outlines':
+      return section.lines.length;
+    case 'ramp':
+    case 'widths':
+      return 1;
+    case 'sizes':
+      return RINGS / LINE;
+  }
+}
+
+function heightOf(sections: readonly LegendSection[]): number {
+  return sections.reduce((sum, section) => sum + (1 + rowsOf(section)) * LINE + GAP, -GAP);
+}
+
+/** On a low picture there is no room for all groups: the last ones of the longest part stand together in a line. */
+function fitted(sections: readonly LegendSection[], room: number): readonly LegendSection[] {
+  const surplus = Math.ceil((heightOf(sections) - room) / LINE);
+  if (surplus <= 0) return sections;
+  const longest = sections.reduce((best, one) => (rowsOf(one) > rowsOf(best) ? one : best));
+  if (longest.what !== 'groups' || longest.groups.length < 3) return sections;
+  const kept = Math.max(1, longest.groups.length - surplus - 1);
+  const rest = { label: `and ${formatCount(longest.groups.length - kept)} more`, nodes: null };
+  return sections.map((one) =>
+    one === longest ? { ...longest, groups: [...longest.groups.slice(0, kept), rest] } : one,
+  );
+}
+
+function placeOf(corner: LegendCorner, height: number, size: Size): { left: number; top: number } {
+  return {
+    left: corner.endsWith('left') ? SIDE : size.width - WIDTH - SIDE,
+    top: corner.startsWith('upper') ? EDGE : Math.max(4, size.height - EDGE - height),
+  };
+}
+
+/** Writes lines of the legend one below the other. */
+class LegendPen {
+  private readonly texts: TextMark[] = [];
+  private readonly discs: DiscBatch[] = [];
+  private readonly rings: Ring[] = [];
+  private readonly lines: LineBatch[] = [];
+  private readonly regions: Region[] = [];
+  private readonly spots: LegendSpot[] = [];
+
+  constructor(
+    private readonly theme: Theme,
+    private readonly left: number,
+    /** Top of the next line. */
+    private y: number,
+  ) {}
+
+  get marks(): LegendMarks {
+    const { regions, lines, discs, rings, texts, spots } = this;
+    return { regions, lines, discs, rings, texts, spots };
+  }
+
+  skip(height: number): void {
+    this.y += height;
+  }
+
+  heading(part: LegendPart, text: string): void {
+    this.write(clipText(text, SIZE, 'bold', WIDTH), this.left, 'bold');
+    this.spots.push({ ...this.boxOfLine(), part, group: null, label: text });
+    this.y += LINE;
+  }
+
+  group(one: LegendGroup): void {
+    if (one.colour !== undefined) this.disc(this.left + 5, 5, one.colour, one.shape);
+    else if (one.shape) this.disc(this.left + 5, 5, this.theme.soft, one.shape);
+    const count = one.nodes === null ? '' : `  ${formatCount(one.nodes)}`;
+    this.write(`${isolated(clipText(one.label, SIZE, 'plain', WIDTH - 46))}${count}`, this.left + 18);
+    if (one.picks !== undefined)
+      this.spots.push({
+        ...this.boxOfLine(),
+        part: null,
+        group: one.picks,
+        label: `${one.label}, ${formatCount(one.nodes ?? 0)} nodes`,
+      });
+    this.y += LINE;
+  }
+
+  ramp(colours: readonly string[], [least, most]: readonly [number, number]): void {
+    for (let i = 0; i < 8; i++)
+      this.disc(this.left + 5 + i * 11, 5, colours[Math.round((i / 7) * (RAMP_STEPS - 1))]);
+    this.write(`${formatValue(least)} to ${formatValue(most)}`, this.left + 98);
+    this.y += LINE;
+  }
+
+  sizes(values: readonly { readonly value: number; readonly radius: number }[]): void {
+    let x = this.left;
+    this.y += RINGS - LINE;
+    for (const { value, radius } of values) {
+      x += radius;
+      this.rings.push({ x, y: this.y + 6, radius, stroke: this.theme.soft, width: 1 });
+      const text = formatValue(value);
+      this.write(text, x + radius + 4);
+      x += radius + 18 + textWidth(text, SIZE, 'plain');
+    }
+    this.y += LINE;
+  }
+
+  widths(widths: readonly { readonly label: string; readonly width: number }[]): void {
+    let x = this.left;
+    for (const { label, width } of widths) {
+      this.lines.push({
+        stroke: this.theme.soft,
+        alpha: 1,
+        width,
+        points: Float32Array.of(x, this.y + 6, x + 14, this.y + 6),
+      });
+      this.write(label, x + 18);
+      x += 30 + textWidth(label, SIZE, 'plain');
+    }
+    this.y += LINE;
+  }
+
+  outline({ label, colour }: { readonly label: string; readonly colour: string }): void {
+    const [x, y] = [this.left, this.y + 6];
+    this.regions.push({
+      fill: colour,
+      stroke: colour,
+      alpha: 0.2,
+      lines: [Float32Array.of(x - 1, y - 7, x + 12, y - 7, x + 12, y + 7, x - 1, y + 7)],
+    });
+    this.write(clipText(label, SIZE, 'plain', WIDTH - 20), this.left + 18);
+    this.y += LINE;
+  }
+
+  private write(text: string, x: number, face: 'plain' | 'bold' = 'plain'): void {
+    this.texts.push({
       text,
       x,
-      y,
+      y: this.y + 10,
       size: SIZE,
-      face: bold ? 'bold' : 'plain',
+      face,
       anchor: 'start',
-      fill: soft ? theme.soft : theme.ink,
-      halo: theme.ground,
+      fill: face === 'bold' ? this.theme.ink : this.theme.soft,
+      halo: this.theme.ground,
       alpha: 1,
     });
-  const disc = (x: number, y: number, radius: number, fill: string, shape: NodeShape = 'circle'): void =>
-    void discs.push({
+  }
+
+  private disc(x: number, radius: number, fill: string, shape: NodeShape = 'circle'): void {
+    this.discs.push({
       shape,
       fill,
       alpha: 1,
-      rim: theme.ground,
+      rim: this.theme.ground,
       rimWidth: 0,
-      discs: Float32Array.of(x, y, radius),
+      discs: Float32Array.of(x, this.y + 6, radius),
     });
+  }
 
-  const colour = map.description.colour.column;
-  // On a low picture there is no room for all groups: the last ones stand together in a line.
-  const shapeRows = map.shapes.length > 0 ? map.shapes.length * LINE + LINE + 10 : 0;
-  const most = Math.max(1, Math.floor((size.height - 20 - 48 - TOP - shapeRows) / LINE) - 1);
-  const isCut = map.groups.length > most;
-  const groups = isCut ? map.groups.slice(0, most - 1) : map.groups;
-  const rows = isCut ? most : Math.max(1, groups.length);
-  let y = size.height - 20 - (rows + 1) * LINE - 48 - shapeRows;
-  write(`Colour: ${columnTitle(colour)}`, LEFT, y, true);
-  for (const group of groups) {
-    y += LINE;
-    const label =
-      group.value === -1 ? 'all others' : (group.name ?? `${group.value} · round ${group.leader}`);
-    disc(LEFT + 5, y - 4, 5, group.colour);
-    const count = formatCount(group.nodes);
-    write(`${clipText(label, SIZE, 'plain', WIDTH - 46)}  ${count}`, LEFT + 18, y, false, true);
-    // A click on a group shows it alone, which goes for groups that were computed.
-    if (group.value !== -1 && group.name === undefined) {
-      spots.push({
-        x: LEFT - 4,
-        y: y - 13,
-        width: WIDTH,
-        height: LINE,
-        group: group.value,
-        label: `${label}, ${count} accounts`,
-      });
-    }
+  private boxOfLine(): Pick<LegendSpot, 'x' | 'y' | 'width' | 'height'> {
+    return { x: this.left - 4, y: this.y - 3, width: WIDTH, height: LINE };
   }
-  if (isCut) {
-    y += LINE;
-    write(`and ${formatCount(map.groups.length - groups.length)} more`, LEFT + 18, y, false, true);
-  }
-  if (map.colourRange) {
-    y += LINE;
-    for (let i = 0; i < 8; i++)
-      disc(LEFT + 5 + i * 11, y - 4, 5, map.colours[Math.round((i / 7) * (RAMP_STEPS - 1))]);
-    write(
-      `${formatValue(map.colourRange[0])} to ${formatValue(map.colourRange[1])}`,
-      LEFT + 98,
-      y,
-      false,
-      true,
-    );
-  }
-  if (map.shapes.length > 0) {
-    y += LINE + 10;
-    write(`Shape: ${columnTitle(map.description.shape.column!)}`, LEFT, y, true);
-    for (const { name, shape, nodes } of map.shapes) {
-      y += LINE;
-      disc(LEFT + 5, y - 4, 5, theme.soft, shape);
-      write(`${clipText(name, SIZE, 'plain', WIDTH - 46)}  ${formatCount(nodes)}`, LEFT + 18, y, false, true);
-    }
-  }
-  y += LINE + 10;
-  write(`Size: ${columnTitle(map.description.size.column)}`, LEFT, y, true);
-  let x = LEFT;
-  const grown = nodeScale(scale);
-  for (const value of sizeSteps(map.sizeRange)) {
-    const radius = Math.min(14, radiusFor(value, map.sizeRange, map.description.size) * grown);
-    x += radius;
-    rings.push({ x, y: y + 19, radius, stroke: theme.soft, width: 1 });
-    const text = formatValue(value);
-    write(text, x + radius + 4, y + 23, false, true);
-    x += radius + 18 + text.length * 6.6;
-  }
-  return { discs, rings, texts, spots };
-}
-
-/** The least, a middling and the highest value. */
-function sizeSteps([least, most]: readonly [number, number]): number[] {
-  if (most <= least) return [least];
-  const middle = least + (most - least) / 4;
-  return [least, most >= 4 ? Math.round(middle) : middle, most].filter((v, i, all) => all.indexOf(v) === i);
-}
-
-/** A number as it is shown to people: whole numbers in groups of three, small ones with three digits. */
-export function formatValue(value: number): string {
-  if (!Number.isFinite(value)) return 'none';
-  if (Number.isInteger(value)) return formatCount(value);
-  const size = Math.abs(value);
-  if (size >= 100) return formatCount(Math.round(value));
-  if (size >= 1) return value.toFixed(1);
-  if (size >= 0.001) return value.toFixed(3);
-  return value.toExponential(1);
 }

@@ -95,7 +95,7 @@ describe('sizes', () => {
 
 describe('shapes', () => {
   it('are those of the largest categories, in the picture and in its legend', () => {
-    const { map, scene } = look({ shape: { column: 'kind' } });
+    const { map, scene } = look({ shape: { pies: false, column: 'kind' } });
     expect(map.shapes).toEqual([
       { name: 'person', shape: 'square', nodes: 5 },
       { name: 'press', shape: 'diamond', nodes: 3 },
@@ -159,15 +159,32 @@ describe('regions', () => {
   it('go round the nodes of each group, and leave one outside that is far from the rest', () => {
     const [one, two] = regions({}).regions;
     const xs = (points: Float32Array): number[] => [...points].filter((_, i) => i % 2 === 0);
-    expect(Math.min(...xs(one.points))).toBeLessThan(100);
-    expect(Math.max(...xs(one.points))).toBeLessThan(200);
-    expect(Math.min(...xs(two.points))).toBeGreaterThan(200);
+    expect(Math.min(...xs(one.lines[0]))).toBeLessThan(100);
+    expect(Math.max(...xs(one.lines[0]))).toBeLessThan(200);
+    expect(Math.min(...xs(two.lines[0]))).toBeGreaterThan(200);
   });
 
   it('are only of groups that are large enough, and have titles', () => {
     expect(regions({ least: 5 }).regions).toHaveLength(1);
     const { texts } = regions({ titles: { '2': 'The quay' } });
     expect(texts.at(-1)).toMatchObject({ text: 'The quay', face: 'serifBold' });
+  });
+
+  it('go round where a group lies densely, and not round one that is scattered', () => {
+    const dense = regions({ form: 'dense' }).regions;
+    expect(dense).toHaveLength(2);
+    const xs = [...dense[0].lines.flatMap((line) => [...line].filter((_, i) => i % 2 === 0))];
+    expect(Math.max(...xs)).toBeLessThan(200);
+  });
+
+  it('go round chosen nodes, as far as they are shown', () => {
+    const own = [
+      { title: 'Mine', nodes: [0, 1] },
+      { title: 'Gone', nodes: [999] },
+    ];
+    const { regions: lines, texts } = regions({ column: null, own });
+    expect(lines).toHaveLength(1);
+    expect(texts.at(-1)).toMatchObject({ text: 'Mine' });
   });
 
   it('stand in the figure as on the screen', () => {

@@ -11,18 +11,19 @@ export interface NamedLook {
   readonly look: Look;
 }
 
+/** How names are drawn, without which they are and where they were put. */
+function drawnNames({ column: _column, where: _where, placed: _placed, ...drawn }: MapDescription['names']) {
+  return drawn;
+}
+
+const usualNames = drawnNames(defaultMap.names);
+
 /** What of a map is its look: how sizes, colours, names and ties are drawn, not what they say. */
 export function lookOf({ size, colour, names, ties, regions }: MapDescription): Look {
   return {
     size: { growth: size.growth, smallest: size.smallest, largest: size.largest, cut: size.cut },
     colour: { most: colour.most, ramp: colour.ramp, reversed: colour.reversed },
-    names: {
-      count: names.count,
-      fontSize: names.fontSize,
-      face: names.face,
-      grow: names.grow,
-      length: names.length,
-    },
+    names: drawnNames(names),
     ties,
     outlined: regions.column !== null,
   };
@@ -62,7 +63,7 @@ export const SHIPPED_LOOKS: readonly NamedLook[] = [
     look: {
       ...usual,
       size: { ...usual.size, smallest: 3.5, largest: 17 },
-      names: { count: 15, fontSize: 15, face: 'serif', grow: false, length: 'full' },
+      names: { ...usualNames, count: 15, fontSize: 15, face: 'serif' },
       ties: { ...usual.ties, strength: 0.7, arrows: false },
     },
   },
@@ -72,7 +73,7 @@ export const SHIPPED_LOOKS: readonly NamedLook[] = [
     look: {
       ...usual,
       size: { ...usual.size, smallest: 5, largest: 26, cut: 0.01 },
-      names: { count: 8, fontSize: 19, face: 'sans', grow: false, length: 'short' },
+      names: { ...usualNames, count: 8, fontSize: 19, length: 'short' },
       ties: { ...usual.ties, strength: 1.5, arrows: false },
     },
   },
@@ -87,7 +88,7 @@ export const SHIPPED_LOOKS: readonly NamedLook[] = [
     look: {
       ...usual,
       size: { ...usual.size, smallest: 2, largest: 9 },
-      names: { count: 16, fontSize: 12, face: 'sans', grow: false, length: 'full' },
+      names: { ...usualNames, count: 16, fontSize: 12 },
       ties: { ...usual.ties, form: 'bundled', tightness: 0.8, arrows: false },
       outlined: true,
     },
@@ -98,7 +99,7 @@ export const SHIPPED_LOOKS: readonly NamedLook[] = [
     look: {
       ...usual,
       size: { growth: 'linear', smallest: 1.5, largest: 30, cut: 0.01 },
-      names: { count: 20, fontSize: 13, face: 'sans', grow: true, length: 'full' },
+      names: { ...usualNames, count: 20, fontSize: 13, grow: true },
       ties: { ...usual.ties, strength: 0.5, width: 'even' },
     },
   },

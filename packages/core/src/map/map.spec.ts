@@ -5,7 +5,7 @@ import type { TableColumns } from '../network/tables';
 import { buildScene, toScreen } from './buildScene';
 import { captionPhrases, captionText } from './caption';
 import { placeNames, type NameWish } from './labels';
-import { formatValue } from './legend';
+import { formatValue } from './formatValue';
 import { paintCanvas, type Pen } from './paintCanvas';
 import { figureSize, paintSvg } from './paintSvg';
 import { PAPER } from './palette';
@@ -135,6 +135,7 @@ describe('placeNames', () => {
       size: 12,
       face: 'plain',
       always: false,
+      put: null,
     }));
     const discs = {
       x: wishes.map((w) => w.x),

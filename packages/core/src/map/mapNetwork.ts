@@ -1,3 +1,4 @@
+import type { TieMoments } from './moments';
 import type { TableColumns } from '../network/tables';
 
 /** A network as the map needs it: its node table and its edge table. */
@@ -5,4 +6,6 @@ export interface MapNetwork {
   readonly nodeCount: number;
   readonly nodes: TableColumns;
   readonly edges: TableColumns;
+  /** When the messages of its ties were written, where that is known and was asked for. */
+  readonly moments?: TieMoments | null;
 }

@@ -1,12 +1,15 @@
 import { FONT_STACK, fontWeight } from './fonts';
 import { CORNERS } from './shapes';
 import {
+  BOX_ALPHA,
+  boxBehind,
   REGION_LINE,
   SMALLEST_ROUND,
   SQUARE_HALF,
   type CurveBatch,
   type DiscBatch,
   type LineBatch,
+  type Pie,
   type Region,
   type Ring,
   type Scene,
@@ -51,31 +54,41 @@ export function paintCanvas(pen: Pen, scene: Scene): void {
   for (const batch of scene.curves) paintCurves(pen, batch);
   for (const batch of scene.triangles) paintTriangles(pen, batch);
   for (const batch of scene.discs) paintDiscs(pen, batch);
+  for (const pie of scene.pies) paintPie(pen, pie);
   for (const ring of scene.rings) paintRing(pen, ring);
+  for (const batch of scene.leaders) paintLines(pen, batch);
   for (const text of scene.texts) paintText(pen, text);
+  for (const region of scene.legend.regions) paintRegion(pen, region);
+  for (const batch of scene.legend.lines) paintLines(pen, batch);
   for (const batch of scene.legend.discs) paintDiscs(pen, batch);
   for (const ring of scene.legend.rings) paintRing(pen, ring);
   for (const text of scene.legend.texts) paintText(pen, text);
   pen.globalAlpha = 1;
 }
 
-function paintRegion(pen: Pen, { fill, stroke, alpha, points }: Region): void {
-  const count = points.length / 2;
-  const middle = (i: number): [number, number] => {
-    const [a, b] = [2 * (i % count), 2 * ((i + 1) % count)];
-    return [(points[a] + points[b]) / 2, (points[a + 1] + points[b + 1]) / 2];
-  };
+function paintRegion(pen: Pen, { fill, stroke, alpha, lines }: Region): void {
   pen.beginPath();
-  pen.moveTo(...middle(count - 1));
-  for (let i = 0; i < count; i++) pen.quadraticCurveTo(points[2 * i], points[2 * i + 1], ...middle(i));
-  pen.closePath();
+  for (const points of lines) {
+    const count = points.length / 2;
+    pen.moveTo(...middleOf(points, count - 1));
+    for (let i = 0; i < count; i++)
+      pen.quadraticCurveTo(points[2 * i], points[2 * i + 1], ...middleOf(points, i));
+    pen.closePath();
+  }
   pen.globalAlpha = alpha;
   pen.fillStyle = fill;
-  pen.fill();
+  pen.fill('evenodd');
   pen.globalAlpha = REGION_LINE;
   pen.strokeStyle = stroke;
   pen.lineWidth = 1.2;
   pen.stroke();
+}
+
+/** The middle between a point of a closed line and the next one. */
+function middleOf(points: Float32Array, i: number): [number, number] {
+  const a = 2 * i;
+  const b = (a + 2) % points.length;
+  return [(points[a] + points[b]) / 2, (points[a + 1] + points[b + 1]) / 2];
 }
 
 function beginStroke(pen: Pen, { stroke, alpha, width }: Omit<LineBatch, 'points'>): void {
@@ -148,6 +161,18 @@ function paintDiscs(pen: Pen, { shape, fill, alpha, rim, rimWidth, discs }: Disc
   pen.stroke();
 }
 
+function paintPie(pen: Pen, { x, y, radius, slices }: Pie): void {
+  pen.globalAlpha = 1;
+  for (const { fill, from, until } of slices) {
+    pen.fillStyle = fill;
+    pen.beginPath();
+    pen.moveTo(x, y);
+    pen.arc(x, y, radius, from, until);
+    pen.closePath();
+    pen.fill();
+  }
+}
+
 function paintRing(pen: Pen, { x, y, radius, stroke, width }: Ring): void {
   pen.globalAlpha = 1;
   pen.strokeStyle = stroke;
@@ -157,10 +182,18 @@ function paintRing(pen: Pen, { x, y, radius, stroke, width }: Ring): void {
   pen.stroke();
 }
 
-function paintText(pen: Pen, { text, x, y, size, face, anchor, fill, halo, alpha }: TextMark): void {
+function paintText(pen: Pen, mark: TextMark): void {
+  const { text, x, y, size, face, anchor, fill, halo, box, alpha } = mark;
   pen.font = `${fontWeight(face)} ${size}px ${FONT_STACK[face]}`;
   pen.textAlign = anchor === 'middle' ? 'center' : anchor;
   pen.globalAlpha = alpha;
+  if (box) {
+    const { left, top, right, bottom } = boxBehind(mark);
+    pen.globalAlpha = alpha * BOX_ALPHA;
+    pen.fillStyle = box;
+    pen.fillRect(left, top, right - left, bottom - top);
+    pen.globalAlpha = alpha;
+  }
   if (halo) {
     pen.strokeStyle = halo;
     pen.lineWidth = size * 0.28;

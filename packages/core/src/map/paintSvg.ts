@@ -1,10 +1,13 @@
 import { escapeXml } from '../formats/writeGraphml';
 import { FONT_STACK, fontFaceRule, fontWeight, type EmbeddedFont } from './fonts';
 import {
+  BOX_ALPHA,
+  boxBehind,
   REGION_LINE,
   type CurveBatch,
   type DiscBatch,
   type LineBatch,
+  type Pie,
   type Region,
   type Ring,
   type Scene,
@@ -21,6 +24,8 @@ export interface FigureOptions {
   readonly caption?: string;
   readonly ink?: string;
   readonly fonts?: readonly EmbeddedFont[];
+  /** Whether the ground is left out. */
+  readonly transparent?: boolean;
 }
 
 const CAPTION_SIZE = 15;
@@ -51,7 +56,8 @@ export function paintSvg(scene: Scene, options: FigureOptions = {}): string {
   if (options.caption) out.push(`<title>${escapeXml(options.caption)}</title>`);
   if (options.fonts?.length) out.push(`<style>${options.fonts.map(fontFaceRule).join('')}</style>`);
   out.push(`<clipPath id="picture"><rect width="${n(scene.width)}" height="${n(scene.height)}"/></clipPath>`);
-  out.push(`<rect width="${n(scene.width)}" height="${n(height)}" fill="${scene.ground}"/>`);
+  if (!options.transparent)
+    out.push(`<rect width="${n(scene.width)}" height="${n(height)}" fill="${scene.ground}"/>`);
   out.push('<g clip-path="url(#picture)">');
   out.push(...scene.regions.map(region));
   out.push(
@@ -61,10 +67,13 @@ export function paintSvg(scene: Scene, options: FigureOptions = {}): string {
     '</g>',
   );
   out.push('<g>', ...scene.triangles.map(triangles), '</g>');
-  out.push('<g>', ...scene.discs.map(discs), '</g>', ...scene.rings.map(ring));
+  out.push('<g>', ...scene.discs.map(discs), '</g>', ...scene.pies.map(pie), ...scene.rings.map(ring));
+  out.push(...scene.leaders.map(lines));
   out.push('<g>', ...scene.texts.map(text), '</g>', '</g>');
   out.push(
     '<g>',
+    ...scene.legend.regions.map(region),
+    ...scene.legend.lines.map(lines),
     ...scene.legend.discs.map(discs),
     ...scene.legend.rings.map(ring),
     ...scene.legend.texts.map(text),
@@ -94,7 +103,24 @@ function n(value: number): string {
   return String(Math.round(value * 100) / 100);
 }
 
-function region({ fill, stroke, alpha, points }: Region): string {
+function region({ fill, stroke, alpha, lines }: Region): string {
+  return `<path d="${lines.map(closedLine).join('')}" fill="${fill}" fill-rule="evenodd" fill-opacity="${n(alpha)}" stroke="${stroke}" stroke-opacity="${REGION_LINE}" stroke-width="1.2"/>`;
+}
+
+function pie({ x, y, radius, slices }: Pie): string {
+  return slices
+    .map(({ fill, from, until }) => {
+      if (slices.length === 1) return `<circle cx="${n(x)}" cy="${n(y)}" r="${n(radius)}" fill="${fill}"/>`;
+      const at = (angle: number): string =>
+        `${n(x + radius * Math.cos(angle))} ${n(y + radius * Math.sin(angle))}`;
+      const large = until - from > Math.PI ? 1 : 0;
+      return `<path d="M${n(x)} ${n(y)}L${at(from)}A${n(radius)} ${n(radius)} 0 ${large} 1 ${at(until)}Z" fill="${fill}"/>`;
+    })
+    .join('');
+}
+
+/** A closed line that bends at its points. */
+function closedLine(points: Float32Array): string {
   const count = points.length / 2;
   const middle = (i: number): string => {
     const [a, b] = [2 * (i % count), 2 * ((i + 1) % count)];
@@ -102,7 +128,7 @@ function region({ fill, stroke, alpha, points }: Region): string {
   };
   let d = `M${middle(count - 1)}`;
   for (let i = 0; i < count; i++) d += `Q${n(points[2 * i])} ${n(points[2 * i + 1])} ${middle(i)}`;
-  return `<path d="${d}Z" fill="${fill}" fill-opacity="${n(alpha)}" stroke="${stroke}" stroke-opacity="${REGION_LINE}" stroke-width="1.2"/>`;
+  return `${d}Z`;
 }
 
 function lines({ stroke, alpha, width, points }: LineBatch): string {
@@ -148,11 +174,17 @@ function ring({ x, y, radius, stroke, width }: Ring): string {
   return `<circle cx="${n(x)}" cy="${n(y)}" r="${n(radius)}" fill="none" stroke="${stroke}" stroke-width="${n(width)}"/>`;
 }
 
-function text({ text: content, x, y, size, face, anchor, fill, halo, alpha }: TextMark): string {
+function text(mark: TextMark): string {
+  const { text: content, x, y, size, face, anchor, fill, halo, box, alpha } = mark;
   const edge = halo
     ? ` stroke="${halo}" stroke-width="${n(size * 0.28)}" stroke-linejoin="round" paint-order="stroke"`
     : '';
+  const behind = box ? boxBehind(mark) : null;
+  const rect = behind
+    ? `<rect x="${n(behind.left)}" y="${n(behind.top)}" width="${n(behind.right - behind.left)}" height="${n(behind.bottom - behind.top)}" fill="${box}" fill-opacity="${n(alpha * BOX_ALPHA)}"/>`
+    : '';
   return (
+    rect +
     `<text x="${n(x)}" y="${n(y)}" font-family='${FONT_STACK[face]}' font-size="${n(size)}" font-weight="${fontWeight(face)}"` +
     ` text-anchor="${anchor}" fill="${fill}" fill-opacity="${n(alpha)}"${edge}>${escapeXml(content)}</text>`
   );

@@ -26,9 +26,9 @@ export class Picker {
     this.route = routesOf(map, nodes);
     const source = numbersOf(map.network.edges, 'source');
     const target = numbersOf(map.network.edges, 'target');
-    this.edgeIndex = build(map.edges.length, (i) => {
-      const a = source[map.edges[i]];
-      const b = target[map.edges[i]];
+    this.edgeIndex = build(map.drawn.length, (i) => {
+      const a = source[map.drawn[i]];
+      const b = target[map.drawn[i]];
       const box = { left: Infinity, top: Infinity, right: -Infinity, bottom: -Infinity };
       const take = (x: number, y: number): void => {
         box.left = Math.min(box.left, x);
@@ -66,7 +66,7 @@ export class Picker {
     let best: number | null = null;
     let nearest = reach;
     for (const i of this.edgeIndex?.search(x - reach, y - reach, x + reach, y + reach) ?? []) {
-      const e = this.map.edges[i];
+      const e = this.map.drawn[i];
       const d = this.distanceToCurve(x, y, source[e], target[e]);
       if (d < nearest) {
         nearest = d;

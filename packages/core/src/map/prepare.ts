@@ -1,12 +1,15 @@
 import type { MapDescription } from '@pebble/contract';
 import { isCategory } from '../network/columns';
 import { groupCodes } from '../network/groupCodes';
-import { nodeLabels, numbersOf } from '../network/tables';
+import { graphOf, nodeLabels, numbersOf } from '../network/tables';
 import type { MapNetwork } from './mapNetwork';
 import { colourNodes, type ColourGroup } from './colours';
+import { drawnTies } from './drawnTies';
+import { weighedWithin } from './moments';
+import { pieSlices, type PieSlice } from './pies';
 import { shapeNodes, type ShapeGroup } from './shapes';
 import { sizeNodes } from './sizes';
-import { shownPart } from './shown';
+import { fitting, shownPart } from './shown';
 
 /** Everything about a map that depends on its description and not on where one looks. */
 export interface PreparedMap {
@@ -14,6 +17,8 @@ export interface PreparedMap {
   readonly description: MapDescription;
   readonly nodes: Uint32Array;
   readonly edges: Uint32Array;
+  /** Of the shown ties those that are drawn: all, or the strongest. */
+  readonly drawn: Uint32Array;
   /** 1 for nodes that are shown pale, by node of the network; null where none are. */
   readonly pale: Uint8Array | null;
   /** False for a network whose ties have no direction; they get no arrowheads. */
@@ -31,30 +36,37 @@ export interface PreparedMap {
   /** Shape of each node, by its place among the shapes; null where all are circles. */
   readonly shape: Uint8Array | null;
   readonly shapes: readonly ShapeGroup[];
+  /** What is inside of each node where nodes are pies; null where they are not. */
+  readonly pies: ReadonlyMap<number, readonly PieSlice[]> | null;
   /** The group of each node by which ties are drawn together; null where they are not. */
   readonly bundles: Uint32Array | null;
   readonly sizeRange: readonly [number, number];
   /** Shown nodes in the order in which they are painted: the smaller over the larger. */
   readonly paintOrder: Uint32Array;
-  /** Shown nodes by falling value of the names' column. */
+  /** Shown nodes that may be named, by falling value of the names' column. */
   readonly namesOrder: Uint32Array;
   readonly hiddenNodes: number;
   readonly hiddenEdges: number;
 }
 
-export function prepareMap(network: MapNetwork, description: MapDescription): PreparedMap {
+export function prepareMap(whole: MapNetwork, description: MapDescription): PreparedMap {
+  const network = weighedWithin(whole, description.show.period);
   const { nodes, edges, pale } = shownPart(network, description.show);
   const size = sizeNodes(network, nodes, description.size);
   const labels = nodeLabels(network.nodes);
   const paint = colourNodes(network, nodes, description.colour, size.value, labels);
   const rank = numbersOf(network.nodes, description.names.column);
   const paintOrder = Uint32Array.from(nodes).sort((a, b) => size.radius[b] - size.radius[a] || a - b);
-  const namesOrder = Uint32Array.from(nodes).sort((a, b) => rank[b] - rank[a] || a - b);
+  const named = fitting(network, graphOf(network.nodeCount, network.edges), description.names.where);
+  const namesOrder = (named ? nodes.filter((v) => named[v] === 1) : nodes.slice()).sort(
+    (a, b) => rank[b] - rank[a] || a - b,
+  );
   return {
     network,
     description,
     nodes,
     edges,
+    drawn: drawnTies(edges, numbersOf(network.edges, 'weight')),
     directed: 'inDegree' in network.nodes || !('degree' in network.nodes),
     labels,
     pale: bothPale(pale, paint.unsure),
@@ -65,6 +77,7 @@ export function prepareMap(network: MapNetwork, description: MapDescription): Pr
     groups: paint.groups,
     colourRange: paint.colourRange,
     ...shapeNodes(network, nodes, description.shape.column),
+    pies: description.shape.pies && !paint.colourRange ? pieSlices(network, edges, paint.colour) : null,
     bundles: description.ties.form === 'bundled' ? bundleGroups(network, description) : null,
     paintOrder,
     namesOrder,

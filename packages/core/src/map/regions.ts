@@ -1,6 +1,9 @@
+import { nodesWithin } from './choosing';
+import { contoursAround } from './contour';
 import { groupCodes } from '../network/groupCodes';
 import type { ScreenNodes, SceneInput } from './sceneInput';
 import { OTHER_COLOUR } from './palette';
+import type { PreparedMap } from './prepare';
 import type { Region, TextMark } from './scene';
 import { textWidth } from './textWidth';
 
@@ -16,40 +19,38 @@ const ROOM = 16;
 const ROUND = 12;
 /** A node farther from its group's middle than so many times what three quarters of the group keep to is left outside. */
 const FAR = 2.2;
+/** A part of a group that has a smaller share of it has no line of its own where lines go by density. */
+const SCATTERED = 0.04;
 const FILL = 0.11;
 const TITLE = 15;
 const MOST = 40;
 
+/** Nodes that are outlined together. */
+interface Outlined {
+  readonly title: string;
+  readonly nodes: readonly number[];
+}
+
 /**
- * Soft outlines round the groups of a column: the hull of each group with room round its nodes; single nodes far from the rest of their group
- * are left outside. Titles stand at the top of the outline, where they cover no other title.
+ * Soft outlines round the groups of a column and round nodes that were chosen: the hull of each with room round its nodes. Titles stand at
+ * the top of the outline, where they cover no other title.
  */
 export function buildRegions(input: SceneInput, nodes: ScreenNodes): RegionMarks {
   const { map, theme, view, size } = input;
-  const { column, least, titles } = map.description.regions;
   const marks: RegionMarks = { regions: [], titles: [] };
-  if (column === null || !(column in map.network.nodes)) return marks;
-  const { of, names } = groupCodes(map.network.nodes[column]);
-  const members: number[][] = names.map(() => []);
-  for (const v of map.nodes) if (!map.pale?.[v]) members[of[v]].push(v);
-  const chosen = members
-    .map((all, g) => ({ name: names[g], nodes: all.length, inside: near(all, nodes) }))
-    .filter(({ name, nodes: all, inside }) => name !== '' && all >= least && inside.length > 1)
-    .slice(0, MOST);
   const room = ROOM * Math.max(0.5, Math.min(1.5, view.scale));
   const taken: { x: number; y: number; width: number }[] = [];
-  for (const { name, inside } of chosen) {
-    const points = hull(inside, nodes, room);
+  for (const { title, nodes: inside } of [...groupOutlines(map, nodes), ...ownOutlines(map)]) {
+    const lines = linesRound(inside, nodes, room, map.description.regions.form);
     const colour = commonColour(inside, map.colour, map.colours);
     marks.regions.push({
       fill: colour,
       alpha: FILL,
       stroke: colour,
-      points: Float32Array.from(points.flatMap(([x, y]) => [x, y])),
+      lines,
     });
-    const title = titles[name];
     if (!title) continue;
-    const top = points.reduce((best, point) => (point[1] < best[1] ? point : best));
+    const top = highestOf(lines[0]);
     const width = textWidth(title, TITLE, 'serifBold');
     const x = Math.max(width / 2 + 6, Math.min(size.width - width / 2 - 6, top[0]));
     let y = Math.max(TITLE + 4, top[1] - 6);
@@ -71,6 +72,30 @@ export function buildRegions(input: SceneInput, nodes: ScreenNodes): RegionMarks
   return marks;
 }
 
+/** The groups of the column that are large enough; single nodes far from the rest of their group are left outside. */
+function groupOutlines(map: PreparedMap, nodes: ScreenNodes): Outlined[] {
+  const { column, least, titles, form } = map.description.regions;
+  if (column === null || !(column in map.network.nodes)) return [];
+  const { of, names } = groupCodes(map.network.nodes[column]);
+  const members: number[][] = names.map(() => []);
+  for (const v of map.nodes) if (!map.pale?.[v]) members[of[v]].push(v);
+  return members
+    .map((all, g) => ({ name: names[g], all, inside: form === 'whole' ? near(all, nodes) : all }))
+    .filter(({ name, all, inside }) => name !== '' && all.length >= least && inside.length > 1)
+    .slice(0, MOST)
+    .map(({ name, inside }) => ({ title: titles[name] ?? '', nodes: inside }));
+}
+
+/** Outlines round chosen nodes, as far as these are shown. */
+function ownOutlines(map: PreparedMap): Outlined[] {
+  const { own } = map.description.regions;
+  if (own.length === 0) return [];
+  const shown = new Set(map.nodes);
+  return own
+    .map(({ title, nodes }) => ({ title, nodes: nodes.filter((v) => shown.has(v)) }))
+    .filter(({ nodes }) => nodes.length > 0);
+}
+
 /** The nodes of a group without those far from the rest. */
 function near(group: readonly number[], { x, y }: ScreenNodes): number[] {
   if (group.length < 4) return [...group];
@@ -83,6 +108,32 @@ function near(group: readonly number[], { x, y }: ScreenNodes): number[] {
   const sorted = group.map(distance).sort((a, b) => a - b);
   const far = FAR * sorted[Math.floor(sorted.length * 0.75)];
   return group.filter((v) => distance(v) <= far);
+}
+
+function linesRound(
+  group: readonly number[],
+  nodes: ScreenNodes,
+  room: number,
+  form: 'whole' | 'dense',
+): Float32Array[] {
+  if (form === 'whole') return [Float32Array.from(hull(group, nodes, room).flat())];
+  const largest = group.reduce((most, v) => Math.max(most, nodes.radius[v]), 0);
+  const lines = contoursAround(group, nodes, Math.max(room, 0.8 * largest));
+  const least = Math.max(2, SCATTERED * group.length);
+  const inside = lines.map((line) => nodesWithin(pairsOf(line), nodes, group).length);
+  const dense = lines.filter((_, i) => inside[i] === 0 || inside[i] >= least);
+  return dense.length > 0 ? dense : lines;
+}
+
+function pairsOf(points: Float32Array): [number, number][] {
+  return Array.from({ length: points.length / 2 }, (_, i) => [points[2 * i], points[2 * i + 1]]);
+}
+
+/** The highest point of a line. */
+function highestOf(points: Float32Array): readonly [number, number] {
+  let best = 0;
+  for (let i = 2; i < points.length; i += 2) if (points[i + 1] < points[best + 1]) best = i;
+  return [points[best], points[best + 1]];
 }
 
 /** The convex hull of circles round nodes, by Andrew's monotone chain (1979, Information Processing Letters 9). */

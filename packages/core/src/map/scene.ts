@@ -1,5 +1,5 @@
-import type { NodeShape } from '@pebble/contract';
-import type { Face } from './textWidth';
+import type { LegendPart, NodeShape } from '@pebble/contract';
+import { textWidth, type Face } from './textWidth';
 
 /** Curves that share one pen. Each is six numbers: start, control point, end. */
 export interface CurveBatch {
@@ -41,6 +41,14 @@ export interface DiscBatch {
   readonly discs: Float32Array;
 }
 
+/** A disc made of slices; angles in radians, clockwise from the right. */
+export interface Pie {
+  readonly x: number;
+  readonly y: number;
+  readonly radius: number;
+  readonly slices: readonly { readonly fill: string; readonly from: number; readonly until: number }[];
+}
+
 export interface Ring {
   readonly x: number;
   readonly y: number;
@@ -60,22 +68,53 @@ export interface TextMark {
   readonly fill: string;
   /** Colour of the soft edge that keeps a name readable over ties; null for none. */
   readonly halo: string | null;
+  /** Colour of a box behind it; null for none. */
+  readonly box?: string | null;
   readonly alpha: number;
+}
+
+/** How strongly the box behind a text covers what is beneath. */
+export const BOX_ALPHA = 0.82;
+
+/** The box behind a line of text, in pixels. */
+export function boxBehind({ text, x, y, size, face, anchor }: TextMark): {
+  left: number;
+  top: number;
+  right: number;
+  bottom: number;
+} {
+  const width = textWidth(text, size, face);
+  const left = anchor === 'start' ? x : anchor === 'end' ? x - width : x - width / 2;
+  return { left: left - 3, top: y - 0.86 * size, right: left + width + 3, bottom: y + 0.28 * size };
 }
 
 /** How strongly the line of a region is drawn. */
 export const REGION_LINE = 0.45;
 
-/** A soft outline round some nodes: a closed line that bends at each of its points, and touches the middles between them. */
+/**
+ * A soft outline round some nodes: closed lines that bend at each of their points, and touch the middles between them. What lies within an
+ * even number of lines is outside.
+ */
 export interface Region {
   readonly fill: string;
   readonly alpha: number;
   readonly stroke: string;
-  /** x, y of each point. */
-  readonly points: Float32Array;
+  /** Of each line x, y of its points. */
+  readonly lines: readonly Float32Array[];
 }
 
-/** A picture, ready to be painted in this order: regions, lines, curves, triangles, discs, rings, texts, legend. In pixels, y down. */
+/** Something that can be taken hold of and moved: a name or a note, with the box that it fills. */
+export interface Grip {
+  readonly what: 'name' | 'note';
+  /** The node whose name it is, or the place of the note among the notes. */
+  readonly of: number;
+  readonly left: number;
+  readonly top: number;
+  readonly width: number;
+  readonly height: number;
+}
+
+/** A picture, ready to be painted in this order: regions, lines, curves, triangles, discs, pies, rings, leaders, texts, legend. In pixels, y down. */
 export interface Scene {
   readonly width: number;
   readonly height: number;
@@ -85,8 +124,12 @@ export interface Scene {
   readonly curves: readonly CurveBatch[];
   readonly triangles: readonly TriangleBatch[];
   readonly discs: readonly DiscBatch[];
+  readonly pies: readonly Pie[];
   readonly rings: readonly Ring[];
+  /** Lines that lead from names and notes to what they speak of. */
+  readonly leaders: readonly LineBatch[];
   readonly texts: readonly TextMark[];
+  readonly grips: readonly Grip[];
   readonly legend: LegendMarks;
 }
 
@@ -96,11 +139,16 @@ export interface LegendSpot {
   readonly y: number;
   readonly width: number;
   readonly height: number;
-  readonly group: number;
+  /** The part whose heading it is; null for a group. */
+  readonly part: LegendPart | null;
+  /** The group; null for a heading. */
+  readonly group: number | null;
   readonly label: string;
 }
 
 export interface LegendMarks {
+  readonly regions: readonly Region[];
+  readonly lines: readonly LineBatch[];
   readonly discs: readonly DiscBatch[];
   readonly rings: readonly Ring[];
   readonly texts: readonly TextMark[];

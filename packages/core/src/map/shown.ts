@@ -4,8 +4,9 @@ import { neighbourRows, withoutSelfLoops } from '../graph/csr';
 import { keepPart } from '../graph/filter';
 import type { Graph } from '../graph/graph';
 import { coreNumbers } from '../measure/neighbourhood';
-import { graphOf, nodeLabels, numbersOf, textsIn, type TableColumns } from '../network/tables';
+import { graphOf, nodeLabels, numbersOf, textsIn } from '../network/tables';
 import type { MapNetwork } from './mapNetwork';
+import { messagesWithin, weighedWithin } from './moments';
 
 /** The nodes and edges that are shown, ascending. */
 export interface ShownPart {
@@ -16,10 +17,11 @@ export interface ShownPart {
 }
 
 /**
- * The part of a network that is shown. Ties are taken by weight and time first, then nodes by their conditions and communities, then the
+ * The part of a network that is shown, with weights of ties as they were in the period. Ties are taken by weight and time first, then nodes by their conditions and communities, then the
  * largest component of what is left, then those without ties are left out.
  */
-export function shownPart(network: MapNetwork, show: Shown): ShownPart {
+export function shownPart(whole: MapNetwork, show: Shown): ShownPart {
+  const network = weighedWithin(whole, show.period);
   const graph = graphOf(network.nodeCount, network.edges);
   const n = network.nodeCount;
   const visible = new Uint8Array(n).fill(1);
@@ -31,7 +33,7 @@ export function shownPart(network: MapNetwork, show: Shown): ShownPart {
     const community = numbersOf(network.nodes, 'community');
     for (let v = 0; v < n; v++) if (!chosen.has(community[v])) visible[v] = 0;
   }
-  const inTime = timeTest(network.edges, show);
+  const inTime = timeTest(network, show);
   const edgeAlive = (e: number): boolean =>
     graph.weight[e] >= show.atLeast &&
     visible[graph.source[e]] === 1 &&
@@ -56,7 +58,8 @@ export function shownPart(network: MapNetwork, show: Shown): ShownPart {
 }
 
 /** The shown part as a graph of its own, pale nodes left out, and the numbers of its nodes in the whole. */
-export function shownGraph(network: MapNetwork, show: Shown): { graph: Graph; node: Uint32Array } {
+export function shownGraph(whole: MapNetwork, show: Shown): { graph: Graph; node: Uint32Array } {
+  const network = weighedWithin(whole, show.period);
   const { nodes, edges } = shownPart(network, { ...show, rest: 'hidden' });
   const isNode = new Uint8Array(network.nodeCount);
   for (const v of nodes) isNode[v] = 1;
@@ -125,6 +128,10 @@ function testOf(network: MapNetwork, graph: Graph, condition: Condition): (node:
       const near = within(graph, condition.nodes, condition.steps, condition.way);
       return (v) => near[v] === 1;
     }
+    case 'chosen': {
+      const chosen = new Set(condition.nodes);
+      return (v) => chosen.has(v);
+    }
   }
 }
 
@@ -157,8 +164,15 @@ export function within(
   return reached;
 }
 
-/** Whether a tie may have a message in the period: its first is before the end, and its last after the begin. Undated ones are outside. */
-function timeTest(edges: TableColumns, { period }: Shown): (edge: number) => boolean {
+/**
+ * Whether a tie has a message in the period. Where only its first and its last one are known, whether it may have one: its first is before
+ * the end, and its last after the begin. Undated ones are outside.
+ */
+function timeTest({ edges, moments }: MapNetwork, { period }: Shown): (edge: number) => boolean {
+  if (period && moments) {
+    const within = messagesWithin(moments, edges['source'].length, period);
+    return (e) => within[e] > 0;
+  }
   if (!period || !('first' in edges) || !('last' in edges)) return () => true;
   const first = numbersOf(edges, 'first');
   const last = numbersOf(edges, 'last');

@@ -2,7 +2,7 @@ import type { Condition, Shown } from '@pebble/contract';
 import { columnTitle } from '../network/columns';
 import { counted, formatCount, joinWith, periodPhrase } from '../weave/sentence';
 import { alternatives } from './shown';
-import { formatValue } from './legend';
+import { formatValue } from './formatValue';
 
 /** "of the largest component, with in-degree of at least 5 and not named “shop”"; empty where nothing is left out. */
 export function shownPhrase(show: Shown): string {
@@ -58,6 +58,8 @@ export function conditionPhrase(condition: Condition): string {
       return condition.largest === 1
         ? `${not ? 'not ' : ''}in the largest component`
         : `${not ? 'not ' : ''}in the ${formatCount(condition.largest)} largest components`;
+    case 'chosen':
+      return `${not ? 'not ' : ''}among ${counted(condition.nodes.length, 'chosen node')}`;
     case 'near': {
       const way = { either: '', out: ' along ties', in: ' against ties' }[condition.way];
       return `${not ? 'not ' : ''}within ${counted(condition.steps, 'step')}${way} of ${counted(condition.nodes.length, 'chosen node')}`;

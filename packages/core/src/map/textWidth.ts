@@ -4,7 +4,7 @@ export type Face = keyof typeof ADVANCE;
 
 const WIDE =
   /[\u1100-\u115f\u2e80-\ua4cf\uac00-\ud7a3\uf900-\ufaff\ufe30-\ufe4f\uff00-\uff60]|\p{Extended_Pictographic}/u;
-const NO_WIDTH = /[\p{Mn}\u200b-\u200f\ufe0f]/u;
+const NO_WIDTH = /[\p{Mn}\u200b-\u200f\u2066-\u2069\ufe0f]/u;
 
 /**
  * Width of a text in pixels by the shipped fonts' own tables, so that names are placed alike in the browser, on the server
@@ -24,6 +24,16 @@ function advance(character: string, table: readonly number[]): number {
   const plain = character.normalize('NFD').charCodeAt(0);
   if (plain >= 32 && plain < 127) return table[plain - 32];
   return WIDE.test(character) ? 1000 : 580;
+}
+
+const RIGHT_TO_LEFT = /[\u0590-\u08ff\ufb1d-\ufdff\ufe70-\ufeff]/;
+
+/**
+ * A text that stands within another one, set apart where it is written from right to left, so that what follows stays where it is (isolates of
+ * the Unicode Bidirectional Algorithm, UAX #9).
+ */
+export function isolated(text: string): string {
+  return RIGHT_TO_LEFT.test(text) ? `\u2068${text}\u2069` : text;
 }
 
 /** Breaks a text at spaces into lines of at most this width; a longer word stands alone. */

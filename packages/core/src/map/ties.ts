@@ -6,6 +6,11 @@ import { routesOf, type Route } from './tieRoutes';
 
 /** Widths of ties at scale 1 by weight: 1, 2 to 3, 4 to 9, 10 and more. */
 const WIDTHS = [0.65, 1.0, 1.6, 2.5];
+/** The widths with the weights that they stand for. */
+export const tieWidths = ['1', '2 to 3', '4 to 9', '10 and more'].map((label, i) => ({
+  label,
+  width: WIDTHS[i],
+}));
 /** A tie that is shorter on the screen, in pixels, is drawn straight: its bend would be less than a pixel. */
 const LONGEST_STRAIGHT = 16;
 const FADED = 0.22;
@@ -38,7 +43,7 @@ export function buildTies(input: SceneInput, nodes: ScreenNodes): TieMarks {
     map.pale !== null && (map.pale[ends.source[e]] === 1 || map.pale[ends.target[e]] === 1);
   // Pens by colour and width: of pale ties, of the others, and by width alone of picked ones.
   const own = strokes.length * WIDTHS.length;
-  const sorted = sortByPen(map.edges, 2 * own + WIDTHS.length, (e) => {
+  const sorted = sortByPen(map.drawn, 2 * own + WIDTHS.length, (e) => {
     if (!touchesView(e, ends, input)) return -1;
     const width = ties.width === 'even' ? 0 : widthClass(weight[e]);
     if (focus?.edges.has(e)) return 2 * own + width;
@@ -47,7 +52,7 @@ export function buildTies(input: SceneInput, nodes: ScreenNodes): TieMarks {
   const inView = sorted.edges.length;
   const usual = Math.min(0.5, Math.max(0.07, 9 / Math.sqrt(Math.max(inView, 1))));
   const base = Math.min(1, usual * ties.strength);
-  const grown = Math.max(0.7, Math.min(1.6, Math.sqrt(view.scale)));
+  const grown = grownWidth(view.scale);
   const wantsArrows = ties.arrows && map.directed;
   const marks: TieMarks = { lines: [], curves: [], triangles: [] };
   for (let pen = 0; pen < 2 * own + WIDTHS.length; pen++) {
@@ -58,11 +63,16 @@ export function buildTies(input: SceneInput, nodes: ScreenNodes): TieMarks {
     draw(marks, edges, ends, {
       stroke: isPicked ? theme.mark : strokes[Math.floor((pen % own) / WIDTHS.length)],
       width: isPicked ? width * 1.25 : width,
-      alpha: isPicked ? 0.85 : focus || pen < own ? base * FADED : base,
+      alpha: isPicked ? pickedAlpha(focus?.edges.size ?? 0) : focus || pen < own ? base * FADED : base,
       arrows: wantsArrows && (isPicked || (!focus && inView <= MOST_ARROWS)),
     });
   }
   return marks;
+}
+
+/** A few picked ties stand out strongly; many together would be a blot. */
+function pickedAlpha(picked: number): number {
+  return Math.max(0.25, Math.min(0.85, 0.85 * Math.sqrt(60 / Math.max(picked, 1))));
 }
 
 /** The colours of ties, and which of them each has: of its source, of its target, of both mixed, or none. */
@@ -135,7 +145,13 @@ function draw(
   }
 }
 
-function widthClass(weight: number): number {
+/** Ties grow a little with the map. */
+export function grownWidth(scale: number): number {
+  return Math.max(0.7, Math.min(1.6, Math.sqrt(scale)));
+}
+
+/** The width of a tie, by its place among the widths. */
+export function widthClass(weight: number): number {
   if (weight < 2) return 0;
   if (weight < 4) return 1;
   return weight < 10 ? 2 : 3;

@@ -1,3 +1,5 @@
+import type { LegendCorner } from '@pebble/contract';
+
 /** Where the map stands on the screen: screen = scale x world + (x, y), in pixels. */
 export interface View {
   readonly scale: number;
@@ -20,6 +22,15 @@ export interface Margin {
 
 /** On the left stands the legend. */
 export const MARGIN: Margin = { left: 208, right: 30, top: 26, bottom: 56 };
+
+/** The margin with its wide side where the legend stands. */
+export function marginFor(
+  corner: LegendCorner,
+  { top, bottom }: Pick<Margin, 'top' | 'bottom'> = MARGIN,
+): Margin {
+  const { left, right } = MARGIN;
+  return corner.endsWith('left') ? { left, right, top, bottom } : { left: right, right: left, top, bottom };
+}
 
 /** The view that shows all given nodes in the middle of the picture, at most at scale 1.6. */
 export function fitView(

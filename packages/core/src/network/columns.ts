@@ -86,3 +86,6 @@ export function columnTitle(name: string): string {
 export function isCategory(name: string): boolean {
   return NODE_COLUMNS.find((column) => column.name === name)?.type === 'category';
 }
+
+/** How a category came about whose values were set by hand, node by node. */
+export const SET_BY_HAND = 'Set by hand for chosen nodes.';

@@ -14,6 +14,7 @@ import {
   MessageTies,
   Network,
   NetworkList,
+  GroupTitles,
   Portrait,
   Preview,
   Problem,
@@ -160,11 +161,14 @@ export class Api {
   savedMap = (network: string): Observable<SavedMap> => this.get(`/networks/${network}/map`, SavedMap);
   table = (network: string, table: 'nodes' | 'edges'): Observable<ArrayBuffer> =>
     this.bytes(`/networks/${network}/${table}.arrow`);
+  moments = (network: string): Observable<ArrayBuffer> => this.bytes(`/networks/${network}/moments.arrow`);
   positions = (network: string): Observable<ArrayBuffer> => this.bytes(`/networks/${network}/positions`);
   evidence = (network: string, query: Partial<EvidenceQuery>): Observable<MessagePage> =>
     this.get(`/networks/${network}/evidence`, MessagePage, query);
   portrait = (network: string, community: number): Observable<Portrait> =>
     this.get(`/networks/${network}/portrait/${community}`, Portrait);
+  groupTitles = (network: string, column: string, least: number): Observable<GroupTitles> =>
+    this.get(`/networks/${network}/titles`, GroupTitles, { column, least });
   messageTies = (network: string, message: number): Observable<MessageTies> =>
     this.get(`/networks/${network}/message-ties/${message}`, MessageTies);
   exportAddress = (network: string, format: string): string => `${BASE}/networks/${network}/export/${format}`;

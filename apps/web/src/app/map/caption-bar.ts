@@ -5,6 +5,7 @@ import { MapSession } from './map-session';
 import { ArrangementSettings } from './settings/arrangement-settings';
 import { ColourSettings } from './settings/colour-settings';
 import { NameSettings } from './settings/name-settings';
+import { OutlineSettings } from './settings/outline-settings';
 import { ShownSettings } from './settings/shown-settings';
 import { SizeSettings } from './settings/size-settings';
 import { TieSettings } from './settings/tie-settings';
@@ -16,6 +17,7 @@ import { TieSettings } from './settings/tie-settings';
     ArrangementSettings,
     ColourSettings,
     NameSettings,
+    OutlineSettings,
     RouterLink,
     ShownSettings,
     SizeSettings,

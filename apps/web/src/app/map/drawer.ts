@@ -112,8 +112,8 @@ export class Drawer {
           sort: 'desc',
           ...number,
         },
-        ...(data ? tieColumns(data).numbers.map((field): ColDef => ({ field, ...number })) : []),
-        ...(data ? tieColumns(data).texts.map((field): ColDef => ({ field, filter: true })) : []),
+        ...this.tieDetails().numbers.map((field): ColDef => ({ field, ...number })),
+        ...this.tieDetails().texts.map((field): ColDef => ({ field, filter: true })),
       ];
     }
     const numbers = this.session.network()?.columns ?? [];
@@ -136,6 +136,13 @@ export class Drawer {
     ];
   });
 
+  /** Further columns of ties. Of a part of the time only the weight is known; these tell of the whole. */
+  private readonly tieDetails = computed(() => {
+    const data = this.session.data();
+    const isPart = this.session.prepared()?.network.edges !== data?.edges;
+    return data && !isPart ? tieColumns(data) : { numbers: [], texts: [] };
+  });
+
   protected readonly rows = computed<Row[]>(() => {
     const data = this.session.data();
     const map = this.session.prepared();
@@ -143,8 +150,9 @@ export class Drawer {
     if (!data || !map || (tab !== 'accounts' && tab !== 'ties')) return [];
     const handles = nodeLabels(data.nodes);
     if (tab === 'ties') {
-      const value = (name: string, e: number): number => numbersOf(data.edges, name)[e];
-      const { numbers, texts } = tieColumns(data);
+      const { edges } = map.network;
+      const value = (name: string, e: number): number => numbersOf(edges, name)[e];
+      const { numbers, texts } = this.tieDetails();
       const own = [...numbers, ...texts];
       return Array.from(map.edges, (e) => ({
         id: `e${e}`,

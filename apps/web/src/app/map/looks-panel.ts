@@ -45,28 +45,8 @@ import { MapSession } from './map-session';
     }
     <p class="faint">A look is how sizes, names and ties are drawn, not what they say. Undo takes it back.</p>
   `,
+  styleUrl: './corner-panel.scss',
   styles: `
-    :host {
-      position: absolute;
-      right: 12px;
-      bottom: 58px;
-      width: 372px;
-      max-height: calc(100% - 130px);
-      overflow: auto;
-      background: var(--sheet);
-      border: 1px solid var(--line);
-      border-radius: 8px;
-      box-shadow: 0 8px 28px #1e2a3233;
-      padding: 12px 16px;
-      font-size: 13.5px;
-      z-index: 3;
-    }
-    h3 {
-      margin: 0 0 6px;
-      font: 600 14px var(--ui);
-      display: flex;
-      justify-content: space-between;
-    }
     ul {
       list-style: none;
       margin: 0;

@@ -5,6 +5,8 @@ import {
   effect,
   type ElementRef,
   inject,
+  input,
+  output,
   type OnDestroy,
   signal,
   untracked,
@@ -13,30 +15,41 @@ import {
 import {
   buildScene,
   fitView,
-  MARGIN,
-  type Margin,
-  formatValue,
-  nodeLabels,
+  marginFor,
+  moveGrip,
+  type Grip,
+  nodesWithin,
   numbersOf,
   paintCanvas,
   Picker,
   toScreen,
+  toggled,
   type LegendSpot,
   type View,
 } from '@pebble/core';
 import { Store } from '@ngrx/store';
 import { select } from 'd3-selection';
-import { zoom, zoomIdentity, type ZoomTransform } from 'd3-zoom';
+import { zoom, zoomIdentity, zoomTransform, type ZoomTransform } from 'd3-zoom';
 import { ThemeChoice } from '../shared/theme';
 import { MapActions } from '../store/map.actions';
+import { nodeHover, tieHover, type HoverWords } from './hover-words';
 import { MapSession, type Places } from './map-session';
-import { standing } from './tie-columns';
 
-interface Hover {
+/** What is told of the thing under the pointer, and where. */
+interface Hover extends HoverWords {
   readonly x: number;
   readonly y: number;
-  readonly title: string;
-  readonly lines: readonly string[];
+}
+
+/** Where a pointer went down, and on what. */
+interface Press {
+  readonly node: number | null;
+  readonly grip: Grip | null;
+  readonly x: number;
+  readonly y: number;
+  /** Whether a press begins a line, or adds to what is chosen. */
+  readonly adds: boolean;
+  moved: boolean;
 }
 
 /** While a gesture lasts, a picture that takes longer than this is moved rather than painted anew. */
@@ -44,93 +57,16 @@ const QUICK = 14;
 const REST = 130;
 
 /** At the top of the screen stand the finder and the choice of networks. */
-const SCREEN_MARGIN: Margin = { ...MARGIN, top: 62 };
+const SCREEN_TOP = 62;
+/** Below stand the buttons. */
+const BELOW = 56;
 
 /** The map itself: paints the scene, and takes gestures. */
 @Component({
   selector: 'pt-map-canvas',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  template: `
-    <canvas
-      #canvas
-      tabindex="0"
-      role="application"
-      aria-label="Network map. Arrow keys move it, plus and minus zoom, 0 shows all, Escape clears the selection."
-      (pointerdown)="press($event)"
-      (pointermove)="move($event)"
-      (pointerup)="release($event)"
-      (pointerleave)="hover.set(null)"
-      (keydown)="key($event)"
-    ></canvas>
-    @for (spot of spots(); track spot.group) {
-      <button
-        class="spot"
-        [style.left.px]="spot.x"
-        [style.top.px]="spot.y"
-        [style.width.px]="spot.width"
-        [style.height.px]="spot.height"
-        [attr.aria-label]="'Community ' + spot.label"
-        [title]="'Read community ' + spot.label"
-        (click)="pickCommunity(spot.group)"
-      ></button>
-    }
-    @if (hover(); as h) {
-      <div class="tip" [style.left.px]="h.x + 14" [style.top.px]="h.y + 12">
-        <b>{{ h.title }}</b>
-        @for (line of h.lines; track $index) {
-          <span>{{ line }}</span>
-        }
-      </div>
-    }
-  `,
-  styles: `
-    :host {
-      display: block;
-      position: absolute;
-      inset: 0;
-      overflow: hidden;
-    }
-    canvas {
-      width: 100%;
-      height: 100%;
-      display: block;
-      touch-action: none;
-      cursor: grab;
-    }
-    canvas.node {
-      cursor: pointer;
-    }
-    canvas.dragging {
-      cursor: grabbing;
-    }
-    .spot {
-      position: absolute;
-      border: 0;
-      background: none;
-      cursor: pointer;
-      border-radius: 5px;
-    }
-    .spot:hover {
-      background: color-mix(in srgb, var(--thread) 10%, transparent);
-    }
-    .tip {
-      position: absolute;
-      pointer-events: none;
-      background: var(--sheet);
-      border: 1px solid var(--line);
-      border-radius: 6px;
-      padding: 5px 10px;
-      font-size: 13px;
-      box-shadow: 0 4px 14px #1e2a3222;
-      display: flex;
-      flex-direction: column;
-      max-width: 260px;
-      overflow-wrap: anywhere;
-    }
-    .tip span {
-      color: var(--soft);
-    }
-  `,
+  templateUrl: './map-canvas.html',
+  styleUrl: './map-canvas.scss',
 })
 export class MapCanvas implements OnDestroy {
   private readonly session = inject(MapSession);
@@ -139,8 +75,24 @@ export class MapCanvas implements OnDestroy {
   private readonly canvas = viewChild.required<ElementRef<HTMLCanvasElement>>('canvas');
   protected readonly hover = signal<Hover | null>(null);
   protected readonly spots = signal<readonly LegendSpot[]>([]);
-  /** Places while a node is dragged. */
-  private readonly dragged = signal<{ node: number; x: number; y: number } | null>(null);
+  /** Nodes that are being dragged, and how far. */
+  private readonly dragged = signal<{ nodes: readonly number[]; dx: number; dy: number } | null>(null);
+  /** The line that is being drawn round nodes, on the screen. */
+  protected readonly lasso = signal<readonly (readonly [number, number])[] | null>(null);
+  protected readonly lassoLine = computed(
+    () =>
+      this.lasso()
+        ?.map(([x, y]) => `${x},${y}`)
+        .join(' ') ?? '',
+  );
+  /** Whether drawing on the map chooses nodes rather than moving the map. */
+  readonly choosing = input(false);
+  /** So many pixels of the map are covered from below. */
+  readonly covered = input(0);
+  readonly legendAsked = output();
+  /** A name or a note that is being moved, and how far on the screen. */
+  private readonly gripped = signal<{ grip: Grip; dx: number; dy: number } | null>(null);
+  private grips: readonly Grip[] = [];
   private readonly gesture = zoom<HTMLCanvasElement, unknown>().scaleExtent([0.04, 24]);
   private readonly last = document.createElement('canvas');
   private lastView: View | null = null;
@@ -148,7 +100,7 @@ export class MapCanvas implements OnDestroy {
   private settle: ReturnType<typeof setTimeout> | undefined;
   private pending = 0;
   private picker: Picker | null = null;
-  private pressed: { node: number | null; x: number; y: number; moved: boolean } | null = null;
+  private pressed: Press | null = null;
   private readonly watcher = new ResizeObserver(([entry]) => this.resized(entry.contentRect));
   /** True until the reader has moved the map; then it is fitted anew while the layout runs. */
   private follows = true;
@@ -160,13 +112,22 @@ export class MapCanvas implements OnDestroy {
     if (!places || !dragged) return places;
     const x = places.x.slice();
     const y = places.y.slice();
-    x[dragged.node] = dragged.x;
-    y[dragged.node] = dragged.y;
+    for (const v of dragged.nodes) {
+      x[v] += dragged.dx;
+      y[v] += dragged.dy;
+    }
     return { x, y };
   });
 
+  private readonly fontsCame = (): void => this.schedule();
+
   constructor() {
     effect(() => this.start(this.canvas().nativeElement));
+    effect(() => {
+      const view = this.session.view();
+      // The map beside this one moves it too.
+      if (view) untracked(() => this.follow(view));
+    });
     effect(() => {
       // Whatever the picture depends on.
       this.session.prepared();
@@ -175,12 +136,14 @@ export class MapCanvas implements OnDestroy {
       this.session.size();
       this.theme.map();
       this.session.view();
+      this.gripped();
       untracked(() => this.schedule());
     });
     effect(() => {
       const data = this.session.data();
       const places = this.session.places();
       this.session.size();
+      this.covered();
       if (!data || !places) return;
       // Columns may be added to the nodes of the same network.
       if (data.edges !== this.shownTies) {
@@ -194,6 +157,7 @@ export class MapCanvas implements OnDestroy {
 
   ngOnDestroy(): void {
     this.watcher.disconnect();
+    document.fonts?.removeEventListener('loadingdone', this.fontsCame);
     clearTimeout(this.settle);
     cancelAnimationFrame(this.pending);
   }
@@ -204,7 +168,11 @@ export class MapCanvas implements OnDestroy {
     if (!map || !places) return;
     this.follows = true;
     const size = this.session.size();
-    this.apply(fitView(places.x, places.y, map.radius, map.nodes, size, SCREEN_MARGIN));
+    const margin = marginFor(map.description.legend.corner, {
+      top: SCREEN_TOP,
+      bottom: this.covered() + BELOW,
+    });
+    this.apply(fitView(places.x, places.y, map.radius, map.nodes, size, margin));
   }
 
   /** Brings a node to the middle. */
@@ -222,16 +190,23 @@ export class MapCanvas implements OnDestroy {
     select(this.canvas().nativeElement).call(this.gesture.scaleBy, factor);
   }
 
-  protected pickCommunity(community: number): void {
-    this.store.dispatch(MapActions.communitySelected({ community }));
+  /** A heading of the legend opens its settings, a group is read. */
+  protected pressLegend({ group }: LegendSpot): void {
+    if (group === null) this.legendAsked.emit();
+    else this.store.dispatch(MapActions.communitySelected({ community: group }));
   }
 
   private start(element: HTMLCanvasElement): void {
     this.watcher.observe(element);
+    // Fonts of other scripts arrive when a name first needs them.
+    document.fonts?.addEventListener('loadingdone', this.fontsCame);
     this.gesture.filter((event: Event) => {
-      if (event.type === 'wheel' || event.type.startsWith('touch')) return true;
-      const { button, offsetX, offsetY } = event as MouseEvent;
-      return button === 0 && this.pick()?.nodeAt(offsetX, offsetY) == null;
+      if (event.type === 'wheel') return true;
+      // With two fingers the map is moved also while nodes are chosen.
+      if (event.type.startsWith('touch')) return !this.choosing() || (event as TouchEvent).touches.length > 1;
+      const { button, offsetX, offsetY, shiftKey } = event as MouseEvent;
+      if (button !== 0 || shiftKey || this.choosing()) return false;
+      return this.pick()?.nodeAt(offsetX, offsetY) == null && this.gripAt(offsetX, offsetY) === null;
     });
     this.gesture.on(
       'zoom',
@@ -243,6 +218,14 @@ export class MapCanvas implements OnDestroy {
     select(element).call(this.gesture).on('dblclick.zoom', null);
     const view = untracked(this.session.view);
     if (view) this.apply(view);
+  }
+
+  private follow(view: View): void {
+    const { k, x, y } = zoomTransform(this.canvas().nativeElement);
+    if (k !== view.scale || x !== view.x || y !== view.y) {
+      this.follows = false;
+      this.apply(view);
+    }
   }
 
   private apply(view: View): void {
@@ -269,7 +252,13 @@ export class MapCanvas implements OnDestroy {
     const moving =
       view && before && (view.scale !== before.scale || view.x !== before.x || view.y !== before.y);
     clearTimeout(this.settle);
-    if (moving && this.cost > QUICK && !this.dragged() && this.session.layout().what !== 'running') {
+    if (
+      moving &&
+      this.cost > QUICK &&
+      !this.dragged() &&
+      !this.gripped() &&
+      this.session.layout().what !== 'running'
+    ) {
       this.moveLast(view, before);
       this.settle = setTimeout(() => this.paint(), REST);
     } else {
@@ -316,8 +305,12 @@ export class MapCanvas implements OnDestroy {
       this.spots.set([]);
       return;
     }
+    const gripped = this.gripped();
+    const description = gripped
+      ? moveGrip(map.description, gripped.grip, gripped.dx, gripped.dy, { places, view })
+      : map.description;
     const scene = buildScene({
-      map,
+      map: { ...map, description },
       x: places.x,
       y: places.y,
       view,
@@ -331,6 +324,7 @@ export class MapCanvas implements OnDestroy {
     this.last.getContext('2d', { alpha: false })!.drawImage(element, 0, 0);
     this.lastView = view;
     this.picker = null;
+    this.grips = scene.grips;
     this.spots.set(scene.legend.spots);
     this.cost = performance.now() - started;
     element.dataset['paint'] = this.cost.toFixed(1);
@@ -347,26 +341,36 @@ export class MapCanvas implements OnDestroy {
 
   protected press(event: PointerEvent): void {
     if (event.button !== 0) return;
-    const node = this.pick()?.nodeAt(event.offsetX, event.offsetY) ?? null;
-    this.pressed = { node, x: event.offsetX, y: event.offsetY, moved: false };
-    if (node !== null) this.canvas().nativeElement.setPointerCapture(event.pointerId);
+    const { offsetX: x, offsetY: y } = event;
+    const node = this.pick()?.nodeAt(x, y) ?? null;
+    const adds = event.shiftKey || this.choosing();
+    const grip = node === null && !adds ? this.gripAt(x, y) : null;
+    this.pressed = { node, grip, x, y, moved: false, adds };
+    if (node !== null || grip || adds) this.canvas().nativeElement.setPointerCapture(event.pointerId);
   }
 
   protected move(event: PointerEvent): void {
     const { pressed } = this;
-    if (pressed && Math.hypot(event.offsetX - pressed.x, event.offsetY - pressed.y) > 3) pressed.moved = true;
+    const { offsetX: x, offsetY: y } = event;
+    if (pressed && Math.hypot(x - pressed.x, y - pressed.y) > 3) pressed.moved = true;
     const view = this.session.view();
-    if (pressed?.node != null && pressed.moved && view) {
+    if (!pressed) this.showHover(x, y);
+    else if (pressed.moved && view && pressed.node !== null) {
       this.canvas().nativeElement.classList.add('dragging');
       this.hover.set(null);
       this.dragged.set({
-        node: pressed.node,
-        x: (event.offsetX - view.x) / view.scale,
-        y: (event.offsetY - view.y) / view.scale,
+        nodes: this.grabbed(pressed.node),
+        dx: (x - pressed.x) / view.scale,
+        dy: (y - pressed.y) / view.scale,
       });
-      return;
+    } else if (pressed.moved && pressed.grip) {
+      this.canvas().nativeElement.classList.add('dragging');
+      this.hover.set(null);
+      this.gripped.set({ grip: pressed.grip, dx: x - pressed.x, dy: y - pressed.y });
+    } else if (pressed.moved && pressed.adds) {
+      this.hover.set(null);
+      this.lasso.update((line) => [...(line ?? [[pressed.x, pressed.y] as const]), [x, y] as const]);
     }
-    if (!pressed) this.showHover(event.offsetX, event.offsetY);
   }
 
   protected release(event: PointerEvent): void {
@@ -374,23 +378,84 @@ export class MapCanvas implements OnDestroy {
     this.pressed = null;
     this.canvas().nativeElement.classList.remove('dragging');
     const dragged = this.dragged();
+    const line = this.lasso();
     if (dragged) {
       const places = this.session.places()!;
       this.dragged.set(null);
-      this.store.dispatch(
-        MapActions.nodeMoved({
-          node: dragged.node,
-          from: [places.x[dragged.node], places.y[dragged.node]],
-          to: [dragged.x, dragged.y],
-        }),
-      );
+      const to = dragged.nodes.map((v) => [places.x[v] + dragged.dx, places.y[v] + dragged.dy] as const);
+      this.store.dispatch(MapActions.nodesMoved({ nodes: dragged.nodes, to }));
+    } else if (this.gripped()) {
+      this.putGripped();
+    } else if (line) {
+      this.lasso.set(null);
+      this.chooseWithin(line);
+    } else if (pressed?.grip && !pressed.moved) {
+      this.readGrip(pressed.grip);
     } else if (pressed && !pressed.moved) {
-      this.selectAt(event.offsetX, event.offsetY);
+      this.selectAt(event.offsetX, event.offsetY, pressed.adds);
     }
   }
 
-  private selectAt(x: number, y: number): void {
+  /** A gesture that the system took away leaves everything as it was. */
+  protected cancel(): void {
+    this.pressed = null;
+    this.dragged.set(null);
+    this.gripped.set(null);
+    this.lasso.set(null);
+  }
+
+  /** The name or note under a point. */
+  private gripAt(x: number, y: number): Grip | null {
+    const isOn = (g: Grip): boolean =>
+      x >= g.left && x <= g.left + g.width && y >= g.top && y <= g.top + g.height;
+    return this.grips.findLast(isOn) ?? null;
+  }
+
+  private putGripped(): void {
+    const gripped = this.gripped();
+    const places = this.places();
+    const view = this.session.view();
+    this.gripped.set(null);
+    if (!gripped || !places || !view) return;
+    const description = moveGrip(this.session.description(), gripped.grip, gripped.dx, gripped.dy, {
+      places,
+      view,
+    });
+    this.store.dispatch(MapActions.descriptionChanged({ description }));
+  }
+
+  /** A name reads its node, a note what it speaks of. */
+  private readGrip({ what, of }: Grip): void {
+    const at =
+      what === 'name' ? { what: 'node' as const, node: of } : this.session.description().notes[of]?.at;
+    if (at?.what === 'node') this.store.dispatch(MapActions.nodeSelected({ node: at.node }));
+    else if (at) this.store.dispatch(MapActions.tieSelected({ source: at.source, target: at.target }));
+  }
+
+  /** What moves with a node: all that are chosen, if it is one of them. */
+  private grabbed(node: number): readonly number[] {
+    const chosen = this.session.chosen();
+    return chosen.includes(node) ? chosen : [node];
+  }
+
+  /** Adds the nodes within a line to those that are chosen. */
+  private chooseWithin(line: readonly (readonly [number, number])[]): void {
+    const map = this.session.prepared();
+    const places = this.places();
+    const view = this.session.view();
+    if (!map || !places || !view) return;
+    const inside = nodesWithin(line, toScreen({ map, x: places.x, y: places.y, view }), map.nodes);
+    const nodes = [...new Set([...this.session.chosen(), ...inside])].sort((a, b) => a - b);
+    this.store.dispatch(MapActions.nodesChosen({ nodes }));
+  }
+
+  private selectAt(x: number, y: number, adds: boolean): void {
     const node = this.pick()?.nodeAt(x, y) ?? null;
+    if (adds) {
+      if (node === null) return;
+      this.store.dispatch(MapActions.nodesChosen({ nodes: toggled(this.session.chosen(), node) }));
+      return;
+    }
     if (node !== null) {
       this.store.dispatch(MapActions.nodeSelected({ node }));
       return;
@@ -406,39 +471,20 @@ export class MapCanvas implements OnDestroy {
   }
 
   private showHover(x: number, y: number): void {
-    const data = this.session.data();
+    // Of a part of the time, as it was then.
+    const data = this.session.prepared()?.network;
     const picker = this.pick();
     const node = picker?.nodeAt(x, y) ?? null;
     const edge = node === null ? (picker?.edgeAt(x, y, 3) ?? null) : null;
-    this.canvas().nativeElement.classList.toggle('node', node !== null || edge !== null);
+    const isOnGrip = node === null && this.gripAt(x, y) !== null;
+    this.canvas().nativeElement.classList.toggle('node', node !== null || edge !== null || isOnGrip);
     if (!data || (node === null && edge === null)) {
       if (this.hover()) this.hover.set(null);
       return;
     }
-    const handles = nodeLabels(data.nodes);
-    if (node !== null) {
-      const value = (name: string): string => formatValue(numbersOf(data.nodes, name)[node]);
-      const lines = [
-        'messages' in data.nodes
-          ? `addressed by ${value('inDegree')}, addresses ${value('outDegree')}`
-          : `${standing(data).words} ${value(standing(data).column)}`,
-        `betweenness ${value('betweenness')} · community ${value('community')}`,
-      ];
-      this.hover.set({ x, y, title: handles[node], lines });
-    } else {
-      const end = (name: string): string => handles[numbersOf(data.edges, name)[edge!]];
-      const weight = numbersOf(data.edges, 'weight')[edge!];
-      this.hover.set({
-        x,
-        y,
-        title: `${end('source')} ${this.session.network()?.directed === false ? '–' : '→'} ${end('target')}`,
-        lines: [
-          'messages' in data.nodes
-            ? `${formatValue(weight)} ${weight === 1 ? 'message' : 'messages'}`
-            : `weight ${formatValue(weight)}`,
-        ],
-      });
-    }
+    const words =
+      node !== null ? nodeHover(data, node) : tieHover(data, edge!, this.session.network()?.directed ?? true);
+    this.hover.set({ x, y, ...words });
   }
 
   protected key(event: KeyboardEvent): void {

@@ -99,6 +99,7 @@ const session = {
   layout: signal({ what: 'rest' }),
   moves: signal(new Map()),
   selection: signal(null),
+  chosen: signal<readonly number[]>([]),
   arrange: jest.fn(),
   takePlaces: jest.fn(),
 };

@@ -15,12 +15,16 @@ import { wholeShown } from '@pebble/contract';
 import { MapActions } from '../store/map.actions';
 import { mapEditing } from '../store/map.reducer';
 import { work } from '../store/work.reducer';
+import { BesideMap } from './beside-map';
 import { CaptionBar } from './caption-bar';
 import { Drawer, type DrawerTab } from './drawer';
+import { InsetMap } from './inset-map';
+import { LegendPanel } from './legend-panel';
 import { LooksPanel } from './looks-panel';
 import { MapCanvas } from './map-canvas';
 import { MapSession } from './map-session';
 import { NodeFinder } from './node-finder';
+import { PeriodStrip } from './period-strip';
 import { ReadingPane } from './reading-pane';
 import { SliceStepper } from './slice-stepper';
 import { wholeOf, wholesIn } from '../shared/slices';
@@ -28,7 +32,20 @@ import { wholeOf, wholesIn } from '../shared/slices';
 /** The network as a picture, with its caption over it, what is selected beside it and its tables below. */
 @Component({
   selector: 'pt-map-screen',
-  imports: [RouterLink, CaptionBar, Drawer, LooksPanel, MapCanvas, NodeFinder, ReadingPane, SliceStepper],
+  imports: [
+    RouterLink,
+    BesideMap,
+    CaptionBar,
+    Drawer,
+    InsetMap,
+    LegendPanel,
+    LooksPanel,
+    MapCanvas,
+    NodeFinder,
+    PeriodStrip,
+    ReadingPane,
+    SliceStepper,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './map-screen.html',
   styleUrl: './map-screen.scss',
@@ -66,7 +83,18 @@ export class MapScreen {
   protected readonly drawer = signal<DrawerTab | null>(null);
   protected readonly tall = signal(false);
   protected readonly keysShown = signal(false);
-  protected readonly looksShown = signal(false);
+  protected readonly besideShown = signal(false);
+  protected readonly timeShown = signal(false);
+  /** Whether it is known when the messages of ties were written. */
+  protected readonly isDated = computed(
+    () =>
+      this.session.hasMessages() &&
+      this.session.network()?.weave?.what !== 'projection' &&
+      'first' in (this.session.data()?.edges ?? {}),
+  );
+  protected readonly panel = signal<'looks' | 'legend' | null>(null);
+  /** Whether drawing on the map chooses nodes; for those who have no Shift key. */
+  protected readonly choosing = signal(false);
   private readonly canvas = viewChild(MapCanvas);
   private readonly finder = viewChild(NodeFinder);
   protected readonly showsPane = computed(() => this.session.selection() !== null);
@@ -104,6 +132,15 @@ export class MapScreen {
     this.store.dispatch(MapActions.descriptionChanged({ description }));
   }
 
+  protected closeTime(): void {
+    this.session.passing.set(null);
+    this.timeShown.set(false);
+  }
+
+  protected toggle(panel: 'looks' | 'legend'): void {
+    this.panel.update((open) => (open === panel ? null : panel));
+  }
+
   protected fit(): void {
     this.canvas()?.fit();
   }
@@ -112,7 +149,12 @@ export class MapScreen {
     this.canvas()?.zoomBy(factor);
   }
 
+  /** A layout that runs is what is taken back first. */
   protected undo(): void {
+    if (this.session.layout().what === 'running') {
+      this.session.cancelLayout();
+      return;
+    }
     this.store.dispatch(MapActions.undoRequested());
   }
 
@@ -125,6 +167,9 @@ export class MapScreen {
     if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'z' && !inField) {
       if (event.shiftKey) this.redo();
       else this.undo();
+    } else if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'a' && !inField) {
+      const nodes = [...(this.session.prepared()?.nodes ?? [])];
+      this.store.dispatch(MapActions.nodesChosen({ nodes }));
     } else if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'k') {
       this.finder()?.focus();
     } else if (inField || event.ctrlKey || event.metaKey || event.altKey) {
@@ -135,7 +180,8 @@ export class MapScreen {
       this.keysShown.update((shown) => !shown);
     } else if (event.key === 'Escape') {
       this.keysShown.set(false);
-      this.looksShown.set(false);
+      this.panel.set(null);
+      this.choosing.set(false);
       this.store.dispatch(MapActions.selectionCleared());
     } else {
       return;

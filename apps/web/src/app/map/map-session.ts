@@ -4,17 +4,20 @@ import {
   capital,
   captionPhrases,
   captionText,
+  focusOnCommunity,
+  focusOnNodes,
+  focusOnTies,
   fromArrow,
   graphOf,
   keepHeld,
   layoutData,
   neighbourRows,
   nodeWords,
-  numbersOf,
   prepareMap,
   type Focus,
   type HeldPlaces,
   type MapNetwork,
+  type TieMoments,
   type Size,
   type View,
 } from '@pebble/core';
@@ -25,7 +28,8 @@ import { MapActions } from '../store/map.actions';
 import { mapEditing } from '../store/map.reducer';
 import { WorkActions } from '../store/work.actions';
 import { work } from '../store/work.reducer';
-import type { LayoutFrame, LayoutProgress, LayoutRefusal, LayoutRequest } from './layout.worker';
+import { LayoutRun } from './layout-run';
+import type { LayoutRequest } from './layout.worker';
 import { slicesOf, wholeOf } from '../shared/slices';
 
 export interface Places {
@@ -35,6 +39,18 @@ export interface Places {
 
 export type LayoutState =
   { readonly what: 'none' | 'rest' } | { readonly what: 'running'; readonly done: string };
+
+/** An arrangement that was come to. */
+interface Arrangement {
+  readonly places: Places;
+  readonly settings: LayoutSettings;
+  readonly iterations: number | null;
+  /** Nodes that hands had moved before. */
+  readonly moved: number;
+}
+
+/** A part of the time: from one moment on and before another; null for no bound. */
+export type Period = NonNullable<MapDescription['show']['period']>;
 
 const SAVE_AFTER = 1200;
 
@@ -67,7 +83,13 @@ export class MapSession {
   readonly size = signal<Size>({ width: 900, height: 620 });
   private readonly base = signal<Places | null>(null);
   private readonly movedBefore = signal(0);
-  private worker: Worker | null = null;
+  /** The arrangements that can be gone back to, by their number. */
+  private readonly arrangements = new Map<number, Arrangement>();
+  private arrangement = 0;
+  private readonly run = new LayoutRun();
+  /** What is to be done when the running layout is ended before it is done. */
+  private leaveLayout: () => void = () => undefined;
+  private takeBackLayout: () => void = () => undefined;
   private opening = 0;
   private savedDescription: MapDescription | null = null;
   private savedMoves: ReadonlyMap<number, readonly [number, number]> | null = null;
@@ -75,19 +97,39 @@ export class MapSession {
   private readonly networks = this.store.selectSignal(work.selectNetworks);
   readonly description = this.store.selectSignal(mapEditing.selectDescription);
   readonly selection = this.store.selectSignal(mapEditing.selectSelection);
+  /** The nodes that are selected: none, one, or several. */
+  readonly chosen = computed<readonly number[]>(() => {
+    const selection = this.selection();
+    if (selection?.what === 'nodes') return selection.nodes;
+    return selection?.what === 'node' ? [selection.node] : [];
+  });
   readonly marked = this.store.selectSignal(mapEditing.selectMarked);
   readonly moves = this.store.selectSignal(mapEditing.selectMoves);
+  private readonly arrangementNumber = this.store.selectSignal(mapEditing.selectArrangement);
+
+  /** A period that is only looked at, above the one of the description: while it is played or drawn. */
+  readonly passing = signal<Period | null>(null);
+  /** When the messages of the ties were written; null until it was asked for, or where it is not known. */
+  readonly moments = signal<TieMoments | null>(null);
+  private momentsOf: string | null = null;
+
+  private readonly shownDescription = computed(() => {
+    const description = this.description();
+    const period = this.passing();
+    return period ? { ...description, show: { ...description.show, period } } : description;
+  });
 
   readonly prepared = computed(() => {
     const data = this.data();
-    return data ? prepareMap(data, this.description()) : null;
+    return data ? prepareMap({ ...data, moments: this.moments() }, this.shownDescription()) : null;
   });
 
   /** Places with what was moved by hand. */
   readonly places = computed<Places | null>(() => {
     const base = this.base();
     const moves = this.moves();
-    if (!base || moves.size === 0) return base;
+    // While it is arranged anew, what was moved by hand goes along.
+    if (!base || moves.size === 0 || this.layout().what === 'running') return base;
     const places = { x: base.x.slice(), y: base.y.slice() };
     for (const [node, [x, y]] of moves) {
       places.x[node] = x;
@@ -96,7 +138,8 @@ export class MapSession {
     return places;
   });
 
-  private readonly rows = computed(() => {
+  /** Who is tied to whom, either way. */
+  readonly rows = computed(() => {
     const data = this.data();
     return data ? neighbourRows(graphOf(data.nodeCount, data.edges)) : null;
   });
@@ -110,12 +153,21 @@ export class MapSession {
     const data = this.data();
     const selection = this.selection();
     const marked = this.marked();
-    if (!data) return null;
+    const rows = this.rows();
+    if (!data || !rows) return null;
     if (marked) return focusOnTies(data, marked.ties);
-    if (!selection) return null;
-    if (selection.what === 'tie') return focusOnTies(data, [selection]);
-    if (selection.what === 'community') return focusOnCommunity(data, selection.community);
-    return this.focusOnNode(data, selection.node);
+    switch (selection?.what) {
+      case undefined:
+        return null;
+      case 'tie':
+        return focusOnTies(data, [selection]);
+      case 'community':
+        return focusOnCommunity(data, selection.community);
+      case 'node':
+        return focusOnNodes(data, rows, [selection.node]);
+      case 'nodes':
+        return focusOnNodes(data, rows, selection.nodes);
+    }
   });
 
   readonly caption = computed(() => {
@@ -125,9 +177,10 @@ export class MapSession {
     return captionPhrases({
       weave: network.weave,
       directed: network.directed,
-      description: this.description(),
+      description: this.shownDescription(),
       layout: this.settings(),
-      moved: this.movedBefore() + this.moves().size,
+      // What hands had moved goes along with a layout that runs.
+      moved: this.layout().what === 'running' ? 0 : this.movedBefore() + this.moves().size,
       shown: { nodes: prepared.nodes.length, edges: prepared.edges.length },
       hidden: { nodes: prepared.hiddenNodes, edges: prepared.hiddenEdges },
     });
@@ -135,6 +188,10 @@ export class MapSession {
   readonly captionLine = computed(() => captionText(this.caption()));
 
   constructor() {
+    // What is shown by time is shown by the messages of ties, as soon as these are known.
+    effect(() => {
+      if (this.description().show.period && this.data()) untracked(() => void this.readMoments());
+    });
     effect((onCleanup) => {
       const description = this.description();
       const network = untracked(this.network);
@@ -142,14 +199,15 @@ export class MapSession {
       const timer = setTimeout(() => this.saveDescription(network, description), SAVE_AFTER);
       onCleanup(() => clearTimeout(timer));
     });
+    effect(() => {
+      const wanted = this.arrangementNumber();
+      untracked(() => this.goBackTo(wanted));
+    });
     effect((onCleanup) => {
       const moves = this.moves();
       const network = untracked(this.network);
       if (!network || this.savedMoves === null || sameMoves(moves, this.savedMoves)) return;
-      const timer = setTimeout(
-        () => void this.savePlaces(network, null, this.movedBefore() + moves.size),
-        SAVE_AFTER,
-      );
+      const timer = setTimeout(() => void this.savePlaces(network), SAVE_AFTER);
       onCleanup(() => clearTimeout(timer));
     });
   }
@@ -189,13 +247,36 @@ export class MapSession {
       });
       if (saved.layout) this.settings.set(saved.layout);
       if (placeBytes) {
-        this.base.set(separate(new Float32Array(placeBytes)));
+        const places = separate(new Float32Array(placeBytes));
+        this.base.set(places);
+        this.arrangements.set(0, {
+          places,
+          settings: this.settings(),
+          iterations: saved.iterations,
+          moved: saved.moved,
+        });
         this.layout.set({ what: 'rest' });
       } else {
         this.arrange(this.settings());
       }
     } catch (error) {
       if (turn === this.opening) this.error.set(error instanceof Error ? error.message : String(error));
+    }
+  }
+
+  /** Asks when the messages of the ties were written, once. Where it is not known, first and last ones have to do. */
+  async readMoments(): Promise<void> {
+    const network = this.network();
+    if (!network || !this.hasMessages() || this.momentsOf === network.id) return;
+    this.momentsOf = network.id;
+    try {
+      const bytes = await firstValueFrom(this.api.moments(network.id));
+      if (this.network()?.id !== network.id) return;
+      const { edge, day, messages } = fromArrow(new Uint8Array(bytes)) as unknown as TieMoments;
+      this.moments.set({ edge, day, messages });
+    } catch {
+      // Ties through shared partners have no messages of their own.
+      this.moments.set(null);
     }
   }
 
@@ -225,7 +306,10 @@ export class MapSession {
   }
 
   close(): void {
-    this.stopLayout();
+    this.endLayout();
+    this.passing.set(null);
+    this.moments.set(null);
+    this.momentsOf = null;
     this.network.set(null);
     this.data.set(null);
     this.base.set(null);
@@ -235,6 +319,8 @@ export class MapSession {
     this.layout.set({ what: 'none' });
     this.savedDescription = null;
     this.savedMoves = null;
+    this.arrangements.clear();
+    this.arrangement = 0;
     this.settings.set(LayoutSettings.parse({}));
   }
 
@@ -244,46 +330,45 @@ export class MapSession {
     const network = this.network();
     if (!data || !network) return;
     this.stopLayout();
-    const before = this.settings();
-    this.settings.set(settings);
-    this.layout.set({ what: 'running', done: '' });
+    const before = { settings: this.settings(), base: this.base() };
     const description = this.description();
     const { radius } = prepareMap(data, { ...description, show: wholeShown });
     const held = this.heldPlaces(settings);
-    const worker = new Worker(new URL('./layout.worker', import.meta.url), { type: 'module' });
-    this.worker = worker;
-    worker.onmessage = ({ data: frame }: MessageEvent<LayoutFrame | LayoutProgress | LayoutRefusal>) => {
-      if (worker !== this.worker) return;
-      if ('share' in frame) {
-        this.layout.set({ what: 'running', done: `${Math.round(100 * frame.share)} %` });
-        return;
-      }
-      if ('error' in frame) {
-        this.stopLayout();
-        this.settings.set(before);
-        this.store.dispatch(WorkActions.failed({ message: `${frame.error} The map stays as it was.` }));
-        if (!this.base()) this.arrange(LayoutSettings.parse({}));
-        return;
-      }
-      this.base.set(keepHeld(frame.x, frame.y, held));
-      if (!frame.done) {
-        this.layout.set({ what: 'running', done: `round ${frame.iteration}` });
-        return;
-      }
-      this.stopLayout();
-      this.settle(network, frame.iteration);
+    this.settings.set(settings);
+    this.layout.set({ what: 'running', done: '' });
+    this.takeBackLayout = () => {
+      this.settings.set(before.settings);
+      this.base.set(before.base);
     };
-    worker.onerror = ({ message }) => {
-      this.error.set(`The layout stopped: ${message}`);
-      this.layout.set({ what: 'rest' });
-    };
+    this.leaveLayout = this.takeBackLayout;
     const request: LayoutRequest = {
       graph: graphOf(data.nodeCount, data.edges),
       radius,
       settings,
       data: layoutData(data, description, settings),
     };
-    worker.postMessage(request);
+    this.run.start(request, {
+      share: (share) => this.layout.set({ what: 'running', done: `${Math.round(100 * share)} %` }),
+      frame: ({ x, y, iteration, done }) => {
+        this.base.set(keepHeld(x, y, held));
+        if (done) {
+          this.endLayout();
+          this.settle(network, iteration);
+          return;
+        }
+        this.layout.set({ what: 'running', done: `round ${iteration}` });
+        this.leaveLayout = () => this.settle(network, iteration);
+      },
+      refused: (reason) => {
+        this.stopLayout();
+        this.store.dispatch(WorkActions.failed({ message: `${reason} The map stays as it was.` }));
+        if (!this.base()) this.arrange(LayoutSettings.parse({}));
+      },
+      broke: (reason) => {
+        this.stopLayout();
+        this.error.set(`The layout stopped: ${reason}`);
+      },
+    });
   }
 
   /** Takes an arrangement that was worked out elsewhere. */
@@ -297,20 +382,57 @@ export class MapSession {
     this.settle(network, settings.iterations);
   }
 
-  /** The arrangement is done: what was moved by hand before is part of it, and it is kept. */
+  /** The arrangement is done; it is kept, and the one before can be gone back to. */
   private settle(network: Network, iterations: number): void {
-    this.layout.set({ what: 'rest' });
-    this.movedBefore.set(0);
-    this.savedDescription = this.description();
-    this.savedMoves = new Map();
-    this.store.dispatch(MapActions.opened({ network: network.id, description: this.description() }));
-    void this.savePlaces(network, iterations, 0);
+    const places = this.base();
+    if (!places) return;
+    const settings = this.settings();
+    const kept = settings.keepMoved;
+    const [before, after] = [this.arrangement, Math.max(0, ...this.arrangements.keys()) + 1];
+    const moved = kept ? this.movedBefore() : 0;
+    this.arrangements.set(after, { places, settings, iterations, moved });
+    this.arrangement = after;
+    this.movedBefore.set(moved);
+    // A first arrangement has none before it.
+    if (this.arrangements.has(before)) this.store.dispatch(MapActions.arranged({ before, after, kept }));
+    else this.store.dispatch(MapActions.firstArranged({ arrangement: after }));
+    void this.savePlaces(network);
   }
 
-  /** Ends a running layout where it is. */
+  /** Lays an earlier arrangement, or a later one that was gone back from, under the map again. */
+  private goBackTo(wanted: number): void {
+    const network = this.network();
+    const kept = this.arrangements.get(wanted);
+    if (wanted === this.arrangement || !network || !kept) return;
+    this.endLayout();
+    this.arrangement = wanted;
+    this.settings.set(kept.settings);
+    this.base.set(kept.places);
+    this.movedBefore.set(kept.moved);
+    void this.savePlaces(network);
+  }
+
+  /** Ends a running layout where it is; one that has not got anywhere leaves the map as it was. */
   stopLayout(): void {
-    this.worker?.terminate();
-    this.worker = null;
+    if (!this.run.isRunning) return;
+    const leave = this.leaveLayout;
+    this.endLayout();
+    leave();
+  }
+
+  /** Ends a running layout and leaves the map as it was before; a first layout is ended where it is. */
+  cancelLayout(): void {
+    if (!this.run.isRunning) return;
+    if (this.arrangements.size === 0) {
+      this.stopLayout();
+      return;
+    }
+    this.endLayout();
+    this.takeBackLayout();
+  }
+
+  private endLayout(): void {
+    this.run.end();
     if (this.layout().what === 'running') this.layout.set({ what: 'rest' });
   }
 
@@ -322,16 +444,6 @@ export class MapSession {
     return new Map(nodes.map((v) => [v, [places.x[v], places.y[v]]]));
   }
 
-  private focusOnNode(data: MapNetwork, node: number): Focus {
-    const rows = this.rows()!;
-    const around = new Set(rows.neighbour.slice(rows.offset[node], rows.offset[node + 1]));
-    const edges = new Set<number>();
-    const source = numbersOf(data.edges, 'source');
-    const target = numbersOf(data.edges, 'target');
-    for (let e = 0; e < source.length; e++) if (source[e] === node || target[e] === node) edges.add(e);
-    return { nodes: new Set([node]), around, edges };
-  }
-
   private saveDescription(network: Network, description: MapDescription): void {
     this.savedDescription = description;
     this.api
@@ -339,10 +451,12 @@ export class MapSession {
       .subscribe({ error: (error: Error) => this.fail(error) });
   }
 
-  private async savePlaces(network: Network, iterations: number | null, moved: number): Promise<void> {
+  private async savePlaces(network: Network): Promise<void> {
     const places = this.places();
     if (!places) return;
-    this.savedMoves = this.moves();
+    const moves = this.moves();
+    this.savedMoves = moves;
+    const iterations = this.arrangements.get(this.arrangement)?.iterations ?? null;
     try {
       const { id } = await firstValueFrom(this.api.sendBytes(network.study, interleave(places)));
       await firstValueFrom(
@@ -351,7 +465,7 @@ export class MapSession {
           layout: this.settings(),
           upload: id,
           iterations,
-          moved,
+          moved: this.movedBefore() + moves.size,
         }),
       );
       // Its slices have the same places.
@@ -367,24 +481,8 @@ export class MapSession {
   }
 }
 
-function focusOnTies(data: MapNetwork, ties: readonly { source: number; target: number }[]): Focus {
-  const source = numbersOf(data.edges, 'source');
-  const target = numbersOf(data.edges, 'target');
-  const edges = new Set<number>();
-  for (let e = 0; e < source.length; e++)
-    if (ties.some((tie) => tie.source === source[e] && tie.target === target[e])) edges.add(e);
-  const nodes = new Set(ties.flatMap((tie) => [tie.source, tie.target]));
-  return { nodes, around: nodes, edges };
-}
-
-function focusOnCommunity(data: MapNetwork, community: number): Focus {
-  const group = numbersOf(data.nodes, 'community');
-  const around = new Set<number>();
-  group.forEach((value: number, v: number) => void (value === community && around.add(v)));
-  return { nodes: new Set(), around, edges: new Set() };
-}
-
-function separate(pairs: Float32Array): Places {
+/** Places as they are sent: x and y of each node, one after the other. */
+export function separate(pairs: Float32Array): Places {
   const count = pairs.length / 2;
   const places = { x: new Float32Array(count), y: new Float32Array(count) };
   for (let v = 0; v < count; v++) {
@@ -394,7 +492,7 @@ function separate(pairs: Float32Array): Places {
   return places;
 }
 
-function interleave({ x, y }: Places): ArrayBuffer {
+export function interleave({ x, y }: Places): ArrayBuffer {
   const pairs = new Float32Array(x.length * 2);
   for (let v = 0; v < x.length; v++) {
     pairs[2 * v] = x[v];

@@ -1,13 +1,24 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, signal } from '@angular/core';
 import { Condition, type EvidenceQuery, type Message, type Portrait, type TextSpan } from '@pebble/contract';
-import { formatValue, nodeLabels, numbersOf, textsOf, type MapNetwork } from '@pebble/core';
+import {
+  formatValue,
+  nodeLabels,
+  numbersOf,
+  periodPhrase,
+  textsOf,
+  withNeighbours,
+  type MapNetwork,
+} from '@pebble/core';
 import { Store } from '@ngrx/store';
 import { Api } from '../api/api';
 import { NameMaker } from '../shared/name-maker';
 import { MessageText } from '../shared/message-text';
 import { counted, day, moment } from '../shared/words';
 import { MapActions } from '../store/map.actions';
+import type { Selection } from '../store/map.reducer';
+import { ChosenNodes } from './chosen-nodes';
 import { MapSession } from './map-session';
+import { NoteList } from './note-list';
 import { standing, tieDetail } from './tie-columns';
 
 interface TieLine {
@@ -36,10 +47,10 @@ const NUMBERS = [
 /** What is selected on the map, and the messages behind it. */
 @Component({
   selector: 'pt-reading-pane',
-  imports: [MessageText, NameMaker],
+  imports: [ChosenNodes, MessageText, NameMaker, NoteList],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './reading-pane.html',
-  styleUrl: './reading-pane.scss',
+  styleUrls: ['./name-link.scss', './reading-pane.scss'],
 })
 export class ReadingPane {
   private readonly store = inject(Store);
@@ -72,6 +83,9 @@ export class ReadingPane {
     const selection = this.selection();
     return data && selection?.what === 'community' ? describeCommunity(data, selection.community) : null;
   });
+  /** The part of the time that the map shows; the messages are those of it. */
+  protected readonly period = computed(() => this.session.description().show.period);
+  protected readonly periodPhrase = periodPhrase;
   protected readonly hasMessages = this.session.hasMessages;
   protected readonly isByAddress = this.session.isByAddress;
   protected readonly words = this.session.words;
@@ -80,10 +94,9 @@ export class ReadingPane {
   protected readonly markedHandles = computed(() => {
     const data = this.session.data();
     const selection = this.selection();
-    if (!data || !selection || selection.what === 'community') return [];
-    const handles = nodeLabels(data.nodes);
-    const nodes = selection.what === 'node' ? [selection.node] : [selection.target];
-    return nodes.map((node) => handles[node].toLowerCase());
+    if (!data || (selection?.what !== 'node' && selection?.what !== 'tie')) return [];
+    const node = selection.what === 'node' ? selection.node : selection.target;
+    return [nodeLabels(data.nodes)[node].toLowerCase()];
   });
   private readonly titles = computed(
     () =>
@@ -99,7 +112,7 @@ export class ReadingPane {
       this.portrait.set(null);
       this.error.set(null);
       this.tab.set('messages');
-      if (!selection || !network) return;
+      if (!selection || !network || selection.what === 'nodes') return;
       if (!this.session.hasMessages()) {
         this.tab.set('in');
         return;
@@ -122,7 +135,8 @@ export class ReadingPane {
   protected more(): void {
     const selection = this.selection();
     const network = this.session.network();
-    if (selection && network) this.read(network.id, this.query(selection), this.messages().length);
+    if (selection && network && selection.what !== 'nodes')
+      this.read(network.id, this.query(selection), this.messages().length);
   }
 
   protected open(message: Message): void {
@@ -166,6 +180,24 @@ export class ReadingPane {
     );
   }
 
+  /** Chooses the selected node with its neighbours. */
+  protected chooseAround(): void {
+    const rows = this.session.rows();
+    if (rows) this.choose(withNeighbours(rows, this.session.chosen()));
+  }
+
+  protected chooseMembers(community: number): void {
+    const data = this.session.data();
+    if (!data) return;
+    const group = numbersOf(data.nodes, 'community');
+    const shown = this.session.prepared()?.nodes ?? [];
+    this.choose([...shown].filter((v) => group[v] === community));
+  }
+
+  private choose(nodes: readonly number[]): void {
+    this.store.dispatch(MapActions.nodesChosen({ nodes }));
+  }
+
   protected selectNode(node: number): void {
     this.store.dispatch(MapActions.nodeSelected({ node }));
   }
@@ -191,7 +223,7 @@ export class ReadingPane {
     this.store.dispatch(MapActions.selectionCleared());
   }
 
-  private query(selection: NonNullable<ReturnType<typeof this.selection>>): Partial<EvidenceQuery> {
+  private query(selection: Exclude<Selection, { what: 'nodes' }>): Partial<EvidenceQuery> {
     if (selection.what === 'node') return { node: selection.node };
     return selection.what === 'tie'
       ? { source: selection.source, target: selection.target }
@@ -199,7 +231,9 @@ export class ReadingPane {
   }
 
   private read(network: string, query: Partial<EvidenceQuery>, offset: number) {
-    return this.api.evidence(network, { ...query, offset, limit: PAGE }).subscribe({
+    const { from, until } = this.period() ?? { from: null, until: null };
+    const time = { ...(from === null ? {} : { from }), ...(until === null ? {} : { until }) };
+    return this.api.evidence(network, { ...query, ...time, offset, limit: PAGE }).subscribe({
       next: ({ total, messages }) => {
         this.total.set(total);
         this.messages.update((before) => (offset === 0 ? messages : [...before, ...messages]));

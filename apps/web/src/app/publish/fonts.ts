@@ -1,4 +1,4 @@
-import type { EmbeddedFont } from '@pebble/core';
+import { isInRange, type EmbeddedFont } from '@pebble/core';
 import { forkJoin, from, map, type Observable, switchMap } from 'rxjs';
 
 const FILES: readonly (readonly [string, string])[] = [
@@ -16,6 +16,41 @@ export function loadFonts(): Observable<readonly EmbeddedFont[]> {
       ),
     ),
   );
+}
+
+/** The further fonts that ship, by the characters for which they are. */
+interface FontFile {
+  readonly family: string;
+  readonly address: string;
+  readonly range: string;
+}
+
+/** Those of the further fonts that some texts need: other scripts, and emoji. */
+export async function loadFurtherFonts(texts: readonly string[]): Promise<readonly EmbeddedFont[]> {
+  const characters = new Set<number>();
+  for (const text of texts)
+    for (const character of text) if (character > '\u007f') characters.add(character.codePointAt(0)!);
+  if (characters.size === 0) return [];
+  const needed = furtherFonts().filter(({ range }) => [...characters].some((one) => isInRange(one, range)));
+  return Promise.all(
+    needed.map(async ({ family, address, range }) => {
+      const bytes = await (await fetch(address)).arrayBuffer();
+      return { family, range, base64: toBase64(new Uint8Array(bytes)) };
+    }),
+  );
+}
+
+/** What the style sheet of the further fonts says. */
+function furtherFonts(): FontFile[] {
+  const sheet = [...document.styleSheets].find(({ href }) => href?.endsWith('/fonts/further.css'));
+  return [...(sheet?.cssRules ?? [])]
+    .filter((rule) => rule instanceof CSSFontFaceRule)
+    .map(({ style }) => ({
+      family: style.getPropertyValue('font-family').replaceAll('"', ''),
+      address: /url\("?([^")]+)"?\)/.exec(style.getPropertyValue('src'))?.[1] ?? '',
+      range: style.getPropertyValue('unicode-range'),
+    }))
+    .filter(({ address }) => address !== '');
 }
 
 function toBase64(bytes: Uint8Array): string {

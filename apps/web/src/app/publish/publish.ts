@@ -15,6 +15,7 @@ import {
   buildScene,
   figureSize,
   fitView,
+  marginFor,
   PAPER,
   NIGHT,
   paintSvg,
@@ -28,7 +29,7 @@ import { wholesIn } from '../shared/slices';
 import { Notices } from '../shared/notices';
 import { work } from '../store/work.reducer';
 import { WorkActions } from '../store/work.actions';
-import { loadFonts } from './fonts';
+import { loadFonts, loadFurtherFonts } from './fonts';
 import { pngFromSvg, saveFile } from '../shared/png';
 
 /** The map as a figure with legend and caption, and the network as data. */
@@ -50,20 +51,23 @@ export class Publish {
   protected readonly width = signal(1800);
   protected readonly resolution = signal(300);
   protected readonly withCaption = signal(true);
-  protected readonly background = signal<'paper' | 'white' | 'night'>('paper');
+  protected readonly background = signal<'paper' | 'white' | 'night' | 'none'>('paper');
   protected readonly part = signal<'view' | 'whole'>('view');
   protected readonly busy = signal(false);
   private readonly fonts = toSignal<readonly EmbeddedFont[]>(loadFonts(), { initialValue: null as never });
+  private readonly furtherFonts = signal<readonly EmbeddedFont[]>([]);
 
   private readonly scene = computed<Scene | null>(() => {
     const map = this.session.prepared();
     const places = this.session.places();
     if (!map || !places) return null;
     const size = this.session.size();
-    const whole = fitView(places.x, places.y, map.radius, map.nodes, size);
+    const margin = marginFor(map.description.legend.corner);
+    const whole = fitView(places.x, places.y, map.radius, map.nodes, size, margin);
     const view = this.part() === 'whole' ? whole : (this.session.view() ?? whole);
     const base = this.background() === 'night' ? NIGHT : PAPER;
-    const theme = this.background() === 'white' ? { ...base, ground: '#FFFFFF' } : base;
+    const isWhite = this.background() === 'white' || this.background() === 'none';
+    const theme = isWhite ? { ...base, ground: '#FFFFFF' } : base;
     return buildScene({
       map,
       x: places.x,
@@ -78,7 +82,8 @@ export class Publish {
     width: Math.min(8000, Math.max(300, Math.round(this.width()) || 1800)),
     caption: this.withCaption() ? this.session.captionLine() : undefined,
     ink: this.background() === 'night' ? NIGHT.ink : PAPER.ink,
-    fonts: this.fonts() ?? [],
+    fonts: [...(this.fonts() ?? []), ...this.furtherFonts()],
+    transparent: this.background() === 'none',
   }));
   protected readonly size = computed(() => {
     const scene = this.scene();
@@ -102,6 +107,16 @@ export class Publish {
   });
 
   constructor() {
+    effect((onCleanup) => {
+      const scene = this.scene();
+      if (!scene) return;
+      let isWanted = true;
+      onCleanup(() => (isWanted = false));
+      const texts = [...scene.texts, ...scene.legend.texts].map(({ text }) => text);
+      void loadFurtherFonts([...texts, this.session.captionLine()]).then((fonts) => {
+        if (isWanted) this.furtherFonts.set(fonts);
+      });
+    });
     effect(() => {
       const [first] = wholesIn(this.networks());
       if (first && !this.session.network()) untracked(() => void this.session.open(first.id));

@@ -3,11 +3,12 @@ import { FormsModule } from '@angular/forms';
 import { Ramp } from '@pebble/contract';
 import { alikeColours, formatValue, type ColourGroup } from '@pebble/core';
 import { describing } from './describing';
+import { OutlineSettings } from './outline-settings';
 
 /** What colour, shape and outlines say. */
 @Component({
   selector: 'pt-colour-settings',
-  imports: [FormsModule],
+  imports: [FormsModule, OutlineSettings],
   changeDetection: ChangeDetectionStrategy.OnPush,
   styleUrls: ['./settings.scss', './colour-settings.scss'],
   template: `
@@ -129,50 +130,17 @@ import { describing } from './describing';
         }
       </select></label
     >
-    <h4>Outlines</h4>
-    <label
-      >round
-      <select
-        class="box"
-        aria-label="Outlines round"
-        [ngModel]="d.regions.column"
-        (ngModelChange)="map.set('regions', { column: $event, titles: {} })"
-      >
-        <option [ngValue]="null">nothing</option>
-        @for (c of map.groupColumns(); track c.name) {
-          <option [ngValue]="c.name">{{ c.title }}</option>
-        }
-      </select></label
-    >
-    @if (d.regions.column !== null) {
+    @if (groups().length > 0) {
       <label
-        >of at least
-        <input
-          class="box"
-          type="number"
-          min="2"
-          aria-label="Nodes of a region"
-          [ngModel]="d.regions.least"
-          (change)="setLeast(+$any($event.target).value)"
+        ><input
+          type="checkbox"
+          [ngModel]="d.shape.pies"
+          (ngModelChange)="map.set('shape', { pies: $event })"
         />
-        nodes</label
+        a pie inside of the groups that a node is tied to</label
       >
-      <div class="groups">
-        @for (one of regions(); track one.name) {
-          <label
-            >{{ one.nodes.toLocaleString('en') }}
-            <input
-              class="box wide"
-              maxlength="100"
-              [attr.aria-label]="'Title of ' + one.name"
-              [placeholder]="'title of ' + one.name"
-              [ngModel]="d.regions.titles[one.name] || ''"
-              (change)="setTitle(one.name, $any($event.target).value)"
-          /></label>
-        }
-      </div>
-      <p class="how">Nodes far from the rest of their group stay outside of its line.</p>
     }
+    <pt-outline-settings />
   `,
 })
 export class ColourSettings {
@@ -192,20 +160,6 @@ export class ColourSettings {
     if (!pair) return null;
     return `“${this.titleOf(groups[pair.a])}” and “${this.titleOf(groups[pair.b])}” look alike to people with ${pair.vision}. Give one of them another colour, or use shapes.`;
   });
-  protected readonly regions = computed(() => {
-    const data = this.map.session.data();
-    const { column, least } = this.map.description().regions;
-    if (!data || column === null || !(column in data.nodes)) return [];
-    const count = new Map<string, number>();
-    for (const value of Array.from(data.nodes[column] as ArrayLike<string | number>, String))
-      count.set(value, (count.get(value) ?? 0) + 1);
-    return [...count]
-      .map(([name, nodes]) => ({ name, nodes }))
-      .filter(({ name, nodes }) => name !== '' && nodes >= least)
-      .sort((a, b) => b.nodes - a.nodes)
-      .slice(0, 20);
-  });
-
   protected titleOf(group: ColourGroup): string {
     if (group.value === -1) return 'all others';
     return group.name ?? `${group.value} · round ${group.leader}`;
@@ -240,15 +194,6 @@ export class ColourSettings {
   protected setSure(column: string): void {
     const { unsure } = this.map.description().colour;
     if (unsure) this.map.set('colour', { unsure: { ...unsure, column } });
-  }
-
-  protected setLeast(least: number): void {
-    if (least >= 2) this.map.set('regions', { least: Math.round(least) });
-  }
-
-  protected setTitle(name: string, title: string): void {
-    const { [name]: _before, ...others } = this.map.description().regions.titles;
-    this.map.set('regions', { titles: title.trim() ? { ...others, [name]: title.trim() } : others });
   }
 
   /** The column that says how sure the groups of the colour are, where there is one. */

@@ -5,6 +5,8 @@ import { nodeLabels } from '@pebble/core';
 import { groupName } from '../groups/grouping';
 import { describing } from './describing';
 
+/** So many nodes are named. */
+const NAMED = 12;
 /** So many values of a category can be ticked. */
 const MOST = 40;
 
@@ -121,6 +123,9 @@ const MOST = 40;
         >
         <p class="how">round {{ chosen() }}</p>
       }
+      @case ('chosen') {
+        <p class="how">{{ chosen() }}</p>
+      }
     }
   `,
 })
@@ -144,9 +149,11 @@ export class ConditionForm {
   protected readonly chosen = computed(() => {
     const condition = this.condition();
     const data = this.map.session.data();
-    if (condition.what !== 'near' || !data) return '';
+    if ((condition.what !== 'near' && condition.what !== 'chosen') || !data) return '';
     const labels = nodeLabels(data.nodes);
-    return condition.nodes.map((v) => labels[v]).join(', ');
+    const { nodes } = condition;
+    const named = nodes.slice(0, NAMED).map((v) => labels[v]);
+    return `${named.join(', ')}${nodes.length > NAMED ? ` and ${nodes.length - NAMED} more` : ''}`;
   });
 
   protected bound(value: string): number | null {

@@ -6,7 +6,7 @@ import { groupingsOf } from '../groups/grouping';
 import { MapSession } from '../map-session';
 
 /** The parts of a description that settings change. */
-export type Part = Exclude<keyof MapDescription, 'held'>;
+export type Part = Exclude<keyof MapDescription, 'held' | 'notes'>;
 
 /** What settings of a map need: the description, how to change a part of it, and the columns it may go by. Where fields are made. */
 export function describing() {

@@ -1,11 +1,12 @@
 import { ChangeDetectionStrategy, Component } from '@angular/core';
 import { FormsModule } from '@angular/forms';
+import { ConditionList } from './condition-list';
 import { clamp, describing } from './describing';
 
 /** Which names stand on the map, and how they are written. */
 @Component({
   selector: 'pt-name-settings',
-  imports: [FormsModule],
+  imports: [ConditionList, FormsModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   styleUrl: './settings.scss',
   template: `
@@ -60,9 +61,31 @@ import { clamp, describing } from './describing';
         </button>
       }
     </div>
+    <label
+      >colour
+      <select class="box" aria-label="Colour of names" [ngModel]="names.ink" (ngModelChange)="map.set('names', { ink: $event })">
+        <option value="ink">ink</option>
+        <option value="node">like the node, darker</option>
+      </select></label
+    >
+    <label
+      >behind them
+      <select class="box" aria-label="Behind names" [ngModel]="names.behind" (ngModelChange)="map.set('names', { behind: $event })">
+        <option value="halo">a soft edge</option>
+        <option value="box">a box</option>
+        <option value="nothing">nothing</option>
+      </select></label
+    >
+    <pt-condition-list heading="Who is named" [filter]="names.where" (changed)="map.set('names', { where: $event })" />
+    @if (names.placed.length > 0) {
+      <p>
+        {{ names.placed.length === 1 ? '1 name was' : names.placed.length + ' names were' }} moved by hand.
+        <button class="btn plain" (click)="map.set('names', { placed: [] })">Place all anew</button>
+      </p>
+    }
     <p class="how">
       {{ map.how(names.column) }} Names never cover each other: one without a free place is left out. When you zoom in,
-      they are those in view.
+      they are those in view. Drag a name to put it elsewhere.
     </p>
   `,
 })

@@ -1,14 +1,12 @@
 import { ChangeDetectionStrategy, Component, computed } from '@angular/core';
 import { FormsModule } from '@angular/forms';
-import { Condition } from '@pebble/contract';
-import { conditionPhrase } from '@pebble/core';
-import { ConditionForm } from './condition-form';
+import { ConditionList } from './condition-list';
 import { describing } from './describing';
 
 /** Which part of the network is shown: ties by weight and time, nodes by conditions, components, communities. */
 @Component({
   selector: 'pt-shown-settings',
-  imports: [ConditionForm, FormsModule],
+  imports: [ConditionList, FormsModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   styleUrls: ['./settings.scss', './colour-settings.scss', './shown-settings.scss'],
   template: `
@@ -52,43 +50,7 @@ import { describing } from './describing';
           (change)="setDay('until', $any($event.target).value)"
       /></label>
     }
-    <h4>
-      Nodes
-      @if (show.where.conditions.length > 1) {
-        <span class="seg" role="group" aria-label="Joined by">
-          @for (one of joins; track one[0]) {
-            <button
-              [class.on]="show.where.joined === one[0]"
-              [attr.aria-pressed]="show.where.joined === one[0]"
-              (click)="setWhere({ joined: one[0] })"
-            >
-              {{ one[1] }}
-            </button>
-          }
-        </span>
-      }
-    </h4>
-    @for (one of show.where.conditions; track $index) {
-      <div class="condition">
-        <p>
-          {{ phrase(one) }}
-          <button class="btn plain" (click)="turn($index)">{{ one.not ? 'without “not”' : 'not' }}</button>
-          <button class="btn plain" [attr.aria-label]="'Take away: ' + phrase(one)" (click)="remove($index)">
-            take away
-          </button>
-        </p>
-        <pt-condition-form [condition]="one" (changed)="replace($index, $event)" />
-      </div>
-    }
-    <label
-      >and only
-      <select #kind class="box" aria-label="New condition" (change)="add($any(kind.value)); kind.value = ''">
-        <option value="">add a condition …</option>
-        @for (one of kinds(); track one[0]) {
-          <option [value]="one[0]">{{ one[1] }}</option>
-        }
-      </select></label
-    >
+    <pt-condition-list heading="Nodes" [filter]="show.where" (changed)="map.set('show', { where: $event })" />
     @if (show.where.conditions.length > 0) {
       <label
         >the rest
@@ -131,11 +93,6 @@ import { describing } from './describing';
 })
 export class ShownSettings {
   protected readonly map = describing();
-  protected readonly phrase = conditionPhrase;
-  protected readonly joins = [
-    ['and', 'all of these'],
-    ['or', 'one of these'],
-  ] as const;
   protected readonly groups = computed(() => {
     if (this.map.description().colour.column !== 'community') return [];
     return (this.map.session.prepared()?.groups ?? []).filter(({ value }) => value > 0);
@@ -158,18 +115,6 @@ export class ShownSettings {
     for (const time of edges['last'] as Float64Array) if (time > last) last = time;
     return first <= last ? { first: this.dayOf(first), last: this.dayOf(last) } : null;
   });
-  protected readonly kinds = computed(() => {
-    const selection = this.map.session.selection();
-    return [
-      ['range', 'a number in a range'],
-      ...(this.map.groupColumns().length > 0 ? [['values', 'a category']] : []),
-      ['named', 'the name contains'],
-      ['core', 'in the core'],
-      ['components', 'in the largest components'],
-      ...(selection?.what === 'node' ? [['near', 'near the selected node']] : []),
-    ] as const;
-  });
-
   protected setLeast(value: number): void {
     if (value >= 0) this.map.set('show', { atLeast: value });
   }
@@ -183,46 +128,6 @@ export class ShownSettings {
     const time = day === '' ? null : Date.parse(`${day}T00:00:00Z`) + (which === 'until' ? 86_400_000 : 0);
     const period = { ...before, [which]: time };
     this.map.set('show', { period: period.from === null && period.until === null ? null : period });
-  }
-
-  protected add(what: Condition['what'] | ''): void {
-    const first = this.map.numberColumns().at(0)?.name ?? '';
-    const group = this.map.groupColumns().at(0)?.name ?? '';
-    const selection = this.map.session.selection();
-    const begun = {
-      range: {
-        what,
-        column: this.map.numberColumns().some(({ name }) => name === 'degree') ? 'degree' : first,
-        from: 2,
-      },
-      values: { what, column: group, values: [] },
-      named: { what, text: '' },
-      core: { what, atLeast: 2 },
-      components: { what, largest: 1 },
-      near: { what, nodes: selection?.what === 'node' ? [selection.node] : [], steps: 1 },
-    };
-    if (what === '') return;
-    const { conditions } = this.map.description().show.where;
-    this.setWhere({ conditions: [...conditions, Condition.parse(begun[what])] });
-  }
-
-  protected replace(at: number, condition: Condition): void {
-    const { conditions } = this.map.description().show.where;
-    this.setWhere({ conditions: conditions.map((one, i) => (i === at ? condition : one)) });
-  }
-
-  protected turn(at: number): void {
-    const one = this.map.description().show.where.conditions[at];
-    this.replace(at, { ...one, not: !one.not });
-  }
-
-  protected remove(at: number): void {
-    const { conditions } = this.map.description().show.where;
-    this.setWhere({ conditions: conditions.filter((_, i) => i !== at) });
-  }
-
-  protected setWhere(change: Partial<{ joined: 'and' | 'or'; conditions: Condition[] }>): void {
-    this.map.set('show', { where: { ...this.map.description().show.where, ...change } });
   }
 
   protected toggle(value: number, on: boolean): void {

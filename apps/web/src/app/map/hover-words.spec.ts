@@ -1,0 +1,35 @@
+import { nodeHover, tieHover } from './hover-words';
+
+const accounts = {
+  nodeCount: 2,
+  nodes: {
+    handle: ['ann', 'ben'],
+    messages: Float64Array.of(3, 1),
+    inDegree: Uint32Array.of(1, 0),
+    outDegree: Uint32Array.of(0, 1),
+    betweenness: Float64Array.of(0.25, 0),
+    community: Uint32Array.of(1, 1),
+  },
+  edges: { source: Uint32Array.of(1), target: Uint32Array.of(0), weight: Float64Array.of(1) },
+};
+const { inDegree: _in, outDegree: _out, ...undirected } = accounts.nodes;
+const shares = {
+  ...accounts,
+  nodes: { ...undirected, degree: Uint32Array.of(1, 1) },
+  edges: { ...accounts.edges, weight: Float64Array.of(0.125) },
+};
+
+describe('what is told under the pointer', () => {
+  it('says of an account who addresses it, and of others how many ties they have', () => {
+    expect(nodeHover(accounts, 0)).toEqual({
+      title: 'ann',
+      lines: ['addressed by 1, addresses 0', 'betweenness 0.250 · community 1'],
+    });
+    expect(nodeHover(shares, 1).lines[0]).toBe('ties: 1');
+  });
+
+  it('says of a tie its ends and its messages, or its weight where that is no number of messages', () => {
+    expect(tieHover(accounts, 0, true)).toEqual({ title: 'ben → ann', lines: ['1 message'] });
+    expect(tieHover(shares, 0, false)).toEqual({ title: 'ben – ann', lines: ['weight 0.125'] });
+  });
+});

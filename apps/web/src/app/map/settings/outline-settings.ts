@@ -1,0 +1,169 @@
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { Api } from '../../api/api';
+import { describing } from './describing';
+
+/** Groups whose titles can be set. */
+const LISTED = 20;
+
+/** What is outlined on the map, and under which titles. */
+@Component({
+  selector: 'pt-outline-settings',
+  imports: [FormsModule],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  styleUrls: ['./settings.scss', './colour-settings.scss'],
+  template: `
+    @let d = map.description().regions;
+    <h4>Outlines</h4>
+    <label
+      >round
+      <select
+        class="box"
+        aria-label="Outlines round"
+        [ngModel]="d.column"
+        (ngModelChange)="map.set('regions', { column: $event, titles: {} })"
+      >
+        <option [ngValue]="null">no groups</option>
+        @for (c of map.groupColumns(); track c.name) {
+          <option [ngValue]="c.name">{{ c.title }}</option>
+        }
+      </select></label
+    >
+    @if (d.column !== null || d.own.length > 0) {
+      <span class="seg" role="group" aria-label="Where the line runs">
+        @for (form of forms; track form[0]) {
+          <button
+            [class.on]="d.form === form[0]"
+            [attr.aria-pressed]="d.form === form[0]"
+            (click)="map.set('regions', { form: form[0] })"
+          >
+            {{ form[1] }}
+          </button>
+        }
+      </span>
+    }
+    @if (d.column !== null) {
+      <label
+        >of at least
+        <input
+          class="box"
+          type="number"
+          min="2"
+          aria-label="Nodes of a region"
+          [ngModel]="d.least"
+          (change)="setLeast(+$any($event.target).value)"
+        />
+        nodes</label
+      >
+      <div class="groups">
+        @for (one of groups(); track one.name) {
+          <label
+            >{{ one.nodes.toLocaleString('en') }}
+            <input
+              class="box wide"
+              maxlength="100"
+              [attr.aria-label]="'Title of ' + one.name"
+              [placeholder]="'title of ' + one.name"
+              [ngModel]="d.titles[one.name] || ''"
+              (change)="setTitle(one.name, $any($event.target).value)"
+          /></label>
+        }
+      </div>
+      <p>
+        <button class="btn plain" [disabled]="busy()" (click)="suggest()">
+          {{ busy() ? 'Looking for titles …' : 'Suggest titles' }}
+        </button>
+      </p>
+      @if (problem(); as text) {
+        <p class="error" role="alert">{{ text }}</p>
+      }
+      <p class="how">
+        @if (d.form === 'whole') {
+          Nodes far from the rest of their group stay outside of its line.
+        } @else {
+          Parts of a group that lie apart have lines of their own; scattered nodes have none.
+        }
+        Suggested are hashtags that are typical of a group’s messages, or else its first node; titles that you wrote stay.
+      </p>
+    }
+    @for (one of d.own; track $index) {
+      <label
+        >{{ one.nodes.length.toLocaleString('en') }}
+        <input
+          class="box wide"
+          maxlength="100"
+          aria-label="Title of chosen nodes"
+          placeholder="title of chosen nodes"
+          [ngModel]="one.title"
+          (change)="setOwnTitle($index, $any($event.target).value)"
+        />
+        <button class="btn plain" (click)="removeOwn($index)">take away</button></label
+      >
+    }
+    @if (d.own.length === 0) {
+      <p class="how">To outline nodes of your own choice, choose them on the map (Shift and draw a line round them).</p>
+    }
+  `,
+})
+export class OutlineSettings {
+  private readonly api = inject(Api);
+  protected readonly map = describing();
+  protected readonly busy = signal(false);
+  protected readonly problem = signal<string | null>(null);
+  protected readonly forms = [
+    ['whole', 'one line round each'],
+    ['dense', 'where it lies densely'],
+  ] as const;
+  protected readonly groups = computed(() => {
+    const data = this.map.session.data();
+    const { column, least } = this.map.description().regions;
+    if (!data || column === null || !(column in data.nodes)) return [];
+    const count = new Map<string, number>();
+    for (const value of Array.from(data.nodes[column] as ArrayLike<string | number>, String))
+      count.set(value, (count.get(value) ?? 0) + 1);
+    return [...count]
+      .map(([name, nodes]) => ({ name, nodes }))
+      .filter(({ name, nodes }) => name !== '' && nodes >= least)
+      .sort((a, b) => b.nodes - a.nodes)
+      .slice(0, LISTED);
+  });
+
+  protected setLeast(least: number): void {
+    if (least >= 2) this.map.set('regions', { least: Math.round(least) });
+  }
+
+  protected setTitle(name: string, title: string): void {
+    const { [name]: _before, ...others } = this.map.description().regions.titles;
+    this.map.set('regions', { titles: title.trim() ? { ...others, [name]: title.trim() } : others });
+  }
+
+  protected suggest(): void {
+    const network = this.map.session.network();
+    const { column, least } = this.map.description().regions;
+    if (!network || column === null) return;
+    this.busy.set(true);
+    this.problem.set(null);
+    this.api.groupTitles(network.id, column, least).subscribe({
+      next: ({ titles }) => {
+        this.busy.set(false);
+        this.map.set('regions', { titles: { ...titles, ...this.map.description().regions.titles } });
+      },
+      error: (error: Error) => {
+        this.busy.set(false);
+        this.problem.set(error.message);
+      },
+    });
+  }
+
+  protected setOwnTitle(at: number, title: string): void {
+    const { own } = this.map.description().regions;
+    this.map.set('regions', {
+      own: own.map((one, i) => (i === at ? { ...one, title: title.trim() } : one)),
+    });
+  }
+
+  protected removeOwn(at: number): void {
+    const { own } = this.map.description().regions;
+    this.map.set('regions', { own: own.filter((_, i) => i !== at) });
+  }
+}

@@ -1,0 +1,82 @@
+import { expect, test } from '@playwright/test';
+import { openFirstMap } from './steps';
+
+test('several nodes are chosen by a line, placed, outlined and put in a category, and all is undone', async ({
+  page,
+}) => {
+  test.setTimeout(180_000);
+  await openFirstMap(page, 'By hand');
+  await expect(page.getByRole('button', { name: /^Community 1/ })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Stop here' })).toBeHidden({ timeout: 60_000 });
+  const phrase = (text: string | RegExp) => page.locator('.caption button').filter({ hasText: text });
+  const undo = page.getByRole('button', { name: 'Undo', exact: true });
+  const box = (await page.locator('pt-map-canvas canvas').boundingBox())!;
+  const at = (x: number, y: number) => [box.x + box.width * x, box.y + box.height * y] as const;
+
+  await page.getByRole('button', { name: 'Choose', exact: true }).click();
+  await page.mouse.move(...at(0.45, 0.25));
+  await page.mouse.down();
+  for (const [x, y] of [[0.7, 0.25], [0.7, 0.6], [0.45, 0.6]]) await page.mouse.move(...at(x, y), { steps: 5 }); // prettier-ignore
+  await page.mouse.up();
+  const pane = page.locator('pt-chosen-nodes');
+  await expect(pane.getByRole('heading', { name: /accounts chosen/ })).toBeVisible();
+
+  await pane.getByRole('button', { name: 'Wider' }).click();
+  await expect(phrase(/moved by hand/)).toBeVisible();
+  await pane.getByLabel('Title of the outline').fill('The middle');
+  await pane.getByRole('button', { name: 'Outline them' }).click();
+  await expect(phrase('1 choice of nodes')).toBeVisible();
+  await pane.getByLabel('Category', { exact: true }).fill('Part');
+  await pane.getByLabel('Value').fill('middle');
+  await pane.getByRole('button', { name: 'Set', exact: true }).click();
+  await expect(pane.getByRole('status')).toContainText('was set to “middle” by hand');
+
+  // An arrangement is taken back like any other change, and so is what hands did before it.
+  await phrase('by attraction').click();
+  const settings = page.getByRole('dialog');
+  await settings.getByLabel('Arrangement', { exact: true }).selectOption('circle');
+  await settings.getByRole('button', { name: 'Arrange', exact: true }).click();
+  await expect(phrase(/circle/)).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Stop here' })).toBeHidden();
+  await undo.click();
+  await expect(phrase(/by attraction.*moved by hand/)).toBeVisible();
+  await page.keyboard.press('Escape');
+  while (await undo.isEnabled()) await undo.click();
+  await expect(phrase(/moved by hand/)).toBeHidden();
+  await expect(page.getByRole('button', { name: 'Redo', exact: true })).toBeEnabled();
+});
+
+test('a window of days is played under the map, and two networks are looked at side by side', async ({
+  page,
+}) => {
+  test.setTimeout(180_000);
+  await openFirstMap(page, 'In time');
+  await page.getByRole('button', { name: 'Time', exact: true }).click();
+  const strip = page.locator('pt-period-strip');
+  await expect(strip.getByRole('status')).toContainText('the whole time');
+  await strip.getByRole('button', { name: 'Play' }).click();
+  await expect(strip.getByRole('status')).not.toContainText('the whole time');
+  const ties = page.getByRole('tab', { name: /^Ties/ });
+  await expect(ties).not.toHaveText('Ties 6,799');
+  await page.waitForTimeout(1200);
+  await strip.getByRole('button', { name: 'Stop' }).click();
+  await expect(page.locator('.caption button').filter({ hasText: /to \d+ \w+ 2026/ })).toBeVisible();
+  await strip.getByRole('button', { name: 'Whole time' }).click();
+  await expect(ties).toHaveText('Ties 6,799');
+  await strip.getByRole('button', { name: 'Close' }).click();
+
+  // A second network, of reposts alone.
+  await page.getByRole('link', { name: /^Weave/ }).click();
+  for (const verb of ['replies to', 'quotes', 'mentions'])
+    await page.getByRole('button', { name: `✓ ${verb}` }).click();
+  await page.getByRole('button', { name: 'Weave and open the map' }).click();
+  await expect(page.locator('.caption button').filter({ hasText: /^reposts$/ })).toBeVisible({
+    timeout: 60_000,
+  });
+  await page.getByRole('button', { name: 'Beside' }).click();
+  const beside = page.locator('pt-beside-map');
+  await expect(beside.locator('.caption')).toContainText('of its nodes are on the first map too');
+  await page.getByPlaceholder('Find an account').fill('lamp_planner');
+  await page.getByPlaceholder('Find an account').press('Enter');
+  await expect(page.locator('pt-reading-pane h2')).toHaveText('Lamp Planner');
+});

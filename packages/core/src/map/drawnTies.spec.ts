@@ -1,0 +1,49 @@
+import fc from 'fast-check';
+import { defaultMap } from '@pebble/contract';
+import { drawnTies, MOST_DRAWN } from './drawnTies';
+import { legendSections } from './legendSections';
+import { prepareMap } from './prepare';
+
+describe('drawnTies', () => {
+  it('are all where there is room', () => {
+    const edges = Uint32Array.of(3, 5, 9);
+    expect(drawnTies(edges, new Float64Array(10), 3)).toBe(edges);
+  });
+
+  it('are the strongest, in their order, and just as many as there is room for', () => {
+    const weights = fc.array(fc.integer({ min: 1, max: 9 }), { minLength: 4, maxLength: 60 });
+    fc.assert(
+      fc.property(weights, fc.integer({ min: 1, max: 3 }), (weight, most) => {
+        const edges = Uint32Array.from(weight, (_, e) => e);
+        const drawn = drawnTies(edges, weight, most);
+        expect(drawn).toHaveLength(most);
+        expect([...drawn]).toEqual([...drawn].sort((a, b) => a - b));
+        const least = Math.min(...Array.from(drawn, (e) => weight[e]));
+        const left = weight.filter((_, e) => !drawn.includes(e));
+        expect(Math.max(...left)).toBeLessThanOrEqual(least);
+      }),
+    );
+  });
+
+  it('is said in the legend when some are left out, and all are still counted', () => {
+    const m = MOST_DRAWN + 1000;
+    const network = {
+      nodeCount: 3,
+      nodes: {
+        handle: ['a', 'b', 'c'],
+        community: Uint32Array.of(1, 1, 1),
+        inDegree: Uint32Array.of(1, 1, 1),
+        betweenness: new Float64Array(3),
+      },
+      edges: {
+        source: new Uint32Array(m),
+        target: new Uint32Array(m).fill(1),
+        weight: Float64Array.from({ length: m }, (_, e) => 1 + (e % 3)),
+      },
+    };
+    const map = prepareMap(network, defaultMap);
+    expect([map.edges.length, map.drawn.length]).toEqual([m, MOST_DRAWN]);
+    const width = legendSections(map).find(({ part }) => part === 'width');
+    expect(width?.heading).toBe('Ties: the 200,000 strongest of 201,000 are drawn');
+  });
+});

@@ -1,0 +1,142 @@
+import type { LegendPart, NodeShape } from '@pebble/contract';
+import { columnTitle } from '../network/columns';
+import { formatCount } from '../weave/sentence';
+import { numbersOf } from '../network/tables';
+import type { PreparedMap } from './prepare';
+import { OTHER_COLOUR } from './palette';
+import { isolated } from './textWidth';
+import { tieWidths, widthClass } from './ties';
+
+/** A line that explains a colour, a shape or both. */
+export interface LegendGroup {
+  readonly label: string;
+  /** Null for a line that sums up others. */
+  readonly nodes: number | null;
+  readonly colour?: string;
+  readonly shape?: NodeShape;
+  /** The group that a click on the line picks. */
+  readonly picks?: number;
+}
+
+/** A part of the legend with its heading. */
+export type LegendSection = { readonly part: LegendPart; readonly heading: string } & (
+  | { readonly what: 'groups'; readonly groups: readonly LegendGroup[] }
+  | { readonly what: 'ramp'; readonly range: readonly [number, number] }
+  | { readonly what: 'sizes'; readonly values: readonly number[] }
+  | { readonly what: 'widths'; readonly widths: readonly { label: string; width: number }[] }
+  | { readonly what: 'outlines'; readonly lines: readonly { label: string; colour: string }[] }
+);
+
+/** What the legend of a map says, without the parts that were taken away and those that explain nothing. */
+export function legendSections(map: PreparedMap): LegendSection[] {
+  const { without, headings } = map.description.legend;
+  return [colours(map), pies(map), shapes(map), sizes(map), widths(map), outlines(map)]
+    .filter((section) => section !== null)
+    .filter(({ part }) => !without.includes(part))
+    .map((section) => ({ ...section, heading: headings[section.part] || section.heading }));
+}
+
+function colours(map: PreparedMap): LegendSection {
+  const { column } = map.description.colour;
+  const begun = { part: 'colour' as const, heading: `Colour: ${columnTitle(column)}` };
+  if (map.colourRange) return { ...begun, what: 'ramp', range: map.colourRange };
+  return {
+    ...begun,
+    what: 'groups',
+    groups: map.groups.map(({ value, name, leader, colour, nodes }) => ({
+      label:
+        value === -1
+          ? 'all others'
+          : ownName(map, name ?? String(value), name ?? `${value} · round ${isolated(leader)}`),
+      nodes,
+      colour,
+      // A click on a group shows it alone, which goes for groups that were computed.
+      ...(value !== -1 && name === undefined ? { picks: value } : {}),
+    })),
+  };
+}
+
+/** The name that a group was given for the legend, or else its title on the map. */
+function ownName(map: PreparedMap, key: string, usual: string): string {
+  const { legend, regions, colour } = map.description;
+  const title = regions.column === colour.column ? regions.titles[key] : undefined;
+  return legend.names[key] || title || usual;
+}
+
+/** What the pies are; which group a colour is stands above. */
+function pies(map: PreparedMap): LegendSection | null {
+  if (!map.pies) return null;
+  return { part: 'shape', heading: 'Inside: groups tied to', what: 'groups', groups: [] };
+}
+
+function shapes(map: PreparedMap): LegendSection | null {
+  const { column } = map.description.shape;
+  if (column === null || map.shapes.length === 0) return null;
+  return {
+    part: 'shape',
+    heading: `Shape: ${columnTitle(column)}`,
+    what: 'groups',
+    groups: map.shapes.map(({ name, shape, nodes }) => ({ label: name, nodes, shape })),
+  };
+}
+
+function sizes(map: PreparedMap): LegendSection {
+  return {
+    part: 'size',
+    heading: `Size: ${columnTitle(map.description.size.column)}`,
+    what: 'sizes',
+    values: sizeSteps(map.sizeRange),
+  };
+}
+
+/** The least, a middling and the highest value. */
+function sizeSteps([least, most]: readonly [number, number]): number[] {
+  if (most <= least) return [least];
+  const middle = least + (most - least) / 4;
+  const areWhole = Number.isInteger(least) && Number.isInteger(most);
+  const steps = [least, areWhole ? Math.round(middle) : middle, most];
+  return steps.filter((value, i) => steps.indexOf(value) === i);
+}
+
+/** The widths of ties that are on the map, where there are several. */
+function widths(map: PreparedMap): LegendSection | null {
+  const isCut = map.drawn.length < map.edges.length;
+  const cut = `Ties: the ${formatCount(map.drawn.length)} strongest of ${formatCount(map.edges.length)} are drawn`;
+  if (map.description.ties.width === 'even' && !isCut) return null;
+  const weight = numbersOf(map.network.edges, 'weight');
+  const present = new Set<number>();
+  for (const e of map.drawn) present.add(widthClass(weight[e]));
+  if (present.size < 2 && !isCut) return null;
+  return {
+    part: 'width',
+    heading: isCut ? cut : 'Width of ties: weight',
+    what: 'widths',
+    widths: tieWidths.filter((_, i) => present.has(i)),
+  };
+}
+
+function outlines(map: PreparedMap): LegendSection | null {
+  const { column, least, form, own } = map.description.regions;
+  const groups =
+    column === null
+      ? []
+      : [
+          {
+            label: `${form === 'whole' ? 'groups' : 'dense parts'} of ${least} or more nodes`,
+            colour: OTHER_COLOUR,
+          },
+        ];
+  if (groups.length + own.length === 0) return null;
+  return {
+    part: 'outlines',
+    heading: column === null ? 'Outlines' : `Outlines: ${columnTitle(column)}`,
+    what: 'outlines',
+    lines: [
+      ...groups,
+      ...own.map(({ title, nodes }) => ({
+        label: title || 'chosen nodes',
+        colour: map.colours[map.colour[nodes[0]]],
+      })),
+    ],
+  };
+}

@@ -1,0 +1,69 @@
+import fc from 'fast-check';
+import { countMoments, messagesByDay, messagesWithin, weighedWithin } from './moments';
+
+const day = (n: number): number => n * 86_400_000;
+const HOUR = 3_600_000;
+
+describe('moments of ties', () => {
+  // Tie 0 twice on day 1 and once on day 3, tie 1 on day 2, and one message without a date.
+  const moments = countMoments([0, 1, 0, 0, 1], [day(1), day(2) + HOUR, day(3), day(1) + 5 * HOUR, NaN]);
+
+  it('are counted by day, tie after tie', () => {
+    expect([...moments.edge]).toEqual([0, 0, 1]);
+    expect([...moments.day]).toEqual([day(1), day(3), day(2)]);
+    expect([...moments.messages]).toEqual([2, 1, 1]);
+  });
+
+  it('are summed over a period whose end is outside', () => {
+    expect([...messagesWithin(moments, 3, { from: day(1), until: day(3) })]).toEqual([2, 1, 0]);
+    expect([...messagesWithin(moments, 3, { from: day(2), until: null })]).toEqual([1, 1, 0]);
+  });
+
+  it('give the messages of every day, days without any included', () => {
+    const { first, messages } = messagesByDay(moments);
+    expect(first).toBe(day(1));
+    expect([...messages]).toEqual([2, 1, 1]);
+    expect(messagesByDay(countMoments([], [])).messages).toHaveLength(0);
+  });
+
+  it('lose no message: periods side by side add up to the whole', () => {
+    const message = fc.tuple(fc.nat(5), fc.integer({ min: 0, max: day(20) }));
+    fc.assert(
+      fc.property(fc.array(message), fc.integer({ min: 0, max: 20 }), (all, cut) => {
+        const counted = countMoments(
+          all.map(([edge]) => edge),
+          all.map(([, time]) => time),
+        );
+        const before = messagesWithin(counted, 6, { from: null, until: day(cut) });
+        const after = messagesWithin(counted, 6, { from: day(cut), until: null });
+        for (let e = 0; e < 6; e++)
+          expect(before[e] + after[e]).toBe(all.filter(([edge]) => edge === e).length);
+        expect(messagesByDay(counted).messages.reduce((a, b) => a + b, 0)).toBe(all.length);
+      }),
+    );
+  });
+});
+
+describe('a network in a period', () => {
+  const network = (weight: number[]) => ({
+    nodeCount: 3,
+    nodes: { handle: ['a', 'b', 'c'] },
+    edges: {
+      source: Uint32Array.of(0, 1),
+      target: Uint32Array.of(1, 2),
+      weight: Float64Array.from(weight),
+    },
+    moments: countMoments([0, 0, 1], [day(1), day(3), day(2)]),
+  });
+  const period = { from: day(2), until: day(4) };
+
+  it('has weights by its messages in the period', () => {
+    expect([...weighedWithin(network([2, 1]), period).edges['weight']]).toEqual([1, 1]);
+  });
+
+  it('keeps weights that are no numbers of messages, and those of the whole time', () => {
+    const shares = network([0.5, 0.1]);
+    expect(weighedWithin(shares, period)).toBe(shares);
+    expect(weighedWithin(shares, null)).toBe(shares);
+  });
+});

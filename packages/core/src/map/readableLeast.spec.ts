@@ -1,0 +1,29 @@
+import fc from 'fast-check';
+import { readableLeast } from './readableLeast';
+
+describe('readableLeast', () => {
+  it('is 1 for a network that is not dense', () => {
+    expect(readableLeast([5, 4, 3, 2, 1], 4)).toBe(1);
+  });
+
+  it('leaves about four ties for each node of a dense one', () => {
+    // 10 nodes, 200 ties of the weights 1 to 200: the 40 strongest are those above 160.
+    const weight = Array.from({ length: 200 }, (_, e) => e + 1);
+    expect(readableLeast(weight, 10)).toBe(161);
+  });
+
+  it('is 1 where weights do not tell ties apart', () => {
+    expect(readableLeast(new Array<number>(500).fill(2), 10)).toBe(1);
+  });
+
+  it('never leaves more than that, nor too few', () => {
+    const weights = fc.array(fc.integer({ min: 1, max: 12 }), { minLength: 101, maxLength: 300 });
+    fc.assert(
+      fc.property(weights, (weight) => {
+        const least = readableLeast(weight, 10);
+        const shown = weight.filter((one) => one >= least).length;
+        expect(least === 1 || (shown <= 40 && shown >= 5)).toBe(true);
+      }),
+    );
+  });
+});
