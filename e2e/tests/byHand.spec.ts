@@ -80,3 +80,30 @@ test('a window of days is played under the map, and two networks are looked at s
   await page.getByPlaceholder('Find an account').press('Enter');
   await expect(page.locator('pt-reading-pane h2')).toHaveText('Lamp Planner');
 });
+
+test('nodes are merged and taken out, one is added, and the changed network says so', async ({ page }) => {
+  test.setTimeout(180_000);
+  await openFirstMap(page, 'Changed');
+  await expect(page.getByRole('button', { name: 'Stop here' })).toBeHidden({ timeout: 60_000 });
+  const panel = page.locator('pt-change-panel');
+  const find = async (name: string) => {
+    await page.getByPlaceholder(/^Find/).fill(name);
+    await page.keyboard.press('Enter');
+  };
+  await find('lamp_line');
+  await page.locator('pt-reading-pane').getByRole('button', { name: 'Take out', exact: true }).click();
+  await expect(panel.getByText('Take out lamp_line')).toBeVisible();
+  await find('nightbus14');
+  await panel.getByLabel('Name of a new node').fill('Harbour office');
+  await panel.getByRole('button', { name: 'Add', exact: true }).click();
+  await expect(panel.getByText('Tie Harbour office → nightbus14, weight 1')).toBeVisible();
+  await panel.getByLabel('Why, for the logbook').fill('The office has no account.');
+  await panel.getByRole('button', { name: 'Make the changed network' }).click();
+  await expect(page.locator('.caption')).toContainText('Changed by hand: 1 node taken out with', {
+    timeout: 60_000,
+  });
+  await find('Harbour office');
+  await expect(page.locator('pt-reading-pane')).toContainText('Ties out 1');
+  await page.goto(page.url().replace(/map.*/, 'logbook'));
+  await expect(page.getByText('Why: The office has no account.').first()).toBeVisible();
+});

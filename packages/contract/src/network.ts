@@ -14,6 +14,35 @@ export const ColumnInfo = z.object({
 });
 export type ColumnInfo = z.infer<typeof ColumnInfo>;
 
+const node = z.int().min(0);
+const someNodes = z.array(node).min(1, 'Choose nodes first.').max(100_000);
+
+/** A change that hands make to a network; nodes by their places in its table, those that are added go on from there. */
+export const NetworkChange = z.discriminatedUnion('what', [
+  z.object({ what: z.literal('without-nodes'), nodes: someNodes }),
+  z.object({
+    what: z.literal('without-ties'),
+    ties: z
+      .array(z.object({ source: node, target: node }))
+      .min(1)
+      .max(100_000),
+  }),
+  z.object({
+    what: z.literal('new-node'),
+    name: z.string().trim().min(1, 'Give the node a name.').max(200),
+  }),
+  /** Where the two are tied already, the weight is added. */
+  z.object({
+    what: z.literal('new-tie'),
+    source: node,
+    target: node,
+    weight: z.number().positive('A tie has a weight above 0.').max(1e9),
+  }),
+  /** Nodes that become one, which keeps what is known of one of them. */
+  z.object({ what: z.literal('merged'), nodes: someNodes, into: node }),
+]);
+export type NetworkChange = z.infer<typeof NetworkChange>;
+
 export const NetworkState = z.enum(['woven', 'measured']);
 
 export const Network = z.object({
@@ -36,6 +65,8 @@ export const Network = z.object({
   stale: z.boolean().default(false),
   /** The network of the whole time of which it is a slice, and which slice; null for one that is no slice. */
   slice: z.object({ of: z.string(), place: z.int(), title: z.string() }).nullable().default(null),
+  /** The network that hands changed to make this one, and what they did, in words; null for one that was not changed. */
+  changed: z.object({ of: z.string(), name: z.string(), words: z.string() }).nullable().default(null),
   /** What the whole is like; null until it was asked for. */
   whole: WholeNetwork.nullable().default(null),
   /** How its groupings were found, by the name of their column. */

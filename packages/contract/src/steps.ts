@@ -5,7 +5,7 @@ import { GroupingSettings } from './groups';
 import { MessageFilter, MessageLanguage, Scorer } from './message';
 import { LayoutSettings, Look, MapDescription, Shown } from './map';
 import { DoubtMeasure, QuestionId, QuestionSettings } from './measures';
-import { MeasureSettings } from './network';
+import { MeasureSettings, NetworkChange } from './network';
 import { NewDecision, RuleField, TidyKind, TidySort } from './tidy';
 import { SliceBy, Weave } from './weave';
 
@@ -173,6 +173,14 @@ export const stepParameters = {
     nodes: z.array(z.int().min(0)).min(1, 'Choose nodes first.').max(100_000),
     column: z.string().trim().min(1, 'Give the category a name.').max(60),
     value: z.string().trim().max(100),
+  }),
+  /** Makes a network of another one by changes that hands made; the other stays as it is. */
+  'change-network': z.object({
+    network: z.string(),
+    name: z.string().trim().min(1, 'Give the network a name.').max(100),
+    changes: z.array(NetworkChange).min(1, 'There is no change yet.').max(10_000),
+    /** Why, in words of one's own. */
+    why: z.string().trim().max(500).default(''),
   }),
   'rename-network': z.object({ network: z.string(), name: z.string() }),
   'delete-network': z.object({ network: z.string() }),

@@ -368,6 +368,13 @@ const looks: Migration = {
   },
 };
 
+/** Networks that hands made of other ones by changes. */
+const changedNetworks: Migration = {
+  async up(db: Kysely<unknown>) {
+    await db.schema.alterTable('network').addColumn('changed', 'text').execute();
+  },
+};
+
 /** Every change of the tables in its order; each runs once. */
 export const MIGRATIONS: Readonly<Record<string, Migration>> = {
   '0001-first': first,
@@ -382,6 +389,7 @@ export const MIGRATIONS: Readonly<Record<string, Migration>> = {
   '0010-own-addresses': ownAddresses,
   '0011-groupings': groupings,
   '0012-looks': looks,
+  '0013-changed-networks': changedNetworks,
 };
 
 /** Brings the tables to the newest form; each migration runs once. */

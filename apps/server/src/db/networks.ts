@@ -153,6 +153,7 @@ async function toNetwork(store: Store, row: Selectable<NetworkTable>): Promise<N
     decisions: used.length,
     stale: now.length !== used.length || now.some(({ id }, i) => id !== used[i]),
     slice: row.slice === null ? null : (JSON.parse(row.slice) as Network['slice']),
+    changed: row.changed === null ? null : (JSON.parse(row.changed) as Network['changed']),
     whole: row.whole === null ? null : (JSON.parse(row.whole) as Network['whole']),
     groupings: JSON.parse(row.groupings) as Network['groupings'],
     measures: JSON.parse(row.measures) as Network['measures'],

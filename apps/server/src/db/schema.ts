@@ -188,6 +188,8 @@ export interface NetworkTable {
   decisions: Generated<string>;
   /** JSON of the network of which it is a slice, and of which; null for one that is none. */
   slice: Generated<string | null>;
+  /** JSON of the network that hands changed to make this one, and of what they did; null for one that was not changed. */
+  changed: Generated<string | null>;
   /** JSON of what the whole is like; null until it was asked for. */
   whole: Generated<string | null>;
   /** JSON of how groupings were found, by the name of their column. */

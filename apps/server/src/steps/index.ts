@@ -1,6 +1,7 @@
 import type { StepKind } from '@pebble/contract';
 import { addGroups } from './addGroups';
 import { addNodeDetails } from './addNodeDetails';
+import { changeNetworkByHand } from './changeNetwork';
 import { categoriseByRule, categoriseByTable } from './categorise';
 import { computeColumn } from './computeColumn';
 import { collectSource } from './collectSource';
@@ -72,6 +73,7 @@ const definitions = {
   'doubt-ranks': doubtRanks,
   'compute-column': computeColumn,
   'mark-nodes': markNodes,
+  'change-network': changeNetworkByHand,
   'rename-network': renameNetwork,
   'delete-network': deleteNetwork,
   'restore-network': restoreNetwork,

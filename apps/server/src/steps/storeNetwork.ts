@@ -24,6 +24,8 @@ export interface NewNetwork {
   readonly map: MapDescription;
   /** Which network it is a slice of. */
   readonly slice?: Network['slice'];
+  /** Which network hands changed to make it. */
+  readonly changed?: Network['changed'];
 }
 
 export interface StoredNetwork {
@@ -55,6 +57,7 @@ export async function storeNetwork(
       own_columns: JSON.stringify(made.own),
       decisions: JSON.stringify(made.decisions),
       slice: made.slice ? JSON.stringify(made.slice) : null,
+      changed: made.changed ? JSON.stringify(made.changed) : null,
       sentence: made.sentence,
       nodes,
       edges,

@@ -44,8 +44,14 @@ export interface Evidence {
 
 /** What stands behind a network; null for one without messages: of a file, or of follower lists. */
 export async function evidenceOf(store: Store, network: Network): Promise<Evidence | null> {
-  const { weave } = network;
+  const { weave, changed } = network;
   if (weave === null) return null;
+  if (changed) {
+    // What stands behind nodes stands behind those that they became.
+    const inner = await findNetwork(store, changed.of);
+    const evidence = inner && (await evidenceOf(store, inner));
+    return evidence && groupEvidence(store, network, inner, evidence);
+  }
   switch (weave.what) {
     case 'follows':
       return null;

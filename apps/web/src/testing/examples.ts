@@ -64,6 +64,7 @@ export function exampleNetwork(change: Partial<Network> = {}): Network {
     decisions: 0,
     stale: false,
     slice: null,
+    changed: null,
     whole: null,
     groupings: {},
     measures: {},

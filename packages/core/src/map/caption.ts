@@ -18,6 +18,8 @@ export interface CaptionInput {
   /** Null for a network that came finished from a file. */
   readonly weave: Weave | null;
   readonly directed: boolean;
+  /** What hands changed in the network itself, in words; null where nothing. */
+  readonly changed?: string | null;
   readonly description: MapDescription;
   /** How it was arranged; by attraction where it is left out. */
   readonly layout?: LayoutSettings | null;
@@ -32,6 +34,7 @@ export function captionPhrases(input: CaptionInput): Phrase[] {
   const { description } = input;
   return [
     ...subject(input),
+    ...(input.changed ? [plain(`. Changed by hand: ${input.changed}`)] : []),
     plain('. Size: '),
     { text: columnTitle(description.size.column), control: 'size' },
     plain('. Colour: '),

@@ -111,6 +111,7 @@ export class BesideSession {
       captionPhrases({
         weave: network.weave,
         directed: network.directed,
+        changed: network.changed?.words ?? null,
         description,
         layout,
         moved: 0,

@@ -18,6 +18,7 @@ import { stepRun } from '../shared/step-run';
 import { counted } from '../shared/words';
 import { MapActions } from '../store/map.actions';
 import { MapSession } from './map-session';
+import { planning } from './planning';
 import { standing } from './tie-columns';
 
 /** Chosen nodes that are listed. */
@@ -50,6 +51,7 @@ export class ChosenNodes {
   private readonly store = inject(Store);
   private readonly session = inject(MapSession);
   protected readonly run = stepRun();
+  protected readonly plan = planning().add;
   protected readonly words = this.session.words;
   protected readonly nodes = this.session.chosen;
   protected readonly moves = MOVES;

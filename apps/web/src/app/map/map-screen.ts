@@ -17,6 +17,7 @@ import { mapEditing } from '../store/map.reducer';
 import { work } from '../store/work.reducer';
 import { BesideMap } from './beside-map';
 import { CaptionBar } from './caption-bar';
+import { ChangePanel } from './change-panel';
 import { Drawer, type DrawerTab } from './drawer';
 import { InsetMap } from './inset-map';
 import { LegendPanel } from './legend-panel';
@@ -29,6 +30,9 @@ import { ReadingPane } from './reading-pane';
 import { SliceStepper } from './slice-stepper';
 import { wholeOf, wholesIn } from '../shared/slices';
 
+/** What stands in the corner of the map. */
+type Panel = 'looks' | 'legend' | 'change';
+
 /** The network as a picture, with its caption over it, what is selected beside it and its tables below. */
 @Component({
   selector: 'pt-map-screen',
@@ -36,6 +40,7 @@ import { wholeOf, wholesIn } from '../shared/slices';
     RouterLink,
     BesideMap,
     CaptionBar,
+    ChangePanel,
     Drawer,
     InsetMap,
     LegendPanel,
@@ -92,7 +97,7 @@ export class MapScreen {
       this.session.network()?.weave?.what !== 'projection' &&
       'first' in (this.session.data()?.edges ?? {}),
   );
-  protected readonly panel = signal<'looks' | 'legend' | null>(null);
+  protected readonly panel = signal<Panel | null>(null);
   /** Whether drawing on the map chooses nodes; for those who have no Shift key. */
   protected readonly choosing = signal(false);
   private readonly canvas = viewChild(MapCanvas);
@@ -108,6 +113,12 @@ export class MapScreen {
   });
 
   constructor() {
+    // What is planned is seen, and where to go on from there.
+    const planned = this.store.selectSignal(mapEditing.selectPlanned);
+    const isPlanned = computed(() => planned().length > 0);
+    effect(() => {
+      if (isPlanned()) untracked(() => this.panel.set('change'));
+    });
     effect(() => {
       const networks = this.networks();
       const wanted = this.network() ?? wholesIn(networks).at(0)?.id;
@@ -137,7 +148,7 @@ export class MapScreen {
     this.timeShown.set(false);
   }
 
-  protected toggle(panel: 'looks' | 'legend'): void {
+  protected toggle(panel: Panel): void {
     this.panel.update((open) => (open === panel ? null : panel));
   }
 

@@ -177,6 +177,7 @@ export class MapSession {
     return captionPhrases({
       weave: network.weave,
       directed: network.directed,
+      changed: network.changed?.words ?? null,
       description: this.shownDescription(),
       layout: this.settings(),
       // What hands had moved goes along with a layout that runs.

@@ -1,13 +1,14 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, signal } from '@angular/core';
 import { Condition, type EvidenceQuery, type Message, type Portrait, type TextSpan } from '@pebble/contract';
 import {
+  BY_HAND,
   formatValue,
   nodeLabels,
   numbersOf,
   periodPhrase,
   textsOf,
-  withNeighbours,
   type MapNetwork,
+  withNeighbours,
 } from '@pebble/core';
 import { Store } from '@ngrx/store';
 import { Api } from '../api/api';
@@ -18,6 +19,7 @@ import { MapActions } from '../store/map.actions';
 import type { Selection } from '../store/map.reducer';
 import { ChosenNodes } from './chosen-nodes';
 import { MapSession } from './map-session';
+import { planning } from './planning';
 import { NoteList } from './note-list';
 import { standing, tieDetail } from './tie-columns';
 
@@ -56,6 +58,7 @@ export class ReadingPane {
   private readonly store = inject(Store);
   private readonly api = inject(Api);
   protected readonly session = inject(MapSession);
+  protected readonly plan = planning();
   protected readonly selection = this.session.selection;
   protected readonly marked = this.session.marked;
   protected readonly messages = signal<readonly Message[]>([]);
@@ -320,6 +323,7 @@ function describeTie(data: MapNetwork, from: number, to: number) {
     detail: tieDetail(data, edge),
     first: 'first' in data.edges ? numbersOf(data.edges, 'first')[edge] : NaN,
     last: 'last' in data.edges ? numbersOf(data.edges, 'last')[edge] : NaN,
+    byHand: BY_HAND in data.edges ? textsOf(data.edges, BY_HAND)[edge] : '',
     hasBack: from !== to && find(to, from) >= 0,
   };
 }

@@ -1,4 +1,4 @@
-import type { MapDescription } from '@pebble/contract';
+import type { MapDescription, NetworkChange } from '@pebble/contract';
 import { createActionGroup, emptyProps, props } from '@ngrx/store';
 
 export type Place = readonly [x: number, y: number];
@@ -13,6 +13,8 @@ export const MapActions = createActionGroup({
     'First Arranged': props<{ arrangement: number }>(),
     /** Another arrangement lies under the map; with `kept`, what hands had moved stays where it was. */
     Arranged: props<{ before: number; after: number; kept: boolean }>(),
+    /** What is to be changed in the network, all of it in its order. */
+    'Changes Planned': props<{ changes: readonly NetworkChange[] }>(),
     'Undo Requested': emptyProps(),
     'Redo Requested': emptyProps(),
     'Node Selected': props<{ node: number }>(),

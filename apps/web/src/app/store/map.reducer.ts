@@ -1,4 +1,4 @@
-import { defaultMap, type MapDescription } from '@pebble/contract';
+import { defaultMap, type MapDescription, type NetworkChange } from '@pebble/contract';
 import { createFeature, createReducer, createSelector, on } from '@ngrx/store';
 import { MapActions, type Place } from './map.actions';
 
@@ -12,6 +12,11 @@ export type Selection =
 /** One change to a map that can be undone. */
 export type Change =
   | { readonly what: 'description'; readonly before: MapDescription; readonly after: MapDescription }
+  | {
+      readonly what: 'plan';
+      readonly before: readonly NetworkChange[];
+      readonly after: readonly NetworkChange[];
+    }
   | { readonly what: 'move'; readonly nodes: readonly number[]; readonly to: readonly Place[] }
   | {
       readonly what: 'arrangement';
@@ -26,6 +31,8 @@ export interface MapState {
   readonly description: MapDescription;
   /** The number of the arrangement under the map; the places themselves are not in the store. */
   readonly arrangement: number;
+  /** What is to be changed in the network itself when the reader says so. */
+  readonly planned: readonly NetworkChange[];
   readonly past: readonly Change[];
   /** Where hands put nodes so long ago that it cannot be undone any more. */
   readonly settled: ReadonlyMap<number, Place>;
@@ -43,6 +50,7 @@ const empty: MapState = {
   network: null,
   description: defaultMap,
   arrangement: 0,
+  planned: [],
   past: [],
   settled: new Map(),
   future: [],
@@ -67,6 +75,9 @@ export const mapEditing = createFeature({
     on(MapActions.firstArranged, (state, { arrangement }): MapState => ({ ...state, arrangement })),
     on(MapActions.arranged, (state, { before, after, kept }): MapState =>
       remember({ ...state, arrangement: after }, { what: 'arrangement', before, after, kept }),
+    ),
+    on(MapActions.changesPlanned, (state, { changes }): MapState =>
+      remember({ ...state, planned: changes }, { what: 'plan', before: state.planned, after: changes }),
     ),
     on(MapActions.undoRequested, (state): MapState => {
       const change = state.past.at(-1);
@@ -128,6 +139,8 @@ function turnTo(state: MapState, change: Change, side: 'before' | 'after'): MapS
       return { ...state, description: change[side] };
     case 'arrangement':
       return { ...state, arrangement: change[side] };
+    case 'plan':
+      return { ...state, planned: change[side] };
     case 'move':
       return state;
   }

@@ -1,0 +1,129 @@
+import type { Network } from '@pebble/contract';
+import {
+  BY_HAND,
+  borrowPlaces,
+  carriedMap,
+  changeNetwork,
+  changesPhrase,
+  graphOf,
+  neighbourRows,
+  type ChangedNetwork,
+} from '@pebble/core';
+import { findNetwork, isTakenColumn, readMap, readPositions, saveMap } from '../db/networks';
+import type { Store } from '../db/open';
+import { readTable } from '../files/tables';
+import { storeNetwork } from './storeNetwork';
+import { StepRefused, type StepDefinition } from './step';
+
+interface Result extends Record<string, unknown> {
+  readonly network: string;
+  readonly nodes: number;
+  readonly edges: number;
+  readonly of: string;
+  readonly words: string;
+}
+
+/** A network that hands changed becomes a network of its own, with the places and the map of the one before. */
+export const changeNetworkByHand: StepDefinition<'change-network', Result> = {
+  kind: 'change-network',
+  async run(context, { network, name, changes }, progress) {
+    const { store } = context;
+    const before = await findNetwork(store, network);
+    if (!before) throw new StepRefused('This network is no longer there.');
+    progress('Changing the network', null);
+    const own = before.columns.filter((column) => isGiven(column, before));
+    const nodes = readTable(store.folder, network, 'nodes');
+    const given = ['id', 'handle', 'name', 'messages', ...own.map((column) => column.name)];
+    const table = Object.fromEntries(given.flatMap((one) => (one in nodes ? [[one, nodes[one]]] : [])));
+    const made = refused(() =>
+      changeNetwork(table, readTable(store.folder, network, 'edges'), before.directed, changes),
+    );
+    if (made.nodes['id'].length === 0) throw new StepRefused('No node would be left. Nothing was changed.');
+    progress('Storing', 0.8);
+    const words = changesPhrase(made.done);
+    const { description } = await readMap(store, network);
+    const stored = await storeNetwork(context, {
+      name,
+      weave: before.weave,
+      directed: before.directed,
+      nodes: made.nodes,
+      edges: made.edges,
+      evidence: { node: made.became },
+      own: [...own.filter((column) => column.name !== BY_HAND), byHandColumn(before)],
+      sentence: `${before.sentence} Changed by hand: ${words}.`,
+      messages: before.messages,
+      decisions: await decisionsOfNetwork(store, network),
+      map: carriedMap(description, made.became),
+      changed: { of: network, name: before.name, words },
+    });
+    await carryPlaces(store, network, stored.network, made);
+    return { ...stored, of: before.name, words };
+  },
+  describe({ name, why }, result) {
+    if (!result) return `The network “${name}” was to be made by changes by hand.`;
+    const reason = why === '' ? '' : ` Why: ${why.replace(/[.\s]+$/, '')}.`;
+    return `The network “${name}” was made of “${result.of}” by hand: ${result.words}.${reason}`;
+  },
+  followUps: ({ network }) => [{ kind: 'measure-network', parameters: { network, settings: {} } }],
+};
+
+/** Whether a column tells what was known of a node, and was not computed of the network as it was. */
+function isGiven({ name, how, shown }: Network['columns'][number], { groupings }: Network): boolean {
+  return !isTakenColumn(name) && !(name in groupings) && !shown && !how.startsWith('Computed as');
+}
+
+function byHandColumn({ name }: Network): Network['columns'][number] {
+  return {
+    name: BY_HAND,
+    title: BY_HAND,
+    type: 'category',
+    how: `What hands did with it when “${name}” was changed; empty where nothing.`,
+  };
+}
+
+function refused<T>(work: () => T): T {
+  try {
+    return work();
+  } catch (error) {
+    if (error instanceof RangeError) throw new StepRefused(`${error.message} Nothing was changed.`);
+    throw error;
+  }
+}
+
+async function decisionsOfNetwork({ query }: Store, id: string): Promise<number[]> {
+  const { decisions } = await query
+    .selectFrom('network')
+    .select('decisions')
+    .where('id', '=', id)
+    .executeTakeFirstOrThrow();
+  return JSON.parse(decisions) as number[];
+}
+
+/** Nodes stay where they are; those that are added come to those that they are tied to. */
+async function carryPlaces(
+  store: Store,
+  from: string,
+  to: string,
+  { was, edges }: ChangedNetwork,
+): Promise<void> {
+  const positions = await readPositions(store, from);
+  if (!positions) return;
+  const { layout, iterations, moved } = await readMap(store, from);
+  const names = Array.from(was, (_, v) => String(v));
+  const places = new Map<string, readonly [number, number]>();
+  was.forEach((v, i) => {
+    if (v >= 0) places.set(names[i], [positions.readFloatLE(8 * v), positions.readFloatLE(8 * v + 4)]);
+  });
+  const { x, y } = borrowPlaces(neighbourRows(graphOf(names.length, edges)), names, places);
+  const own = Buffer.alloc(8 * names.length);
+  for (let v = 0; v < names.length; v++) {
+    own.writeFloatLE(x[v], 8 * v);
+    own.writeFloatLE(y[v], 8 * v + 4);
+  }
+  await saveMap(store, to, {
+    positions: own,
+    moved,
+    ...(layout ? { layout } : {}),
+    ...(iterations === null ? {} : { iterations }),
+  });
+}
