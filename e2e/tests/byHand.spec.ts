@@ -104,6 +104,17 @@ test('nodes are merged and taken out, one is added, and the changed network says
   });
   await find('Harbour office');
   await expect(page.locator('pt-reading-pane')).toContainText('Ties out 1');
+  // A column of one's own is filled in in the table.
+  await page.getByRole('tab', { name: /^Accounts/ }).click();
+  await page.getByRole('button', { name: 'New column' }).click();
+  await page.getByLabel('Name of the column').fill('Role');
+  await page.getByRole('button', { name: 'Make it empty' }).click();
+  const cell = page.locator('[col-id="Role"][role=gridcell]').first();
+  await cell.dblclick();
+  await page.keyboard.type('keeper');
+  await page.keyboard.press('Enter');
+  await expect(cell).toHaveText('keeper');
   await page.goto(page.url().replace(/map.*/, 'logbook'));
+  await expect(page.getByText('“Role” of 1 chosen node was set to “keeper” by hand.').first()).toBeVisible();
   await expect(page.getByText('Why: The office has no account.').first()).toBeVisible();
 });

@@ -161,7 +161,8 @@ describe('questions about the nodes of a network', () => {
     const { body: refused } = await app.step('mark-nodes', { ...ask, column: 'Found' }).expect(422);
     expect((refused as { detail: string }).detail).toContain('“Found” was not set by hand');
     await app.step('mark-nodes', { ...ask, nodes: [999_999] }).expect(422);
-    await app.step('mark-nodes', { ...ask, nodes: [] }).expect(400);
+    const { body: made } = await app.step('mark-nodes', { ...ask, nodes: [], column: 'Empty' }).expect(200);
+    expect((made as Step).sentence).toBe('A category “Empty” was made, to be set by hand.');
   });
 
   it('can be asked of what is shown alone, in columns of their own that say of what', async () => {

@@ -167,10 +167,10 @@ export const stepParameters = {
     name: z.string().trim().min(1, 'Give the column a name.').max(60),
     formula: z.string().trim().min(1, 'Write a formula.').max(2000),
   }),
-  /** Gives chosen nodes a value of a category of one's own; an empty value takes them out. */
+  /** Gives chosen nodes a value of a category of one's own; an empty value takes them out, no nodes only make the category. */
   'mark-nodes': z.object({
     network: z.string(),
-    nodes: z.array(z.int().min(0)).min(1, 'Choose nodes first.').max(100_000),
+    nodes: z.array(z.int().min(0)).max(100_000),
     column: z.string().trim().min(1, 'Give the category a name.').max(60),
     value: z.string().trim().max(100),
   }),

@@ -42,6 +42,7 @@ export const markNodes: StepDefinition<'mark-nodes', Marked> = {
     };
   },
   describe({ column, value, nodes }, result) {
+    if (nodes.length === 0) return `A category “${column}” was made, to be set by hand.`;
     const count = counted(result?.nodes ?? nodes.length, 'chosen node');
     return value === ''
       ? `The value of “${column}” was taken from ${count}.`

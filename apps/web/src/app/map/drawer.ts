@@ -19,8 +19,9 @@ import {
   type GridApi,
   type RowClickedEvent,
 } from 'ag-grid-community';
-import { formatValue, nodeLabels, numbersOf, textsOf } from '@pebble/core';
+import { formatValue, nodeLabels, numbersOf, SET_BY_HAND, textsOf } from '@pebble/core';
 import { Store } from '@ngrx/store';
+import { stepRun } from '../shared/step-run';
 import { ThemeChoice } from '../shared/theme';
 import { MapActions } from '../store/map.actions';
 import { ChartsPanel } from './charts-panel';
@@ -84,6 +85,7 @@ export class Drawer {
   protected readonly filterText = signal('');
   /** Whether a formula is being written. */
   protected readonly writing = signal(false);
+  protected readonly setting = stepRun();
   private grid: GridApi | null = null;
 
   protected readonly gridTheme = computed(() =>
@@ -116,7 +118,10 @@ export class Drawer {
         ...this.tieDetails().texts.map((field): ColDef => ({ field, filter: true })),
       ];
     }
-    const numbers = this.session.network()?.columns ?? [];
+    // What is filled in by hand stands beside the names.
+    const columns = [...(this.session.network()?.columns ?? [])].sort(
+      (a, b) => Number(b.how === SET_BY_HAND) - Number(a.how === SET_BY_HAND),
+    );
     return [
       {
         field: 'handle',
@@ -126,11 +131,12 @@ export class Drawer {
         width: 180,
       },
       { field: 'name', headerName: 'name', filter: true, width: 170 },
-      ...numbers.map((column): ColDef => ({
+      ...columns.map((column): ColDef => ({
         field: column.name,
         headerName: column.title,
         headerTooltip: column.how,
-        ...(column.type === 'text' ? { filter: true } : number),
+        ...(Array.isArray(data?.nodes[column.name]) ? { filter: true, width: 140 } : number),
+        ...(column.how === SET_BY_HAND ? this.editable(column.name) : {}),
         ...(data && column.name === standing(data).column ? { sort: 'desc' as const } : {}),
       })),
     ];
@@ -186,6 +192,21 @@ export class Drawer {
       row?.setSelected(true);
       if (row) this.grid.ensureNodeVisible(row);
     });
+  }
+
+  /** A column that is set by hand is set in the table too: each value is a step. */
+  private editable(column: string): ColDef {
+    return {
+      editable: true,
+      headerTooltip: `${SET_BY_HAND} Double-click a value to change it.`,
+      onCellValueChanged: ({ data, newValue, oldValue }) => {
+        const network = this.session.network();
+        const value = String(newValue ?? '').trim();
+        if (!network || value === oldValue) return;
+        const asked = { network: network.id, nodes: [Number((data as Row)['node'])], column, value };
+        this.setting.start(network.study, 'mark-nodes', asked, () => void this.session.refresh());
+      },
+    };
   }
 
   protected ready(grid: GridApi): void {

@@ -58,6 +58,21 @@ describe('FormulaForm', () => {
     expect(session.refresh).toHaveBeenCalled();
   });
 
+  it('makes an empty column that is filled in by hand', async () => {
+    const { fixture, session, write } = await form();
+    const empty = (): HTMLButtonElement => button(fixture, 'Make it empty, to be filled in by hand');
+    expect(empty().disabled).toBe(true);
+    await write('Name of the column', 'Role');
+    empty().click();
+    expect(api.step).toHaveBeenCalledWith(exampleNetwork().study, 'mark-nodes', {
+      network: 'n1',
+      nodes: [],
+      column: 'Role',
+      value: '',
+    });
+    expect(session.refresh).toHaveBeenCalled();
+  });
+
   it('says why it was not computed', async () => {
     api.step.mockReturnValueOnce(
       of(exampleStep({ state: 'failed', error: 'The nodes have a column “degree” already.' })),

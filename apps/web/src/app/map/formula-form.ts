@@ -48,6 +48,9 @@ type Trial = { readonly says: string } | { readonly problem: string };
     <button class="btn go" [disabled]="run.busy() || !isReady()" (click)="compute()">
       {{ run.busy() ? 'Computing …' : 'Compute' }}
     </button>
+    <button class="btn" [disabled]="run.busy() || !canBeEmpty()" (click)="makeEmpty()">
+      Make it empty, to be filled in by hand
+    </button>
     @if (run.problem(); as problem) {
       <p class="error" role="alert">{{ problem }}</p>
     } @else {
@@ -120,6 +123,18 @@ export class FormulaForm {
     const trial = this.trial();
     return this.name().trim() !== '' && trial !== null && 'says' in trial;
   });
+
+  protected readonly canBeEmpty = computed(() => this.name().trim() !== '' && this.formula().trim() === '');
+
+  protected makeEmpty(): void {
+    const network = this.session.network();
+    if (!network || !this.canBeEmpty()) return;
+    const asked = { network: network.id, nodes: [], column: this.name().trim(), value: '' };
+    this.run.start(network.study, 'mark-nodes', asked, () => {
+      void this.session.refresh();
+      this.computed.emit();
+    });
+  }
 
   protected put(title: string): void {
     if (title) this.formula.update((before) => `${before}[${title}]`);
