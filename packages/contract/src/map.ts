@@ -113,7 +113,7 @@ export const Note = z.object({
 export type Note = z.infer<typeof Note>;
 
 /** What a legend can explain, in the order in which it does. */
-export const LegendPart = z.enum(['colour', 'shape', 'size', 'width', 'outlines']);
+export const LegendPart = z.enum(['colour', 'shape', 'size', 'ties', 'width', 'outlines']);
 export type LegendPart = z.infer<typeof LegendPart>;
 
 export const LegendCorner = z.enum(['lower left', 'upper left', 'lower right', 'upper right']);
@@ -171,8 +171,19 @@ export const MapDescription = z.object({
       .default([]),
   }),
   ties: z.object({
-    colour: z.enum(['by community', 'by target', 'mixed', 'neutral']),
+    /** Of the source, of the target, of both mixed, of what kind the tie is, or none. */
+    colour: z.enum(['by community', 'by target', 'mixed', 'by kind', 'neutral']),
     arrows: z.boolean(),
+    /** Whether weaker ties are paler. */
+    opacity: z.enum(['even', 'by weight']).default('even'),
+    /** Which ties are drawn: all, or only those of what is selected. */
+    shown: z.enum(['all', 'of selection']).default('all'),
+    /** Whether the two directions between a pair lie beside each other where ties are straight. */
+    apart: z.boolean().default(true),
+    /** What is written on ties, and on how many of the strongest: a column, "kinds" for the messages by kind, null for nothing. */
+    names: z
+      .object({ column: z.string().nullable(), count: z.int().min(0).max(500) })
+      .default({ column: null, count: 20 }),
     form: TieForm.default('bent'),
     /** How tightly bundled ties are drawn together, 0 to 1. */
     tightness: z.number().min(0).max(1).default(0.75),
@@ -232,6 +243,10 @@ export const defaultMap: MapDescription = {
   ties: {
     colour: 'by community',
     arrows: true,
+    opacity: 'even',
+    shown: 'all',
+    apart: true,
+    names: { column: null, count: 20 },
     form: 'bent',
     tightness: 0.75,
     width: 'by weight',

@@ -96,6 +96,7 @@ export * from './network/groups';
 export * from './network/typedColumn';
 export * from './network/measure';
 export * from './network/tables';
+export * from './network/tieKinds';
 export * from './query/filterPhrase';
 export * from './query/matches';
 export * from './query/parseQuery';

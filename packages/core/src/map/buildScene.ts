@@ -6,6 +6,7 @@ import { buildPies } from './pies';
 import { buildRegions } from './regions';
 import type { SceneInput, ScreenNodes } from './sceneInput';
 import { boxBehind, type DiscBatch, type Ring, type Scene } from './scene';
+import { buildTieNames } from './tieNames';
 import { buildTies } from './ties';
 import { nodeScale } from './view';
 
@@ -22,6 +23,7 @@ export function buildScene(input: SceneInput): Scene {
   const legend = buildLegend(input.map, input.theme, input.size, input.view.scale);
   const taken = [...titles, ...notes.texts, ...legend.texts].map(boxBehind);
   const names = buildNames(input, nodes, taken);
+  const onTies = buildTieNames(input, nodes, [...taken, ...names.texts.map(boxBehind)]);
   return {
     width: input.size.width,
     height: input.size.height,
@@ -32,7 +34,7 @@ export function buildScene(input: SceneInput): Scene {
     pies: buildPies(clearNodes(input, nodes), input.map.pies, input.map.colours, nodes),
     rings: buildRings(input, nodes),
     leaders: [...names.leaders, ...notes.leaders],
-    texts: [...names.texts, ...titles, ...notes.texts],
+    texts: [...onTies, ...names.texts, ...titles, ...notes.texts],
     grips: [...names.grips, ...notes.grips],
     legend,
   };

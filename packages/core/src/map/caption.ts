@@ -137,11 +137,22 @@ function tiesPhrase({ ties }: MapDescription): string {
     'by community': '',
     'by target': 'in the colour of their target',
     mixed: 'in the colour of both ends',
+    'by kind': 'in the colour of their kind',
     neutral: 'grey',
   }[ties.colour];
-  return [ties.form, ...(colour ? [colour] : []), ...(ties.width === 'even' ? ['of one width'] : [])].join(
-    ', ',
-  );
+  const { column, count } = ties.names;
+  return [
+    ...(ties.shown === 'of selection' ? ['only those of what is selected'] : []),
+    ties.form,
+    ...(colour ? [colour] : []),
+    ...(ties.width === 'even' ? ['of one width'] : []),
+    ...(ties.opacity === 'by weight' ? ['paler the weaker'] : []),
+    ...(column === null || count === 0
+      ? []
+      : [
+          `${column === 'kinds' ? 'messages by kind' : column} written on the ${formatCount(count)} strongest`,
+        ]),
+  ].join(', ');
 }
 
 /** "community and 2 choices of nodes"; empty where nothing is outlined. */

@@ -44,7 +44,10 @@ export function buildLegend(map: PreparedMap, theme: Theme, size: Size, scale: n
         );
         break;
       case 'widths':
-        pen.widths(section.widths.map(({ label, width }) => ({ label, width: width * grownWidth(scale) })));
+        pen.widths(section.widths.map((one) => ({ ...one, width: one.width * grownWidth(scale) })));
+        break;
+      case 'kinds':
+        for (const kind of section.kinds) pen.kind(kind);
         break;
       case 'outlines':
         for (const line of section.lines) pen.outline(line);
@@ -58,6 +61,8 @@ function rowsOf(section: LegendSection): number {
   switch (section.what) {
     case 'groups':
       return section.groups.length;
+    case 'kinds':
+      return section.kinds.length;
     case 'outlines':
       return section.lines.length;
     case 'ramp':
@@ -158,12 +163,32 @@ class LegendPen {
     this.y += LINE;
   }
 
-  widths(widths: readonly { readonly label: string; readonly width: number }[]): void {
+  kind({
+    label,
+    colour,
+    ties,
+  }: {
+    readonly label: string;
+    readonly colour: string;
+    readonly ties: number;
+  }): void {
+    const [x, y] = [this.left, this.y + 6];
+    this.lines.push({ stroke: colour, alpha: 1, width: 2.2, points: Float32Array.of(x - 1, y, x + 12, y) });
+    this.write(
+      `${isolated(clipText(label, SIZE, 'plain', WIDTH - 60))}  ${formatCount(ties)}`,
+      this.left + 18,
+    );
+    this.y += LINE;
+  }
+
+  widths(
+    widths: readonly { readonly label: string; readonly width: number; readonly alpha: number }[],
+  ): void {
     let x = this.left;
-    for (const { label, width } of widths) {
+    for (const { label, width, alpha } of widths) {
       this.lines.push({
         stroke: this.theme.soft,
-        alpha: 1,
+        alpha,
         width,
         points: Float32Array.of(x, this.y + 6, x + 14, this.y + 6),
       });

@@ -5,7 +5,7 @@ import { numbersOf } from '../network/tables';
 import type { PreparedMap } from './prepare';
 import { OTHER_COLOUR } from './palette';
 import { isolated } from './textWidth';
-import { tieWidths, widthClass } from './ties';
+import { kindColours, OPACITIES, tieWidths, widthClass } from './ties';
 
 /** A line that explains a colour, a shape or both. */
 export interface LegendGroup {
@@ -23,14 +23,18 @@ export type LegendSection = { readonly part: LegendPart; readonly heading: strin
   | { readonly what: 'groups'; readonly groups: readonly LegendGroup[] }
   | { readonly what: 'ramp'; readonly range: readonly [number, number] }
   | { readonly what: 'sizes'; readonly values: readonly number[] }
-  | { readonly what: 'widths'; readonly widths: readonly { label: string; width: number }[] }
+  | { readonly what: 'kinds'; readonly kinds: readonly { label: string; colour: string; ties: number }[] }
+  | {
+      readonly what: 'widths';
+      readonly widths: readonly { label: string; width: number; alpha: number }[];
+    }
   | { readonly what: 'outlines'; readonly lines: readonly { label: string; colour: string }[] }
 );
 
 /** What the legend of a map says, without the parts that were taken away and those that explain nothing. */
 export function legendSections(map: PreparedMap): LegendSection[] {
   const { without, headings } = map.description.legend;
-  return [colours(map), pies(map), shapes(map), sizes(map), widths(map), outlines(map)]
+  return [colours(map), pies(map), shapes(map), sizes(map), kinds(map), widths(map), outlines(map)]
     .filter((section) => section !== null)
     .filter(({ part }) => !without.includes(part))
     .map((section) => ({ ...section, heading: headings[section.part] || section.heading }));
@@ -98,20 +102,46 @@ function sizeSteps([least, most]: readonly [number, number]): number[] {
   return steps.filter((value, i) => steps.indexOf(value) === i);
 }
 
+/** What the colours of ties are, where they go by kind. */
+function kinds(map: PreparedMap): LegendSection | null {
+  if (!map.tieKinds) return null;
+  const { by, names, of } = map.tieKinds;
+  const ties = new Uint32Array(names.length + 1);
+  for (const e of map.drawn) ties[of[e]]++;
+  const colours = kindColours(names.length);
+  const lines = [...names, 'of no kind'].map((label, i) => ({ label, colour: colours[i], ties: ties[i] }));
+  return {
+    part: 'ties',
+    heading: `Colour of ties: ${by}`,
+    what: 'kinds',
+    kinds: lines.filter((one) => one.ties > 0),
+  };
+}
+
 /** The widths of ties that are on the map, where there are several. */
 function widths(map: PreparedMap): LegendSection | null {
   const isCut = map.drawn.length < map.edges.length;
   const cut = `Ties: the ${formatCount(map.drawn.length)} strongest of ${formatCount(map.edges.length)} are drawn`;
-  if (map.description.ties.width === 'even' && !isCut) return null;
+  const { width, opacity } = map.description.ties;
+  const isEven = width === 'even' && opacity === 'even';
+  if (isEven && !isCut) return null;
   const weight = numbersOf(map.network.edges, 'weight');
   const present = new Set<number>();
   for (const e of map.drawn) present.add(widthClass(weight[e]));
   if (present.size < 2 && !isCut) return null;
   return {
     part: 'width',
-    heading: isCut ? cut : 'Width of ties: weight',
+    heading: isCut ? cut : `${width === 'even' ? 'Strength' : 'Width'} of ties: weight`,
     what: 'widths',
-    widths: tieWidths.filter((_, i) => present.has(i)),
+    widths: isEven
+      ? []
+      : tieWidths
+          .map((one, i) => ({
+            label: one.label,
+            width: width === 'even' ? 1.6 : one.width,
+            alpha: opacity === 'even' ? 1 : OPACITIES[i] / Math.max(...OPACITIES),
+          }))
+          .filter((_, i) => present.has(i)),
   };
 }
 

@@ -2,6 +2,7 @@ import type { MapDescription } from '@pebble/contract';
 import { isCategory } from '../network/columns';
 import { groupCodes } from '../network/groupCodes';
 import { graphOf, nodeLabels, numbersOf } from '../network/tables';
+import { tieKinds, type TieKinds } from '../network/tieKinds';
 import type { MapNetwork } from './mapNetwork';
 import { colourNodes, type ColourGroup } from './colours';
 import { drawnTies } from './drawnTies';
@@ -40,6 +41,10 @@ export interface PreparedMap {
   readonly pies: ReadonlyMap<number, readonly PieSlice[]> | null;
   /** The group of each node by which ties are drawn together; null where they are not. */
   readonly bundles: Uint32Array | null;
+  /** Of which kind each tie is, where they are coloured by it and have kinds. */
+  readonly tieKinds: TieKinds | null;
+  /** 1 for a tie beside which runs one the other way, by tie; null where they are not drawn apart. */
+  readonly twoWay: Uint8Array | null;
   readonly sizeRange: readonly [number, number];
   /** Shown nodes in the order in which they are painted: the smaller over the larger. */
   readonly paintOrder: Uint32Array;
@@ -79,11 +84,20 @@ export function prepareMap(whole: MapNetwork, description: MapDescription): Prep
     ...shapeNodes(network, nodes, description.shape.column),
     pies: description.shape.pies && !paint.colourRange ? pieSlices(network, edges, paint.colour) : null,
     bundles: description.ties.form === 'bundled' ? bundleGroups(network, description) : null,
+    tieKinds: description.ties.colour === 'by kind' ? tieKinds(network.edges) : null,
+    twoWay: description.ties.form === 'straight' && description.ties.apart ? twoWayTies(network) : null,
     paintOrder,
     namesOrder,
     hiddenNodes: network.nodeCount - nodes.length,
     hiddenEdges: network.edges['source'].length - edges.length,
   };
+}
+
+function twoWayTies({ nodeCount, edges }: MapNetwork): Uint8Array {
+  const source = numbersOf(edges, 'source');
+  const target = numbersOf(edges, 'target');
+  const known = new Set(Array.from(source, (a, e) => a * nodeCount + target[e]));
+  return Uint8Array.from(source, (a, e) => (a !== target[e] && known.has(target[e] * nodeCount + a) ? 1 : 0));
 }
 
 /** Ties are drawn together by the groups that colour the map; where it is coloured by a number, by communities. */

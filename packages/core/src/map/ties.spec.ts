@@ -133,3 +133,85 @@ describe('ties', () => {
     expect(curves[0].alpha).toBeLessThan(few.alpha);
   });
 });
+
+describe('what ties say beside whom they tie', () => {
+  const change = (ties: Partial<MapDescription['ties']>): Partial<MapDescription> => ({
+    ties: { ...defaultMap.ties, arrows: false, ...ties },
+  });
+  const withKinds = (given: MapNetwork, kinds: Record<string, readonly number[]>): MapNetwork => ({
+    ...given,
+    edges: {
+      ...given.edges,
+      ...Object.fromEntries(Object.entries(kinds).map(([kind, counts]) => [kind, Float64Array.from(counts)])),
+    },
+  });
+  const three = withKinds(
+    network([
+      [0, 1, 3],
+      [1, 2, 3],
+      [2, 3, 12],
+    ]),
+    { replies: [2, 0, 6], mentions: [1, 3, 6] },
+  );
+
+  it('of which kind they are: that of most messages, said by the legend', () => {
+    const { curves, legend } = draw(three, { change: change({ colour: 'by kind' }) });
+    expect(new Set(curves.map(({ stroke }) => stroke)).size).toBe(2);
+    const words = legend.texts.map(({ text }) => text);
+    expect(words).toContain('Colour of ties: most messages');
+    expect(words).toEqual(expect.arrayContaining([expect.stringMatching(/replies.* 2$/), expect.stringMatching(/mentions.* 1$/)])); // prettier-ignore
+  });
+
+  it('a text column of a file can be their kind; without kinds they are grey', () => {
+    const kept = network([[0, 1], [1, 2]]); // prettier-ignore
+    const filed = { ...kept, edges: { ...kept.edges, role: ['pays', ''] } };
+    const strokes = draw(filed, { change: change({ colour: 'by kind' }) }).curves.map(({ stroke }) => stroke);
+    expect(new Set(strokes).size).toBe(2);
+    expect(draw(kept, { change: change({ colour: 'by kind' }) }).curves[0].stroke).toBe(PAPER.tie);
+  });
+
+  it('paler the weaker, also where all have one width', () => {
+    const { curves, legend } = draw(three, { change: change({ opacity: 'by weight', width: 'even' }) });
+    const [weak, strong] = [...curves].sort((a, b) => a.alpha - b.alpha);
+    expect(strong.alpha).toBeGreaterThan(1.5 * weak.alpha);
+    expect(strong.width).toBe(weak.width);
+    expect(legend.texts.map(({ text }) => text)).toContain('Strength of ties: weight');
+  });
+
+  it('only those of what is selected', () => {
+    const only = change({ shown: 'of selection', names: { column: 'weight', count: 9 } });
+    const none = draw(three, { change: only });
+    expect(total(none.curves, 6)).toBe(0);
+    expect(none.texts.map(({ text }) => text)).not.toContain('12');
+    const focus = { nodes: new Set([2]), around: new Set([3]), edges: new Set([2]) };
+    const one = draw(three, { change: only, focus });
+    expect(total(one.curves, 6)).toBe(1);
+    expect(one.texts.map(({ text }) => text)).toContain('12');
+  });
+
+  it('the two directions beside each other where they are straight', () => {
+    const pair = network([[0, 1], [1, 0], [2, 3]]); // prettier-ignore
+    const ys = (apart: boolean): number[] =>
+      draw(pair, { change: change({ form: 'straight', apart }) }).lines.flatMap(({ points }) =>
+        Array.from({ length: points.length / 4 }, (_, i) => points[4 * i + 1]),
+      );
+    expect(ys(false)).toEqual([100, 100, 100]);
+    const [there, back, alone] = ys(true);
+    expect(there).toBeLessThan(99);
+    expect(back).toBeGreaterThan(101);
+    expect(alone).toBe(100);
+  });
+
+  it('names at the middle of the strongest, none over another', () => {
+    const named = (column: string, count: number): string[] => {
+      const { texts } = draw(three, { change: change({ form: 'straight', names: { column, count } }) });
+      return texts.filter(({ size }) => size < 11).map(({ text }) => text);
+    };
+    expect(named('weight', 1)).toEqual(['12']);
+    expect(named('kinds', 3)).toEqual(['6 replies, 6 mentions', '2 replies, 1 mention', '3 mentions']);
+    const twice = network([[0, 1, 5], [1, 0, 4]]); // prettier-ignore
+    const over = draw(twice, { change: change({ form: 'straight', names: { column: 'weight', count: 5 } }) });
+    expect(over.texts.filter(({ size }) => size < 11).map(({ text }) => text)).toEqual(['5']);
+    expect(named('nothing of this name', 3)).toEqual([]);
+  });
+});

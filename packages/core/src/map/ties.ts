@@ -1,6 +1,6 @@
 import { numbersOf } from '../network/tables';
 import type { ScreenNodes, SceneInput } from './sceneInput';
-import { mixed } from './palette';
+import { FURTHER_COLOURS, mixed, OTHER_COLOUR } from './palette';
 import type { CurveBatch, LineBatch, TriangleBatch } from './scene';
 import { routesOf, type Route } from './tieRoutes';
 
@@ -11,6 +11,10 @@ export const tieWidths = ['1', '2 to 3', '4 to 9', '10 and more'].map((label, i)
   label,
   width: WIDTHS[i],
 }));
+/** How strongly ties of the widths are drawn where the weaker are paler. */
+export const OPACITIES = [0.4, 0.7, 1.15, 1.8];
+/** Room between the two directions of a pair, in pixels, beside their width. */
+const APART = 1.4;
 /** A tie that is shorter on the screen, in pixels, is drawn straight: its bend would be less than a pixel. */
 const LONGEST_STRAIGHT = 16;
 const FADED = 0.22;
@@ -36,17 +40,20 @@ export function buildTies(input: SceneInput, nodes: ScreenNodes): TieMarks {
     target: numbersOf(map.network.edges, 'target'),
     nodes,
     route: routesOf(map, nodes),
+    twoWay: map.twoWay,
   };
   const weight = numbersOf(map.network.edges, 'weight');
   const { strokes, strokeOf } = strokesOf(input, ends);
+  const byWeight = ties.width === 'by weight' || ties.opacity === 'by weight';
   const isPale = (e: number): boolean =>
     map.pale !== null && (map.pale[ends.source[e]] === 1 || map.pale[ends.target[e]] === 1);
   // Pens by colour and width: of pale ties, of the others, and by width alone of picked ones.
   const own = strokes.length * WIDTHS.length;
   const sorted = sortByPen(map.drawn, 2 * own + WIDTHS.length, (e) => {
     if (!touchesView(e, ends, input)) return -1;
-    const width = ties.width === 'even' ? 0 : widthClass(weight[e]);
+    const width = byWeight ? widthClass(weight[e]) : 0;
     if (focus?.edges.has(e)) return 2 * own + width;
+    if (ties.shown === 'of selection') return -1;
     return (isPale(e) ? 0 : own) + strokeOf(e) * WIDTHS.length + width;
   });
   const inView = sorted.edges.length;
@@ -59,11 +66,17 @@ export function buildTies(input: SceneInput, nodes: ScreenNodes): TieMarks {
     const edges = sorted.edges.subarray(sorted.start[pen], sorted.start[pen + 1]);
     if (edges.length === 0) continue;
     const isPicked = pen >= 2 * own;
-    const width = WIDTHS[pen % WIDTHS.length] * grown;
+    const kind = pen % WIDTHS.length;
+    const width = WIDTHS[ties.width === 'even' ? 0 : kind] * grown;
+    const usualAlpha = ties.opacity === 'by weight' ? Math.min(1, base * OPACITIES[kind]) : base;
     draw(marks, edges, ends, {
       stroke: isPicked ? theme.mark : strokes[Math.floor((pen % own) / WIDTHS.length)],
       width: isPicked ? width * 1.25 : width,
-      alpha: isPicked ? pickedAlpha(focus?.edges.size ?? 0) : focus || pen < own ? base * FADED : base,
+      alpha: isPicked
+        ? pickedAlpha(focus?.edges.size ?? 0)
+        : focus || pen < own
+          ? usualAlpha * FADED
+          : usualAlpha,
       arrows: wantsArrows && (isPicked || (!focus && inView <= MOST_ARROWS)),
     });
   }
@@ -81,7 +94,11 @@ function strokesOf(
   { source, target }: Ends,
 ): { strokes: readonly string[]; strokeOf: (edge: number) => number } {
   const { colour } = map.description.ties;
-  if (colour === 'neutral' || map.colourRange !== null) return { strokes: [theme.tie], strokeOf: () => 0 };
+  const kinds = map.tieKinds;
+  if (colour === 'by kind' && kinds)
+    return { strokes: kindColours(kinds.names.length), strokeOf: (e) => kinds.of[e] };
+  if (colour === 'neutral' || colour === 'by kind' || map.colourRange !== null)
+    return { strokes: [theme.tie], strokeOf: () => 0 };
   const count = map.colours.length;
   switch (colour) {
     case 'by community':
@@ -95,11 +112,17 @@ function strokesOf(
   }
 }
 
+/** The colours of kinds of ties, which are none of those that nodes have at first; the last is that of no kind. */
+export function kindColours(kinds: number): string[] {
+  return [...FURTHER_COLOURS.slice(0, kinds), OTHER_COLOUR];
+}
+
 interface Ends {
   readonly source: ArrayLike<number>;
   readonly target: ArrayLike<number>;
   readonly nodes: ScreenNodes;
   readonly route: Route;
+  readonly twoWay: Uint8Array | null;
 }
 
 interface PenStyle {
@@ -171,7 +194,7 @@ function touchesView(e: number, { source, target, nodes: { x, y } }: Ends, { siz
 /** The points of some ties: short ones as lines, the others as curves, with arrowheads where they are wanted and have room. */
 function tracePart(
   edges: Uint32Array,
-  { source, target, nodes, route }: Ends,
+  { source, target, nodes, route, twoWay }: Ends,
   width: number,
   arrows: boolean,
 ): { lines: Float32Array; curves: Float32Array; heads: readonly number[] } {
@@ -197,14 +220,18 @@ function tracePart(
     // An arrow comes from the last control point; on a straight tie from its source.
     const [fromX, fromY] = parts === 0 ? [x[a], y[a]] : [way[last], way[last + 1]];
     const end = arrows ? arrowEnd(fromX, fromY, nodes, b, width, length) : null;
-    if (end) heads.push(...end.head);
     if (parts === 0) {
-      lines[line++] = x[a];
-      lines[line++] = y[a];
-      lines[line++] = end ? end.x : x[b];
-      lines[line++] = end ? end.y : y[b];
+      // To the left of its way.
+      const aside = twoWay?.[e] === 1 && length >= LONGEST_STRAIGHT ? (APART + width / 2) / length : 0;
+      const [ox, oy] = [dy * aside, -dx * aside];
+      if (end) heads.push(...end.head.map((at, i) => at + (i % 2 === 0 ? ox : oy)));
+      lines[line++] = x[a] + ox;
+      lines[line++] = y[a] + oy;
+      lines[line++] = (end ? end.x : x[b]) + ox;
+      lines[line++] = (end ? end.y : y[b]) + oy;
       continue;
     }
+    if (end) heads.push(...end.head);
     if (end) {
       way[last + 2] = end.x;
       way[last + 3] = end.y;
@@ -253,8 +280,13 @@ function arrowEnd(
 
 /** A self-tie: a small loop over the node, made of two curves. */
 function writeLoop(curves: Float32Array, at: number, x: number, y: number, r: number): number {
-  const high = y - r * 1.6 - 7;
+  const high = loopTop(y, r);
   const wide = r * 0.8 + 6;
   curves.set([x, y - r * 0.8, x - wide, high, x, high, x, high, x + wide, high, x, y - r * 0.8], at);
   return at + 12;
+}
+
+/** How high the loop of a self-tie reaches. */
+export function loopTop(y: number, r: number): number {
+  return y - r * 1.6 - 7;
 }

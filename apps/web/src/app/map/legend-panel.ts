@@ -8,6 +8,7 @@ const PARTS: readonly (readonly [LegendPart, words: string])[] = [
   ['colour', 'colours'],
   ['shape', 'shapes'],
   ['size', 'sizes'],
+  ['ties', 'colours of ties'],
   ['width', 'widths of ties'],
   ['outlines', 'outlines'],
 ];

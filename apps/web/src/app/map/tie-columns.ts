@@ -1,17 +1,5 @@
-import { formatCount, numbersOf, type MapNetwork } from '@pebble/core';
+import { formatCount, MESSAGE_KINDS, numbersOf, type MapNetwork } from '@pebble/core';
 import { counted } from '../shared/words';
-
-/** Columns of the tie table that count messages by kind, with the words for one and for many. */
-const KINDS = [
-  ['replies', 'reply', 'replies'],
-  ['comment replies', 'answer to a comment', 'answers to comments'],
-  ['quotes', 'quote', 'quotes'],
-  ['mentions', 'mention', 'mentions'],
-  ['reposts', 'repost', 'reposts'],
-  ['sent', 'email sent', 'emails sent'],
-  ['copies', 'copy', 'copies'],
-  ['blind copies', 'blind copy', 'blind copies'],
-] as const;
 
 const ENDS = ['source', 'target', 'weight', 'first', 'last'];
 
@@ -26,12 +14,12 @@ export function tieColumns({ edges }: MapNetwork): { numbers: string[]; texts: s
 
 /** Whether ties are messages by which one account addresses another. */
 export function isByAddress({ edges }: MapNetwork): boolean {
-  return KINDS.some(([column]) => column in edges);
+  return MESSAGE_KINDS.some(([column]) => column in edges);
 }
 
 /** "2 replies, 1 mention"; for other ties their weight, and how likely they are by chance where that is known. */
 export function tieDetail(data: MapNetwork, edge: number): string {
-  const parts = KINDS.filter(([column]) => column in data.edges)
+  const parts = MESSAGE_KINDS.filter(([column]) => column in data.edges)
     .map(([column, one, many]) => ({ count: numbersOf(data.edges, column)[edge], one, many }))
     .filter(({ count }) => count > 0)
     .map(({ count, one, many }) => counted(count, one, many));

@@ -1,0 +1,108 @@
+import { DiscGrid } from './discGrid';
+import { MESSAGE_KINDS } from '../network/tieKinds';
+import { numbersOf } from '../network/tables';
+import { formatValue } from './formatValue';
+import type { TextBox } from './leader';
+import type { PreparedMap } from './prepare';
+import { boxBehind, type TextMark } from './scene';
+import type { SceneInput, ScreenNodes } from './sceneInput';
+import { clipText } from './textWidth';
+import { loopTop } from './ties';
+import { routesOf } from './tieRoutes';
+
+const SIZE = 10.5;
+/** A longer name of a tie is shortened, in pixels. */
+const LONGEST = 130;
+
+/** What the name of a tie says; empty for a tie without one. */
+export function tieNameOf({ network: { edges } }: PreparedMap, column: string, edge: number): string {
+  if (column === 'kinds')
+    return MESSAGE_KINDS.filter(([kind]) => kind in edges && numbersOf(edges, kind)[edge] > 0)
+      .map(([kind, one, many]) => {
+        const count = numbersOf(edges, kind)[edge];
+        return `${formatValue(count)} ${count === 1 ? one : many}`;
+      })
+      .join(', ');
+  const values = edges[column];
+  if (values === undefined) return '';
+  const value = values[edge];
+  if (typeof value === 'string') return value;
+  return Number.isNaN(value) ? '' : formatValue(value);
+}
+
+/**
+ * Names at the middle of the strongest ties that can be seen; one that would cover a node, another name or a note is left out.
+ * @param taken boxes that no name may cover
+ */
+export function buildTieNames(
+  { map, theme, focus, size }: SceneInput,
+  nodes: ScreenNodes,
+  taken: readonly TextBox[],
+): TextMark[] {
+  const { ties } = map.description;
+  if (ties.names.column === null || ties.names.count === 0) return [];
+  const { column, count } = ties.names;
+  const weight = numbersOf(map.network.edges, 'weight');
+  const middle = middles(map, nodes);
+  const seen = map.drawn.filter((e) => {
+    if (focus ? !focus.edges.has(e) : ties.shown === 'of selection') return false;
+    const [x, y] = middle(e);
+    return x > 0 && x < size.width && y > 0 && y < size.height;
+  });
+  const strongest = Array.from(seen).sort((a, b) => weight[b] - weight[a] || a - b);
+  const grid = new DiscGrid(nodes, size);
+  const coversNode = ({ left, top, right, bottom }: TextBox): boolean => {
+    let covers = false;
+    grid.forEachIn(left, top, right, bottom, () => (covers = true));
+    return covers;
+  };
+  const boxes: TextBox[] = [...taken];
+  const texts: TextMark[] = [];
+  for (const e of strongest) {
+    if (texts.length >= count) break;
+    const text = clipText(tieNameOf(map, column, e), SIZE, 'plain', LONGEST);
+    if (text === '') continue;
+    const [x, y] = middle(e);
+    const mark: TextMark = {
+      text,
+      x,
+      y: y + SIZE * 0.32,
+      size: SIZE,
+      face: 'plain',
+      anchor: 'middle',
+      fill: theme.soft,
+      halo: theme.ground,
+      alpha: 1,
+    };
+    const box = boxBehind(mark);
+    if (boxes.some((other) => overlap(box, other)) || coversNode(box)) continue;
+    boxes.push(box);
+    texts.push(mark);
+  }
+  return texts;
+}
+
+function overlap(a: TextBox, b: TextBox): boolean {
+  return a.left < b.right && b.left < a.right && a.top < b.bottom && b.top < a.bottom;
+}
+
+/** Where the middle of each tie is, by its route. */
+function middles(map: PreparedMap, nodes: ScreenNodes): (edge: number) => readonly [number, number] {
+  const source = numbersOf(map.network.edges, 'source');
+  const target = numbersOf(map.network.edges, 'target');
+  const route = routesOf(map, nodes);
+  const way = new Float64Array(8);
+  const { x, y, radius } = nodes;
+  return (e) => {
+    const [a, b] = [source[e], target[e]];
+    if (a === b) return [x[a], loopTop(y[a], radius[a])];
+    switch (route(a, b, way)) {
+      case 0:
+        return [(x[a] + x[b]) / 2, (y[a] + y[b]) / 2];
+      case 1:
+        return [(x[a] + 2 * way[0] + x[b]) / 4, (y[a] + 2 * way[1] + y[b]) / 4];
+      default:
+        return [way[2], way[3]];
+    }
+  };
+}
