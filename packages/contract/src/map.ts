@@ -286,6 +286,8 @@ export const LayoutMethod = z.enum([
   'stress',
   'springs',
   'few-crossings',
+  'round-one',
+  'given',
 ]);
 export type LayoutMethod = z.infer<typeof LayoutMethod>;
 
@@ -296,6 +298,10 @@ export const LayoutSettings = z.object({
   /** What the y of axes goes by. */
   other: z.string().nullable().default(null),
   seed: z.int().min(0).max(0xffffffff).default(1),
+  /** Whether attraction begins anew or goes on from where the nodes are. */
+  begin: z.enum(['anew', 'as it is']).default('anew'),
+  /** The node in the middle of an arrangement round one; null for the one with most ties. */
+  centre: z.int().min(0).nullable().default(null),
   /** Iterations at most; the layout stops by itself before when it has come to rest. */
   iterations: z.int().min(1).max(10_000).default(600),
   gravity: z.number().min(0).max(100).default(1),

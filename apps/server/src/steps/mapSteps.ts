@@ -3,13 +3,15 @@ import { wholeShown } from '@pebble/contract';
 import {
   arrange,
   columnTitle,
+  goesOn,
   graphOf,
   layoutData,
   layoutSentence,
   prepareMap,
   shownPhrase,
+  type LayoutData,
 } from '@pebble/core';
-import { findNetwork, readMap, saveMap } from '../db/networks';
+import { findNetwork, readMap, readPositions, saveMap } from '../db/networks';
 import { uploadPath } from '../files/places';
 import { readTable } from '../files/tables';
 import { StepRefused, type StepContext, type StepDefinition } from './step';
@@ -75,13 +77,14 @@ async function computePositions(
   const { description } = await readMap(store, network);
   const table = { nodeCount, nodes, edges };
   const { radius } = prepareMap(table, { ...description, show: wholeShown });
+  const now = goesOn(layout) ? placesNow(await readPositions(store, network), description.held) : null;
   const arranged = refuseTooLarge(() =>
     arrange(
       graphOf(nodeCount, edges),
       radius,
       layout,
       (share) => progress('Arranging', share),
-      layoutData(table, description, layout),
+      layoutData(table, description, layout, now),
     ),
   );
   const positions = Buffer.alloc(nodeCount * 8);
@@ -91,6 +94,14 @@ async function computePositions(
   }
   await saveMap(store, network, { layout, iterations: arranged.iterations, moved: 0, positions });
   return { iterations: arranged.iterations, moved: 0 };
+}
+
+/** Where the nodes are, with those that are not to move; null for a map without places. */
+function placesNow(positions: Buffer | null, held: readonly number[]): LayoutData['now'] {
+  if (!positions) return null;
+  const along = (offset: number): Float32Array =>
+    Float32Array.from({ length: positions.length / 8 }, (_, v) => positions.readFloatLE(8 * v + offset));
+  return { x: along(0), y: along(4), held };
 }
 
 export const describeMap: StepDefinition<'describe-map'> = {

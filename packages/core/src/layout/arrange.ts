@@ -1,6 +1,5 @@
 import type { LayoutMethod, LayoutSettings } from '@pebble/contract';
 import { weakComponents, type Components } from '../graph/components';
-import { keepPart } from '../graph/filter';
 import type { Graph } from '../graph/graph';
 import { Attraction } from './attraction';
 import { axes } from './axes';
@@ -8,12 +7,16 @@ import { circle } from './circle';
 import { columns } from './columns';
 import { FewCrossings } from './fewCrossings';
 import { centre, makeRoom, NODE_GAP, parkBelow, span, turn } from './finish';
+import { given } from './given';
+import { goingOn } from './goingOn';
 import { grid } from './grid';
 import { islands } from './islands';
 import { multilevelStart } from './multilevel';
 import { packRound } from './pack';
 import { NO_DATA, type LayoutData, type PlacedInput, type Placement } from './placed';
+import { componentParts } from './parts';
 import { rings } from './rings';
+import { roundOne } from './roundOne';
 import type { Running } from './running';
 import { Springs } from './springs';
 import { Stress } from './stress';
@@ -41,7 +44,16 @@ interface PartLayout {
 }
 
 /** Arrangements that are placed at once; the others go on in rounds, component by component. */
-const PLACEMENTS: Partial<Record<LayoutMethod, Placement>> = { axes, circle, columns, grid, islands, rings };
+const PLACEMENTS: Partial<Record<LayoutMethod, Placement>> = {
+  axes,
+  circle,
+  columns,
+  given,
+  grid,
+  islands,
+  rings,
+  'round-one': roundOne,
+};
 /** Parts with more nodes begin from smaller pictures of themselves. */
 const LARGE = 1500;
 
@@ -60,10 +72,14 @@ export function* arranging(
   data: LayoutData = NO_DATA,
   progress?: (share: number) => void,
 ): Generator<{ iteration: number; preview: () => Arrangement }, Arrangement> {
+  if (goesOn(settings) && data.now) return yield* goingOn(graph, radius, settings, data.now);
   const placement = PLACEMENTS[settings.method];
   if (placement) return place(placement, { graph, radius, settings, data, progress });
   const components = weakComponents(graph);
-  const parts = splitParts(graph, components, settings);
+  const parts = componentParts(graph, components).map((part) => ({
+    node: part.node,
+    layout: runningOf(part.graph, settings),
+  }));
   let iterations = 0;
   let cameToRest = true;
   const picture = { graph, parts, components, radius, settings };
@@ -79,6 +95,11 @@ export function* arranging(
     if (!part.layout.atRest) cameToRest = false;
   }
   return { ...assemble(picture, iterations, true), cameToRest };
+}
+
+/** Whether an arrangement goes on from where the nodes are. */
+export function goesOn({ begin, method }: LayoutSettings): boolean {
+  return begin === 'as it is' && method === 'attraction';
 }
 
 /** Arranges without pauses; see `arranging`. */
@@ -103,17 +124,17 @@ function place(placement: Placement, given: Omit<PlacedInput, 'nodes'>): Arrange
   const { of, size } = weakComponents(graph);
   const isApart = (v: number): boolean => settings.isolates === 'below' && size[of[v]] === 1;
   // In a grid and by axes nodes stand by what they are, tied or not.
-  const all = settings.method === 'grid' || settings.method === 'axes';
+  const all = ['grid', 'axes', 'given'].includes(settings.method);
   const nodes: number[] = [];
   const apart: number[] = [];
   for (let v = 0; v < graph.nodeCount; v++) (!all && isApart(v) ? apart : nodes).push(v);
   const x = new Float64Array(graph.nodeCount);
   const y = new Float64Array(graph.nodeCount);
   placement({ ...given, nodes }, x, y);
-  const isRound = settings.method === 'rings' || settings.method === 'circle';
+  const isRound = ['rings', 'circle', 'round-one'].includes(settings.method);
   let overlaps = 0;
-  // Columns have room for each node as they are; moved apart, they would be none.
-  if (settings.separate && settings.method !== 'columns') {
+  // Columns have room for each node as they are; moved apart, they would be none. Given places are true ones.
+  if (settings.separate && !['columns', 'given'].includes(settings.method)) {
     const [px, py] = [Float64Array.from(nodes, (v) => x[v]), Float64Array.from(nodes, (v) => y[v])];
     overlaps = makeRoom(
       px,
@@ -129,41 +150,6 @@ function place(placement: Placement, given: Omit<PlacedInput, 'nodes'>): Arrange
   }
   parkBelow(apart, x, y, radius, nodes);
   return { x: Float32Array.from(x), y: Float32Array.from(y), iterations: 1, cameToRest: true, overlaps };
-}
-
-/** One part for each component of two nodes or more, the largest first. */
-function splitParts(graph: Graph, components: Components, settings: LayoutSettings): PartLayout[] {
-  const members: number[][] = Array.from({ length: components.count }, () => []);
-  for (let v = 0; v < graph.nodeCount; v++) members[components.of[v]].push(v);
-  const edges: number[][] = Array.from({ length: components.count }, () => []);
-  for (let e = 0; e < graph.source.length; e++) edges[components.of[graph.source[e]]].push(e);
-  const makePart = (whole: Graph, node: Uint32Array): PartLayout => ({
-    node,
-    layout: runningOf(whole, settings),
-  });
-  const number = new Uint32Array(graph.nodeCount);
-  return members
-    .filter((nodes) => nodes.length > 1)
-    .map((nodes, c) => {
-      if (nodes.length > graph.nodeCount / 2) {
-        const part = keepPart(
-          graph,
-          (v) => components.of[v] === c,
-          () => true,
-        );
-        return makePart(part.graph, part.node);
-      }
-      nodes.forEach((v, i) => (number[v] = i));
-      return makePart(
-        {
-          nodeCount: nodes.length,
-          source: Uint32Array.from(edges[c], (e) => number[graph.source[e]]),
-          target: Uint32Array.from(edges[c], (e) => number[graph.target[e]]),
-          weight: Float64Array.from(edges[c], (e) => graph.weight[e]),
-        },
-        Uint32Array.from(nodes),
-      );
-    });
 }
 
 function runningOf(graph: Graph, settings: LayoutSettings): Running {

@@ -18,6 +18,10 @@ export interface AttractionSettings {
   hubs?: 'usual' | 'rim';
   /** Where nodes begin; by chance where it is left out. */
   start?: Places | null;
+  /** 1 for nodes that do not move. */
+  fixed?: Uint8Array | null;
+  /** How closely rest is looked for, beside what is usual. */
+  rest?: number;
 }
 
 /**
@@ -96,6 +100,54 @@ export class Attraction implements Running {
     this.iterations++;
   }
 
+  /**
+   * Scales the nodes so that attraction and gravity on one side and repulsion on the other hold each other (of each force the sum of its
+   * products with the places is the same), and returns by how much. So places in other units are a beginning that neither bursts nor falls
+   * together.
+   */
+  balance(): number {
+    const { x, y, mass, from, to, pull, settings } = this;
+    let [attraction, gravity, all, squares] = [0, 0, 0, 0];
+    for (let e = 0; e < from.length; e++) {
+      const dx = x[to[e]] - x[from[e]];
+      const dy = y[to[e]] - y[from[e]];
+      const distance = Math.sqrt(dx * dx + dy * dy);
+      attraction += pull[e] * distance * this.along(distance);
+    }
+    for (let v = 0; v < x.length; v++) {
+      gravity += settings.gravity * mass[v] * Math.sqrt(x[v] * x[v] + y[v] * y[v]);
+      all += mass[v];
+      squares += mass[v] * mass[v];
+    }
+    const repulsion = (settings.repulsion * (all * all - squares)) / 2;
+    if (!(attraction + gravity > 0) || !(repulsion > 0)) return 1;
+    const powered = (s: number): number =>
+      settings.apart === 'little' ? s * s : settings.apart === 'far' ? s : s * Math.sqrt(s);
+    let [low, high] = [1e-6, 1e6];
+    for (let i = 0; i < 100; i++) {
+      const middle = Math.sqrt(low * high);
+      if (attraction * powered(middle) + gravity * middle < repulsion) low = middle;
+      else high = middle;
+    }
+    for (let v = 0; v < x.length; v++) {
+      x[v] *= low;
+      y[v] *= low;
+    }
+    return low;
+  }
+
+  /** How much a tie of weight 1 and this length pulls. */
+  private along(distance: number): number {
+    switch (this.settings.apart) {
+      case 'little':
+        return distance;
+      case 'far':
+        return ROOT_LENGTH * ROOT_LENGTH;
+      default:
+        return ROOT_LENGTH * Math.sqrt(distance);
+    }
+  }
+
   private scatter(chance: Random): void {
     const radius = 10 * Math.sqrt(this.x.length);
     for (let v = 0; v < this.x.length; v++) {
@@ -162,7 +214,9 @@ export class Attraction implements Running {
     this.adaptSpeed(swinging, traction, n);
     let moved = 0;
     let spreadOut = 0;
+    const { fixed } = this.settings;
     for (let v = 0; v < n; v++) {
+      if (fixed?.[v] === 1) continue;
       const sx = forceX[v] - lastX[v];
       const sy = forceY[v] - lastY[v];
       const swing = mass[v] * Math.sqrt(sx * sx + sy * sy);
@@ -174,7 +228,7 @@ export class Attraction implements Running {
       moved += Math.sqrt(mx * mx + my * my);
       spreadOut += Math.sqrt(x[v] * x[v] + y[v] * y[v]);
     }
-    this.quiet = moved < REST * spreadOut ? this.quiet + 1 : 0;
+    this.quiet = moved < REST * (this.settings.rest ?? 1) * spreadOut ? this.quiet + 1 : 0;
   }
 
   private adaptSpeed(swinging: number, traction: number, n: number): void {

@@ -41,8 +41,11 @@ const line = (n: number): Graph =>
     Array.from({ length: n - 1 }, (_, i) => i + 1),
   );
 
+/** All that find places; given ones are what they are. */
+const METHODS = LayoutMethod.options.filter((method) => method !== 'given');
+
 describe('every arrangement', () => {
-  it.each(LayoutMethod.options)('%s is the same for the same seed, finite, without overlaps', (method) => {
+  it.each(METHODS)('%s is the same for the same seed, finite, without overlaps', (method) => {
     const { graph, group } = planted(2, 3, 18, 0.3, 0.02);
     const groups = Uint32Array.from(group);
     const size = radii(graph.nodeCount);
@@ -57,7 +60,7 @@ describe('every arrangement', () => {
         );
   });
 
-  it.each(LayoutMethod.options)('%s stands nothing, one node, and nodes without ties', (method) => {
+  it.each(METHODS)('%s stands nothing, one node, and nodes without ties', (method) => {
     for (const n of [0, 1, 2, 5]) {
       const { x, y } = draw(makeGraph(n, [], []), { method });
       expect([...x, ...y].every(Number.isFinite)).toBe(true);

@@ -11,9 +11,27 @@ export interface LayoutData {
   readonly groups: Uint32Array | null;
   /** Which of the sorts of a two-mode network each node is. */
   readonly sides: Uint8Array | null;
+  /** Whether ties have a direction. */
+  readonly directed: boolean;
+  /** Where the nodes are, for an arrangement that goes on. */
+  readonly now: Present | null;
 }
 
-export const NO_DATA: LayoutData = { first: null, second: null, groups: null, sides: null };
+/** Where the nodes are now, and those among them that are not to move. */
+export interface Present {
+  readonly x: ArrayLike<number>;
+  readonly y: ArrayLike<number>;
+  readonly held: readonly number[];
+}
+
+export const NO_DATA: LayoutData = {
+  first: null,
+  second: null,
+  groups: null,
+  sides: null,
+  directed: true,
+  now: null,
+};
 
 /** What an arrangement that is placed at once is given. */
 export interface PlacedInput {

@@ -3,13 +3,14 @@ import { groupCodes } from '../network/groupCodes';
 import { isCategory } from '../network/columns';
 import type { LayoutData } from '../layout/placed';
 import { sortsIn } from '../weave/oneSort';
-import type { MapNetwork } from './mapNetwork';
+import { isDirected, type MapNetwork } from './mapNetwork';
 
 /** What an arrangement is told of the nodes of a network: the columns that it goes by, their groups and sorts. */
 export function layoutData(
   network: MapNetwork,
   { colour }: Pick<MapDescription, 'colour'>,
   settings: LayoutSettings,
+  now: LayoutData['now'] = null,
 ): LayoutData {
   const { nodes, edges } = network;
   const groups = groupColumn(network, settings.column, colour.column);
@@ -17,6 +18,8 @@ export function layoutData(
   return {
     first: numbers(network, settings.column),
     second: numbers(network, settings.other),
+    directed: isDirected(network),
+    now,
     groups: groups === null ? null : groupCodes(nodes[groups]).of,
     // Sources of ties stand on the left.
     sides: sorts && Uint8Array.from(sorts, (sort) => (sort === sortOfSources(network, sorts) ? 0 : 1)),

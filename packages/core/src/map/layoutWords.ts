@@ -1,5 +1,6 @@
 import type { LayoutMethod, LayoutSettings } from '@pebble/contract';
 import { columnTitle } from '../network/columns';
+import { goesOn } from '../layout/arrange';
 import { formatCount } from '../weave/sentence';
 
 /** What an arrangement is called, and what it is good for. */
@@ -87,7 +88,25 @@ export const LAYOUTS: readonly LayoutWords[] = [
     'As few ties cross as are found. For up to 60 nodes that hang together.',
     'in the manner of Davidson & Harel 1996',
   ),
+  words(
+    'round-one',
+    'round one node',
+    'One node in the middle: on its left who has ties to it, on its right whom it has ties to, above who has both; the strongest nearest. All others stand outside, in the direction of those that they are tied to.',
+    'common practice for the network of one person',
+  ),
+  words(
+    'given',
+    'at given places',
+    'By two columns, to the right and downwards, in one scale: distances stay true. Places that were written from a map come back to where they were.',
+    'by the values of two columns',
+    'two numbers',
+  ),
 ];
+
+/** Whether a seed decides where nodes stand. */
+export function isByChance(method: LayoutMethod): boolean {
+  return !['grid', 'axes', 'rings', 'circle', 'columns', 'round-one', 'given'].includes(method);
+}
 
 export function layoutWords(method: LayoutMethod): LayoutWords {
   return LAYOUTS.find((one) => one.method === method)!;
@@ -104,6 +123,8 @@ export function layoutPhrase({ method, column, other }: LayoutSettings): string 
     case 'a number':
       return `${phrase} by ${column === null ? 'degree' : columnTitle(column)}`;
     case 'two numbers':
+      if (method === 'given')
+        return `${phrase}, ${columnTitle(column ?? 'degree')} and ${columnTitle(other ?? 'degree')}`;
       return `${phrase}, ${column === null ? 'degree' : columnTitle(column)} across and ${other === null ? 'degree' : columnTitle(other)} up`;
   }
 }
@@ -111,10 +132,11 @@ export function layoutPhrase({ method, column, other }: LayoutSettings): string 
 /** "by attraction (Noack 2009; seed 1, 320 iterations); overlaps were removed, …", for the methods text. */
 export function layoutSentence(layout: LayoutSettings, iterations: number | null): string {
   const { source, method } = layoutWords(layout.method);
-  const isRun = !['grid', 'axes', 'rings', 'circle', 'columns'].includes(method);
+  const isRun = isByChance(method);
+  const onward = goesOn(layout);
   const parts = [
     source,
-    ...(isRun ? [`seed ${layout.seed}`] : []),
+    ...(onward ? ['going on from where the nodes were'] : isRun ? [`seed ${layout.seed}`] : []),
     ...(isRun && iterations !== null ? [`${formatCount(iterations)} iterations`] : []),
     ...(method === 'attraction' && layout.apart !== 'usual'
       ? [`communities pulled ${layout.apart} apart`]
@@ -125,9 +147,13 @@ export function layoutSentence(layout: LayoutSettings, iterations: number | null
     ...(method === 'attraction' && layout.hubs === 'rim' ? ['nodes with many ties pushed to the rim'] : []),
   ];
   const after = [
-    ...(layout.separate ? ['overlaps were removed'] : []),
-    ...(method === 'attraction' ? ['small components packed round the largest'] : []),
-    layout.isolates === 'below' ? 'isolates set apart below' : 'isolates set among the rest',
+    ...(layout.separate && method !== 'given' ? ['overlaps were removed'] : []),
+    ...(method === 'attraction' && !onward ? ['small components packed round the largest'] : []),
+    onward
+      ? 'isolates left where they were'
+      : layout.isolates === 'below'
+        ? 'isolates set apart below'
+        : 'isolates set among the rest',
   ];
   return `${layoutPhrase(layout)} (${parts.join('; ')}); ${after.join(', ')}`;
 }

@@ -9,3 +9,8 @@ export interface MapNetwork {
   /** When the messages of its ties were written, where that is known and was asked for. */
   readonly moments?: TieMoments | null;
 }
+
+/** Whether its ties have a direction; a network that was not measured yet is taken to be directed. */
+export function isDirected({ nodes }: MapNetwork): boolean {
+  return 'inDegree' in nodes || !('degree' in nodes);
+}

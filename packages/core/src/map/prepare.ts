@@ -3,7 +3,7 @@ import { isCategory } from '../network/columns';
 import { groupCodes } from '../network/groupCodes';
 import { graphOf, nodeLabels, numbersOf } from '../network/tables';
 import { tieKinds, type TieKinds } from '../network/tieKinds';
-import type { MapNetwork } from './mapNetwork';
+import { isDirected, type MapNetwork } from './mapNetwork';
 import { colourNodes, type ColourGroup } from './colours';
 import { drawnTies } from './drawnTies';
 import { weighedWithin } from './moments';
@@ -72,7 +72,7 @@ export function prepareMap(whole: MapNetwork, description: MapDescription): Prep
     nodes,
     edges,
     drawn: drawnTies(edges, numbersOf(network.edges, 'weight')),
-    directed: 'inDegree' in network.nodes || !('degree' in network.nodes),
+    directed: isDirected(network),
     labels,
     pale: bothPale(pale, paint.unsure),
     radius: size.radius,

@@ -5,6 +5,7 @@ import { PAPER } from './palette';
 import type { MapNetwork } from './mapNetwork';
 import { prepareMap } from './prepare';
 import type { Scene } from './scene';
+import { tieNameOf } from './tieNames';
 
 /** Nodes on a line, 100 apart, with the given ties. */
 function network(
@@ -208,7 +209,10 @@ describe('what ties say beside whom they tie', () => {
       return texts.filter(({ size }) => size < 11).map(({ text }) => text);
     };
     expect(named('weight', 1)).toEqual(['12']);
-    expect(named('kinds', 3)).toEqual(['6 replies, 6 mentions', '2 replies, 1 mention', '3 mentions']);
+    // The longer ones would cover nodes.
+    expect(named('kinds', 3)).toEqual(['3 mentions']);
+    const map = prepareMap(three, { ...defaultMap, size: { ...defaultMap.size, column: 'degree' } });
+    expect([0, 1, 2].map((e) => tieNameOf(map, 'kinds', e))).toEqual(['2 replies, 1 mention', '3 mentions', '6 replies, 6 mentions']); // prettier-ignore
     const twice = network([[0, 1, 5], [1, 0, 4]]); // prettier-ignore
     const over = draw(twice, { change: change({ form: 'straight', names: { column: 'weight', count: 5 } }) });
     expect(over.texts.filter(({ size }) => size < 11).map(({ text }) => text)).toEqual(['5']);

@@ -8,6 +8,7 @@ import {
   focusOnNodes,
   focusOnTies,
   fromArrow,
+  goesOn,
   graphOf,
   keepHeld,
   layoutData,
@@ -16,6 +17,7 @@ import {
   prepareMap,
   type Focus,
   type HeldPlaces,
+  type LayoutData,
   type MapNetwork,
   type TieMoments,
   type Size,
@@ -346,7 +348,7 @@ export class MapSession {
       graph: graphOf(data.nodeCount, data.edges),
       radius,
       settings,
-      data: layoutData(data, description, settings),
+      data: layoutData(data, description, settings, goesOn(settings) ? this.present(held) : null),
     };
     this.run.start(request, {
       share: (share) => this.layout.set({ what: 'running', done: `${Math.round(100 * share)} %` }),
@@ -370,6 +372,33 @@ export class MapSession {
         this.error.set(`The layout stopped: ${reason}`);
       },
     });
+  }
+
+  /** Where the nodes are, and which of them are not to move. */
+  private present(held: HeldPlaces): LayoutData['now'] {
+    const places = this.places();
+    return places && { x: places.x.slice(), y: places.y.slice(), held: [...held.keys()] };
+  }
+
+  /** Lets the server go on from where the nodes are; it does so when this page is closed, too. */
+  async arrangeOnServer(settings: LayoutSettings): Promise<void> {
+    const network = this.network();
+    if (!network) return;
+    this.stopLayout();
+    await this.savePlaces(network);
+    const asked = { network: network.id, layout: settings, upload: null, iterations: null, moved: 0 };
+    try {
+      const step = await firstValueFrom(this.api.step(network.study, 'arrange-map', asked));
+      if (step.state !== 'done') throw new Error(step.error ?? 'It was cancelled.');
+      const places = separate(new Float32Array(await firstValueFrom(this.api.positions(network.id))));
+      if (this.network()?.id !== network.id) return;
+      this.settings.set(settings);
+      this.base.set(places);
+      this.settle(network, Number(step.result?.['iterations'] ?? settings.iterations));
+    } catch (error) {
+      const { message } = error as Error;
+      this.store.dispatch(WorkActions.failed({ message: `${message} The map stays as it was.` }));
+    }
   }
 
   /** Takes an arrangement that was worked out elsewhere. */

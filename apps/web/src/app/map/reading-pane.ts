@@ -183,6 +183,15 @@ export class ReadingPane {
     );
   }
 
+  /** Shows the selected node and its neighbours alone, with ties in and out apart. */
+  protected setInMiddle(): void {
+    const selection = this.session.selection();
+    if (selection?.what !== 'node') return;
+    this.showAround();
+    const settings = { ...this.session.settings(), method: 'round-one' as const, centre: selection.node };
+    this.session.arrange({ ...settings, begin: 'anew', column: null, other: null });
+  }
+
   /** Chooses the selected node with its neighbours. */
   protected chooseAround(): void {
     const rows = this.session.rows();

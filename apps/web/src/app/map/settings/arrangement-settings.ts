@@ -11,7 +11,7 @@ import {
 } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import type { LayoutMethod, LayoutSettings } from '@pebble/contract';
-import { graphOf, LAYOUTS, layoutWords, numbersOf, type Legibility } from '@pebble/core';
+import { graphOf, isByChance, LAYOUTS, layoutWords, numbersOf, type Legibility } from '@pebble/core';
 import { describing } from './describing';
 import { LegibilityReader } from './legibility-reader';
 import { LayoutTrials, type Trial } from './layout-trials';
@@ -150,6 +150,29 @@ interface Figure {
           (change)="number('seed', +$any($event.target).value, 0, 4294967295)"
       /></label>
     }
+    @if (s.method === 'attraction') {
+      <label
+        >rounds at most
+        <input
+          class="box"
+          type="number"
+          min="1"
+          max="10000"
+          step="100"
+          aria-label="Rounds at most"
+          [ngModel]="s.iterations"
+          (change)="number('iterations', +$any($event.target).value, 1, 10000)"
+        />
+        <input
+          type="checkbox"
+          aria-label="Go on on the server"
+          title="For long ones: it goes on when this page is closed"
+          [ngModel]="onServer()"
+          (ngModelChange)="onServer.set($event)"
+        />
+        go on on the server</label
+      >
+    }
     <label
       ><input type="checkbox" [ngModel]="s.separate" (ngModelChange)="change({ separate: $event })" /> move
       overlapping nodes apart</label
@@ -172,7 +195,16 @@ interface Figure {
       }
     }
     <p class="do">
-      <button class="btn go" (click)="arrange(s)">Arrange</button>
+      <button class="btn go" (click)="arrange({ ...s, begin: 'anew' })">Arrange</button>
+      @if (s.method === 'attraction' && map.session.places()) {
+        <button
+          class="btn"
+          title="From where the nodes are now; held nodes do not move, nothing is turned or packed anew"
+          (click)="goOn(s)"
+        >
+          Go on from here
+        </button>
+      }
       @if (isByChance()) {
         @if (trials.done() === null) {
           <button class="btn" (click)="trials.start()">Try 8 others</button>
@@ -214,9 +246,9 @@ export class ArrangementSettings implements OnDestroy {
   protected readonly layouts = LAYOUTS;
   protected readonly draft = linkedSignal<LayoutSettings>(() => this.map.session.settings());
   protected readonly words = computed(() => layoutWords(this.draft().method));
-  protected readonly isByChance = computed(
-    () => !['grid', 'axes', 'rings', 'circle', 'columns'].includes(this.draft().method),
-  );
+  protected readonly isByChance = computed(() => isByChance(this.draft().method));
+  /** Whether the server goes on, and not this page. */
+  protected readonly onServer = signal(false);
   protected readonly held = computed(() => this.map.description().held.length);
   protected readonly moved = computed(() => this.map.session.moves().size);
   protected readonly offered = computed(() => this.trials.trials().slice(0, OFFERED));
@@ -280,6 +312,11 @@ export class ArrangementSettings implements OnDestroy {
     const { goesBy } = layoutWords(method);
     const column = goesBy === 'nothing' || goesBy === 'groups' ? null : this.map.description().size.column;
     const other = goesBy === 'two numbers' ? this.map.description().names.column : null;
+    const names = new Set(this.map.numberColumns().map(({ name }) => name));
+    if (method === 'given' && names.has('x') && names.has('y'))
+      return this.change({ method, column: 'x', other: 'y' });
+    if (method === 'round-one')
+      return this.change({ method, column, other, centre: this.map.session.chosen().at(0) ?? null });
     this.change({ method, column, other });
   }
 
@@ -288,13 +325,21 @@ export class ArrangementSettings implements OnDestroy {
   }
 
   protected number(
-    field: 'seed' | 'gravity' | 'repulsion',
+    field: 'seed' | 'gravity' | 'repulsion' | 'iterations',
     value: number,
     least: number,
     most: number,
   ): void {
     if (value >= least && value <= most)
-      this.change({ [field]: field === 'seed' ? Math.round(value) : value });
+      this.change({ [field]: field === 'seed' || field === 'iterations' ? Math.round(value) : value });
+  }
+
+  protected goOn(draft: LayoutSettings): void {
+    const settings: LayoutSettings = { ...draft, begin: 'as it is' };
+    if (!this.onServer()) return this.arrange(settings);
+    this.trials.stop();
+    void this.map.session.arrangeOnServer(settings);
+    this.arranged.emit();
   }
 
   protected arrange(settings: LayoutSettings): void {

@@ -91,6 +91,7 @@ function variants(before: LayoutSettings): LayoutSettings[] {
   const aparts = ['usual', 'far', 'little'] as const;
   return Array.from({ length: TRIES }, (_, i) => ({
     ...before,
+    begin: 'anew' as const,
     seed: before.seed + i,
     apart: before.method === 'attraction' ? aparts[i % aparts.length] : before.apart,
   }));
