@@ -18,6 +18,7 @@ export * from './graph/paths';
 export * from './graph/strong';
 export * from './layout/arrange';
 export * from './layout/borrowed';
+export * from './layout/startingValues';
 export * from './layout/byHand';
 export * from './layout/crossings';
 export * from './layout/held';

@@ -104,7 +104,8 @@ export class MapCanvas implements OnDestroy {
   private readonly watcher = new ResizeObserver(([entry]) => this.resized(entry.contentRect));
   /** True until the reader has moved the map; then it is fitted anew while the layout runs. */
   private follows = true;
-  private shownTies: unknown = null;
+  private shown: string | null = null;
+  private begun = 0;
 
   private readonly places = computed<Places | null>(() => {
     const places = this.session.places();
@@ -146,10 +147,16 @@ export class MapCanvas implements OnDestroy {
       this.covered();
       if (!data || !places) return;
       // Columns may be added to the nodes of the same network.
-      if (data.edges !== this.shownTies) {
-        this.shownTies = data.edges;
+      const network = untracked(this.session.network)?.id ?? null;
+      if (network !== this.shown) {
+        this.shown = network;
         this.follows =
           this.session.view() === null || untracked(() => this.session.layout().what === 'running');
+      }
+      const begun = this.session.begun();
+      if (begun !== this.begun) {
+        this.begun = begun;
+        this.follows = true;
       }
       if (this.follows) untracked(() => this.fit());
     });

@@ -15,6 +15,7 @@ import {
   neighbourRows,
   nodeWords,
   prepareMap,
+  startingValues,
   type Focus,
   type HeldPlaces,
   type LayoutData,
@@ -83,6 +84,8 @@ export class MapSession {
   /** Where the reader looks; null until the map was fitted. */
   readonly view = signal<View | null>(null);
   readonly size = signal<Size>({ width: 900, height: 620 });
+  /** Grows with each arrangement that begins anew: the map is then to be seen whole. */
+  readonly begun = signal(0);
   private readonly base = signal<Places | null>(null);
   private readonly movedBefore = signal(0);
   /** The arrangements that can be gone back to, by their number. */
@@ -260,7 +263,7 @@ export class MapSession {
         });
         this.layout.set({ what: 'rest' });
       } else {
-        this.arrange(this.settings());
+        this.arrange(startingValues(graphOf(network.nodes, this.data()!.edges)));
       }
     } catch (error) {
       if (turn === this.opening) this.error.set(error instanceof Error ? error.message : String(error));
@@ -337,6 +340,7 @@ export class MapSession {
     const description = this.description();
     const { radius } = prepareMap(data, { ...description, show: wholeShown });
     const held = this.heldPlaces(settings);
+    if (held.size === 0 && !goesOn(settings)) this.begun.update((times) => times + 1);
     this.settings.set(settings);
     this.layout.set({ what: 'running', done: '' });
     this.takeBackLayout = () => {
@@ -385,7 +389,7 @@ export class MapSession {
     const network = this.network();
     if (!network) return;
     this.stopLayout();
-    await this.savePlaces(network);
+    if (this.savedMoves && !sameMoves(this.moves(), this.savedMoves)) await this.savePlaces(network);
     const asked = { network: network.id, layout: settings, upload: null, iterations: null, moved: 0 };
     try {
       const step = await firstValueFrom(this.api.step(network.study, 'arrange-map', asked));
@@ -394,7 +398,7 @@ export class MapSession {
       if (this.network()?.id !== network.id) return;
       this.settings.set(settings);
       this.base.set(places);
-      this.settle(network, Number(step.result?.['iterations'] ?? settings.iterations));
+      this.settle(network, Number(step.result?.['iterations'] ?? settings.iterations), 'saved');
     } catch (error) {
       const { message } = error as Error;
       this.store.dispatch(WorkActions.failed({ message: `${message} The map stays as it was.` }));
@@ -413,7 +417,7 @@ export class MapSession {
   }
 
   /** The arrangement is done; it is kept, and the one before can be gone back to. */
-  private settle(network: Network, iterations: number): void {
+  private settle(network: Network, iterations: number, state: 'new' | 'saved' = 'new'): void {
     const places = this.base();
     if (!places) return;
     const settings = this.settings();
@@ -426,7 +430,8 @@ export class MapSession {
     // A first arrangement has none before it.
     if (this.arrangements.has(before)) this.store.dispatch(MapActions.arranged({ before, after, kept }));
     else this.store.dispatch(MapActions.firstArranged({ arrangement: after }));
-    void this.savePlaces(network);
+    if (state === 'saved') this.savedMoves = this.moves();
+    else void this.savePlaces(network);
   }
 
   /** Lays an earlier arrangement, or a later one that was gone back from, under the map again. */

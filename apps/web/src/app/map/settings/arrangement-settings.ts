@@ -11,7 +11,15 @@ import {
 } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import type { LayoutMethod, LayoutSettings } from '@pebble/contract';
-import { graphOf, isByChance, LAYOUTS, layoutWords, numbersOf, type Legibility } from '@pebble/core';
+import {
+  graphOf,
+  isByChance,
+  LAYOUTS,
+  layoutWords,
+  numbersOf,
+  startingValues,
+  type Legibility,
+} from '@pebble/core';
 import { describing } from './describing';
 import { LegibilityReader } from './legibility-reader';
 import { LayoutTrials, type Trial } from './layout-trials';
@@ -152,7 +160,7 @@ interface Figure {
     }
     @if (s.method === 'attraction') {
       <label
-        >rounds at most
+        >rounds
         <input
           class="box"
           type="number"
@@ -170,7 +178,7 @@ interface Figure {
           [ngModel]="onServer()"
           (ngModelChange)="onServer.set($event)"
         />
-        go on on the server</label
+        go on on server</label
       >
     }
     <label
@@ -202,7 +210,7 @@ interface Figure {
           title="From where the nodes are now; held nodes do not move, nothing is turned or packed anew"
           (click)="goOn(s)"
         >
-          Go on from here
+          Go on
         </button>
       }
       @if (isByChance()) {
@@ -317,6 +325,9 @@ export class ArrangementSettings implements OnDestroy {
       return this.change({ method, column: 'x', other: 'y' });
     if (method === 'round-one')
       return this.change({ method, column, other, centre: this.map.session.chosen().at(0) ?? null });
+    const data = this.map.session.data();
+    if (method === 'attraction' && data)
+      return this.change(startingValues(graphOf(data.nodeCount, data.edges)));
     this.change({ method, column, other });
   }
 

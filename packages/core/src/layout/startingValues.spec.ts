@@ -1,0 +1,46 @@
+import { LayoutSettings } from '@pebble/contract';
+import { makeGraph, type Graph } from '../graph/graph';
+import { planted } from '../testing/known';
+import { arrange } from './arrange';
+import { legibility } from './legibility';
+import { startingValues } from './startingValues';
+
+function readBy(graph: Graph, settings: LayoutSettings) {
+  const radius = new Float32Array(graph.nodeCount).fill(4);
+  const { x, y } = arrange(graph, radius, settings);
+  const all = (n: number): Uint32Array => Uint32Array.from({ length: n }, (_, i) => i);
+  return legibility(graph, all(graph.nodeCount), all(graph.source.length), { x, y, radius });
+}
+
+/** A square grid of so many nodes a side, whose best picture is a square grid. */
+function lattice(side: number): Graph {
+  const ends: [number[], number[]] = [[], []];
+  for (let v = 0; v < side * side; v++) {
+    if (v % side > 0) (ends[0].push(v), ends[1].push(v - 1));
+    if (v >= side) (ends[0].push(v), ends[1].push(v - side));
+  }
+  return makeGraph(side * side, ...ends);
+}
+
+describe('starting values', () => {
+  it('are the usual ones for a network of communities', () => {
+    expect(startingValues(planted(2, 3, 18, 0.3, 0.02).graph)).toEqual(LayoutSettings.parse({}));
+    expect(startingValues(makeGraph(5, [], []))).toEqual(LayoutSettings.parse({}));
+  });
+
+  it('unfold a grid better than the usual ones', () => {
+    const graph = lattice(12);
+    const [usual, own] = [readBy(graph, LayoutSettings.parse({})), readBy(graph, startingValues(graph))];
+    expect(own.neighboursKept).toBeGreaterThan(usual.neighboursKept);
+    expect(own.stress).toBeLessThan(usual.stress);
+    expect(own.stress).toBeLessThan(0.05);
+  });
+
+  it('ask for fewer rounds of a large network', () => {
+    const n = 30_000;
+    const ring = Array.from({ length: n }, (_, v) => v);
+    const dense = [1, 2, 3].map((step) => ring.map((v) => (v + step) % n));
+    const graph = makeGraph(n, [...ring, ...ring, ...ring], dense.flat());
+    expect(startingValues(graph)).toMatchObject({ iterations: 300, apart: 'usual' });
+  });
+});
