@@ -39,19 +39,26 @@ export type Pen = Pick<
   | 'stroke'
   | 'fillRect'
   | 'fillText'
+  | 'drawImage'
   | 'strokeText'
 >;
 
-/** Paints a scene; the context is scaled to CSS pixels beforehand. */
-export function paintCanvas(pen: Pen, scene: Scene): void {
+/**
+ * Paints a scene; the context is scaled to CSS pixels beforehand.
+ * @param ties a picture of the lines and curves of all ties, to be painted in their place
+ */
+export function paintCanvas(pen: Pen, scene: Scene, ties: CanvasImageSource | null = null): void {
   pen.globalAlpha = 1;
   pen.fillStyle = scene.ground;
   pen.fillRect(0, 0, scene.width, scene.height);
   pen.lineCap = 'butt';
   pen.lineJoin = 'round';
   for (const region of scene.regions) paintRegion(pen, region);
-  for (const batch of scene.lines) paintLines(pen, batch);
-  for (const batch of scene.curves) paintCurves(pen, batch);
+  if (ties) pen.drawImage(ties, 0, 0, scene.width, scene.height);
+  else {
+    for (const batch of scene.lines) paintLines(pen, batch);
+    for (const batch of scene.curves) paintCurves(pen, batch);
+  }
   for (const batch of scene.triangles) paintTriangles(pen, batch);
   for (const batch of scene.discs) paintDiscs(pen, batch);
   for (const pie of scene.pies) paintPie(pen, pie);
@@ -166,8 +173,12 @@ function paintPie(pen: Pen, { x, y, radius, slices }: Pie): void {
   for (const { fill, from, until } of slices) {
     pen.fillStyle = fill;
     pen.beginPath();
-    pen.moveTo(x, y);
-    pen.arc(x, y, radius, from, until);
+    // Not every canvas paints a slice that is a whole turn.
+    if (slices.length === 1) pen.arc(x, y, radius, 0, 2 * Math.PI);
+    else {
+      pen.moveTo(x, y);
+      pen.arc(x, y, radius, from, until);
+    }
     pen.closePath();
     pen.fill();
   }

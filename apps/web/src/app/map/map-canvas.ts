@@ -25,6 +25,7 @@ import {
   toScreen,
   toggled,
   type LegendSpot,
+  type Scene,
   type View,
 } from '@pebble/core';
 import { Store } from '@ngrx/store';
@@ -33,6 +34,7 @@ import { zoom, zoomIdentity, zoomTransform, type ZoomTransform } from 'd3-zoom';
 import { ThemeChoice } from '../shared/theme';
 import { MapActions } from '../store/map.actions';
 import { nodeHover, tieHover, type HoverWords } from './hover-words';
+import { TiePicture } from './tie-picture';
 import { MapSession, type Places } from './map-session';
 
 /** What is told of the thing under the pointer, and where. */
@@ -94,6 +96,7 @@ export class MapCanvas implements OnDestroy {
   private readonly gripped = signal<{ grip: Grip; dx: number; dy: number } | null>(null);
   private grips: readonly Grip[] = [];
   private readonly gesture = zoom<HTMLCanvasElement, unknown>().scaleExtent([0.04, 24]);
+  private readonly ties = new TiePicture();
   private readonly last = document.createElement('canvas');
   private lastView: View | null = null;
   private cost = 0;
@@ -166,6 +169,7 @@ export class MapCanvas implements OnDestroy {
     this.watcher.disconnect();
     document.fonts?.removeEventListener('loadingdone', this.fontsCame);
     clearTimeout(this.settle);
+    this.ties.stop();
     cancelAnimationFrame(this.pending);
   }
 
@@ -254,6 +258,7 @@ export class MapCanvas implements OnDestroy {
 
   /** Paints anew, or moves the last picture while a gesture lasts and painting is slow. */
   private frame(): void {
+    this.ties.stop();
     const view = this.session.view();
     const before = this.lastView;
     const moving =
@@ -325,16 +330,26 @@ export class MapCanvas implements OnDestroy {
       theme: this.theme.map(),
       focus: this.session.focus(),
     });
-    paintCanvas(pen, scene);
-    this.last.width = element.width;
-    this.last.height = element.height;
-    this.last.getContext('2d', { alpha: false })!.drawImage(element, 0, 0);
+    const ties = this.ties.quick(scene, ratio);
+    this.paintScene(pen, scene, ties);
+    if (ties) this.ties.sharpen(scene, ratio, (sharp) => this.paintScene(pen, scene, sharp));
     this.lastView = view;
     this.picker = null;
     this.grips = scene.grips;
     this.spots.set(scene.legend.spots);
     this.cost = performance.now() - started;
     element.dataset['paint'] = this.cost.toFixed(1);
+  }
+
+  /** Paints a picture, and keeps it to be moved while a gesture lasts. */
+  private paintScene(pen: CanvasRenderingContext2D, scene: Scene, ties: CanvasImageSource | null): void {
+    const element = this.canvas().nativeElement;
+    const ratio = devicePixelRatio;
+    pen.setTransform(ratio, 0, 0, ratio, 0, 0);
+    paintCanvas(pen, scene, ties);
+    this.last.width = element.width;
+    this.last.height = element.height;
+    this.last.getContext('2d', { alpha: false })!.drawImage(element, 0, 0);
   }
 
   /** The picker for what is shown, built when it is first needed. */

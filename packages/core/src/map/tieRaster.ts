@@ -1,0 +1,269 @@
+import type { CurveBatch, LineBatch, Scene } from './scene';
+
+/** From so many ties on they are painted point by point: paths of a canvas get slow, and nobody sees the edges of single ones any more. */
+export const RASTER_FROM = 40_000;
+/** Farthest distance of the pieces of a curve from the curve, in points. */
+const TOLERANCE = 0.6;
+/** Coverage is counted in these parts of a point. */
+const PARTS = 4;
+/** Points that are painted together, in whole rows: their counts stay near at hand in the memory of the processor. */
+const STRIP = 250_000;
+/** Half of the width of the widest tie, in points. */
+const THICKEST = 12;
+/** Ties that are counted together, so that no count overflows. */
+const MOST_COUNTED = 12_000;
+
+/** A picture as rows of red, green, blue and opacity, 0 to 255 each, to be laid over others. */
+export interface Raster {
+  readonly width: number;
+  readonly height: number;
+  readonly rgba: Uint8ClampedArray<ArrayBuffer>;
+}
+
+/** How many ties a scene has to paint. */
+export function tiesIn({ lines, curves }: Scene): number {
+  const count = (batches: readonly { points: Float32Array }[], each: number): number =>
+    batches.reduce((sum, { points }) => sum + points.length / each, 0);
+  return count(lines, 4) + count(curves, 6);
+}
+
+/** Batches with one pen that are counted together. */
+interface Group {
+  readonly batches: readonly (LineBatch | CurveBatch)[];
+  readonly each: 4 | 6;
+  readonly red: number;
+  readonly green: number;
+  readonly blue: number;
+  /** How much still shows through a point, by its count; more than the last changes nothing. */
+  readonly through: Float64Array;
+}
+
+/**
+ * The lines and curves of a scene as points, without smooth edges. Of each pen is counted how often it covers each point; its colour is laid
+ * over the others as if its batches lay over each other and covered the point alike, and within a batch nothing is covered twice, as on a
+ * canvas. Kept from frame to frame, since its memory is.
+ */
+export class TieRaster {
+  private width = 0;
+  /** Rows of the present strip, and the first of them in the picture. */
+  private height = 0;
+  private top = 0;
+  /** Of each group the counts of the points of a strip. */
+  private counts: Uint16Array[] = [];
+  private present: Uint16Array = new Uint16Array(0);
+  private image: Uint8ClampedArray<ArrayBuffer> = new Uint8ClampedArray(0);
+
+  /** @param ratio points of the picture for each pixel of the scene */
+  paint(scene: Scene, ratio: number): Raster {
+    const strips = this.painting(scene, ratio);
+    for (;;) {
+      const strip = strips.next();
+      if (strip.done) return strip.value;
+    }
+  }
+
+  /** The same strip by strip, so that other work can be done in between; the picture is whole at the end. */
+  *painting(scene: Scene, ratio: number): Generator<void, Raster> {
+    const width = Math.max(1, Math.round(scene.width * ratio));
+    const height = Math.max(1, Math.round(scene.height * ratio));
+    if (this.image.length !== 4 * width * height || width !== this.width) {
+      this.width = width;
+      this.counts = [];
+      this.image = new Uint8ClampedArray(4 * width * height);
+    }
+    const groups = [...groupsOf(scene.lines, 4), ...groupsOf(scene.curves, 6)];
+    const rows = Math.max(1, Math.floor(STRIP / width));
+    while (this.counts.length < groups.length) this.counts.push(new Uint16Array(width * rows));
+    for (this.top = 0; this.top < height; this.top += rows) {
+      this.height = Math.min(rows, height - this.top);
+      groups.forEach(({ batches, each }, g) => {
+        this.present = this.counts[g];
+        for (const batch of batches)
+          if (each === 4) this.traceLines(batch, ratio);
+          else this.traceCurves(batch, ratio);
+      });
+      this.finish(groups);
+      yield;
+    }
+    return { width, height, rgba: this.image };
+  }
+
+  private traceLines({ points, width }: LineBatch, ratio: number): void {
+    const { top } = this;
+    for (let i = 0; i < points.length; i += 4) {
+      const ay = points[i + 1] * ratio - top;
+      const by = points[i + 3] * ratio - top;
+      if (this.isInStrip(ay, ay, by))
+        this.segment(points[i] * ratio, ay, points[i + 2] * ratio, by, width * ratio);
+    }
+  }
+
+  private traceCurves({ points, width }: CurveBatch, ratio: number): void {
+    const { top } = this;
+    for (let i = 0; i < points.length; i += 6) {
+      const ay = points[i + 1] * ratio - top;
+      const cy = points[i + 3] * ratio - top;
+      const by = points[i + 5] * ratio - top;
+      if (!this.isInStrip(ay, cy, by)) continue;
+      const ax = points[i] * ratio;
+      const cx = points[i + 2] * ratio;
+      const bx = points[i + 4] * ratio;
+      const bend = Math.abs(ax - 2 * cx + bx) + Math.abs(ay - 2 * cy + by);
+      const pieces = Math.max(1, Math.min(64, Math.ceil(Math.sqrt(bend / (4 * TOLERANCE)))));
+      let fromX = ax;
+      let fromY = ay;
+      for (let p = 1; p <= pieces; p++) {
+        const t = p / pieces;
+        const s = 1 - t;
+        const x = s * s * ax + 2 * s * t * cx + t * t * bx;
+        const y = s * s * ay + 2 * s * t * cy + t * t * by;
+        if (this.isInStrip(fromY, fromY, y)) this.segment(fromX, fromY, x, y, width * ratio);
+        fromX = x;
+        fromY = y;
+      }
+    }
+  }
+
+  /** Whether what lies between three heights may touch the strip. */
+  private isInStrip(a: number, b: number, c: number): boolean {
+    const low = -THICKEST;
+    const high = this.height + THICKEST;
+    return !((a < low && b < low && c < low) || (a > high && b > high && c > high));
+  }
+
+  /** A straight piece: one point for each step along its longer side, several across where it is thick. */
+  private segment(ax: number, ay: number, bx: number, by: number, thick: number): void {
+    const { width, height } = this;
+    if (Math.abs(bx - ax) >= Math.abs(by - ay)) {
+      if (ax <= bx) this.steps(ax, ay, bx, by, width, height, 1, width, thick);
+      else this.steps(bx, by, ax, ay, width, height, 1, width, thick);
+    } else if (ay <= by) this.steps(ay, ax, by, bx, height, width, width, 1, thick);
+    else this.steps(by, bx, ay, ax, height, width, width, 1, thick);
+  }
+
+  /**
+   * @param a where it begins along its longer side, `b` where it ends; `p` and `q` the same across
+   * @param along how many points the picture has along, `across` across it
+   * @param next distance of points along in the picture, `aside` across
+   */
+  private steps(
+    a: number,
+    p: number,
+    b: number,
+    q: number,
+    along: number,
+    across: number,
+    next: number,
+    aside: number,
+    thick: number,
+  ): void {
+    const length = b - a;
+    if (length < 1e-6 || b <= 0 || a >= along) return;
+    const slope = (q - p) / length;
+    const covers = thick * Math.sqrt(1 + slope * slope);
+    const rows = Math.max(1, Math.round(covers));
+    const parts = Math.max(1, Math.round((PARTS * covers) / rows));
+    for (let row = 0; row < rows; row++)
+      this.row(a, p + row - (rows - 1) / 2, b, slope, along, across, next, aside, parts);
+  }
+
+  private row(
+    a: number,
+    p: number,
+    b: number,
+    slope: number,
+    along: number,
+    across: number,
+    next: number,
+    aside: number,
+    parts: number,
+  ): void {
+    // Points whose middles lie on it, as far as they lie in the picture.
+    let first = Math.max(0, Math.ceil(a - 0.5));
+    let last = Math.min(along - 1, Math.ceil(b - 0.5) - 1);
+    if (slope > 0) {
+      first = Math.max(first, Math.ceil(a - 0.5 - p / slope));
+      last = Math.min(last, Math.floor(a - 0.5 + (across - 0.01 - p) / slope));
+    } else if (slope < 0) {
+      first = Math.max(first, Math.ceil(a - 0.5 + (across - 0.01 - p) / slope));
+      last = Math.min(last, Math.floor(a - 0.5 - p / slope));
+    } else if (p < 0 || p >= across) return;
+    if (last < first) return;
+    const counts = this.present;
+    // In parts of 65,536, so that all are whole numbers.
+    let at = Math.round((p + (first + 0.5 - a) * slope) * 65536) | 0;
+    const step = Math.round(slope * 65536) | 0;
+    const end = ((last + 1) * next) | 0;
+    if (aside === 1)
+      for (let point = (first * next) | 0; point < end; point += next, at += step)
+        counts[point + (at >> 16)] += parts;
+    else
+      for (let point = first | 0; point < end; point++, at += step)
+        counts[point + Math.imul(at >> 16, aside)] += parts;
+  }
+
+  /** Lays what the pens have covered over each other, writes it into the picture, and forgets it. */
+  private finish(groups: readonly Group[]): void {
+    const { image } = this;
+    const counts = this.counts.slice(0, groups.length);
+    const points = this.width * this.height;
+    let to = 4 * this.width * this.top;
+    for (let i = 0; i < points; i++, to += 4) {
+      let red = 0;
+      let green = 0;
+      let blue = 0;
+      let clear = 1;
+      for (let g = 0; g < counts.length; g++) {
+        const count = counts[g][i];
+        if (count === 0) continue;
+        const group = groups[g];
+        const { through } = group;
+        const left = through[count < through.length ? count : through.length - 1];
+        const share = 1 - left;
+        red = red * left + group.red * share;
+        green = green * left + group.green * share;
+        blue = blue * left + group.blue * share;
+        clear *= left;
+      }
+      if (clear === 1) {
+        image[to] = image[to + 1] = image[to + 2] = image[to + 3] = 0;
+        continue;
+      }
+      const opacity = 1 - clear;
+      image[to] = red / opacity;
+      image[to + 1] = green / opacity;
+      image[to + 2] = blue / opacity;
+      image[to + 3] = 255 * opacity;
+    }
+    for (const one of counts) one.fill(0, 0, points);
+  }
+}
+
+function groupsOf(batches: readonly (LineBatch | CurveBatch)[], each: 4 | 6): Group[] {
+  const groups: (LineBatch | CurveBatch)[][] = [];
+  let ties = 0;
+  for (const batch of batches) {
+    const last = groups.at(-1);
+    const own = batch.points.length / each;
+    if (last && isSamePen(last[0], batch) && ties + own <= MOST_COUNTED) {
+      last.push(batch);
+      ties += own;
+    } else {
+      groups.push([batch]);
+      ties = own;
+    }
+  }
+  return groups.map((same) => {
+    const { stroke, alpha } = same[0];
+    const [red, green, blue] = [1, 3, 5].map((i) => Number.parseInt(stroke.slice(i, i + 2), 16));
+    const through = Float64Array.from(
+      { length: PARTS * same.length + 1 },
+      (_, count) => (1 - (alpha * count) / PARTS / same.length) ** same.length,
+    );
+    return { batches: same, each, red, green, blue, through };
+  });
+}
+
+function isSamePen(a: LineBatch | CurveBatch, b: LineBatch | CurveBatch): boolean {
+  return a.stroke === b.stroke && a.alpha === b.alpha && a.width === b.width;
+}
