@@ -147,8 +147,10 @@ export const MapDescription = z.object({
       column: z.string().nullable(),
       /** Whether there is a pie inside each node of the groups that its ties lead to. */
       pies: z.boolean().default(false),
+      /** What is written inside of nodes: "initials", or the first signs of a text column; null for nothing. */
+      letters: z.string().nullable().default(null),
     })
-    .default({ column: null, pies: false }),
+    .default({ column: null, pies: false, letters: null }),
   names: z.object({
     count: z.int().min(0).max(2000),
     column: z.string(),
@@ -227,7 +229,7 @@ export const defaultMap: MapDescription = {
     middle: 0,
     unsure: null,
   },
-  shape: { column: null, pies: false },
+  shape: { column: null, pies: false, letters: null },
   names: {
     count: 25,
     column: 'betweenness',

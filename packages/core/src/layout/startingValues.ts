@@ -5,7 +5,7 @@ import type { Graph } from '../graph/graph';
 /** Below this mean number of neighbours a network is thin: a tree has 2, a grid 4. */
 const THIN = 4;
 /** Above so many nodes a round takes long, and the network begins from smaller pictures of itself. */
-const LARGE = 20_000;
+const LARGE = 10_000;
 
 /**
  * Values with which an arrangement by attraction begins well, by how large and how dense a network is. Thin ones (chains, trees, grids)

@@ -1,6 +1,7 @@
 import { NodeShape } from '@pebble/contract';
 import { buildLegend } from './legend';
 import { buildNames, FEW } from './names';
+import { buildLetters } from './nodeLetters';
 import { buildNotes } from './notes';
 import { buildPies } from './pies';
 import { buildRegions } from './regions';
@@ -34,7 +35,13 @@ export function buildScene(input: SceneInput): Scene {
     pies: buildPies(clearNodes(input, nodes), input.map.pies, input.map.colours, nodes),
     rings: buildRings(input, nodes),
     leaders: [...names.leaders, ...notes.leaders],
-    texts: [...onTies, ...names.texts, ...titles, ...notes.texts],
+    texts: [
+      ...buildLetters(clearNodes(input, nodes), input.map, nodes),
+      ...onTies,
+      ...names.texts,
+      ...titles,
+      ...notes.texts,
+    ],
     grips: [...names.grips, ...notes.grips],
     legend,
   };

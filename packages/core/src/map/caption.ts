@@ -45,6 +45,12 @@ export function captionPhrases(input: CaptionInput): Phrase[] {
     ...(description.shape.pies
       ? [plain('. Inside nodes: '), { text: 'what they are tied to', control: 'colour' as const }]
       : []),
+    ...(description.shape.letters !== null && !description.shape.pies
+      ? [
+          plain('. Inside nodes: '),
+          { text: columnTitle(description.shape.letters), control: 'colour' as const },
+        ]
+      : []),
     ...(outlinedPhrase(description) === ''
       ? []
       : [plain('. Outlined: '), { text: outlinedPhrase(description), control: 'outlines' as const }]),

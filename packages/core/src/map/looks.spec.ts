@@ -95,7 +95,7 @@ describe('sizes', () => {
 
 describe('shapes', () => {
   it('are those of the largest categories, in the picture and in its legend', () => {
-    const { map, scene } = look({ shape: { pies: false, column: 'kind' } });
+    const { map, scene } = look({ shape: { pies: false, column: 'kind', letters: null } });
     expect(map.shapes).toEqual([
       { name: 'person', shape: 'square', nodes: 5 },
       { name: 'press', shape: 'diamond', nodes: 3 },

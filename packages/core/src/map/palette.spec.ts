@@ -1,19 +1,4 @@
-import { CATEGORY_COLOURS, NIGHT, OTHER_COLOUR, PAPER, rampColour } from './palette';
-
-/** Relative luminance of a colour by WCAG 2.2, 0 to 1. */
-function luminance(colour: string): number {
-  const [r, g, b] = [1, 3, 5].map((i) => {
-    const value = parseInt(colour.slice(i, i + 2), 16) / 255;
-    return value <= 0.04045 ? value / 12.92 : ((value + 0.055) / 1.055) ** 2.4;
-  });
-  return 0.2126 * r + 0.7152 * g + 0.0722 * b;
-}
-
-/** Contrast of two colours by WCAG 2.2, 1 to 21. */
-function contrast(a: string, b: string): number {
-  const [low, high] = [luminance(a), luminance(b)].sort((x, y) => x - y);
-  return (high + 0.05) / (low + 0.05);
-}
+import { CATEGORY_COLOURS, contrast, luminance, NIGHT, OTHER_COLOUR, PAPER, rampColour } from './palette';
 
 it('measures contrast as WCAG 2.2 defines it: black on white is 21', () => {
   expect(contrast('#000000', '#FFFFFF')).toBeCloseTo(21, 6);

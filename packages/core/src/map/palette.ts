@@ -96,3 +96,18 @@ export function rampColour(share: number, ramp: Ramp = 'tide'): string {
   };
   return `#${mix(1)}${mix(3)}${mix(5)}`.toUpperCase();
 }
+
+/** Relative luminance of a colour by WCAG 2.2, 0 to 1. */
+export function luminance(colour: string): number {
+  const [r, g, b] = [1, 3, 5].map((i) => {
+    const value = parseInt(colour.slice(i, i + 2), 16) / 255;
+    return value <= 0.04045 ? value / 12.92 : ((value + 0.055) / 1.055) ** 2.4;
+  });
+  return 0.2126 * r + 0.7152 * g + 0.0722 * b;
+}
+
+/** Contrast of two colours by WCAG 2.2, 1 to 21. */
+export function contrast(a: string, b: string): number {
+  const [low, high] = [luminance(a), luminance(b)].sort((x, y) => x - y);
+  return (high + 0.05) / (low + 0.05);
+}

@@ -83,7 +83,7 @@ function difference(
 
 describe('SVG and canvas', () => {
   const map = network(60, 120);
-  const shapes = { shape: { column: 'kind', pies: false } };
+  const shapes = { shape: { column: 'kind', pies: false, letters: null } };
   const cases: readonly (readonly [string, Partial<MapDescription>, Theme])[] = [
     ['bent ties with arrows', {}, PAPER],
     ['at night', {}, NIGHT],
@@ -93,7 +93,7 @@ describe('SVG and canvas', () => {
       { ties: { ...defaultMap.ties, form: 'bundled', colour: 'mixed' } },
       PAPER,
     ],
-    ['pies', { shape: { column: null, pies: true } }, PAPER],
+    ['pies', { shape: { column: null, pies: true, letters: null } }, PAPER],
     ['outlines', { regions: { ...defaultMap.regions, column: 'community', least: 5 } }, PAPER],
   ];
 

@@ -140,6 +140,23 @@ import { OutlineSettings } from './outline-settings';
         a pie inside of the groups that a node is tied to</label
       >
     }
+    @if (!d.shape.pies) {
+      <label
+        >inside nodes
+        <select
+          class="box"
+          aria-label="Written inside of nodes"
+          [ngModel]="d.shape.letters ?? ''"
+          (ngModelChange)="map.set('shape', { letters: $event || null })"
+        >
+          <option value="">nothing</option>
+          <option value="initials">initials</option>
+          @for (c of textColumns(); track c.name) {
+            <option [value]="c.name">{{ c.title }}</option>
+          }
+        </select></label
+      >
+    }
     <pt-outline-settings />
   `,
 })
@@ -160,6 +177,12 @@ export class ColourSettings {
     if (!pair) return null;
     return `“${this.titleOf(groups[pair.a])}” and “${this.titleOf(groups[pair.b])}” look alike to people with ${pair.vision}. Give one of them another colour, or use shapes.`;
   });
+  /** Text columns, whose first signs can stand inside of nodes. */
+  protected readonly textColumns = computed(() => {
+    const nodes = this.map.session.data()?.nodes ?? {};
+    return (this.map.session.network()?.columns ?? []).filter(({ name }) => Array.isArray(nodes[name]));
+  });
+
   protected titleOf(group: ColourGroup): string {
     if (group.value === -1) return 'all others';
     return group.name ?? `${group.value} · round ${group.leader}`;
