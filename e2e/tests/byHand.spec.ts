@@ -31,6 +31,17 @@ test('several nodes are chosen by a line, placed, outlined and put in a category
   await pane.getByRole('button', { name: 'Set', exact: true }).click();
   await expect(pane.getByRole('status')).toContainText('was set to “middle” by hand');
 
+  // A thick line drawn by hand stays on the map, with a title.
+  await phrase('1 choice of nodes').click();
+  await page.getByRole('button', { name: 'Draw one by hand' }).click();
+  await page.mouse.move(...at(0.4, 0.3));
+  await page.mouse.down();
+  for (const [x, y] of [[0.5, 0.35], [0.6, 0.3]]) await page.mouse.move(...at(x, y), { steps: 6 }); // prettier-ignore
+  await page.mouse.up();
+  await phrase('1 choice of nodes and 1 line drawn by hand').click();
+  await page.getByLabel('Title of a drawn line').fill('Along the quay');
+  await page.getByRole('dialog').getByRole('button', { name: 'Close' }).click();
+
   // An arrangement is taken back like any other change, and so is what hands did before it.
   await phrase('by attraction').click();
   const settings = page.getByRole('dialog');

@@ -112,6 +112,19 @@ export const Note = z.object({
 });
 export type Note = z.infer<typeof Note>;
 
+/** A thick soft line that a hand drew round or over nodes. */
+export const Stroke = z.object({
+  title: z.string().max(100),
+  /** In units of the map. */
+  width: z.number().positive().max(10_000),
+  /** Each by the node near which it lies, and how far from its middle, in units of the map. */
+  points: z
+    .array(z.object({ near: z.int().min(0), dx: z.number(), dy: z.number() }))
+    .min(1)
+    .max(400),
+});
+export type Stroke = z.infer<typeof Stroke>;
+
 /** What a legend can explain, in the order in which it does. */
 export const LegendPart = z.enum(['colour', 'shape', 'size', 'ties', 'width', 'outlines']);
 export type LegendPart = z.infer<typeof LegendPart>;
@@ -208,8 +221,10 @@ export const MapDescription = z.object({
         .array(z.object({ title: z.string().max(100), nodes: z.array(z.int().min(0)).min(1).max(100_000) }))
         .max(40)
         .default([]),
+      /** Lines drawn by hand. */
+      strokes: z.array(Stroke).max(40).default([]),
     })
-    .default({ column: null, least: 10, form: 'whole', titles: {}, own: [] }),
+    .default({ column: null, least: 10, form: 'whole', titles: {}, own: [], strokes: [] }),
   notes: z.array(Note).max(60).default([]),
   legend: Legend.prefault({}),
   /** Nodes that stay where they are when the map is arranged again. */
@@ -254,7 +269,7 @@ export const defaultMap: MapDescription = {
     width: 'by weight',
     strength: 1,
   },
-  regions: { column: null, least: 10, form: 'whole', titles: {}, own: [] },
+  regions: { column: null, least: 10, form: 'whole', titles: {}, own: [], strokes: [] },
   notes: [],
   legend: { corner: 'lower left', without: [], headings: {}, names: {} },
   held: [],

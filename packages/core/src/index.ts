@@ -64,6 +64,7 @@ export * from './map/colourVision';
 export * from './map/shownPhrase';
 export * from './map/textWidth';
 export * from './map/view';
+export * from './map/strokes';
 export * from './map/tieRaster';
 export * from './map/moments';
 export * from './map/moveGrip';

@@ -162,10 +162,11 @@ function tiesPhrase({ ties }: MapDescription): string {
 }
 
 /** "community and 2 choices of nodes"; empty where nothing is outlined. */
-function outlinedPhrase({ regions: { column, own } }: MapDescription): string {
+function outlinedPhrase({ regions: { column, own, strokes } }: MapDescription): string {
   return [
     ...(column === null ? [] : [columnTitle(column)]),
     ...(own.length === 0 ? [] : [`${counted(own.length, 'choice')} of nodes`]),
+    ...(strokes.length === 0 ? [] : [`${counted(strokes.length, 'line')} drawn by hand`]),
   ].join(' and ');
 }
 

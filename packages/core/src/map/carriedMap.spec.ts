@@ -19,6 +19,10 @@ describe('a map carried to a network with other numbers', () => {
             { title: 'Harbour', nodes: [2, 3] },
             { title: 'Gone', nodes: [0] },
           ],
+          strokes: [
+            { title: 'Quay', width: 30, points: [0, 3].map((near) => ({ near, dx: 1, dy: 1 })) },
+            { title: 'Gone', width: 30, points: [{ near: 0, dx: 1, dy: 1 }] },
+          ],
         },
         notes: [
           note({ what: 'node', node: 0 }),
@@ -37,6 +41,7 @@ describe('a map carried to a network with other numbers', () => {
     expect(map.held).toEqual([0, 1]);
     expect(map.names.placed).toEqual([{ node: 1, dx: 5, dy: 5 }]);
     expect(map.regions.own).toEqual([{ title: 'Harbour', nodes: [0, 1] }]);
+    expect(map.regions.strokes).toEqual([{ title: 'Quay', width: 30, points: [{ near: 1, dx: 1, dy: 1 }] }]);
     expect(map.notes.map(({ at }) => at)).toEqual([
       { what: 'node', node: 1 },
       { what: 'tie', source: 0, target: 1 },

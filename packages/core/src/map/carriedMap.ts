@@ -32,6 +32,14 @@ export function carriedMap(map: MapDescription, became: Uint32Array): MapDescrip
       own: map.regions.own
         .map((one) => ({ ...one, nodes: nodes(one.nodes) }))
         .filter((one) => one.nodes.length > 0),
+      strokes: map.regions.strokes
+        .map((one) => ({
+          ...one,
+          points: one.points
+            .filter(({ near }) => isThere(near))
+            .map((at) => ({ ...at, near: became[at.near] })),
+        }))
+        .filter((one) => one.points.length > 0),
     },
     notes: map.notes.flatMap((note) => carriedNote(note, became)),
     // Communities are found anew, and have other numbers.

@@ -146,7 +146,7 @@ function widths(map: PreparedMap): LegendSection | null {
 }
 
 function outlines(map: PreparedMap): LegendSection | null {
-  const { column, least, form, own } = map.description.regions;
+  const { column, least, form, own, strokes } = map.description.regions;
   const groups =
     column === null
       ? []
@@ -156,7 +156,7 @@ function outlines(map: PreparedMap): LegendSection | null {
             colour: OTHER_COLOUR,
           },
         ];
-  if (groups.length + own.length === 0) return null;
+  if (groups.length + own.length + strokes.length === 0) return null;
   return {
     part: 'outlines',
     heading: column === null ? 'Outlines' : `Outlines: ${columnTitle(column)}`,
@@ -166,6 +166,10 @@ function outlines(map: PreparedMap): LegendSection | null {
       ...own.map(({ title, nodes }) => ({
         label: title || 'chosen nodes',
         colour: map.colours[map.colour[nodes[0]]],
+      })),
+      ...strokes.map(({ title, points }) => ({
+        label: title || 'drawn by hand',
+        colour: map.colours[map.colour[points[0].near]],
       })),
     ],
   };

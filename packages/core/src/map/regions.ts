@@ -4,6 +4,7 @@ import { groupCodes } from '../network/groupCodes';
 import type { ScreenNodes, SceneInput } from './sceneInput';
 import { OTHER_COLOUR } from './palette';
 import type { PreparedMap } from './prepare';
+import { linesRoundStroke } from './strokes';
 import type { Region, TextMark } from './scene';
 import { textWidth } from './textWidth';
 
@@ -31,8 +32,15 @@ interface Outlined {
   readonly nodes: readonly number[];
 }
 
+/** Something outlined, as it is drawn. */
+interface Drawn {
+  readonly title: string;
+  readonly lines: readonly Float32Array[];
+  readonly colour: string;
+}
+
 /**
- * Soft outlines round the groups of a column and round nodes that were chosen: the hull of each with room round its nodes. Titles stand at
+ * Soft outlines round the groups of a column and round nodes that were chosen, and lines drawn by hand. Titles stand at
  * the top of the outline, where they cover no other title.
  */
 export function buildRegions(input: SceneInput, nodes: ScreenNodes): RegionMarks {
@@ -40,9 +48,16 @@ export function buildRegions(input: SceneInput, nodes: ScreenNodes): RegionMarks
   const marks: RegionMarks = { regions: [], titles: [] };
   const room = ROOM * Math.max(0.5, Math.min(1.5, view.scale));
   const taken: { x: number; y: number; width: number }[] = [];
-  for (const { title, nodes: inside } of [...groupOutlines(map, nodes), ...ownOutlines(map)]) {
-    const lines = linesRound(inside, nodes, room, map.description.regions.form);
-    const colour = commonColour(inside, map.colour, map.colours);
+  const round = ({ title, nodes: inside }: Outlined): Drawn => ({
+    title,
+    lines: linesRound(inside, nodes, room, map.description.regions.form),
+    colour: commonColour(inside, map.colour, map.colours),
+  });
+  const drawn = [
+    ...[...groupOutlines(map, nodes), ...ownOutlines(map)].map(round),
+    ...drawnStrokes(input, nodes),
+  ];
+  for (const { title, lines, colour } of drawn) {
     marks.regions.push({
       fill: colour,
       alpha: FILL,
@@ -70,6 +85,17 @@ export function buildRegions(input: SceneInput, nodes: ScreenNodes): RegionMarks
     });
   }
   return marks;
+}
+
+/** Lines drawn by hand, in the colour that most of the nodes under them have. */
+function drawnStrokes({ map, view }: SceneInput, nodes: ScreenNodes): Drawn[] {
+  return map.description.regions.strokes
+    .map((stroke) => ({ title: stroke.title, lines: linesRoundStroke(stroke, nodes, view.scale) }))
+    .filter(({ lines }) => lines.length > 0)
+    .map(({ title, lines }) => {
+      const under = nodesWithin(pairsOf(lines[0]), nodes, map.nodes);
+      return { title, lines, colour: commonColour(under, map.colour, map.colours) };
+    });
 }
 
 /** The groups of the column that are large enough; single nodes far from the rest of their group are left outside. */

@@ -19,6 +19,7 @@ import {
   moveGrip,
   type Grip,
   nodesWithin,
+  strokeOf,
   numbersOf,
   paintCanvas,
   Picker,
@@ -60,6 +61,8 @@ const REST = 130;
 
 /** At the top of the screen stand the finder and the choice of networks. */
 const SCREEN_TOP = 62;
+/** How wide a line is that is drawn by hand, in pixels. */
+export const STROKE = 34;
 /** Below stand the buttons. */
 const BELOW = 56;
 
@@ -87,6 +90,8 @@ export class MapCanvas implements OnDestroy {
         ?.map(([x, y]) => `${x},${y}`)
         .join(' ') ?? '',
   );
+  protected readonly drawing = this.session.drawing;
+  protected readonly strokeWidth = STROKE;
   /** Whether drawing on the map chooses nodes rather than moving the map. */
   readonly choosing = input(false);
   /** So many pixels of the map are covered from below. */
@@ -214,9 +219,9 @@ export class MapCanvas implements OnDestroy {
     this.gesture.filter((event: Event) => {
       if (event.type === 'wheel') return true;
       // With two fingers the map is moved also while nodes are chosen.
-      if (event.type.startsWith('touch')) return !this.choosing() || (event as TouchEvent).touches.length > 1;
+      if (event.type.startsWith('touch')) return !this.draws() || (event as TouchEvent).touches.length > 1;
       const { button, offsetX, offsetY, shiftKey } = event as MouseEvent;
-      if (button !== 0 || shiftKey || this.choosing()) return false;
+      if (button !== 0 || shiftKey || this.draws()) return false;
       return this.pick()?.nodeAt(offsetX, offsetY) == null && this.gripAt(offsetX, offsetY) === null;
     });
     this.gesture.on(
@@ -365,7 +370,7 @@ export class MapCanvas implements OnDestroy {
     if (event.button !== 0) return;
     const { offsetX: x, offsetY: y } = event;
     const node = this.pick()?.nodeAt(x, y) ?? null;
-    const adds = event.shiftKey || this.choosing();
+    const adds = event.shiftKey || this.draws();
     const grip = node === null && !adds ? this.gripAt(x, y) : null;
     this.pressed = { node, grip, x, y, moved: false, adds };
     if (node !== null || grip || adds) this.canvas().nativeElement.setPointerCapture(event.pointerId);
@@ -377,7 +382,7 @@ export class MapCanvas implements OnDestroy {
     if (pressed && Math.hypot(x - pressed.x, y - pressed.y) > 3) pressed.moved = true;
     const view = this.session.view();
     if (!pressed) this.showHover(x, y);
-    else if (pressed.moved && view && pressed.node !== null) {
+    else if (pressed.moved && view && pressed.node !== null && !this.session.drawing()) {
       this.canvas().nativeElement.classList.add('dragging');
       this.hover.set(null);
       this.dragged.set({
@@ -410,7 +415,8 @@ export class MapCanvas implements OnDestroy {
       this.putGripped();
     } else if (line) {
       this.lasso.set(null);
-      this.chooseWithin(line);
+      if (this.session.drawing()) this.keepStroke(line);
+      else this.chooseWithin(line);
     } else if (pressed?.grip && !pressed.moved) {
       this.readGrip(pressed.grip);
     } else if (pressed && !pressed.moved) {
@@ -458,6 +464,25 @@ export class MapCanvas implements OnDestroy {
   private grabbed(node: number): readonly number[] {
     const chosen = this.session.chosen();
     return chosen.includes(node) ? chosen : [node];
+  }
+
+  /** Whether a line is drawn where the map would be moved otherwise. */
+  private draws(): boolean {
+    return this.choosing() || this.session.drawing();
+  }
+
+  /** Keeps a line that was drawn as a part of the map. */
+  private keepStroke(line: readonly (readonly [number, number])[]): void {
+    this.session.drawing.set(false);
+    const map = this.session.prepared();
+    const places = this.places();
+    const view = this.session.view();
+    if (!map || !places || !view || map.nodes.length === 0) return;
+    const screen = toScreen({ map, x: places.x, y: places.y, view });
+    const before = this.session.description();
+    const strokes = [...before.regions.strokes, strokeOf(line, screen, map.nodes, STROKE, view.scale)];
+    const description = { ...before, regions: { ...before.regions, strokes } };
+    this.store.dispatch(MapActions.descriptionChanged({ description }));
   }
 
   /** Adds the nodes within a line to those that are chosen. */

@@ -193,6 +193,7 @@ export class MapScreen {
       this.keysShown.set(false);
       this.panel.set(null);
       this.choosing.set(false);
+      this.session.drawing.set(false);
       this.store.dispatch(MapActions.selectionCleared());
     } else {
       return;

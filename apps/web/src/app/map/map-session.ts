@@ -112,6 +112,9 @@ export class MapSession {
   readonly moves = this.store.selectSignal(mapEditing.selectMoves);
   private readonly arrangementNumber = this.store.selectSignal(mapEditing.selectArrangement);
 
+  /** Whether the next line that is drawn on the map stays there. */
+  readonly drawing = signal(false);
+
   /** A period that is only looked at, above the one of the description: while it is played or drawn. */
   readonly passing = signal<Period | null>(null);
   /** When the messages of the ties were written; null until it was asked for, or where it is not known. */
@@ -314,6 +317,7 @@ export class MapSession {
   close(): void {
     this.endLayout();
     this.passing.set(null);
+    this.drawing.set(false);
     this.moments.set(null);
     this.momentsOf = null;
     this.network.set(null);

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, output } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { Ramp } from '@pebble/contract';
 import { alikeColours, formatValue, type ColourGroup } from '@pebble/core';
@@ -157,10 +157,12 @@ import { OutlineSettings } from './outline-settings';
         </select></label
       >
     }
-    <pt-outline-settings />
+    <pt-outline-settings (left)="left.emit()" />
   `,
 })
 export class ColourSettings {
+  /** The reader goes on on the map. */
+  readonly left = output();
   protected readonly map = describing();
   protected readonly ramps = Ramp.options;
   protected readonly groups = computed(() => this.map.session.prepared()?.groups ?? []);

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, output, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { Api } from '../../api/api';
 import { describing } from './describing';
@@ -100,12 +100,29 @@ const LISTED = 20;
         <button class="btn plain" (click)="removeOwn($index)">take away</button></label
       >
     }
+    @for (one of d.strokes; track $index) {
+      <label
+        >drawn
+        <input
+          class="box wide"
+          maxlength="100"
+          aria-label="Title of a drawn line"
+          placeholder="title of the line"
+          [ngModel]="one.title"
+          (change)="setStrokeTitle($index, $any($event.target).value)"
+        />
+        <button class="btn plain" (click)="removeStroke($index)">take away</button></label
+      >
+    }
+    <p><button class="btn plain" (click)="draw()">Draw one by hand</button></p>
     @if (d.own.length === 0) {
       <p class="how">To outline nodes of your own choice, choose them on the map (Shift and draw a line round them).</p>
     }
   `,
 })
 export class OutlineSettings {
+  /** The reader goes on on the map. */
+  readonly left = output();
   private readonly api = inject(Api);
   protected readonly map = describing();
   protected readonly busy = signal(false);
@@ -153,6 +170,24 @@ export class OutlineSettings {
         this.problem.set(error.message);
       },
     });
+  }
+
+  /** The next line drawn on the map stays there; the settings make room for it. */
+  protected draw(): void {
+    this.map.session.drawing.set(true);
+    this.left.emit();
+  }
+
+  protected setStrokeTitle(at: number, title: string): void {
+    const { strokes } = this.map.description().regions;
+    this.map.set('regions', {
+      strokes: strokes.map((one, i) => (i === at ? { ...one, title: title.trim() } : one)),
+    });
+  }
+
+  protected removeStroke(at: number): void {
+    const { strokes } = this.map.description().regions;
+    this.map.set('regions', { strokes: strokes.filter((_, i) => i !== at) });
   }
 
   protected setOwnTitle(at: number, title: string): void {
