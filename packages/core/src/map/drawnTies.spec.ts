@@ -44,6 +44,6 @@ describe('drawnTies', () => {
     const map = prepareMap(network, defaultMap);
     expect([map.edges.length, map.drawn.length]).toEqual([m, MOST_DRAWN]);
     const width = legendSections(map).find(({ part }) => part === 'width');
-    expect(width?.heading).toBe('Ties: the 200,000 strongest of 201,000 are drawn');
+    expect(width?.heading).toBe('Drawn: 200,000 strongest ties');
   });
 });

@@ -4,6 +4,7 @@ import { formatCount } from '../weave/sentence';
 import { numbersOf } from '../network/tables';
 import type { PreparedMap } from './prepare';
 import { OTHER_COLOUR } from './palette';
+import { strokeColour } from './regions';
 import { isolated } from './textWidth';
 import { kindColours, OPACITIES, tieWidths, widthClass } from './ties';
 
@@ -121,7 +122,7 @@ function kinds(map: PreparedMap): LegendSection | null {
 /** The widths of ties that are on the map, where there are several. */
 function widths(map: PreparedMap): LegendSection | null {
   const isCut = map.drawn.length < map.edges.length;
-  const cut = `Ties: the ${formatCount(map.drawn.length)} strongest of ${formatCount(map.edges.length)} are drawn`;
+  const cut = `Drawn: ${formatCount(map.drawn.length)} strongest ties`;
   const { width, opacity } = map.description.ties;
   const isEven = width === 'even' && opacity === 'even';
   if (isEven && !isCut) return null;
@@ -167,9 +168,9 @@ function outlines(map: PreparedMap): LegendSection | null {
         label: title || 'chosen nodes',
         colour: map.colours[map.colour[nodes[0]]],
       })),
-      ...strokes.map(({ title, points }) => ({
-        label: title || 'drawn by hand',
-        colour: map.colours[map.colour[points[0].near]],
+      ...strokes.map((stroke) => ({
+        label: stroke.title || 'drawn by hand',
+        colour: strokeColour(map, stroke),
       })),
     ],
   };

@@ -1,3 +1,4 @@
+import type { Stroke } from '@pebble/contract';
 import { nodesWithin } from './choosing';
 import { contoursAround } from './contour';
 import { groupCodes } from '../network/groupCodes';
@@ -87,15 +88,20 @@ export function buildRegions(input: SceneInput, nodes: ScreenNodes): RegionMarks
   return marks;
 }
 
-/** Lines drawn by hand, in the colour that most of the nodes under them have. */
+/** Lines drawn by hand. */
 function drawnStrokes({ map, view }: SceneInput, nodes: ScreenNodes): Drawn[] {
   return map.description.regions.strokes
-    .map((stroke) => ({ title: stroke.title, lines: linesRoundStroke(stroke, nodes, view.scale) }))
-    .filter(({ lines }) => lines.length > 0)
-    .map(({ title, lines }) => {
-      const under = nodesWithin(pairsOf(lines[0]), nodes, map.nodes);
-      return { title, lines, colour: commonColour(under, map.colour, map.colours) };
-    });
+    .map((stroke) => ({
+      title: stroke.title,
+      lines: linesRoundStroke(stroke, nodes, view.scale),
+      colour: strokeColour(map, stroke),
+    }))
+    .filter(({ lines }) => lines.length > 0);
+}
+
+/** The colour that most of the nodes along a drawn line have. */
+export function strokeColour({ colour, colours }: PreparedMap, { points }: Stroke): string {
+  return commonColour([...new Set(points.map(({ near }) => near))], colour, colours);
 }
 
 /** The groups of the column that are large enough; single nodes far from the rest of their group are left outside. */

@@ -57,7 +57,7 @@ export function buildTies(input: SceneInput, nodes: ScreenNodes): TieMarks {
     return (isPale(e) ? 0 : own) + strokeOf(e) * WIDTHS.length + width;
   });
   const inView = sorted.edges.length;
-  const usual = Math.min(0.5, Math.max(0.07, 9 / Math.sqrt(Math.max(inView, 1))));
+  const usual = Math.min(0.5, Math.max(0.02, 9 / Math.sqrt(Math.max(inView, 1))));
   const base = Math.min(1, usual * ties.strength);
   const grown = grownWidth(view.scale);
   const wantsArrows = ties.arrows && map.directed;
