@@ -159,5 +159,11 @@ describe('ChosenNodes', () => {
       value: 'press',
     });
     expect(session.refresh).toHaveBeenCalled();
+    // Once the column is there, the map can be coloured by it at once.
+    session.data.set({ ...data, nodes: { ...data.nodes, Role: ['press', 'press', '', '', ''] } } as never);
+    await TestBed.tick();
+    press('Colour the map by Role');
+    expect(describedLast().colour.column).toBe('Role');
+    session.data.set(data);
   });
 });

@@ -58,6 +58,7 @@ export class ChosenNodes {
   protected readonly counted = counted;
   /** What was found of the last question, or why nothing. */
   protected readonly finding = signal<string | null>(null);
+  private readonly set = signal<string | null>(null);
   protected readonly title = signal('');
   protected readonly column = signal('');
   protected readonly value = signal('');
@@ -180,8 +181,20 @@ export class ChosenNodes {
     const asked = { network: network.id, nodes, column: this.column().trim(), value: this.value().trim() };
     this.run.start(network.study, 'mark-nodes', asked, ({ sentence }) => {
       this.finding.set(sentence);
+      this.set.set(asked.column);
       void this.session.refresh();
     });
+  }
+
+  /** The category that was just set, which does not colour the map yet. */
+  protected readonly uncoloured = computed(() => {
+    const set = this.set();
+    const isThere = set !== null && set in (this.session.data()?.nodes ?? {});
+    return isThere && this.session.description().colour.column !== set ? set : null;
+  });
+
+  protected colourBy(column: string): void {
+    this.describe({ colour: { ...this.session.description().colour, column } });
   }
 
   private choose(nodes: readonly number[], finding: string | null = null): void {

@@ -28,7 +28,7 @@ import { NodeFinder } from './node-finder';
 import { PeriodStrip } from './period-strip';
 import { ReadingPane } from './reading-pane';
 import { SliceStepper } from './slice-stepper';
-import { wholeOf, wholesIn } from '../shared/slices';
+import { networkToOpen, wholeOf, wholesIn } from '../shared/slices';
 
 /** What stands in the corner of the map. */
 type Panel = 'looks' | 'legend' | 'change';
@@ -121,7 +121,8 @@ export class MapScreen {
     });
     effect(() => {
       const networks = this.networks();
-      const wanted = this.network() ?? wholesIn(networks).at(0)?.id;
+      const open = untracked(this.session.network)?.id;
+      const wanted = this.network() ?? networkToOpen(networks, open)?.id;
       const known = networks.find(({ id }) => id === wanted);
       // A network that was just woven is opened once its measures are there.
       if (wanted && (known?.state === 'measured' || !known)) untracked(() => void this.session.open(wanted));

@@ -15,3 +15,8 @@ export function wholesIn(networks: readonly Network[]): Network[] {
   const ids = new Set(networks.map(({ id }) => id));
   return networks.filter(({ slice }) => slice === null || !ids.has(slice.of));
 }
+
+/** The network whose map is gone to without saying which: the one that was open last, if it is still there, or else the newest. */
+export function networkToOpen(networks: readonly Network[], open: string | null | undefined): Network | null {
+  return networks.find(({ id }) => id === open) ?? wholesIn(networks).at(0) ?? null;
+}

@@ -12,7 +12,8 @@ import { MatProgressBar } from '@angular/material/progress-bar';
 import { Store } from '@ngrx/store';
 import { counted, duration } from '../shared/words';
 import { ThemeChoice } from '../shared/theme';
-import { wholesIn } from '../shared/slices';
+import { networkToOpen } from '../shared/slices';
+import { mapEditing } from '../store/map.reducer';
 import { WorkActions } from '../store/work.actions';
 import { work } from '../store/work.reducer';
 import { Rail, type Stop } from './rail';
@@ -126,6 +127,7 @@ export class StudyFrame implements OnDestroy {
   protected readonly running = this.store.selectSignal(work.selectRunning);
   protected readonly error = this.store.selectSignal(work.selectError);
   private readonly networks = this.store.selectSignal(work.selectNetworks);
+  private readonly open = this.store.selectSignal(mapEditing.selectNetwork);
   private readonly steps = this.store.selectSignal(work.selectSteps);
   protected readonly rest = duration;
   protected readonly stops = computed<readonly Stop[]>(() => {
@@ -138,7 +140,7 @@ export class StudyFrame implements OnDestroy {
       },
       { path: 'tidy', name: 'Tidy', note: '' },
       { path: 'weave', name: 'Weave', note: study?.networks ? counted(study.networks, 'network') : '' },
-      { path: 'map', name: 'Map', note: wholesIn(this.networks()).at(0)?.name ?? '' },
+      { path: 'map', name: 'Map', note: networkToOpen(this.networks(), this.open())?.name ?? '' },
       { path: 'publish', name: 'Publish', note: '' },
       {
         path: 'logbook',
