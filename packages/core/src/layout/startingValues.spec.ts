@@ -16,8 +16,11 @@ function readBy(graph: Graph, settings: LayoutSettings) {
 function lattice(side: number): Graph {
   const ends: [number[], number[]] = [[], []];
   for (let v = 0; v < side * side; v++) {
-    if (v % side > 0) (ends[0].push(v), ends[1].push(v - 1));
-    if (v >= side) (ends[0].push(v), ends[1].push(v - side));
+    const before = [...(v % side > 0 ? [v - 1] : []), ...(v >= side ? [v - side] : [])];
+    for (const u of before) {
+      ends[0].push(v);
+      ends[1].push(u);
+    }
   }
   return makeGraph(side * side, ...ends);
 }

@@ -15,7 +15,7 @@ const MOST_POINTS = 400;
 export function strokeOf(
   line: readonly (readonly [number, number])[],
   { x, y }: Pick<ScreenNodes, 'x' | 'y'>,
-  shown: ArrayLike<number>,
+  shown: Uint32Array,
   width: number,
   scale: number,
 ): Stroke {
@@ -29,9 +29,9 @@ export function strokeOf(
     .filter((_, i) => i % step === 0)
     .map(([px, py]) => {
       let [near, best] = [shown[0], Infinity];
-      for (let i = 0; i < shown.length; i++) {
-        const away = (x[shown[i]] - px) ** 2 + (y[shown[i]] - py) ** 2;
-        if (away < best) [near, best] = [shown[i], away];
+      for (const v of shown) {
+        const away = (x[v] - px) ** 2 + (y[v] - py) ** 2;
+        if (away < best) [near, best] = [v, away];
       }
       return { near, dx: (px - x[near]) / scale, dy: (py - y[near]) / scale };
     });
