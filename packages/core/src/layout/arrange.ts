@@ -56,6 +56,8 @@ const PLACEMENTS: Partial<Record<LayoutMethod, Placement>> = {
 };
 /** Parts with more nodes begin from smaller pictures of themselves. */
 const LARGE = 1500;
+/** About what part of the work that is. */
+const BEGINNING = 0.2;
 
 /**
  * Arranges a whole network: by attraction, distances, springs or few crossings every component by itself, the small ones packed round the
@@ -63,7 +65,7 @@ const LARGE = 1500;
  * a picture can be shown between the rounds: it yields after every iteration of a large component and returns the final arrangement.
  * Throws a RangeError with a sentence when a part is too large for the method.
  * @param radius of each node in pixels at scale 1; nodes will not overlap at these sizes
- * @param progress is told how far a placement of all nodes is, 0 to 1; may throw to stop
+ * @param progress is told how far a placement of all nodes is, or the beginning of a large network, 0 to 1; may throw to stop
  */
 export function* arranging(
   graph: Graph,
@@ -78,7 +80,7 @@ export function* arranging(
   const components = weakComponents(graph);
   const parts = componentParts(graph, components).map((part) => ({
     node: part.node,
-    layout: runningOf(part.graph, settings),
+    layout: runningOf(part.graph, settings, progress),
   }));
   let iterations = 0;
   let cameToRest = true;
@@ -110,11 +112,12 @@ export function arrange(
   progress?: (share: number) => void,
   data: LayoutData = NO_DATA,
 ): Arrangement {
-  const rounds = arranging(graph, radius, settings, data, progress);
+  let begun = 0;
+  const rounds = arranging(graph, radius, settings, data, (share) => progress?.((begun = share)));
   for (;;) {
     const round = rounds.next();
     if (round.done) return round.value;
-    progress?.(round.value.iteration / settings.iterations);
+    progress?.(begun + ((1 - begun) * round.value.iteration) / settings.iterations);
   }
 }
 
@@ -152,7 +155,7 @@ function place(placement: Placement, given: Omit<PlacedInput, 'nodes'>): Arrange
   return { x: Float32Array.from(x), y: Float32Array.from(y), iterations: 1, cameToRest: true, overlaps };
 }
 
-function runningOf(graph: Graph, settings: LayoutSettings): Running {
+function runningOf(graph: Graph, settings: LayoutSettings, progress?: (share: number) => void): Running {
   switch (settings.method) {
     case 'stress':
       return new Stress(graph, settings.seed);
@@ -161,7 +164,8 @@ function runningOf(graph: Graph, settings: LayoutSettings): Running {
     case 'few-crossings':
       return new FewCrossings(graph, settings.seed);
     default: {
-      const start = graph.nodeCount > LARGE ? multilevelStart(graph, settings) : null;
+      const begun = progress && ((share: number): void => progress(share * BEGINNING));
+      const start = graph.nodeCount > LARGE ? multilevelStart(graph, settings, begun) : null;
       return new Attraction(graph, { ...settings, start });
     }
   }

@@ -131,3 +131,17 @@ describe('packRound', () => {
 
 /** Held by the browser test too: SHA-256 of the positions of this layout. */
 const LAYOUT_SUM = '6cc6abdb86233202853ab0ab990521fec1f7dc0185e60842afe97012da732c0f';
+
+it('tells how far the beginning of a large network is, never backwards, and can be stopped in it', () => {
+  const { graph } = planted(3, 20, 100, 0.05, 0.001);
+  const radius = radii(graph.nodeCount);
+  const shares: number[] = [];
+  arrange(graph, radius, { ...settings, iterations: 5 }, (share) => void shares.push(share));
+  expect(shares.filter((share) => share <= 0.2).length).toBeGreaterThan(20);
+  expect(shares.every((share, i) => i === 0 || share >= shares[i - 1] - 1e-12)).toBe(true);
+  expect(shares.at(-1)).toBeLessThanOrEqual(1);
+  const stop = (): void => {
+    throw new Error('stopped');
+  };
+  expect(() => arrange(graph, radius, settings, stop)).toThrow('stopped');
+});

@@ -13,8 +13,13 @@ const ROUNDS = [200, 60];
 /**
  * A beginning for an arrangement by attraction: the graph is made smaller again and again by putting tied nodes together, the smallest is
  * arranged, and each larger one begins where the smaller one stands (Hu 2005, Mathematica Journal 10). Large graphs unfold in a few rounds.
+ * @param progress is told how far it is, 0 to 1; may throw to stop
  */
-export function multilevelStart(graph: Graph, settings: AttractionSettings): Places {
+export function multilevelStart(
+  graph: Graph,
+  settings: AttractionSettings,
+  progress?: (share: number) => void,
+): Places {
   const chance = new Random(settings.seed);
   const levels: { graph: Graph; parent: Uint32Array }[] = [];
   let coarse = graph;
@@ -24,7 +29,18 @@ export function multilevelStart(graph: Graph, settings: AttractionSettings): Pla
     levels.push({ graph: coarse, parent });
     coarse = next;
   }
-  let places = run(coarse, settings, null, ROUNDS[0]);
+  const work = levels.slice(1).reduce((sum, level) => sum + level.graph.nodeCount, coarse.nodeCount);
+  let done = 0;
+  const run = (level: Graph, start: Places | null, rounds: number): Places => {
+    const layout = new Attraction(level, { ...settings, start });
+    while (!layout.atRest && layout.iterations < rounds) {
+      layout.iterate();
+      progress?.((done + (level.nodeCount * layout.iterations) / rounds) / work);
+    }
+    done += level.nodeCount;
+    return layout;
+  };
+  let places = run(coarse, null, ROUNDS[0]);
   for (const { graph: finer, parent } of levels.reverse()) {
     const grown = Math.sqrt(finer.nodeCount / Math.max(1, places.x.length));
     const start = {
@@ -32,15 +48,9 @@ export function multilevelStart(graph: Graph, settings: AttractionSettings): Pla
       y: Float64Array.from(parent, (p) => places.y[p] * grown + (chance.real() - 0.5) * 4),
     };
     // The largest is arranged by who asked for the beginning.
-    places = finer === graph ? start : run(finer, settings, start, ROUNDS[1]);
+    places = finer === graph ? start : run(finer, start, ROUNDS[1]);
   }
   return places;
-}
-
-function run(graph: Graph, settings: AttractionSettings, start: Places | null, rounds: number): Places {
-  const layout = new Attraction(graph, { ...settings, start });
-  while (!layout.atRest && layout.iterations < rounds) layout.iterate();
-  return layout;
 }
 
 /** Puts each node together with the neighbour of fewest ties that is still free; a node left alone goes with any neighbour's pair. */
