@@ -21,11 +21,28 @@ describe('maps', () => {
   const arrange = (layout: object) =>
     app.step('arrange-map', { network: made.id, layout, upload: null, iterations: null, moved: 0 });
 
+  it('goes on on the server from where the nodes are, and says so', async () => {
+    const placesOf = async (): Promise<Float32Array> => {
+      const { body } = await app.api.get(`/api/v1/networks/${made.id}/positions`).buffer().expect(200);
+      return new Float32Array(Uint8Array.from(body as Buffer).buffer);
+    };
+    await arrange({ iterations: 300 }).expect(200);
+    const before = await placesOf();
+    const step = (await arrange({ begin: 'as it is', separate: false }).expect(200)).body as Step;
+    expect(step.sentence).toContain('going on from where the nodes were');
+    expect(step.sentence).toContain('isolates left where they were');
+    const after = await placesOf();
+    const spread = Math.max(...before) - Math.min(...before);
+    const moved = after.reduce((sum, at, i) => sum + Math.abs(at - before[i]), 0) / after.length;
+    expect(moved).toBeGreaterThan(0);
+    expect(moved).toBeLessThan(0.2 * spread);
+  });
+
   it.each(LayoutMethod.options.filter((method) => method !== 'few-crossings'))(
     'are arranged on the server: %s, and the methods text says how',
     async (method) => {
       const step = (await arrange({ method, iterations: 60 }).expect(200)).body as Step;
-      expect(step.sentence).toMatch(/^The map was arranged (by|as|in) .+\(.+\)/);
+      expect(step.sentence).toMatch(/^The map was arranged (by|as|in|with|round|at) .+\(.+\)/);
       const { body } = await app.api.get(`/api/v1/networks/${made.id}/positions`).buffer().expect(200);
       const places = new Float32Array(Uint8Array.from(body as Buffer).buffer);
       expect(places).toHaveLength(2 * made.handles.length);

@@ -12,6 +12,7 @@ import {
 } from '@pebble/core';
 import { keptLooks } from '../db/looks';
 import { findNetwork, listNetworks, readMap, readPositions } from '../db/networks';
+import { fromPlacesBytes } from '../db/placesBytes';
 import type { Store } from '../db/open';
 import { networkPath } from '../files/places';
 import { readTable } from '../files/tables';
@@ -134,10 +135,8 @@ function membersOf(folder: string, network: string, community: number): number[]
 /** Where the nodes lie on the map, as columns; none for a map that was never arranged. */
 function placeColumns(positions: Buffer | null): TableColumns {
   if (!positions) return {};
-  const nodes = positions.length / 8;
-  const along = (offset: number): Float64Array =>
-    Float64Array.from({ length: nodes }, (_, v) => positions.readFloatLE(8 * v + offset));
-  return { x: along(0), y: along(4) };
+  const { x, y } = fromPlacesBytes(positions);
+  return { x: Float64Array.from(x), y: Float64Array.from(y) };
 }
 
 function sendExport(

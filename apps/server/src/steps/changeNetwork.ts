@@ -11,6 +11,7 @@ import {
 } from '@pebble/core';
 import { findNetwork, isTakenColumn, readMap, readPositions, saveMap } from '../db/networks';
 import type { Store } from '../db/open';
+import { fromPlacesBytes, toPlacesBytes } from '../db/placesBytes';
 import { readTable } from '../files/tables';
 import { storeNetwork } from './storeNetwork';
 import { StepRefused, type StepDefinition } from './step';
@@ -111,17 +112,13 @@ async function carryPlaces(
   const { layout, iterations, moved } = await readMap(store, from);
   const names = Array.from(was, (_, v) => String(v));
   const places = new Map<string, readonly [number, number]>();
+  const before = fromPlacesBytes(positions);
   was.forEach((v, i) => {
-    if (v >= 0) places.set(names[i], [positions.readFloatLE(8 * v), positions.readFloatLE(8 * v + 4)]);
+    if (v >= 0) places.set(names[i], [before.x[v], before.y[v]]);
   });
-  const { x, y } = borrowPlaces(neighbourRows(graphOf(names.length, edges)), names, places);
-  const own = Buffer.alloc(8 * names.length);
-  for (let v = 0; v < names.length; v++) {
-    own.writeFloatLE(x[v], 8 * v);
-    own.writeFloatLE(y[v], 8 * v + 4);
-  }
+  const own = borrowPlaces(neighbourRows(graphOf(names.length, edges)), names, places);
   await saveMap(store, to, {
-    positions: own,
+    positions: toPlacesBytes(own),
     moved,
     ...(layout ? { layout } : {}),
     ...(iterations === null ? {} : { iterations }),

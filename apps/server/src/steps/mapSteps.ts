@@ -12,6 +12,7 @@ import {
   type LayoutData,
 } from '@pebble/core';
 import { findNetwork, readMap, readPositions, saveMap } from '../db/networks';
+import { fromPlacesBytes, toPlacesBytes } from '../db/placesBytes';
 import { uploadPath } from '../files/places';
 import { readTable } from '../files/tables';
 import { StepRefused, type StepContext, type StepDefinition } from './step';
@@ -87,21 +88,14 @@ async function computePositions(
       layoutData(table, description, layout, now),
     ),
   );
-  const positions = Buffer.alloc(nodeCount * 8);
-  for (let v = 0; v < nodeCount; v++) {
-    positions.writeFloatLE(arranged.x[v], v * 8);
-    positions.writeFloatLE(arranged.y[v], v * 8 + 4);
-  }
+  const positions = toPlacesBytes(arranged);
   await saveMap(store, network, { layout, iterations: arranged.iterations, moved: 0, positions });
   return { iterations: arranged.iterations, moved: 0 };
 }
 
 /** Where the nodes are, with those that are not to move; null for a map without places. */
 function placesNow(positions: Buffer | null, held: readonly number[]): LayoutData['now'] {
-  if (!positions) return null;
-  const along = (offset: number): Float32Array =>
-    Float32Array.from({ length: positions.length / 8 }, (_, v) => positions.readFloatLE(8 * v + offset));
-  return { x: along(0), y: along(4), held };
+  return positions && { ...fromPlacesBytes(positions), held };
 }
 
 export const describeMap: StepDefinition<'describe-map'> = {

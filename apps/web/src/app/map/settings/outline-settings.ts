@@ -95,9 +95,9 @@ const LISTED = 20;
           aria-label="Title of chosen nodes"
           placeholder="title of chosen nodes"
           [ngModel]="one.title"
-          (change)="setOwnTitle($index, $any($event.target).value)"
+          (change)="setTitleOf('own', $index, $any($event.target).value)"
         />
-        <button class="btn plain" (click)="removeOwn($index)">take away</button></label
+        <button class="btn plain" (click)="remove('own', $index)">take away</button></label
       >
     }
     @for (one of d.strokes; track $index) {
@@ -109,9 +109,9 @@ const LISTED = 20;
           aria-label="Title of a drawn line"
           placeholder="title of the line"
           [ngModel]="one.title"
-          (change)="setStrokeTitle($index, $any($event.target).value)"
+          (change)="setTitleOf('strokes', $index, $any($event.target).value)"
         />
-        <button class="btn plain" (click)="removeStroke($index)">take away</button></label
+        <button class="btn plain" (click)="remove('strokes', $index)">take away</button></label
       >
     }
     <p><button class="btn plain" (click)="draw()">Draw one by hand</button></p>
@@ -178,27 +178,14 @@ export class OutlineSettings {
     this.left.emit();
   }
 
-  protected setStrokeTitle(at: number, title: string): void {
-    const { strokes } = this.map.description().regions;
-    this.map.set('regions', {
-      strokes: strokes.map((one, i) => (i === at ? { ...one, title: title.trim() } : one)),
-    });
+  /** Gives one of the chosen nodes' outlines, or of the drawn lines, a title. */
+  protected setTitleOf(list: 'own' | 'strokes', at: number, title: string): void {
+    const before = this.map.description().regions[list];
+    const named = before.map((one, i) => (i === at ? { ...one, title: title.trim() } : one));
+    this.map.set('regions', { [list]: named });
   }
 
-  protected removeStroke(at: number): void {
-    const { strokes } = this.map.description().regions;
-    this.map.set('regions', { strokes: strokes.filter((_, i) => i !== at) });
-  }
-
-  protected setOwnTitle(at: number, title: string): void {
-    const { own } = this.map.description().regions;
-    this.map.set('regions', {
-      own: own.map((one, i) => (i === at ? { ...one, title: title.trim() } : one)),
-    });
-  }
-
-  protected removeOwn(at: number): void {
-    const { own } = this.map.description().regions;
-    this.map.set('regions', { own: own.filter((_, i) => i !== at) });
+  protected remove(list: 'own' | 'strokes', at: number): void {
+    this.map.set('regions', { [list]: this.map.description().regions[list].filter((_, i) => i !== at) });
   }
 }
