@@ -17,7 +17,6 @@ import {
   buildScene,
   fitView,
   focusOnNodes,
-  marginFor,
   paintCanvas,
   Picker,
   toScreen,
@@ -33,6 +32,7 @@ import { zoom, zoomIdentity, zoomTransform, type ZoomTransform } from 'd3-zoom';
 import { ThemeChoice } from '../shared/theme';
 import { MapActions } from '../store/map.actions';
 import { BesideSession } from './beside-session';
+import { screenMargin } from './low-screen';
 import { MapSession } from './map-session';
 
 /** Above the picture stands what it is of. */
@@ -82,7 +82,7 @@ export class BesideMap implements OnDestroy {
     const places = this.session.places();
     if (!map || !places) return null;
     const size = this.session.size();
-    const margin = marginFor(map.description.legend.corner, { top: 62, bottom: 56 });
+    const margin = screenMargin(map.description, size, 0);
     return {
       view: fitView(places.x, places.y, map.radius, map.nodes, size, margin),
       middle: middleOfFree(size, margin),

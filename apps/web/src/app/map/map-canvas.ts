@@ -15,7 +15,6 @@ import {
 import {
   buildScene,
   fitView,
-  marginFor,
   moveGrip,
   type Grip,
   nodesWithin,
@@ -36,6 +35,7 @@ import { ThemeChoice } from '../shared/theme';
 import { MapActions } from '../store/map.actions';
 import { nodeHover, tieHover, type HoverWords } from './hover-words';
 import { TiePicture } from './tie-picture';
+import { onScreen, screenMargin } from './low-screen';
 import { MapSession, type Places } from './map-session';
 
 /** What is told of the thing under the pointer, and where. */
@@ -59,12 +59,8 @@ interface Press {
 const QUICK = 14;
 const REST = 130;
 
-/** At the top of the screen stand the finder and the choice of networks. */
-const SCREEN_TOP = 62;
 /** How wide a line is that is drawn by hand, in pixels. */
 export const STROKE = 34;
-/** Below stand the buttons. */
-const BELOW = 56;
 
 /** The map itself: paints the scene, and takes gestures. */
 @Component({
@@ -184,10 +180,7 @@ export class MapCanvas implements OnDestroy {
     if (!map || !places) return;
     this.follows = true;
     const size = this.session.size();
-    const margin = marginFor(map.description.legend.corner, {
-      top: SCREEN_TOP,
-      bottom: this.covered() + BELOW,
-    });
+    const margin = screenMargin(map.description, size, this.covered());
     this.apply(fitView(places.x, places.y, map.radius, map.nodes, size, margin));
   }
 
@@ -327,7 +320,7 @@ export class MapCanvas implements OnDestroy {
       ? moveGrip(map.description, gripped.grip, gripped.dx, gripped.dy, { places, view })
       : map.description;
     const scene = buildScene({
-      map: { ...map, description },
+      map: { ...map, description: onScreen(description, size) },
       x: places.x,
       y: places.y,
       view,
