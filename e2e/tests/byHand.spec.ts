@@ -115,6 +115,12 @@ test('nodes are merged and taken out, one is added, and the changed network says
   });
   await find('Harbour office');
   await expect(page.locator('pt-reading-pane')).toContainText('Ties out 1');
+  await page
+    .locator('pt-reading-pane')
+    .getByRole('tab', { name: /^Ties out/ })
+    .click();
+  await page.locator('pt-reading-pane .ties .count').first().click();
+  await expect(page.locator('pt-reading-pane')).toContainText('A tie of weight 1, added by hand.');
   // A column of one's own is filled in in the table.
   await page.getByRole('tab', { name: /^Accounts/ }).click();
   await page.getByRole('button', { name: 'New column' }).click();

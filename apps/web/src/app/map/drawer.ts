@@ -19,7 +19,7 @@ import {
   type GridApi,
   type RowClickedEvent,
 } from 'ag-grid-community';
-import { formatValue, nodeLabels, numbersOf, SET_BY_HAND, textsOf } from '@pebble/core';
+import { BY_HAND, formatValue, nodeLabels, numbersOf, SET_BY_HAND, textsOf } from '@pebble/core';
 import { Store } from '@ngrx/store';
 import { stepRun } from '../shared/step-run';
 import { ThemeChoice } from '../shared/theme';
@@ -110,7 +110,7 @@ export class Drawer {
         { field: 'to', headerName: 'to', filter: true, flex: 1 },
         {
           field: 'weight',
-          headerName: this.session.isByAddress() ? 'messages' : 'weight',
+          headerName: this.session.isByAddress() && !(data && BY_HAND in data.edges) ? 'messages' : 'weight',
           sort: 'desc',
           ...number,
         },

@@ -32,4 +32,11 @@ describe('what is told under the pointer', () => {
     expect(tieHover(accounts, 0, true)).toEqual({ title: 'ben → ann', lines: ['1 message'] });
     expect(tieHover(shares, 0, false)).toEqual({ title: 'ben – ann', lines: ['weight 0.125'] });
   });
+
+  it('does not call messages what hands added', () => {
+    const byHand = (done: string) => ({ ...accounts, edges: { ...accounts.edges, 'by hand': [done] } });
+    expect(tieHover(byHand('added'), 0, true).lines).toEqual(['weight 1, by hand']);
+    expect(tieHover(byHand('made stronger'), 0, true).lines).toEqual(['weight 1, by hand']);
+    expect(tieHover(byHand('merged'), 0, true).lines).toEqual(['1 message']);
+  });
 });

@@ -1,6 +1,6 @@
 import { formatValue, nodeLabels, numbersOf, type MapNetwork } from '@pebble/core';
 import { counted } from '../shared/words';
-import { standing } from './tie-columns';
+import { hasOwnWeight, standing } from './tie-columns';
 
 /** What is told of a thing on the map while the pointer rests on it. */
 export interface HoverWords {
@@ -30,9 +30,9 @@ export function tieHover(data: MapNetwork, edge: number, directed: boolean): Hov
   return {
     title: `${end('source')} ${directed ? '→' : '–'} ${end('target')}`,
     lines: [
-      'messages' in data.nodes && Number.isInteger(weight)
+      'messages' in data.nodes && Number.isInteger(weight) && !hasOwnWeight(data, edge)
         ? counted(weight, 'message')
-        : `weight ${formatValue(weight)}`,
+        : `weight ${formatValue(weight)}${hasOwnWeight(data, edge) ? ', by hand' : ''}`,
     ],
   };
 }

@@ -21,7 +21,7 @@ import { ChosenNodes } from './chosen-nodes';
 import { MapSession } from './map-session';
 import { planning } from './planning';
 import { NoteList } from './note-list';
-import { standing, tieDetail } from './tie-columns';
+import { hasOwnWeight, standing, tieDetail } from './tie-columns';
 
 interface TieLine {
   readonly node: number;
@@ -332,6 +332,7 @@ function describeTie(data: MapNetwork, from: number, to: number) {
     detail: tieDetail(data, edge),
     first: 'first' in data.edges ? numbersOf(data.edges, 'first')[edge] : NaN,
     last: 'last' in data.edges ? numbersOf(data.edges, 'last')[edge] : NaN,
+    hasOwnWeight: hasOwnWeight(data, edge),
     byHand: BY_HAND in data.edges ? textsOf(data.edges, BY_HAND)[edge] : '',
     hasBack: from !== to && find(to, from) >= 0,
   };

@@ -1,4 +1,4 @@
-import { formatCount, MESSAGE_KINDS, numbersOf, type MapNetwork } from '@pebble/core';
+import { BY_HAND, formatCount, MESSAGE_KINDS, numbersOf, textsOf, type MapNetwork } from '@pebble/core';
 import { counted } from '../shared/words';
 
 const ENDS = ['source', 'target', 'weight', 'first', 'last'];
@@ -42,4 +42,9 @@ export function standing(data: MapNetwork): { column: 'inDegree' | 'degree'; wor
   return 'inDegree' in data.nodes
     ? { column: 'inDegree', words: isByAddress(data) ? 'addressed by' : 'ties in:' }
     : { column: 'degree', words: 'ties:' };
+}
+
+/** Whether hands gave a tie its weight, or a part of it: then it does not count messages alone. */
+export function hasOwnWeight({ edges }: MapNetwork, edge: number): boolean {
+  return BY_HAND in edges && ['added', 'made stronger'].includes(textsOf(edges, BY_HAND)[edge]);
 }
