@@ -1,4 +1,4 @@
-import type { Network, Step } from '@pebble/contract';
+import type { MapDescription, Network, Step } from '@pebble/contract';
 import { BY_HAND } from '@pebble/core';
 import { makePosts, postsAsJsonLines } from '@pebble/standins';
 import { buildThreads, TestApplication } from './testing/application';
@@ -100,6 +100,17 @@ describe('a network that hands change', () => {
     for (let i = 0; i < 400 && (await network(made.id)).state !== 'measured'; i++)
       await new Promise((done) => setTimeout(done, 50));
     expect((await network(made.id)).state).toBe('measured');
+  });
+
+  it('shows itself by columns that it has, where the one before went by computed ones', async () => {
+    const { body: saved } = await app.api.get(`/api/v1/networks/${before.id}/map`).expect(200);
+    const { description } = saved as { description: MapDescription };
+    const size = { ...description.size, column: 'pageRank' };
+    await app.step('describe-map', { network: before.id, description: { ...description, size } }).expect(200);
+    const made = await madeOf([{ what: 'without-nodes', nodes: [2] }]);
+    const { body } = await app.api.get(`/api/v1/networks/${made.id}/map`).expect(200);
+    expect((body as { description: MapDescription }).description.size.column).toBe('inDegree');
+    await app.step('describe-map', { network: before.id, description }).expect(200);
   });
 
   it('refuses what cannot be done, and says that nothing was changed', async () => {

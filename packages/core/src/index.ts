@@ -30,6 +30,7 @@ export * from './layout/pack';
 export * from './layout/repulsion';
 export * from './map/buildScene';
 export * from './map/camera';
+export * from './map/carriedColumns';
 export * from './map/carriedMap';
 export * from './map/caption';
 export * from './map/choosing';

@@ -7,12 +7,16 @@ import {
   changesPhrase,
   graphOf,
   neighbourRows,
+  NODE_COLUMNS,
+  withColumns,
+  type CarriedColumns,
   type ChangedNetwork,
 } from '@pebble/core';
 import { findNetwork, isTakenColumn, readMap, readPositions, saveMap } from '../db/networks';
 import type { Store } from '../db/open';
 import { fromPlacesBytes, toPlacesBytes } from '../db/placesBytes';
 import { readTable } from '../files/tables';
+import { firstMap } from './firstMap';
 import { storeNetwork } from './storeNetwork';
 import { StepRefused, type StepDefinition } from './step';
 
@@ -43,6 +47,7 @@ export const changeNetworkByHand: StepDefinition<'change-network', Result> = {
     progress('Storing', 0.8);
     const words = changesPhrase(made.done);
     const { description } = await readMap(store, network);
+    const first = firstMap(before.weave, before.directed);
     const stored = await storeNetwork(context, {
       name,
       weave: before.weave,
@@ -54,7 +59,7 @@ export const changeNetworkByHand: StepDefinition<'change-network', Result> = {
       sentence: `${before.sentence} Changed by hand: ${words}.`,
       messages: before.messages,
       decisions: await decisionsOfNetwork(store, network),
-      map: carriedMap(description, made.became),
+      map: withColumns(carriedMap(description, made.became), columnsOf(own, before), first),
       changed: { of: network, name: before.name, words },
     });
     await carryPlaces(store, network, stored.network, made);
@@ -71,6 +76,16 @@ export const changeNetworkByHand: StepDefinition<'change-network', Result> = {
 /** Whether a column tells what was known of a node, and was not computed of the network as it was. */
 function isGiven({ name, how, shown }: Network['columns'][number], { groupings }: Network): boolean {
   return !isTakenColumn(name) && !(name in groupings) && !shown && !how.startsWith('Computed as');
+}
+
+/** The columns that the changed network will have. */
+function columnsOf(own: Network['columns'], { columns }: Network): CarriedColumns {
+  const names = (all: Network['columns']): string[] => all.map(({ name }) => name);
+  const computed = new Set(names([...NODE_COLUMNS]));
+  return {
+    given: new Set([...names(own), BY_HAND, 'messages']),
+    anew: new Set(names(columns).filter((name) => computed.has(name))),
+  };
 }
 
 function byHandColumn({ name }: Network): Network['columns'][number] {

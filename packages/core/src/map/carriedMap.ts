@@ -15,7 +15,7 @@ export function carriedMap(map: MapDescription, became: Uint32Array): MapDescrip
     'nodes' in one ? { ...one, nodes: nodes(one.nodes) } : one;
   const filter = ({ joined, conditions }: NodeFilter): NodeFilter => ({
     joined,
-    conditions: conditions.map(condition),
+    conditions: conditions.map(condition).filter((one) => !('nodes' in one) || one.nodes.length > 0),
   });
   return {
     ...map,
