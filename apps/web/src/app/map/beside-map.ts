@@ -47,7 +47,7 @@ const NEAR = 0.001;
   changeDetection: ChangeDetectionStrategy.OnPush,
   providers: [BesideSession],
   templateUrl: './beside-map.html',
-  styleUrl: './beside-map.scss',
+  styleUrls: ['./map-overlays.scss', './beside-map.scss'],
 })
 export class BesideMap implements OnDestroy {
   readonly networks = input.required<readonly Network[]>();

@@ -3,6 +3,7 @@ import { FormsModule } from '@angular/forms';
 import { LegendCorner, type LegendPart } from '@pebble/contract';
 import { legendSections } from '@pebble/core';
 import { describing } from './settings/describing';
+import { WordsField } from './settings/words-field';
 
 const PARTS: readonly (readonly [LegendPart, words: string])[] = [
   ['colour', 'colours'],
@@ -16,7 +17,7 @@ const PARTS: readonly (readonly [LegendPart, words: string])[] = [
 /** Where the legend stands, what of it, and in which words. */
 @Component({
   selector: 'pt-legend-panel',
-  imports: [FormsModule],
+  imports: [FormsModule, WordsField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   styleUrls: ['./corner-panel.scss', './settings/settings.scss', './settings/colour-settings.scss'],
   template: `
@@ -42,31 +43,25 @@ const PARTS: readonly (readonly [LegendPart, words: string])[] = [
         {{ part[1] }}</label
       >
       @if (headings().get(part[0]); as usual) {
-        <label
-          ><input
-            class="box wide"
-            maxlength="100"
-            [attr.aria-label]="'Heading of ' + part[1]"
-            [placeholder]="usual"
-            [ngModel]="legend.headings[part[0]] || ''"
-            (change)="setHeading(part[0], $any($event.target).value)"
-        /></label>
+        <pt-words-field
+          [label]="'Heading of ' + part[1]"
+          [usual]="usual"
+          [words]="legend.headings[part[0]] || ''"
+          (written)="setHeading(part[0], $event)"
+        />
       }
     }
     @if (groups().length > 0) {
       <h4>Names of groups</h4>
       <div class="groups">
         @for (one of groups(); track one.key) {
-          <label
-            ><b [style.background]="one.colour"></b>
-            <input
-              class="box wide"
-              maxlength="100"
-              [attr.aria-label]="'Name of ' + one.usual"
-              [placeholder]="one.usual"
-              [ngModel]="legend.names[one.key] || ''"
-              (change)="setName(one.key, $any($event.target).value)"
-          /></label>
+          <pt-words-field
+            [label]="'Name of ' + one.usual"
+            [usual]="one.usual"
+            [words]="legend.names[one.key] || ''"
+            (written)="setName(one.key, $event)"
+            ><b [style.background]="one.colour"></b
+          ></pt-words-field>
         }
       </div>
     }
@@ -114,11 +109,11 @@ export class LegendPanel {
 
   protected setHeading(part: LegendPart, text: string): void {
     const { [part]: _before, ...others } = this.map.description().legend.headings;
-    this.map.set('legend', { headings: text.trim() ? { ...others, [part]: text.trim() } : others });
+    this.map.set('legend', { headings: text ? { ...others, [part]: text } : others });
   }
 
   protected setName(key: string, text: string): void {
     const { [key]: _before, ...others } = this.map.description().legend.names;
-    this.map.set('legend', { names: text.trim() ? { ...others, [key]: text.trim() } : others });
+    this.map.set('legend', { names: text ? { ...others, [key]: text } : others });
   }
 }

@@ -67,7 +67,7 @@ export const STROKE = 34;
   selector: 'pt-map-canvas',
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './map-canvas.html',
-  styleUrl: './map-canvas.scss',
+  styleUrls: ['./map-overlays.scss', './map-canvas.scss'],
 })
 export class MapCanvas implements OnDestroy {
   private readonly session = inject(MapSession);

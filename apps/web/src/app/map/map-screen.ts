@@ -33,6 +33,12 @@ import { networkToOpen, wholeOf, wholesIn } from '../shared/slices';
 /** What stands in the corner of the map. */
 type Panel = 'looks' | 'legend' | 'change';
 
+const PANELS: readonly { readonly panel: Panel; readonly name: string; readonly says: string }[] = [
+  { panel: 'looks', name: 'Looks', says: 'How the map is drawn, kept by names' },
+  { panel: 'legend', name: 'Legend', says: 'Where the legend stands, and its words' },
+  { panel: 'change', name: 'Change', says: 'Nodes and ties taken out, added or merged by hand' },
+];
+
 /** The network as a picture, with its caption over it, what is selected beside it and its tables below. */
 @Component({
   selector: 'pt-map-screen',
@@ -53,7 +59,7 @@ type Panel = 'looks' | 'legend' | 'change';
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './map-screen.html',
-  styleUrl: './map-screen.scss',
+  styleUrls: ['./map-overlays.scss', './map-screen.scss'],
   host: { '(document:keydown)': 'key($event)' },
 })
 export class MapScreen {
@@ -97,6 +103,7 @@ export class MapScreen {
       this.session.network()?.weave?.what !== 'projection' &&
       'first' in (this.session.data()?.edges ?? {}),
   );
+  protected readonly panels = PANELS;
   protected readonly panel = signal<Panel | null>(null);
   /** Whether drawing on the map chooses nodes; for those who have no Shift key. */
   protected readonly choosing = signal(false);

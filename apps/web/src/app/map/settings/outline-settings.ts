@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, output, signal } 
 import { FormsModule } from '@angular/forms';
 import { Api } from '../../api/api';
 import { describing } from './describing';
+import { WordsField } from './words-field';
 
 /** Groups whose titles can be set. */
 const LISTED = 20;
@@ -9,7 +10,7 @@ const LISTED = 20;
 /** What is outlined on the map, and under which titles. */
 @Component({
   selector: 'pt-outline-settings',
-  imports: [FormsModule],
+  imports: [FormsModule, WordsField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   styleUrls: ['./settings.scss', './colour-settings.scss'],
   template: `
@@ -57,16 +58,13 @@ const LISTED = 20;
       >
       <div class="groups">
         @for (one of groups(); track one.name) {
-          <label
-            >{{ one.nodes.toLocaleString('en') }}
-            <input
-              class="box wide"
-              maxlength="100"
-              [attr.aria-label]="'Title of ' + one.name"
-              [placeholder]="'title of ' + one.name"
-              [ngModel]="d.titles[one.name] || ''"
-              (change)="setTitle(one.name, $any($event.target).value)"
-          /></label>
+          <pt-words-field
+            [label]="'Title of ' + one.name"
+            [usual]="'title of ' + one.name"
+            [words]="d.titles[one.name] || ''"
+            (written)="setTitle(one.name, $event)"
+            >{{ one.nodes.toLocaleString('en') }}</pt-words-field
+          >
         }
       </div>
       <p>
@@ -86,37 +84,28 @@ const LISTED = 20;
         Suggested are hashtags that are typical of a group’s messages, or else its first node; titles that you wrote stay.
       </p>
     }
-    @for (one of d.own; track $index) {
-      <label
-        >{{ one.nodes.length.toLocaleString('en') }}
-        <input
-          class="box wide"
-          maxlength="100"
-          aria-label="Title of chosen nodes"
-          placeholder="title of chosen nodes"
-          [ngModel]="one.title"
-          (change)="setTitleOf('own', $index, $any($event.target).value)"
-        />
-        <button class="btn plain" (click)="remove('own', $index)">take away</button></label
-      >
-    }
-    @for (one of d.strokes; track $index) {
-      <label
-        >drawn
-        <input
-          class="box wide"
-          maxlength="100"
-          aria-label="Title of a drawn line"
-          placeholder="title of the line"
-          [ngModel]="one.title"
-          (change)="setTitleOf('strokes', $index, $any($event.target).value)"
-        />
-        <button class="btn plain" (click)="remove('strokes', $index)">take away</button></label
-      >
+    @for (one of byHand(); track $index) {
+      <div class="line">
+        <pt-words-field
+          [label]="one.label"
+          [usual]="one.usual"
+          [words]="one.title"
+          (written)="setTitleOf(one.list, one.at, $event)"
+          >{{ one.lead }}</pt-words-field
+        >
+        <button class="btn plain" (click)="remove(one.list, one.at)">take away</button>
+      </div>
     }
     <p><button class="btn plain" (click)="draw()">Draw one by hand</button></p>
     @if (d.own.length === 0) {
       <p class="how">To outline nodes of your own choice, choose them on the map (Shift and draw a line round them).</p>
+    }
+  `,
+  styles: `
+    .line {
+      display: flex;
+      align-items: center;
+      gap: 8px;
     }
   `,
 })
@@ -145,13 +134,36 @@ export class OutlineSettings {
       .slice(0, LISTED);
   });
 
+  /** Outlines of chosen nodes and drawn lines, to be titled or taken away. */
+  protected readonly byHand = computed(() => {
+    const { own, strokes } = this.map.description().regions;
+    return [
+      ...own.map(({ title, nodes }, at) => ({
+        list: 'own' as const,
+        at,
+        title,
+        lead: nodes.length.toLocaleString('en'),
+        label: 'Title of chosen nodes',
+        usual: 'title of chosen nodes',
+      })),
+      ...strokes.map(({ title }, at) => ({
+        list: 'strokes' as const,
+        at,
+        title,
+        lead: 'drawn',
+        label: 'Title of a drawn line',
+        usual: 'title of the line',
+      })),
+    ];
+  });
+
   protected setLeast(least: number): void {
     if (least >= 2) this.map.set('regions', { least: Math.round(least) });
   }
 
   protected setTitle(name: string, title: string): void {
     const { [name]: _before, ...others } = this.map.description().regions.titles;
-    this.map.set('regions', { titles: title.trim() ? { ...others, [name]: title.trim() } : others });
+    this.map.set('regions', { titles: title ? { ...others, [name]: title } : others });
   }
 
   protected suggest(): void {
@@ -181,7 +193,7 @@ export class OutlineSettings {
   /** Gives one of the chosen nodes' outlines, or of the drawn lines, a title. */
   protected setTitleOf(list: 'own' | 'strokes', at: number, title: string): void {
     const before = this.map.description().regions[list];
-    const named = before.map((one, i) => (i === at ? { ...one, title: title.trim() } : one));
+    const named = before.map((one, i) => (i === at ? { ...one, title } : one));
     this.map.set('regions', { [list]: named });
   }
 

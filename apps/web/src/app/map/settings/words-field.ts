@@ -1,0 +1,38 @@
+import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+
+/** A field for words of one's own in place of the usual ones; what stands before it is given as its content. */
+@Component({
+  selector: 'pt-words-field',
+  imports: [FormsModule],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  styleUrl: './settings.scss',
+  template: `
+    <label
+      ><ng-content />
+      <input
+        class="box wide"
+        maxlength="100"
+        [attr.aria-label]="label()"
+        [placeholder]="usual()"
+        [ngModel]="words()"
+        (change)="written.emit($any($event.target).value.trim())"
+    /></label>
+  `,
+  styles: `
+    :host {
+      flex: 1;
+      min-width: 0;
+    }
+    label {
+      margin: 3px 0;
+    }
+  `,
+})
+export class WordsField {
+  readonly label = input.required<string>();
+  readonly usual = input('');
+  readonly words = input('');
+  /** What was written, without blanks at its ends; empty for the usual words. */
+  readonly written = output<string>();
+}
