@@ -115,6 +115,7 @@ test('nodes are merged and taken out, one is added, and the changed network says
   await expect(page.locator('.caption')).toContainText('Changed by hand: 1 node taken out with', {
     timeout: 60_000,
   });
+  await expect(panel).toBeHidden();
   await find('Harbour office');
   await expect(page.locator('pt-reading-pane')).toContainText('Ties out 1');
   await page

@@ -87,6 +87,7 @@ describe('ChangePanel', () => {
       },
     ]);
     expect(navigate).toHaveBeenCalledWith(['/studies', 'ab12cd34ef', 'map', 'n2']);
+    expect(store.selectSignal(mapEditing.selectPlanned)()).toEqual([]);
   });
 
   it('keeps the plan and says why when it cannot be done', async () => {

@@ -69,6 +69,8 @@ export class ChangePanel {
       why: this.why().trim(),
     };
     this.run.start(network.study, 'change-network', asked, ({ result }) => {
+      // A plan that is carried out is none any more; the next screen begins without it.
+      this.plan.clear();
       this.closed.emit();
       void this.router.navigate(['/studies', network.study, 'map', String(result?.['network'])]);
     });
