@@ -95,8 +95,8 @@ export type MapColour = z.infer<typeof MapColour>;
 export const NodeShape = z.enum(['circle', 'square', 'diamond', 'triangle', 'hexagon', 'cross']);
 export type NodeShape = z.infer<typeof NodeShape>;
 
-/** How ties run: bent, straight, or drawn together by the groups of their ends. */
-export const TieForm = z.enum(['bent', 'straight', 'bundled']);
+/** How ties run: bent, straight, or drawn together, by the groups of their ends or freely with those that run alike. */
+export const TieForm = z.enum(['bent', 'straight', 'bundled', 'bundled freely']);
 export type TieForm = z.infer<typeof TieForm>;
 
 /** Words of one's own beside a node or a tie, with a line that leads to it. */

@@ -29,6 +29,7 @@ export * from './layout/overlaps';
 export * from './layout/pack';
 export * from './layout/repulsion';
 export * from './map/buildScene';
+export * from './map/bundling/courses';
 export * from './map/camera';
 export * from './map/carriedColumns';
 export * from './map/carriedMap';

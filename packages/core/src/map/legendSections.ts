@@ -121,8 +121,8 @@ function kinds(map: PreparedMap): LegendSection | null {
 
 /** The widths of ties that are on the map, where there are several. */
 function widths(map: PreparedMap): LegendSection | null {
-  const isCut = map.drawn.length < map.edges.length;
-  const cut = `Drawn: ${formatCount(map.drawn.length)} strongest ties`;
+  const cut = cutWords(map);
+  const isCut = cut !== null;
   const { width, opacity } = map.description.ties;
   const isEven = width === 'even' && opacity === 'even';
   if (isEven && !isCut) return null;
@@ -132,7 +132,7 @@ function widths(map: PreparedMap): LegendSection | null {
   if (present.size < 2 && !isCut) return null;
   return {
     part: 'width',
-    heading: isCut ? cut : `${width === 'even' ? 'Strength' : 'Width'} of ties: weight`,
+    heading: cut ?? `${width === 'even' ? 'Strength' : 'Width'} of ties: weight`,
     what: 'widths',
     widths: isEven
       ? []
@@ -144,6 +144,13 @@ function widths(map: PreparedMap): LegendSection | null {
           }))
           .filter((_, i) => present.has(i)),
   };
+}
+
+/** What is not done to all ties, where they are too many; null where it is. */
+function cutWords({ drawn, edges, courses }: PreparedMap): string | null {
+  if (drawn.length < edges.length) return `Drawn: ${formatCount(drawn.length)} strongest ties`;
+  if (courses && courses.left > 0) return `Bundled: ${formatCount(courses.ties)} strongest ties`;
+  return null;
 }
 
 function outlines(map: PreparedMap): LegendSection | null {

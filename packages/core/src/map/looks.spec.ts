@@ -1,4 +1,5 @@
 import { defaultMap, type MapDescription } from '@pebble/contract';
+import { INNER } from './bundling/forces';
 import { buildScene } from './buildScene';
 import { OTHER_COLOUR, PAPER, mixed, rampColour } from './palette';
 import { paintSvg } from './paintSvg';
@@ -133,6 +134,36 @@ describe('ties', () => {
     expect([...between.slice(4, 6)]).toEqual([...between.slice(6, 8)]);
     const picker = new Picker(map, toScreen({ map, x, y, view }));
     expect(picker.edgeAt(between[4], between[5])).toBe(2);
+  });
+
+  it('that are bundled freely follow their courses where there are any, and are found and named there', () => {
+    const free = { ...defaultMap.ties, form: 'bundled freely' as const, tightness: 1, arrows: false };
+    const named = { ...free, names: { column: 'weight', count: 5 } };
+    const map = prepareMap(network, { ...defaultMap, ties: named });
+    const bent = {
+      map,
+      x,
+      y,
+      view: { scale: 1, x: 0, y: 0 },
+      size: { width: 600, height: 400 },
+      theme: PAPER,
+    };
+    expect(buildScene({ ...bent, focus: null }).curves.every(({ points }) => points.length === 6)).toBe(true);
+    // Tie 2 bends aside by a fifth of its length.
+    const aside = Float32Array.from({ length: INNER }, (_, k) => (k === (INNER - 1) / 2 ? 0.2 : 0.15));
+    const along = Float32Array.from({ length: INNER }, (_, k) => (k + 1) / (INNER + 1));
+    const courses = { of: Int32Array.of(-1, -1, 0), along, aside, ties: 3, left: 2 };
+    const free2 = { ...bent, map: { ...map, courses }, focus: null };
+    const scene = buildScene(free2);
+    const curves = scene.curves.find(({ points }) => points.length === 6 * INNER)!.points;
+    const [ax, ay, bx, by] = [x[3], y[3], x[4], y[4]];
+    expect([curves[0], curves[1], curves.at(-2), curves.at(-1)]).toEqual([ax, ay, bx, by]);
+    const picker = new Picker(free2.map, toScreen(free2));
+    const [midX, midY] = [(ax + bx) / 2 - 0.19 * (by - ay), (ay + by) / 2 + 0.19 * (bx - ax)];
+    expect(picker.edgeAt(midX, midY)).toBe(2);
+    expect(picker.edgeAt((ax + bx) / 2, (ay + by) / 2)).toBeNull();
+    expect(scene.texts.some(({ text, y: at }) => text === '20' && Math.abs(at - midY) < 12)).toBe(true);
+    expect(scene.legend.texts.map(({ text }) => text)).toContain('Bundled: 3 strongest ties');
   });
 
   it('have the colour of source, target or both mixed, and one width where that is wanted', () => {

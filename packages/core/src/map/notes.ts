@@ -1,10 +1,12 @@
 import type { Note } from '@pebble/contract';
 import { leader } from './leader';
 import type { TextMarks } from './names';
+import { numbersOf } from '../network/tables';
+import type { PreparedMap } from './prepare';
 import type { SceneInput, ScreenNodes } from './sceneInput';
 import type { Grip, LineBatch, TextMark } from './scene';
 import { textWidth, wrapText } from './textWidth';
-import { routesOf } from './tieRoutes';
+import { middleOfTie, routesOf, wayOfTie } from './tieRoutes';
 
 const SIZE = 13.5;
 const LINE = 17;
@@ -61,10 +63,13 @@ function placeOf(
     return radius[at.node] > 0 ? { x: x[at.node], y: y[at.node], radius: radius[at.node] } : null;
   const { source: a, target: b } = at;
   if (!(radius[a] > 0 && radius[b] > 0)) return null;
-  const way = new Float64Array(8);
-  const parts = routesOf(map, nodes)(a, b, way);
-  if (parts === 0) return { x: (x[a] + x[b]) / 2, y: (y[a] + y[b]) / 2, radius: 0 };
-  // Of two curves the first ends half way; of one the middle lies between its control point and the middle of its ends.
-  if (parts === 2) return { x: way[2], y: way[3], radius: 0 };
-  return { x: (x[a] + 2 * way[0] + x[b]) / 4, y: (y[a] + 2 * way[1] + y[b]) / 4, radius: 0 };
+  const [atX, atY] = middleOfTie(routesOf(map, nodes), nodes, edgeOf(map, a, b), a, b, wayOfTie());
+  return { x: atX, y: atY, radius: 0 };
+}
+
+/** The tie from one node to another, where its route depends on more than its ends; -1 where it does not, or there is none. */
+function edgeOf({ courses, network: { edges } }: PreparedMap, a: number, b: number): number {
+  if (!courses) return -1;
+  const target = numbersOf(edges, 'target');
+  return Array.from(numbersOf(edges, 'source')).findIndex((from, e) => from === a && target[e] === b);
 }

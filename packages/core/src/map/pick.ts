@@ -2,9 +2,9 @@ import Flatbush from 'flatbush';
 import { numbersOf } from '../network/tables';
 import type { ScreenNodes } from './sceneInput';
 import type { PreparedMap } from './prepare';
-import { routesOf, type Route } from './tieRoutes';
+import { routesOf, wayOfTie, type Route } from './tieRoutes';
 
-/** Pieces in which a curve is looked at. */
+/** Pieces in which a tie is looked at. */
 const STEPS = 24;
 
 /** Finds what stands at a point of the screen: a node first, then a tie. Built anew when the view has come to rest. */
@@ -12,7 +12,7 @@ export class Picker {
   private readonly nodeIndex: Flatbush | null;
   private readonly edgeIndex: Flatbush | null;
   private readonly route: Route;
-  private readonly way = new Float64Array(8);
+  private readonly way = wayOfTie();
 
   constructor(
     private readonly map: PreparedMap,
@@ -38,7 +38,7 @@ export class Picker {
       };
       take(nodes.x[a], nodes.y[a]);
       take(nodes.x[b], nodes.y[b]);
-      const parts = this.route(a, b, this.way);
+      const parts = this.route(map.drawn[i], a, b, this.way);
       for (let p = 0; p < 2 * parts; p++) take(this.way[2 * p], this.way[2 * p + 1]);
       return [box.left, box.top, box.right, box.bottom];
     });
@@ -67,7 +67,7 @@ export class Picker {
     let nearest = reach;
     for (const i of this.edgeIndex?.search(x - reach, y - reach, x + reach, y + reach) ?? []) {
       const e = this.map.drawn[i];
-      const d = this.distanceToCurve(x, y, source[e], target[e]);
+      const d = this.distanceToCurve(x, y, e, source[e], target[e]);
       if (d < nearest) {
         nearest = d;
         best = e;
@@ -76,19 +76,20 @@ export class Picker {
     return best;
   }
 
-  private distanceToCurve(x: number, y: number, a: number, b: number): number {
+  private distanceToCurve(x: number, y: number, e: number, a: number, b: number): number {
     if (a === b) return Infinity;
     const { x: xs, y: ys } = this.nodes;
-    const parts = this.route(a, b, this.way);
+    const parts = this.route(e, a, b, this.way);
     if (parts === 0) return distanceToSegment(x, y, xs[a], ys[a], xs[b], ys[b]);
+    const steps = Math.max(4, Math.ceil(STEPS / parts));
     let nearest = Infinity;
     let px = xs[a];
     let py = ys[a];
     for (let p = 0; p < parts; p++) {
       const [cx, cy, ex, ey] = this.way.subarray(4 * p, 4 * p + 4);
       const [sx, sy] = [px, py];
-      for (let i = 1; i <= STEPS; i++) {
-        const t = i / STEPS;
+      for (let i = 1; i <= steps; i++) {
+        const t = i / steps;
         const u = 1 - t;
         const qx = u * u * sx + 2 * u * t * cx + t * t * ex;
         const qy = u * u * sy + 2 * u * t * cy + t * t * ey;

@@ -5,6 +5,7 @@ import { graphOf, nodeLabels, numbersOf } from '../network/tables';
 import { tieKinds, type TieKinds } from '../network/tieKinds';
 import { isDirected, type MapNetwork } from './mapNetwork';
 import { colourNodes, type ColourGroup } from './colours';
+import type { Courses } from './bundling/courses';
 import { drawnTies } from './drawnTies';
 import { weighedWithin } from './moments';
 import { pieSlices, type PieSlice } from './pies';
@@ -41,6 +42,8 @@ export interface PreparedMap {
   readonly pies: ReadonlyMap<number, readonly PieSlice[]> | null;
   /** The group of each node by which ties are drawn together; null where they are not. */
   readonly bundles: Uint32Array | null;
+  /** How ties run that are bundled freely; null where they are not, or as long as it is not worked out for the places. */
+  readonly courses: Courses | null;
   /** Of which kind each tie is, where they are coloured by it and have kinds. */
   readonly tieKinds: TieKinds | null;
   /** 1 for a tie beside which runs one the other way, by tie; null where they are not drawn apart. */
@@ -84,6 +87,7 @@ export function prepareMap(whole: MapNetwork, description: MapDescription): Prep
     ...shapeNodes(network, nodes, description.shape.column),
     pies: description.shape.pies && !paint.colourRange ? pieSlices(network, edges, paint.colour) : null,
     bundles: description.ties.form === 'bundled' ? bundleGroups(network, description) : null,
+    courses: null,
     tieKinds: description.ties.colour === 'by kind' ? tieKinds(network.edges) : null,
     twoWay: description.ties.form === 'straight' && description.ties.apart ? twoWayTies(network) : null,
     paintOrder,

@@ -8,7 +8,7 @@ import { boxBehind, type TextMark } from './scene';
 import type { SceneInput, ScreenNodes } from './sceneInput';
 import { clipText } from './textWidth';
 import { loopTop } from './ties';
-import { routesOf } from './tieRoutes';
+import { middleOfTie, routesOf, wayOfTie } from './tieRoutes';
 
 const SIZE = 10.5;
 /** A longer name of a tie is shortened, in pixels. */
@@ -91,18 +91,11 @@ function middles(map: PreparedMap, nodes: ScreenNodes): (edge: number) => readon
   const source = numbersOf(map.network.edges, 'source');
   const target = numbersOf(map.network.edges, 'target');
   const route = routesOf(map, nodes);
-  const way = new Float64Array(8);
+  const way = wayOfTie();
   const { x, y, radius } = nodes;
   return (e) => {
     const [a, b] = [source[e], target[e]];
     if (a === b) return [x[a], loopTop(y[a], radius[a])];
-    switch (route(a, b, way)) {
-      case 0:
-        return [(x[a] + x[b]) / 2, (y[a] + y[b]) / 2];
-      case 1:
-        return [(x[a] + 2 * way[0] + x[b]) / 4, (y[a] + 2 * way[1] + y[b]) / 4];
-      default:
-        return [way[2], way[3]];
-    }
+    return middleOfTie(route, nodes, e, a, b, way);
   };
 }

@@ -1,11 +1,23 @@
+import { COURSE_ROOM, writeCourse } from './bundling/courses';
+import { INNER } from './bundling/forces';
 import type { ScreenNodes } from './sceneInput';
 import type { PreparedMap } from './prepare';
 
 /** Bend of a tie, as a share of its length. */
 const BEND = 0.11;
 
-/** How a tie runs between two nodes: up to two quadratic curves, each by its control point and its end. */
-export type Route = (a: number, b: number, out: Float64Array) => number;
+/** How a tie runs between its nodes a and b: some quadratic curves, each by its control point and its end. */
+export type Route = (edge: number, a: number, b: number, out: Float64Array) => number;
+
+/** Of how many curves a tie is made at most. */
+export function mostCurves({ courses }: PreparedMap): number {
+  return courses ? INNER : 2;
+}
+
+/** Room for the curves of any tie. */
+export function wayOfTie(): Float64Array {
+  return new Float64Array(COURSE_ROOM);
+}
 
 /**
  * The routes of ties by the form that a map asks for. A route writes control x, control y, end x, end y for each of its curves into `out`,
@@ -16,9 +28,11 @@ export function routesOf(map: PreparedMap, nodes: ScreenNodes): Route {
     case 'straight':
       return () => 0;
     case 'bent':
-      return (a, b, out) => bent(nodes, a, b, out);
+      return (_, a, b, out) => bent(nodes, a, b, out);
     case 'bundled':
       return bundled(map, nodes);
+    case 'bundled freely':
+      return alongCourses(map, nodes);
   }
 }
 
@@ -38,10 +52,10 @@ function bent({ x, y }: ScreenNodes, a: number, b: number, out: Float64Array): n
 function bundled(map: PreparedMap, nodes: ScreenNodes): Route {
   const { x, y } = nodes;
   const groups = map.bundles;
-  if (!groups) return (a, b, out) => bent(nodes, a, b, out);
+  if (!groups) return (_, a, b, out) => bent(nodes, a, b, out);
   const { middleX, middleY, alone } = middles(map, nodes, groups);
   const t = map.description.ties.tightness;
-  return (a, b, out) => {
+  return (_, a, b, out) => {
     const [g, h] = [groups[a], groups[b]];
     if (alone[g] === 1 || alone[h] === 1) return bent(nodes, a, b, out);
     if (g === h) {
@@ -66,6 +80,30 @@ function bundled(map: PreparedMap, nodes: ScreenNodes): Route {
     out[7] = y[b];
     return 2;
   };
+}
+
+/** As the forces drew them; a tie that nothing runs along keeps its bend. */
+function alongCourses({ courses, description: { ties } }: PreparedMap, nodes: ScreenNodes): Route {
+  if (!courses) return (_, a, b, out) => bent(nodes, a, b, out);
+  return (e, a, b, out) =>
+    writeCourse(courses, e, a, b, nodes, ties.tightness, out) || bent(nodes, a, b, out);
+}
+
+/** Where the middle of a tie is, by its route. */
+export function middleOfTie(
+  route: Route,
+  { x, y }: ScreenNodes,
+  edge: number,
+  a: number,
+  b: number,
+  way: Float64Array,
+): readonly [number, number] {
+  const curves = route(edge, a, b, way);
+  if (curves === 0) return [(x[a] + x[b]) / 2, (y[a] + y[b]) / 2];
+  const half = 4 * Math.floor(curves / 2);
+  if (curves % 2 === 0) return [way[half - 2], way[half - 1]];
+  const [fromX, fromY] = curves === 1 ? [x[a], y[a]] : [way[half - 2], way[half - 1]];
+  return [(fromX + 2 * way[half] + way[half + 2]) / 4, (fromY + 2 * way[half + 1] + way[half + 3]) / 4];
 }
 
 function middles(map: PreparedMap, { x, y }: ScreenNodes, groups: Uint32Array) {

@@ -2,7 +2,7 @@ import { numbersOf } from '../network/tables';
 import type { ScreenNodes, SceneInput } from './sceneInput';
 import { FURTHER_COLOURS, mixed, OTHER_COLOUR } from './palette';
 import type { CurveBatch, LineBatch, TriangleBatch } from './scene';
-import { routesOf, type Route } from './tieRoutes';
+import { mostCurves, routesOf, wayOfTie, type Route } from './tieRoutes';
 
 /** Widths of ties at scale 1 by weight: 1, 2 to 3, 4 to 9, 10 and more. */
 const WIDTHS = [0.65, 1.0, 1.6, 2.5];
@@ -40,6 +40,7 @@ export function buildTies(input: SceneInput, nodes: ScreenNodes): TieMarks {
     target: numbersOf(map.network.edges, 'target'),
     nodes,
     route: routesOf(map, nodes),
+    mostCurves: mostCurves(map),
     twoWay: map.twoWay,
   };
   const weight = numbersOf(map.network.edges, 'weight');
@@ -122,6 +123,7 @@ interface Ends {
   readonly target: ArrayLike<number>;
   readonly nodes: ScreenNodes;
   readonly route: Route;
+  readonly mostCurves: number;
   readonly twoWay: Uint8Array | null;
 }
 
@@ -194,15 +196,15 @@ function touchesView(e: number, { source, target, nodes: { x, y } }: Ends, { siz
 /** The points of some ties: short ones as lines, the others as curves, with arrowheads where they are wanted and have room. */
 function tracePart(
   edges: Uint32Array,
-  { source, target, nodes, route, twoWay }: Ends,
+  { source, target, nodes, route, twoWay, mostCurves: most }: Ends,
   width: number,
   arrows: boolean,
 ): { lines: Float32Array; curves: Float32Array; heads: readonly number[] } {
   const { x, y } = nodes;
   const lines = new Float32Array(4 * edges.length);
-  const curves = new Float32Array(12 * edges.length);
+  const curves = new Float32Array(6 * most * edges.length);
   const heads: number[] = [];
-  const way = new Float64Array(8);
+  const way = wayOfTie();
   let line = 0;
   let curve = 0;
   for (const e of edges) {
@@ -215,7 +217,7 @@ function tracePart(
     const dx = x[b] - x[a];
     const dy = y[b] - y[a];
     const length = Math.sqrt(dx * dx + dy * dy);
-    const parts = length < LONGEST_STRAIGHT ? 0 : route(a, b, way);
+    const parts = length < LONGEST_STRAIGHT ? 0 : route(e, a, b, way);
     const last = 4 * (parts - 1);
     // An arrow comes from the last control point; on a straight tie from its source.
     const [fromX, fromY] = parts === 0 ? [x[a], y[a]] : [way[last], way[last + 1]];

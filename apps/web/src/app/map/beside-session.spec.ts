@@ -8,6 +8,7 @@ import { exampleNetwork } from '../../testing/examples';
 import { BesideSession } from './beside-session';
 import { MapSession } from './map-session';
 
+jest.mock('./bundle-in-worker', () => ({ bundleInWorker: jest.fn() }));
 jest.mock('./map-session', () => ({
   MapSession: class MapSession {},
   separate: (pairs: Float32Array) => ({
@@ -58,6 +59,7 @@ describe('BesideSession', () => {
       rows: signal(neighbourRows(graphOf(3, first.edges))),
       places: signal({ x: Float32Array.of(10, 20, 30), y: Float32Array.of(0, 0, 0) }),
       settings: signal(LayoutSettings.parse({})),
+      layout: signal({ what: 'rest' }),
       chosen,
     };
     TestBed.configureTestingModule({

@@ -1,4 +1,4 @@
-import { computed, inject, Injectable, signal } from '@angular/core';
+import { computed, effect, inject, Injectable, signal, untracked } from '@angular/core';
 import { LayoutSettings, type MapDescription, type Network } from '@pebble/contract';
 import {
   borrowPlaces,
@@ -14,6 +14,7 @@ import {
 import { firstValueFrom, forkJoin, of } from 'rxjs';
 import { Api } from '../api/api';
 import { wholeOf } from '../shared/slices';
+import { TieBundling } from './tie-bundling';
 import { interleave, MapSession, separate, type Places } from './map-session';
 
 /** What a second map leaves out of its legend: the first one has it. */
@@ -41,13 +42,15 @@ export class BesideSession {
   readonly network = computed(() => this.beside()?.network ?? null);
   readonly data = computed(() => this.beside()?.data ?? null);
 
-  readonly prepared = computed(() => {
+  private readonly bundling = new TieBundling();
+  private readonly described = computed(() => {
     const beside = this.beside();
     if (!beside) return null;
     const { description } = beside;
     const legend = { ...description.legend, without: [...LEGEND_WITHOUT] };
     return prepareMap(beside.data, { ...description, legend });
   });
+  readonly prepared = computed(() => this.bundling.drawn(this.described()));
 
   readonly labels = computed(() => {
     const data = this.data();
@@ -87,6 +90,14 @@ export class BesideSession {
     const [own, open] = [this.network(), this.session.network()];
     return this.isBorrowing() || (own !== null && open !== null && wholeOf(own) === wholeOf(open));
   });
+
+  constructor() {
+    effect(() => {
+      const [map, places] = [this.described(), this.places()];
+      const isMoving = this.isBorrowing() && this.session.layout().what === 'running';
+      untracked(() => this.bundling.follow(map, places, isMoving));
+    });
+  }
 
   /** The nodes that are chosen on the open map, as nodes of this one. */
   readonly chosen = computed(() => {

@@ -9,6 +9,7 @@ import {
   untracked,
   viewChild,
 } from '@angular/core';
+import { DecimalPipe } from '@angular/common';
 import { Router, RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { wholeShown } from '@pebble/contract';
@@ -47,6 +48,7 @@ const PANELS: readonly { readonly panel: Panel; readonly name: string; readonly 
     BesideMap,
     CaptionBar,
     ChangePanel,
+    DecimalPipe,
     Drawer,
     InsetMap,
     LegendPanel,

@@ -32,6 +32,7 @@ import { mapEditing } from '../store/map.reducer';
 import { WorkActions } from '../store/work.actions';
 import { work } from '../store/work.reducer';
 import { LayoutRun } from './layout-run';
+import { TieBundling } from './tie-bundling';
 import type { LayoutRequest } from './layout.worker';
 import { slicesOf, wholeOf } from '../shared/slices';
 
@@ -127,10 +128,13 @@ export class MapSession {
     return period ? { ...description, show: { ...description.show, period } } : description;
   });
 
-  readonly prepared = computed(() => {
+  /** Draws ties together where they are bundled freely. */
+  readonly bundling = new TieBundling();
+  private readonly described = computed(() => {
     const data = this.data();
     return data ? prepareMap({ ...data, moments: this.moments() }, this.shownDescription()) : null;
   });
+  readonly prepared = computed(() => this.bundling.drawn(this.described()));
 
   /** Places with what was moved by hand. */
   readonly places = computed<Places | null>(() => {
@@ -200,6 +204,11 @@ export class MapSession {
     // What is shown by time is shown by the messages of ties, as soon as these are known.
     effect(() => {
       if (this.description().show.period && this.data()) untracked(() => void this.readMoments());
+    });
+    effect(() => {
+      const isMoving = this.layout().what === 'running' || this.passing() !== null;
+      const [map, places] = [this.described(), this.places()];
+      untracked(() => this.bundling.follow(map, places, isMoving));
     });
     effect((onCleanup) => {
       const description = this.description();

@@ -54,6 +54,8 @@ export class Publish {
   protected readonly background = signal<'paper' | 'white' | 'night' | 'none'>('paper');
   protected readonly part = signal<'view' | 'whole'>('view');
   protected readonly busy = signal(false);
+  /** Ties are still being drawn together; a figure of now would not be the one that is meant. */
+  protected readonly isBundling = computed(() => this.session.bundling.state().what === 'running');
   private readonly fonts = toSignal<readonly EmbeddedFont[]>(loadFonts(), { initialValue: null as never });
   private readonly furtherFonts = signal<readonly EmbeddedFont[]>([]);
 

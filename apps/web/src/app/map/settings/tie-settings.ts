@@ -25,7 +25,7 @@ import { describing } from './describing';
         </button>
       }
     </div>
-    @if (ties.form === 'bundled') {
+    @if (ties.form === 'bundled' || ties.form === 'bundled freely') {
       <label
         >loose
         <input
@@ -40,9 +40,19 @@ import { describing } from './describing';
         tight</label
       >
       <p class="how">
-        Ties between two groups are drawn together along the line between their middles. Single ties can then no longer
-        be followed by eye; click one to read it.
+        {{
+          ties.form === 'bundled'
+            ? 'Ties between two groups are drawn together along the line between their middles.'
+            : 'Ties that run alike attract each other, whichever groups they join; worked out anew when nodes move.'
+        }}
+        Single ties can then no longer be followed by eye; click one to read it.
       </p>
+      @if (ties.form === 'bundled freely' && map.session.bundling.state().what === 'stopped') {
+        <p class="how">
+          This was cancelled before it was done.
+          <button class="btn" (click)="map.session.bundling.again()">Draw them together</button>
+        </p>
+      }
     }
     <label
       >colour
