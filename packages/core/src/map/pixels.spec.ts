@@ -159,6 +159,27 @@ describe('ties as a picture', () => {
     expect(Buffer.compare(Buffer.from(step.value.rgba), Buffer.from(once))).toBe(0);
   });
 
+  it('are the same rows when only these are painted', () => {
+    const scene = sceneOf(network(50, 300));
+    const whole = new TieRaster().paint(scene, 1);
+    const part = new TieRaster().paint(scene, 1, { from: 100, until: 220 });
+    expect([part.width, part.height]).toEqual([whole.width, 120]);
+    const rows = whole.rgba.subarray(4 * 100 * whole.width, 4 * 220 * whole.width);
+    // A line begins at other fractions of a point.
+    expect(difference(part.rgba, rows).mean).toBeLessThan(0.5);
+  });
+
+  it('are about as dense in a sketch of each third', () => {
+    const scene = sceneOf(network(200, 9000));
+    const ink = (every: number): number =>
+      new TieRaster()
+        .paint(scene, 1, { every })
+        .rgba.reduce((sum, one, i) => sum + (i % 4 === 3 ? one : 0), 0);
+    expect(ink(3) / ink(1)).toBeGreaterThan(0.6);
+    expect(ink(3) / ink(1)).toBeLessThan(1.1);
+    expect(ink(1)).not.toBe(ink(3));
+  });
+
   it('cover one line where it lies, thick and thin, and nothing outside of the picture', () => {
     const scene = sceneOf(network(2, 0));
     const line = (width: number, points: number[]): Scene => ({

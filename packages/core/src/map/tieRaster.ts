@@ -10,6 +10,8 @@ const PARTS = 4;
 const STRIP = 250_000;
 /** Half of the width of the widest tie, in points. */
 const THICKEST = 12;
+/** Points whose colours are mixed together. */
+const MIXED = 2048;
 /** Ties that are counted together, so that no count overflows. */
 const MOST_COUNTED = 12_000;
 
@@ -20,8 +22,25 @@ export interface Raster {
   readonly rgba: Uint8ClampedArray<ArrayBuffer>;
 }
 
+/** The lines and curves of a scene. */
+export type TieScene = Pick<Scene, 'width' | 'height' | 'lines' | 'curves'>;
+
+/** Which part of the work is done. */
+export interface RasterPart {
+  /** Rows of the picture from one on and before another; all without them. */
+  readonly from?: number;
+  readonly until?: number;
+  /** Of each so many ties one is painted, as strong as all of them: a sketch, which takes less time. */
+  readonly every?: number;
+}
+
+/** How high the picture of a scene is in points. */
+export function rasterRows({ height }: Pick<Scene, 'height'>, ratio: number): number {
+  return Math.max(1, Math.round(height * ratio));
+}
+
 /** How many ties a scene has to paint. */
-export function tiesIn({ lines, curves }: Scene): number {
+export function tiesIn({ lines, curves }: TieScene): number {
   const count = (batches: readonly { points: Float32Array }[], each: number): number =>
     batches.reduce((sum, { points }) => sum + points.length / each, 0);
   return count(lines, 4) + count(curves, 6);
@@ -48,14 +67,18 @@ export class TieRaster {
   /** Rows of the present strip, and the first of them in the picture. */
   private height = 0;
   private top = 0;
+  /** One of so many ties is painted; the next one is so many ties on. */
+  private every = 1;
+  private turn = 0;
   /** Of each group the counts of the points of a strip. */
   private counts: Uint16Array[] = [];
   private present: Uint16Array = new Uint16Array(0);
+  private readonly mix = new Float64Array(4 * MIXED);
   private image: Uint8ClampedArray<ArrayBuffer> = new Uint8ClampedArray(0);
 
   /** @param ratio points of the picture for each pixel of the scene */
-  paint(scene: Scene, ratio: number): Raster {
-    const strips = this.painting(scene, ratio);
+  paint(scene: TieScene, ratio: number, part: RasterPart = {}): Raster {
+    const strips = this.painting(scene, ratio, part);
     for (;;) {
       const strip = strips.next();
       if (strip.done) return strip.value;
@@ -63,9 +86,11 @@ export class TieRaster {
   }
 
   /** The same strip by strip, so that other work can be done in between; the picture is whole at the end. */
-  *painting(scene: Scene, ratio: number): Generator<void, Raster> {
+  *painting(scene: TieScene, ratio: number, part: RasterPart = {}): Generator<void, Raster> {
     const width = Math.max(1, Math.round(scene.width * ratio));
-    const height = Math.max(1, Math.round(scene.height * ratio));
+    const { from = 0, until = rasterRows(scene, ratio), every = 1 } = part;
+    const height = until - from;
+    this.every = every;
     if (this.image.length !== 4 * width * height || width !== this.width) {
       this.width = width;
       this.counts = [];
@@ -74,33 +99,37 @@ export class TieRaster {
     const groups = [...groupsOf(scene.lines, 4), ...groupsOf(scene.curves, 6)];
     const rows = Math.max(1, Math.floor(STRIP / width));
     while (this.counts.length < groups.length) this.counts.push(new Uint16Array(width * rows));
-    for (this.top = 0; this.top < height; this.top += rows) {
-      this.height = Math.min(rows, height - this.top);
+    for (this.top = from; this.top < until; this.top += rows) {
+      this.height = Math.min(rows, until - this.top);
       groups.forEach(({ batches, each }, g) => {
         this.present = this.counts[g];
+        this.turn = 0;
         for (const batch of batches)
           if (each === 4) this.traceLines(batch, ratio);
           else this.traceCurves(batch, ratio);
       });
-      this.finish(groups);
+      this.finish(groups, from);
       yield;
     }
     return { width, height, rgba: this.image };
   }
 
   private traceLines({ points, width }: LineBatch, ratio: number): void {
-    const { top } = this;
-    for (let i = 0; i < points.length; i += 4) {
+    const { top, every } = this;
+    let i = 4 * this.turn;
+    for (; i < points.length; i += 4 * every) {
       const ay = points[i + 1] * ratio - top;
       const by = points[i + 3] * ratio - top;
       if (this.isInStrip(ay, ay, by))
         this.segment(points[i] * ratio, ay, points[i + 2] * ratio, by, width * ratio);
     }
+    this.turn = (i - points.length) / 4;
   }
 
   private traceCurves({ points, width }: CurveBatch, ratio: number): void {
-    const { top } = this;
-    for (let i = 0; i < points.length; i += 6) {
+    const { top, every } = this;
+    let i = 6 * this.turn;
+    for (; i < points.length; i += 6 * every) {
       const ay = points[i + 1] * ratio - top;
       const cy = points[i + 3] * ratio - top;
       const by = points[i + 5] * ratio - top;
@@ -122,6 +151,7 @@ export class TieRaster {
         fromY = y;
       }
     }
+    this.turn = (i - points.length) / 6;
   }
 
   /** Whether what lies between three heights may touch the strip. */
@@ -162,7 +192,7 @@ export class TieRaster {
     const slope = (q - p) / length;
     const covers = thick * Math.sqrt(1 + slope * slope);
     const rows = Math.max(1, Math.round(covers));
-    const parts = Math.max(1, Math.round((PARTS * covers) / rows));
+    const parts = this.every * Math.max(1, Math.round((PARTS * covers) / rows));
     for (let row = 0; row < rows; row++)
       this.row(a, p + row - (rows - 1) / 2, b, slope, along, across, next, aside, parts);
   }
@@ -203,39 +233,46 @@ export class TieRaster {
   }
 
   /** Lays what the pens have covered over each other, writes it into the picture, and forgets it. */
-  private finish(groups: readonly Group[]): void {
+  private finish(groups: readonly Group[], from: number): void {
     const { image } = this;
     const counts = this.counts.slice(0, groups.length);
     const points = this.width * this.height;
-    let to = 4 * this.width * this.top;
-    for (let i = 0; i < points; i++, to += 4) {
-      let red = 0;
-      let green = 0;
-      let blue = 0;
-      let clear = 1;
-      for (let g = 0; g < counts.length; g++) {
-        const count = counts[g][i];
-        if (count === 0) continue;
-        const group = groups[g];
-        const { through } = group;
-        const left = through[count < through.length ? count : through.length - 1];
-        const share = 1 - left;
-        red = red * left + group.red * share;
-        green = green * left + group.green * share;
-        blue = blue * left + group.blue * share;
-        clear *= left;
-      }
-      if (clear === 1) {
-        image[to] = image[to + 1] = image[to + 2] = image[to + 3] = 0;
-        continue;
-      }
-      const opacity = 1 - clear;
-      image[to] = red / opacity;
-      image[to + 1] = green / opacity;
-      image[to + 2] = blue / opacity;
-      image[to + 3] = 255 * opacity;
+    const first = 4 * this.width * (this.top - from);
+    for (let begin = 0; begin < points; begin += MIXED) {
+      const end = Math.min(points, begin + MIXED);
+      const mix = this.mix.fill(0);
+      for (let i = 3; i < mix.length; i += 4) mix[i] = 1;
+      groups.forEach((group, g) => lay(mix, group, counts[g], begin, end));
+      write(image, first + 4 * begin, mix, 4 * (end - begin));
     }
     for (const one of counts) one.fill(0, 0, points);
+  }
+}
+
+/** Lays the colour of a pen over some points, as often as it covers each; a mix is red, green, blue and what still shows through. */
+function lay(mix: Float64Array, group: Group, counts: Uint16Array, begin: number, end: number): void {
+  const { through, red, green, blue } = group;
+  const most = through.length - 1;
+  for (let i = begin, at = 0; i < end; i++, at += 4) {
+    // Where it covers nothing, all shows through.
+    const left = through[Math.min(counts[i], most)];
+    const share = 1 - left;
+    mix[at] = mix[at] * left + red * share;
+    mix[at + 1] = mix[at + 1] * left + green * share;
+    mix[at + 2] = mix[at + 2] * left + blue * share;
+    mix[at + 3] *= left;
+  }
+}
+
+/** Writes mixes into a picture, from a place in it on. */
+function write(image: Uint8ClampedArray, to: number, mix: Float64Array, until: number): void {
+  for (let at = 0; at < until; at += 4) {
+    const opacity = 1 - mix[at + 3];
+    const part = opacity === 0 ? 0 : 1 / opacity;
+    image[to + at] = mix[at] * part;
+    image[to + at + 1] = mix[at + 1] * part;
+    image[to + at + 2] = mix[at + 2] * part;
+    image[to + at + 3] = 255 * opacity;
   }
 }
 

@@ -170,7 +170,7 @@ export class MapCanvas implements OnDestroy {
     this.watcher.disconnect();
     document.fonts?.removeEventListener('loadingdone', this.fontsCame);
     clearTimeout(this.settle);
-    this.ties.stop();
+    this.ties.close();
     cancelAnimationFrame(this.pending);
   }
 
@@ -328,7 +328,7 @@ export class MapCanvas implements OnDestroy {
       theme: this.theme.map(),
       focus: this.session.focus(),
     });
-    const ties = this.ties.quick(scene, ratio);
+    const ties = this.ties.quick(scene, ratio, map.courses !== null);
     this.paintScene(pen, scene, ties);
     if (ties) this.ties.sharpen(scene, ratio, (sharp) => this.paintScene(pen, scene, sharp));
     this.lastView = view;

@@ -1,44 +1,88 @@
-import { RASTER_FROM, tiesIn, TieRaster, type Raster, type Scene } from '@pebble/core';
+import { RASTER_FROM, rasterRows, tiesIn, TieRaster, type Raster, type Scene } from '@pebble/core';
+import { pictureWorker } from './picture-worker';
+import type { RowsPainted, RowsWanted } from './tie-picture.worker';
 
 /** How much coarser a picture is that is there at once. */
 const COARSE = 0.5;
+/** So many ties it has at most; of more it is a sketch. */
+const SKETCHED = 30_000;
 /** Time without another picture before it is made sharp, in milliseconds. */
-const REST = 200;
+const REST = 120;
+/** Parts of the sharp picture, each painted by a worker. */
+const PARTS = 2;
 
-/** The ties of a very large map as a picture: coarse at once, and sharp a little later, strip by strip, so that nothing stands still. */
+/** The ties of a very large map as a picture: a coarse sketch at once, and all of them sharp a little later from workers, so that nothing stands still. */
 export class TiePicture {
-  private readonly quickRaster = new TieRaster();
-  private readonly sharpRaster = new TieRaster();
+  private readonly raster = new TieRaster();
   private readonly canvas = document.createElement('canvas');
   private timer: ReturnType<typeof setTimeout> | undefined;
+  private workers: Worker[] = [];
+  /** Pictures that were asked for. */
+  private asked = 0;
 
-  /** A coarse picture; null for a map that has few enough ties to be painted as they are. */
-  quick(scene: Scene, ratio: number): CanvasImageSource | null {
+  /**
+   * A coarse picture; null for a map that has few enough ties to be painted as they are.
+   * @param arePieces whether the curves of the scene are pieces of ties, which a sketch must not leave out one by one
+   */
+  quick(scene: Scene, ratio: number, arePieces = false): CanvasImageSource | null {
     this.stop();
-    return tiesIn(scene) < RASTER_FROM
-      ? null
-      : this.put(this.quickRaster.paint(scene, Math.min(1, ratio) * COARSE));
+    const ties = tiesIn(scene);
+    if (ties < RASTER_FROM) return null;
+    const every = arePieces ? 1 : Math.max(1, Math.floor(ties / SKETCHED));
+    const picture = this.raster.paint(scene, Math.min(1, ratio) * COARSE, { every });
+    this.size(picture.width, picture.height);
+    this.put(picture, 0);
+    return this.canvas;
   }
 
   /** Tells of the sharp picture as soon as it is done, unless another scene was asked for before. */
   sharpen(scene: Scene, ratio: number, done: (picture: CanvasImageSource) => void): void {
-    const strips = this.sharpRaster.painting(scene, Math.min(1, ratio));
-    const next = (): void => {
-      const strip = strips.next();
-      if (strip.done) done(this.put(strip.value));
-      else this.timer = setTimeout(next);
-    };
-    this.timer = setTimeout(next, REST);
+    this.timer = setTimeout(() => this.ask(scene, Math.min(1, ratio), done), REST);
   }
 
+  /** What is being made sharp is not wanted any more. */
   stop(): void {
     clearTimeout(this.timer);
+    this.asked++;
+    for (const worker of this.workers) worker.postMessage(null);
   }
 
-  private put({ width, height, rgba }: Raster): HTMLCanvasElement {
+  close(): void {
+    this.stop();
+    for (const worker of this.workers) worker.terminate();
+    this.workers = [];
+  }
+
+  private ask(
+    { width, height, lines, curves }: Scene,
+    ratio: number,
+    done: (picture: CanvasImageSource) => void,
+  ): void {
+    const id = this.asked;
+    const rows = rasterRows({ height }, ratio);
+    while (this.workers.length < PARTS) this.workers.push(pictureWorker());
+    const painted: RowsPainted[] = [];
+    this.workers.forEach((worker, i) => {
+      worker.onmessage = ({ data }: MessageEvent<RowsPainted>) => {
+        if (data.id !== this.asked) return;
+        painted.push(data);
+        if (painted.length < PARTS) return;
+        this.size(data.width, rows);
+        for (const part of painted) this.put(part, part.from);
+        done(this.canvas);
+      };
+      const [from, until] = [i, i + 1].map((part) => Math.round((rows * part) / PARTS));
+      const scene = { width, height, lines, curves };
+      worker.postMessage({ id, scene, ratio, from, until } satisfies RowsWanted);
+    });
+  }
+
+  private size(width: number, height: number): void {
     this.canvas.width = width;
     this.canvas.height = height;
-    this.canvas.getContext('2d')!.putImageData(new ImageData(rgba, width, height), 0, 0);
-    return this.canvas;
+  }
+
+  private put({ width, height, rgba }: Raster, top: number): void {
+    this.canvas.getContext('2d')!.putImageData(new ImageData(rgba, width, height), 0, top);
   }
 }
