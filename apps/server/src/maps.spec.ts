@@ -68,6 +68,51 @@ describe('maps', () => {
     expect(first.split(',').slice(-2).map(Number)).toEqual([places[0], places[1]]);
   });
 
+  describe('pictures of nodes', () => {
+    const image = (text: string): string => `data:image/png;base64,${Buffer.from(text).toString('base64')}`;
+    const add = async (value: string) => {
+      const { body } = await app.api
+        .post(`/api/v1/studies/${app.study}/uploads`)
+        .set('content-type', 'application/octet-stream')
+        .send(Buffer.from(value));
+      return app.step('add-pictures', { upload: (body as { id: string }).id });
+    };
+    const list = async (): Promise<unknown> =>
+      (await app.api.get(`/api/v1/studies/${app.study}/pictures`).expect(200)).body;
+
+    it('are kept by name, replaced by those of the same name, and removed', async () => {
+      const first = [
+        { name: 'ann', image: image('a') },
+        { name: 'ben', image: image('b') },
+      ];
+      const step = (await add(JSON.stringify(first))).body as Step;
+      expect(step.sentence).toBe('For nodes 2 pictures from image files were added.');
+      const again = (await add(JSON.stringify([{ name: 'ben', image: image('c') }]))).body as Step;
+      expect(again.sentence).toContain(
+        '1 picture from image files were added (1 of them in place of others)',
+      );
+      expect(await list()).toEqual([first[0], { name: 'ben', image: image('c') }]);
+      const gone = (await app.step('remove-pictures', {}).expect(200)).body as Step;
+      expect(gone.sentence).toBe('The pictures of nodes were removed (2).');
+      expect(await list()).toEqual([]);
+    });
+
+    it.each([
+      ['what is no list of pictures', '{"name":', 'did not arrive whole'],
+      [
+        'a picture that could run as code',
+        JSON.stringify([{ name: 'x', image: 'data:image/svg+xml,<svg/>' }]),
+        'not a PNG or JPEG picture. (picture 1)',
+      ],
+      ['a picture without a name', JSON.stringify([{ name: ' ', image: image('a') }]), 'has no name'],
+    ])('are refused: %s; the others stay', async (_, value, why) => {
+      const answer = await add(value);
+      expect(answer.status).toBe(422);
+      expect((answer.body as { detail: string }).detail).toContain(why);
+      expect(await list()).toEqual([]);
+    });
+  });
+
   it('say in the methods text what they show, with their filters', async () => {
     const conditions = [{ what: 'named', text: 'shop | cafe', not: true }];
     const description = {

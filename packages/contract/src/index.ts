@@ -7,6 +7,7 @@ export * from './map';
 export * from './measures';
 export * from './message';
 export * from './network';
+export * from './pictures';
 export * from './problem';
 export * from './steps';
 export * from './study';

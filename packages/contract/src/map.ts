@@ -162,8 +162,10 @@ export const MapDescription = z.object({
       pies: z.boolean().default(false),
       /** What is written inside of nodes: "initials", or the first signs of a text column; null for nothing. */
       letters: z.string().nullable().default(null),
+      /** Whether nodes that have a picture of their own show it. */
+      pictures: z.boolean().default(false),
     })
-    .default({ column: null, pies: false, letters: null }),
+    .default({ column: null, pies: false, letters: null, pictures: false }),
   names: z.object({
     count: z.int().min(0).max(2000),
     column: z.string(),
@@ -244,7 +246,7 @@ export const defaultMap: MapDescription = {
     middle: 0,
     unsure: null,
   },
-  shape: { column: null, pies: false, letters: null },
+  shape: { column: null, pies: false, letters: null, pictures: false },
   names: {
     count: 25,
     column: 'betweenness',

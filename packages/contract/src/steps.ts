@@ -195,6 +195,9 @@ export const stepParameters = {
   }),
   'keep-look': z.object({ name: z.string().trim().min(1, 'Give the look a name.').max(60), look: Look }),
   'forget-look': z.object({ name: z.string() }),
+  /** Pictures for nodes, as JSON in an upload; those of the same names are replaced. */
+  'add-pictures': z.object({ upload: z.string() }),
+  'remove-pictures': z.object({}),
   'describe-map': z.object({ network: z.string(), description: MapDescription }),
   'export-figure': z.object({
     network: z.string(),

@@ -69,6 +69,7 @@ export * from './map/view';
 export * from './map/strokes';
 export * from './map/tieRaster';
 export * from './map/moments';
+export * from './map/nodePictures';
 export * from './map/moveGrip';
 export * from './map/names';
 export * from './map/notes';

@@ -14,6 +14,7 @@ import { keptLooks } from '../db/looks';
 import { findNetwork, listNetworks, readMap, readPositions } from '../db/networks';
 import { fromPlacesBytes } from '../db/placesBytes';
 import type { Store } from '../db/open';
+import { nodePictures } from '../db/pictures';
 import { networkPath } from '../files/places';
 import { readTable } from '../files/tables';
 import { evidenceOf, type Evidence } from '../weaving/evidence';
@@ -38,6 +39,10 @@ export function networkRoutes({ store, runner }: Services): Router {
 
   routes.get('/looks', async (_request, response) => {
     response.json(await keptLooks(store));
+  });
+
+  routes.get('/studies/:study/pictures', async (request, response) => {
+    response.json(await nodePictures(store, request.params.study));
   });
 
   routes.get('/studies/:study/networks', async (request, response) => {

@@ -87,6 +87,12 @@ const operations: readonly Operation[] = [
     answers: contract.KeptLookList,
   },
   {
+    path: '/studies/{study}/pictures',
+    method: 'get',
+    summary: 'Small pictures for nodes, by the name of the node.',
+    answers: contract.NodePictureList,
+  },
+  {
     path: '/studies/{study}/filters',
     method: 'get',
     summary: 'Kept filters of the reading list.',

@@ -375,6 +375,19 @@ const changedNetworks: Migration = {
   },
 };
 
+/** Pictures for nodes. */
+const pictures: Migration = {
+  async up(db: Kysely<unknown>) {
+    await db.schema
+      .createTable('node_picture')
+      .addColumn('study_id', 'text', (c) => c.notNull().references('study.id'))
+      .addColumn('name', 'text', (c) => c.notNull())
+      .addColumn('image', 'text', (c) => c.notNull())
+      .addPrimaryKeyConstraint('node_picture_key', ['study_id', 'name'])
+      .execute();
+  },
+};
+
 /** Every change of the tables in its order; each runs once. */
 export const MIGRATIONS: Readonly<Record<string, Migration>> = {
   '0001-first': first,
@@ -390,6 +403,7 @@ export const MIGRATIONS: Readonly<Record<string, Migration>> = {
   '0011-groupings': groupings,
   '0012-looks': looks,
   '0013-changed-networks': changedNetworks,
+  '0014-pictures': pictures,
 };
 
 /** Brings the tables to the newest form; each migration runs once. */

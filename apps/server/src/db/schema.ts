@@ -123,6 +123,14 @@ export interface KeptLookTable {
   look: string;
 }
 
+/** A small picture for the nodes of a name, in all networks of a study. */
+export interface NodePictureTable {
+  study_id: string;
+  name: string;
+  /** Its data address. */
+  image: string;
+}
+
 export interface SavedFilterTable {
   id: Generated<number>;
   study_id: string;
@@ -271,6 +279,7 @@ export interface Database {
   message_mark: MessageMarkTable;
   saved_filter: SavedFilterTable;
   kept_look: KeptLookTable;
+  node_picture: NodePictureTable;
   collect_run: CollectRunTable;
   saved_reading: SavedReadingTable;
   step: StepTable;

@@ -17,6 +17,7 @@ import { scanResolutions } from './scanResolutions';
 import { importSource } from './importSource';
 import { importNetwork } from './importNetwork';
 import { answerQuestions } from './answerQuestions';
+import { addPictures, removePictures } from './pictureSteps';
 import { forgetLook, keepLook } from './lookSteps';
 import { arrangeMap, describeMap } from './mapSteps';
 import { markNodes } from './markNodes';
@@ -80,6 +81,8 @@ const definitions = {
   'arrange-map': arrangeMap,
   'describe-map': describeMap,
   'keep-look': keepLook,
+  'add-pictures': addPictures,
+  'remove-pictures': removePictures,
   'forget-look': forgetLook,
   'export-figure': exportFigure,
   'export-network': exportNetwork,

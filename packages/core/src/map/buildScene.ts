@@ -2,6 +2,7 @@ import { NodeShape } from '@pebble/contract';
 import { buildLegend } from './legend';
 import { buildNames, FEW } from './names';
 import { buildLetters } from './nodeLetters';
+import { buildPictures } from './nodePictures';
 import { buildNotes } from './notes';
 import { buildPies } from './pies';
 import { buildRegions } from './regions';
@@ -33,6 +34,7 @@ export function buildScene(input: SceneInput): Scene {
     ...ties,
     discs: buildDiscs(input, nodes),
     pies: buildPies(clearNodes(input, nodes), input.map.pies, input.map.colours, nodes),
+    pictures: buildPictures(clearNodes(input, nodes), input.map, nodes),
     rings: buildRings(input, nodes),
     leaders: [...names.leaders, ...notes.leaders],
     texts: [

@@ -51,6 +51,9 @@ export function captionPhrases(input: CaptionInput): Phrase[] {
           { text: columnTitle(description.shape.letters), control: 'colour' as const },
         ]
       : []),
+    ...(description.shape.pictures && !description.shape.pies
+      ? [plain('. Pictures: '), { text: 'of nodes that have one', control: 'colour' as const }]
+      : []),
     ...(outlinedPhrase(description) === ''
       ? []
       : [plain('. Outlined: '), { text: outlinedPhrase(description), control: 'outlines' as const }]),

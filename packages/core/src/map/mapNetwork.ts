@@ -1,3 +1,4 @@
+import type { NodePicture } from '@pebble/contract';
 import type { TieMoments } from './moments';
 import type { TableColumns } from '../network/tables';
 
@@ -8,6 +9,8 @@ export interface MapNetwork {
   readonly edges: TableColumns;
   /** When the messages of its ties were written, where that is known and was asked for. */
   readonly moments?: TieMoments | null;
+  /** Small pictures for nodes, where there are any. */
+  readonly pictures?: readonly NodePicture[];
 }
 
 /** Whether its ties have a direction; a network that was not measured yet is taken to be directed. */

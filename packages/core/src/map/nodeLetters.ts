@@ -25,7 +25,7 @@ export function buildLetters(
   const signOf = signs(map, letters);
   const marks: TextMark[] = [];
   for (const v of nodes) {
-    if (radius[v] < SMALLEST) continue;
+    if (radius[v] < SMALLEST || map.pictures?.has(v)) continue;
     const text = signOf(v);
     if (text === '') continue;
     const one = textWidth(text, 1, 'bold');

@@ -1,5 +1,6 @@
+import type { NodeShape } from '@pebble/contract';
 import { FONT_STACK, fontWeight } from './fonts';
-import { CORNERS } from './shapes';
+import { CORNERS, reachOf } from './shapes';
 import {
   BOX_ALPHA,
   boxBehind,
@@ -9,6 +10,7 @@ import {
   type CurveBatch,
   type DiscBatch,
   type LineBatch,
+  type NodePictureMark,
   type Pie,
   type Region,
   type Ring,
@@ -41,13 +43,24 @@ export type Pen = Pick<
   | 'fillText'
   | 'drawImage'
   | 'strokeText'
+  | 'save'
+  | 'restore'
+  | 'clip'
 >;
+
+/** Pictures by their data address; null for one that is not read yet, which is left out. */
+export type Images = (address: string) => CanvasImageSource | null;
 
 /**
  * Paints a scene; the context is scaled to CSS pixels beforehand.
  * @param ties a picture of the lines and curves of all ties, to be painted in their place
  */
-export function paintCanvas(pen: Pen, scene: Scene, ties: CanvasImageSource | null = null): void {
+export function paintCanvas(
+  pen: Pen,
+  scene: Scene,
+  ties: CanvasImageSource | null = null,
+  images: Images = () => null,
+): void {
   pen.globalAlpha = 1;
   pen.fillStyle = scene.ground;
   pen.fillRect(0, 0, scene.width, scene.height);
@@ -62,6 +75,7 @@ export function paintCanvas(pen: Pen, scene: Scene, ties: CanvasImageSource | nu
   for (const batch of scene.triangles) paintTriangles(pen, batch);
   for (const batch of scene.discs) paintDiscs(pen, batch);
   for (const pie of scene.pies) paintPie(pen, pie);
+  for (const picture of scene.pictures) paintPicture(pen, picture, images);
   for (const ring of scene.rings) paintRing(pen, ring);
   for (const batch of scene.leaders) paintLines(pen, batch);
   for (const text of scene.texts) paintText(pen, text);
@@ -182,6 +196,29 @@ function paintPie(pen: Pen, { x, y, radius, slices }: Pie): void {
     pen.closePath();
     pen.fill();
   }
+}
+
+function paintPicture(pen: Pen, { image, x, y, radius, shape }: NodePictureMark, images: Images): void {
+  const read = images(image);
+  if (!read) return;
+  pen.globalAlpha = 1;
+  pen.save();
+  pen.beginPath();
+  traceShape(pen, x, y, radius, shape);
+  pen.clip();
+  const half = radius * reachOf(shape);
+  pen.drawImage(read, x - half, y - half, 2 * half, 2 * half);
+  pen.restore();
+}
+
+function traceShape(pen: Pen, x: number, y: number, radius: number, shape: NodeShape): void {
+  const corners = CORNERS[shape];
+  if (!corners) pen.arc(x, y, radius, 0, 2 * Math.PI);
+  corners?.forEach(([cx, cy], c) => {
+    if (c === 0) pen.moveTo(x + cx * radius, y + cy * radius);
+    else pen.lineTo(x + cx * radius, y + cy * radius);
+  });
+  pen.closePath();
 }
 
 function paintRing(pen: Pen, { x, y, radius, stroke, width }: Ring): void {

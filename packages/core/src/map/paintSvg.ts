@@ -7,6 +7,7 @@ import {
   type CurveBatch,
   type DiscBatch,
   type LineBatch,
+  type NodePictureMark,
   type Pie,
   type Region,
   type Ring,
@@ -14,7 +15,7 @@ import {
   type TextMark,
   type TriangleBatch,
 } from './scene';
-import { CORNERS } from './shapes';
+import { CORNERS, reachOf } from './shapes';
 import { wrapText } from './textWidth';
 
 export interface FigureOptions {
@@ -67,7 +68,14 @@ export function paintSvg(scene: Scene, options: FigureOptions = {}): string {
     '</g>',
   );
   out.push('<g>', ...scene.triangles.map(triangles), '</g>');
-  out.push('<g>', ...scene.discs.map(discs), '</g>', ...scene.pies.map(pie), ...scene.rings.map(ring));
+  out.push(
+    '<g>',
+    ...scene.discs.map(discs),
+    '</g>',
+    ...scene.pies.map(pie),
+    ...scene.pictures.map(picture),
+    ...scene.rings.map(ring),
+  );
   out.push(...scene.leaders.map(lines));
   out.push('<g>', ...scene.texts.map(text), '</g>', '</g>');
   out.push(
@@ -168,6 +176,20 @@ function discs({ shape, fill, alpha, rim, rimWidth, discs: list }: DiscBatch): s
   const edge =
     rimWidth > 0 ? ` stroke="${rim}" stroke-width="${n(rimWidth)}" stroke-opacity="${n(alpha)}"` : '';
   return `<g fill="${fill}" fill-opacity="${n(alpha)}"${edge}>${marks.join('')}</g>`;
+}
+
+/** An image that is cut to the shape of its node. */
+function picture({ image, x, y, radius, shape }: NodePictureMark, i: number): string {
+  const corners = CORNERS[shape];
+  const outline = corners
+    ? `<path d="M${corners.map(([cx, cy]) => `${n(x + cx * radius)} ${n(y + cy * radius)}`).join('L')}Z"/>`
+    : `<circle cx="${n(x)}" cy="${n(y)}" r="${n(radius)}"/>`;
+  const half = radius * reachOf(shape);
+  const box = `x="${n(x - half)}" y="${n(y - half)}" width="${n(2 * half)}" height="${n(2 * half)}"`;
+  return (
+    `<clipPath id="inside${i}">${outline}</clipPath>` +
+    `<image ${box} preserveAspectRatio="none" xmlns:xlink="http://www.w3.org/1999/xlink" xlink:href="${escapeXml(image)}" clip-path="url(#inside${i})"/>`
+  );
 }
 
 function ring({ x, y, radius, stroke, width }: Ring): string {

@@ -50,7 +50,10 @@ describe('a map with pies', () => {
   const ties = [[0, 1, 3], [2, 0, 1]] as const; // prettier-ignore
   const scene = (pies: boolean) =>
     buildScene({
-      map: prepareMap(network(ties), { ...defaultMap, shape: { column: null, pies, letters: null } }),
+      map: prepareMap(network(ties), {
+        ...defaultMap,
+        shape: { column: null, pies, letters: null, pictures: false },
+      }),
       x: Float32Array.of(100, 200, 300, 400),
       y: Float32Array.of(100, 200, 100, 200),
       view: { scale: 1, x: 0, y: 0 },

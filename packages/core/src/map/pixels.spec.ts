@@ -1,11 +1,11 @@
 /** @jest-environment node */
-import { createCanvas } from '@napi-rs/canvas';
+import { createCanvas, loadImage } from '@napi-rs/canvas';
 import { defaultMap, type MapDescription } from '@pebble/contract';
 import { Resvg } from '@resvg/resvg-js';
 import { Random } from '../random';
 import { buildScene } from './buildScene';
 import type { MapNetwork } from './mapNetwork';
-import { paintCanvas, type Pen } from './paintCanvas';
+import { paintCanvas, type Images, type Pen } from './paintCanvas';
 import { paintSvg } from './paintSvg';
 import { NIGHT, PAPER, type Theme } from './palette';
 import { prepareMap } from './prepare';
@@ -56,10 +56,10 @@ function withoutTexts(scene: Scene): Scene {
   return { ...scene, texts: [], legend: { ...scene.legend, texts: [] } };
 }
 
-function onCanvas(scene: Scene): Uint8ClampedArray {
+function onCanvas(scene: Scene, images?: Images): Uint8ClampedArray {
   const canvas = createCanvas(scene.width, scene.height);
   const pen = canvas.getContext('2d');
-  paintCanvas(pen as unknown as Pen, scene);
+  paintCanvas(pen as unknown as Pen, scene, null, images);
   return pen.getImageData(0, 0, scene.width, scene.height).data;
 }
 
@@ -83,7 +83,7 @@ function difference(
 
 describe('SVG and canvas', () => {
   const map = network(60, 120);
-  const shapes = { shape: { column: 'kind', pies: false, letters: null } };
+  const shapes = { shape: { ...defaultMap.shape, column: 'kind' } };
   const cases: readonly (readonly [string, Partial<MapDescription>, Theme])[] = [
     ['bent ties with arrows', {}, PAPER],
     ['at night', {}, NIGHT],
@@ -93,7 +93,7 @@ describe('SVG and canvas', () => {
       { ties: { ...defaultMap.ties, form: 'bundled', colour: 'mixed' } },
       PAPER,
     ],
-    ['pies', { shape: { column: null, pies: true, letters: null } }, PAPER],
+    ['pies', { shape: { ...defaultMap.shape, pies: true } }, PAPER],
     ['outlines', { regions: { ...defaultMap.regions, column: 'community', least: 5 } }, PAPER],
   ];
 
@@ -103,6 +103,31 @@ describe('SVG and canvas', () => {
     // One per cent of the range: what is left are the edges, which each of the two smooths in its own way.
     expect(mean).toBeLessThan(2.55);
     expect(far).toBeLessThan(0.001);
+  });
+
+  it('agree point by point: pictures in nodes of all shapes', async () => {
+    // A picture of four fields.
+    const fields = createCanvas(64, 64);
+    const pen = fields.getContext('2d');
+    ['#B4512F', '#1F6F78', '#F0E442', '#1E2A32'].forEach((fill, i) => {
+      pen.fillStyle = fill;
+      pen.fillRect(32 * (i % 2), 32 * Math.floor(i / 2), 32, 32);
+    });
+    const image = fields.toDataURL('image/png');
+    const read = (await loadImage(image)) as unknown as CanvasImageSource;
+    const pictures = Array.from({ length: 60 }, (_, v) => ({ name: `N${v}`, image }));
+    const change = {
+      size: { ...defaultMap.size, smallest: 8, largest: 24 },
+      shape: { ...defaultMap.shape, column: 'kind', pictures: true },
+    };
+    const scene = withoutTexts(sceneOf({ ...map, pictures }, change));
+    expect(new Set(scene.pictures.map(({ shape }) => shape)).size).toBe(6);
+    const painted = onCanvas(scene, (address) => (address === image ? read : null));
+    const { mean, far } = difference(painted, asSvg(scene));
+    expect(mean).toBeLessThan(2.55);
+    expect(far).toBeLessThan(0.005);
+    // One that is not read yet is left out.
+    expect(difference(onCanvas(scene), painted).mean).toBeGreaterThan(5);
   });
 
   it('would not agree with another picture: the measure can fail', () => {

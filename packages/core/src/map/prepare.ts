@@ -8,6 +8,7 @@ import { colourNodes, type ColourGroup } from './colours';
 import type { Courses } from './bundling/courses';
 import { drawnTies } from './drawnTies';
 import { weighedWithin } from './moments';
+import { picturesByNode } from './nodePictures';
 import { pieSlices, type PieSlice } from './pies';
 import { shapeNodes, type ShapeGroup } from './shapes';
 import { sizeNodes } from './sizes';
@@ -40,6 +41,8 @@ export interface PreparedMap {
   readonly shapes: readonly ShapeGroup[];
   /** What is inside of each node where nodes are pies; null where they are not. */
   readonly pies: ReadonlyMap<number, readonly PieSlice[]> | null;
+  /** The pictures of nodes where they are shown, by node; null where they are not. */
+  readonly pictures: ReadonlyMap<number, string> | null;
   /** The group of each node by which ties are drawn together; null where they are not. */
   readonly bundles: Uint32Array | null;
   /** How ties run that are bundled freely; null where they are not, or as long as it is not worked out for the places. */
@@ -86,6 +89,10 @@ export function prepareMap(whole: MapNetwork, description: MapDescription): Prep
     colourRange: paint.colourRange,
     ...shapeNodes(network, nodes, description.shape.column),
     pies: description.shape.pies && !paint.colourRange ? pieSlices(network, edges, paint.colour) : null,
+    pictures:
+      description.shape.pictures && !description.shape.pies
+        ? picturesByNode(labels, network.pictures ?? [])
+        : null,
     bundles: description.ties.form === 'bundled' ? bundleGroups(network, description) : null,
     courses: null,
     tieKinds: description.ties.colour === 'by kind' ? tieKinds(network.edges) : null,

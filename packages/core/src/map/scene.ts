@@ -49,6 +49,17 @@ export interface Pie {
   readonly slices: readonly { readonly fill: string; readonly from: number; readonly until: number }[];
 }
 
+/** A picture that fills a disc, or another shape of the same area. */
+export interface NodePictureMark {
+  /** Its data address. */
+  readonly image: string;
+  readonly x: number;
+  readonly y: number;
+  /** Of the disc. */
+  readonly radius: number;
+  readonly shape: NodeShape;
+}
+
 export interface Ring {
   readonly x: number;
   readonly y: number;
@@ -114,7 +125,7 @@ export interface Grip {
   readonly height: number;
 }
 
-/** A picture, ready to be painted in this order: regions, lines, curves, triangles, discs, pies, rings, leaders, texts, legend. In pixels, y down. */
+/** A picture, ready to be painted in this order: regions, lines, curves, triangles, discs, pies, pictures, rings, leaders, texts, legend. In pixels, y down. */
 export interface Scene {
   readonly width: number;
   readonly height: number;
@@ -125,6 +136,7 @@ export interface Scene {
   readonly triangles: readonly TriangleBatch[];
   readonly discs: readonly DiscBatch[];
   readonly pies: readonly Pie[];
+  readonly pictures: readonly NodePictureMark[];
   readonly rings: readonly Ring[];
   /** Lines that lead from names and notes to what they speak of. */
   readonly leaders: readonly LineBatch[];

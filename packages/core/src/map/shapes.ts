@@ -56,6 +56,11 @@ function sized(corners: readonly (readonly [number, number])[]): (readonly [numb
   return corners.map(([x, y]) => [x * scale, y * scale]);
 }
 
+/** How far a shape reaches from its middle along x or y, in radii of the disc of its area. */
+export function reachOf(shape: NodeShape): number {
+  return Math.max(1, ...(CORNERS[shape] ?? []).flat().map(Math.abs));
+}
+
 /** Shapes by a category: the largest ones have a shape each, the rest are circles. Groups of the legend, the largest first. */
 export function shapeNodes(
   network: MapNetwork,

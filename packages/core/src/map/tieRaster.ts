@@ -255,7 +255,8 @@ function lay(mix: Float64Array, group: Group, counts: Uint16Array, begin: number
   const most = through.length - 1;
   for (let i = begin, at = 0; i < end; i++, at += 4) {
     // Where it covers nothing, all shows through.
-    const left = through[Math.min(counts[i], most)];
+    const count = counts[i];
+    const left = through[count < most ? count : most];
     const share = 1 - left;
     mix[at] = mix[at] * left + red * share;
     mix[at + 1] = mix[at + 1] * left + green * share;

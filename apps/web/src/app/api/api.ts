@@ -55,6 +55,8 @@ import {
   type StepParameters,
   type TimelinePart,
   type KeptLook,
+  type NodePicture,
+  NodePictureList,
   KeptLookList,
 } from '@pebble/contract';
 import { catchError, map, throwError, type Observable } from 'rxjs';
@@ -103,6 +105,8 @@ export class Api {
     this.get(`/studies/${study}/tidy/${sort}`, TidyPage, query);
   suggestions = (study: string, sort: TidySort): Observable<Suggestion[]> =>
     this.get(`/studies/${study}/tidy/${sort}/suggestions`, SuggestionList);
+  pictures = (study: string): Observable<NodePicture[]> =>
+    this.get(`/studies/${study}/pictures`, NodePictureList);
   looks = (): Observable<KeptLook[]> => this.get('/looks', KeptLookList);
   filters = (study: string): Observable<SavedFilter[]> =>
     this.get(`/studies/${study}/filters`, SavedFilterList);

@@ -33,6 +33,7 @@ import { ThemeChoice } from '../shared/theme';
 import { MapActions } from '../store/map.actions';
 import { BesideSession } from './beside-session';
 import { screenMargin } from './low-screen';
+import { PictureShelf } from './picture-shelf';
 import { MapSession } from './map-session';
 
 /** Above the picture stands what it is of. */
@@ -69,6 +70,7 @@ export class BesideMap implements OnDestroy {
       if (width > 10 && height > 10) this.size.set({ width: Math.round(width), height: Math.round(height) });
     },
   );
+  private readonly shelf = new PictureShelf(() => this.schedule());
   private pending = 0;
   private pressed: { x: number; y: number } | null = null;
 
@@ -123,8 +125,7 @@ export class BesideMap implements OnDestroy {
       this.size();
       untracked(() => {
         if (view) this.follow(view);
-        cancelAnimationFrame(this.pending);
-        this.pending = requestAnimationFrame(() => this.paint());
+        this.schedule();
       });
     });
   }
@@ -158,6 +159,11 @@ export class BesideMap implements OnDestroy {
     select(element).call(this.gesture.transform, zoomIdentity.translate(view.x, view.y).scale(view.scale));
   }
 
+  private schedule(): void {
+    cancelAnimationFrame(this.pending);
+    this.pending = requestAnimationFrame(() => this.paint());
+  }
+
   private paint(): void {
     const element = this.canvas().nativeElement;
     const size = this.size();
@@ -173,7 +179,8 @@ export class BesideMap implements OnDestroy {
       return;
     }
     const { x, y } = places;
-    paintCanvas(pen, buildScene({ map, x, y, view, size, theme: this.theme.map(), focus: this.focus() }));
+    const scene = buildScene({ map, x, y, view, size, theme: this.theme.map(), focus: this.focus() });
+    paintCanvas(pen, scene, null, this.shelf.of);
   }
 
   private nodeAt(x: number, y: number): number | null {

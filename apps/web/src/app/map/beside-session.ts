@@ -14,6 +14,7 @@ import {
 import { firstValueFrom, forkJoin, of } from 'rxjs';
 import { Api } from '../api/api';
 import { wholeOf } from '../shared/slices';
+import { NodePictures } from './node-pictures';
 import { TieBundling } from './tie-bundling';
 import { interleave, MapSession, separate, type Places } from './map-session';
 
@@ -34,6 +35,7 @@ interface Beside {
 export class BesideSession {
   private readonly api = inject(Api);
   private readonly session = inject(MapSession);
+  private readonly pictures = inject(NodePictures);
   private readonly beside = signal<Beside | null>(null);
   readonly error = signal<string | null>(null);
   readonly busy = signal(false);
@@ -48,7 +50,8 @@ export class BesideSession {
     if (!beside) return null;
     const { description } = beside;
     const legend = { ...description.legend, without: [...LEGEND_WITHOUT] };
-    return prepareMap(beside.data, { ...description, legend });
+    const network = { ...beside.data, pictures: this.pictures.list() };
+    return prepareMap(network, { ...description, legend });
   });
   readonly prepared = computed(() => this.bundling.drawn(this.described()));
 

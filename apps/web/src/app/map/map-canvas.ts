@@ -34,6 +34,7 @@ import { zoom, zoomIdentity, zoomTransform, type ZoomTransform } from 'd3-zoom';
 import { ThemeChoice } from '../shared/theme';
 import { MapActions } from '../store/map.actions';
 import { nodeHover, tieHover, type HoverWords } from './hover-words';
+import { PictureShelf } from './picture-shelf';
 import { TiePicture } from './tie-picture';
 import { onScreen, screenMargin } from './low-screen';
 import { MapSession, type Places } from './map-session';
@@ -98,6 +99,7 @@ export class MapCanvas implements OnDestroy {
   private grips: readonly Grip[] = [];
   private readonly gesture = zoom<HTMLCanvasElement, unknown>().scaleExtent([0.04, 24]);
   private readonly ties = new TiePicture();
+  private readonly shelf = new PictureShelf(() => this.schedule());
   private readonly last = document.createElement('canvas');
   private lastView: View | null = null;
   private cost = 0;
@@ -344,7 +346,7 @@ export class MapCanvas implements OnDestroy {
     const element = this.canvas().nativeElement;
     const ratio = devicePixelRatio;
     pen.setTransform(ratio, 0, 0, ratio, 0, 0);
-    paintCanvas(pen, scene, ties);
+    paintCanvas(pen, scene, ties, this.shelf.of);
     this.last.width = element.width;
     this.last.height = element.height;
     this.last.getContext('2d', { alpha: false })!.drawImage(element, 0, 0);

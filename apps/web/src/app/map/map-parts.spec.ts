@@ -10,6 +10,7 @@ import { MapActions } from '../store/map.actions';
 import { CaptionBar } from './caption-bar';
 import { MapSession } from './map-session';
 import { NodeFinder } from './node-finder';
+import { NodePictures } from './node-pictures';
 import { standing, tieColumns, tieDetail } from './tie-columns';
 
 // The real one starts a web worker by the address of its module, which only the browser's build knows.
@@ -106,7 +107,12 @@ const session = {
 
 function setUp(): MockStore {
   TestBed.configureTestingModule({
-    providers: [provideRouter([]), provideMockStore(), { provide: MapSession, useValue: session }],
+    providers: [
+      provideRouter([]),
+      provideMockStore(),
+      { provide: MapSession, useValue: session },
+      { provide: NodePictures, useValue: { list: signal([]), open: () => Promise.resolve() } },
+    ],
   });
   const store = TestBed.inject(MockStore);
   jest.spyOn(store, 'dispatch');

@@ -31,6 +31,7 @@ import { MapActions } from '../store/map.actions';
 import { mapEditing } from '../store/map.reducer';
 import { WorkActions } from '../store/work.actions';
 import { work } from '../store/work.reducer';
+import { NodePictures } from './node-pictures';
 import { LayoutRun } from './layout-run';
 import { TieBundling } from './tie-bundling';
 import type { LayoutRequest } from './layout.worker';
@@ -66,6 +67,7 @@ const SAVE_AFTER = 1200;
 export class MapSession {
   private readonly store = inject(Store);
   private readonly api = inject(Api);
+  private readonly pictures = inject(NodePictures);
   readonly network = signal<Network | null>(null);
   readonly data = signal<MapNetwork | null>(null);
   /** What its nodes are called. */
@@ -132,7 +134,8 @@ export class MapSession {
   readonly bundling = new TieBundling();
   private readonly described = computed(() => {
     const data = this.data();
-    return data ? prepareMap({ ...data, moments: this.moments() }, this.shownDescription()) : null;
+    const network = data && { ...data, moments: this.moments(), pictures: this.pictures.list() };
+    return network ? prepareMap(network, this.shownDescription()) : null;
   });
   readonly prepared = computed(() => this.bundling.drawn(this.described()));
 
@@ -204,6 +207,10 @@ export class MapSession {
     // What is shown by time is shown by the messages of ties, as soon as these are known.
     effect(() => {
       if (this.description().show.period && this.data()) untracked(() => void this.readMoments());
+    });
+    effect(() => {
+      const study = this.network()?.study;
+      if (study && this.description().shape.pictures) untracked(() => void this.pictures.open(study));
     });
     effect(() => {
       const isMoving = this.layout().what === 'running' || this.passing() !== null;

@@ -1,6 +1,6 @@
 import { Random } from '../../random';
 import type { Chords } from './compatibility';
-import { bundling, MOST_BUNDLED, writeCourse, COURSE_ROOM, type CourseInput, type Courses } from './courses';
+import { bundling, writeCourse, COURSE_ROOM, type CourseInput, type Courses } from './courses';
 import { bundledLines, INNER, type BundledLines } from './forces';
 import { matesOf, MOST_MATES } from './mates';
 

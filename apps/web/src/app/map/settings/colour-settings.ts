@@ -4,11 +4,12 @@ import { Ramp } from '@pebble/contract';
 import { alikeColours, formatValue, type ColourGroup } from '@pebble/core';
 import { describing } from './describing';
 import { OutlineSettings } from './outline-settings';
+import { PictureSettings } from './picture-settings';
 
 /** What colour, shape and outlines say. */
 @Component({
   selector: 'pt-colour-settings',
-  imports: [FormsModule, OutlineSettings],
+  imports: [FormsModule, OutlineSettings, PictureSettings],
   changeDetection: ChangeDetectionStrategy.OnPush,
   styleUrls: ['./settings.scss', './colour-settings.scss'],
   template: `
@@ -156,6 +157,7 @@ import { OutlineSettings } from './outline-settings';
           }
         </select></label
       >
+      <pt-picture-settings />
     }
     <pt-outline-settings (left)="left.emit()" />
   `,

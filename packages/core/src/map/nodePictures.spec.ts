@@ -1,0 +1,93 @@
+import { defaultMap, type MapDescription } from '@pebble/contract';
+import { buildScene } from './buildScene';
+import { captionPhrases, captionText } from './caption';
+import { pictureKey, unusedPictures } from './nodePictures';
+import { PAPER } from './palette';
+import { paintSvg } from './paintSvg';
+import { prepareMap } from './prepare';
+import type { Scene } from './scene';
+
+const image = 'data:image/png;base64,AAAA';
+const names = ['Lamp_Planner', 'nightbus14', '#LampsOut', 'ü'];
+const pictures = [
+  { name: 'lamp_planner', image },
+  { name: 'lampsout', image: `${image}BBBB` },
+  { name: 'nobody', image },
+];
+
+function draw(shape: Partial<MapDescription['shape']>, scale = 3): Scene {
+  const n = names.length;
+  const network = {
+    nodeCount: n,
+    nodes: {
+      handle: names,
+      community: Uint32Array.of(1, 2, 3, 4),
+      inDegree: new Uint32Array(n).fill(4),
+      betweenness: new Float64Array(n),
+    },
+    edges: { source: new Uint32Array(0), target: new Uint32Array(0), weight: new Float64Array(0) },
+    pictures,
+  };
+  const description = {
+    ...defaultMap,
+    size: { ...defaultMap.size, smallest: 10, largest: 10 },
+    names: { ...defaultMap.names, count: 0 },
+    shape: { ...defaultMap.shape, ...shape },
+  };
+  return buildScene({
+    map: prepareMap(network, description),
+    x: Float32Array.from(names, (_, v) => 60 + 70 * v),
+    y: new Float32Array(n).fill(60),
+    view: { scale, x: 0, y: 0 },
+    size: { width: 1400, height: 400 },
+    theme: PAPER,
+    focus: null,
+  });
+}
+
+describe('pictures of nodes', () => {
+  it('belong to the node of their name, whatever its capitals and the sign before it', () => {
+    expect(['Ann', ' ann ', '@ann', '#ann'].map(pictureKey)).toEqual(['ann', 'ann', 'ann', 'ann']);
+    // The same letter as one sign and as two.
+    expect(pictureKey('u\u0308')).toBe(pictureKey('ü'));
+    const marks = draw({ pictures: true }).pictures;
+    expect(marks.map(({ image: one }) => one).sort()).toEqual([image, `${image}BBBB`]);
+    expect(unusedPictures(names, pictures)).toEqual(['nobody']);
+  });
+
+  it('are shown where it is asked for, not in pies, and not where nodes are small', () => {
+    expect(draw({}).pictures).toEqual([]);
+    expect(draw({ pictures: true, pies: true }).pictures).toEqual([]);
+    expect(draw({ pictures: true }, 0.3).pictures).toEqual([]);
+  });
+
+  it('leave a rim in the colour of the node, and take the place of its letters', () => {
+    const scene = draw({ pictures: true, letters: 'initials' });
+    const radius = scene.discs[0].discs[2];
+    expect(scene.pictures[0].radius).toBeLessThan(radius);
+    expect(scene.texts.map(({ text }) => text).sort()).toEqual(['N', 'Ü']);
+  });
+
+  it('stand in the figure, each cut to the shape of its node', () => {
+    const svg = paintSvg(draw({ pictures: true }));
+    expect(svg.match(/<image /g)).toHaveLength(2);
+    expect(svg).toContain('clip-path="url(#inside0)"');
+    expect(svg).toContain(`xlink:href="${image}"`);
+  });
+
+  it('are named in the caption', () => {
+    const description = { ...defaultMap, shape: { ...defaultMap.shape, pictures: true } };
+    const none = { nodes: 0, edges: 0 };
+    const text = captionText(
+      captionPhrases({
+        description,
+        weave: null,
+        directed: true,
+        moved: 0,
+        shown: { nodes: 4, edges: 0 },
+        hidden: none,
+      }),
+    );
+    expect(text).toContain('Pictures: of nodes that have one.');
+  });
+});
