@@ -10,6 +10,8 @@ const PARTS = 4;
 const STRIP = 250_000;
 /** Half of the width of the widest tie, in points. */
 const THICKEST = 12;
+/** What shows through less is not seen. */
+const INVISIBLE = 1 / 512;
 /** Points whose colours are mixed together. */
 const MIXED = 2048;
 /** Ties that are counted together, so that no count overflows. */
@@ -32,6 +34,8 @@ export interface RasterPart {
   readonly until?: number;
   /** Of each so many ties one is painted, as strong as all of them: a sketch, which takes less time. */
   readonly every?: number;
+  /** Points of the screen for each pixel of the scene; the same as of the picture without it. */
+  readonly screen?: number;
 }
 
 /** How high the picture of a scene is in points. */
@@ -88,7 +92,7 @@ export class TieRaster {
   /** The same strip by strip, so that other work can be done in between; the picture is whole at the end. */
   *painting(scene: TieScene, ratio: number, part: RasterPart = {}): Generator<void, Raster> {
     const width = Math.max(1, Math.round(scene.width * ratio));
-    const { from = 0, until = rasterRows(scene, ratio), every = 1 } = part;
+    const { from = 0, until = rasterRows(scene, ratio), every = 1, screen = ratio } = part;
     const height = until - from;
     this.every = every;
     if (this.image.length !== 4 * width * height || width !== this.width) {
@@ -96,7 +100,7 @@ export class TieRaster {
       this.counts = [];
       this.image = new Uint8ClampedArray(4 * width * height);
     }
-    const groups = [...groupsOf(scene.lines, 4), ...groupsOf(scene.curves, 6)];
+    const groups = [...groupsOf(scene.lines, 4, screen), ...groupsOf(scene.curves, 6, screen)];
     const rows = Math.max(1, Math.floor(STRIP / width));
     while (this.counts.length < groups.length) this.counts.push(new Uint16Array(width * rows));
     for (this.top = from; this.top < until; this.top += rows) {
@@ -277,7 +281,7 @@ function write(image: Uint8ClampedArray, to: number, mix: Float64Array, until: n
   }
 }
 
-function groupsOf(batches: readonly (LineBatch | CurveBatch)[], each: 4 | 6): Group[] {
+function groupsOf(batches: readonly (LineBatch | CurveBatch)[], each: 4 | 6, screen: number): Group[] {
   const groups: (LineBatch | CurveBatch)[][] = [];
   let ties = 0;
   for (const batch of batches) {
@@ -292,14 +296,26 @@ function groupsOf(batches: readonly (LineBatch | CurveBatch)[], each: 4 | 6): Gr
     }
   }
   return groups.map((same) => {
-    const { stroke, alpha } = same[0];
+    const { stroke, alpha, width } = same[0];
     const [red, green, blue] = [1, 3, 5].map((i) => Number.parseInt(stroke.slice(i, i + 2), 16));
-    const through = Float64Array.from(
-      { length: PARTS * same.length + 1 },
-      (_, count) => (1 - (alpha * count) / PARTS / same.length) ** same.length,
-    );
+    const through = width * screen < 1 ? throughHairs(alpha) : throughBatches(alpha, same.length);
     return { batches: same, each, red, green, blue, through };
   });
+}
+
+/**
+ * A canvas lays lines that are thinner than a point over each other one by one, also within a batch.
+ */
+function throughHairs(alpha: number): Float64Array {
+  const one = 1 - alpha / PARTS;
+  const length = Math.min(65536, Math.ceil(Math.log(INVISIBLE) / Math.log(one)) + 1);
+  return Float64Array.from({ length }, (_, count) => one ** count);
+}
+
+/** Wider ones cover a point once in each batch. */
+function throughBatches(alpha: number, batches: number): Float64Array {
+  const length = PARTS * batches + 1;
+  return Float64Array.from({ length }, (_, count) => (1 - (alpha * count) / PARTS / batches) ** batches);
 }
 
 function isSamePen(a: LineBatch | CurveBatch, b: LineBatch | CurveBatch): boolean {

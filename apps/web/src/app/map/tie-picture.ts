@@ -29,7 +29,7 @@ export class TiePicture {
     const ties = tiesIn(scene);
     if (ties < RASTER_FROM) return null;
     const every = arePieces ? 1 : Math.max(1, Math.floor(ties / SKETCHED));
-    const picture = this.raster.paint(scene, Math.min(1, ratio) * COARSE, { every });
+    const picture = this.raster.paint(scene, Math.min(1, ratio) * COARSE, { every, screen: ratio });
     this.size(picture.width, picture.height);
     this.put(picture, 0);
     return this.canvas;
@@ -37,7 +37,7 @@ export class TiePicture {
 
   /** Tells of the sharp picture as soon as it is done, unless another scene was asked for before. */
   sharpen(scene: Scene, ratio: number, done: (picture: CanvasImageSource) => void): void {
-    this.timer = setTimeout(() => this.ask(scene, Math.min(1, ratio), done), REST);
+    this.timer = setTimeout(() => this.ask(scene, ratio, done), REST);
   }
 
   /** What is being made sharp is not wanted any more. */
@@ -59,7 +59,8 @@ export class TiePicture {
     done: (picture: CanvasImageSource) => void,
   ): void {
     const id = this.asked;
-    const rows = rasterRows({ height }, ratio);
+    const fine = Math.min(1, ratio);
+    const rows = rasterRows({ height }, fine);
     while (this.workers.length < PARTS) this.workers.push(pictureWorker());
     const painted: RowsPainted[] = [];
     this.workers.forEach((worker, i) => {
@@ -73,7 +74,7 @@ export class TiePicture {
       };
       const [from, until] = [i, i + 1].map((part) => Math.round((rows * part) / PARTS));
       const scene = { width, height, lines, curves };
-      worker.postMessage({ id, scene, ratio, from, until } satisfies RowsWanted);
+      worker.postMessage({ id, scene, ratio: fine, screen: ratio, from, until } satisfies RowsWanted);
     });
   }
 

@@ -6,6 +6,7 @@ export interface RowsWanted {
   readonly id: number;
   readonly scene: TieScene;
   readonly ratio: number;
+  readonly screen: number;
   readonly from: number;
   readonly until: number;
 }
@@ -27,8 +28,8 @@ addEventListener('message', ({ data }: MessageEvent<RowsWanted | null>) => {
 });
 
 /** Strip by strip, so that it can be ended. */
-function paint({ id, scene, ratio, from, until }: RowsWanted): void {
-  const strips = raster.painting(scene, ratio, { from, until });
+function paint({ id, scene, ratio, screen, from, until }: RowsWanted): void {
+  const strips = raster.painting(scene, ratio, { from, until, screen });
   const next = (): void => {
     const strip = strips.next();
     if (!strip.done) {
