@@ -34,6 +34,7 @@ describe('the legend', () => {
     expect(words(marks)[1]).toBe('1 · round ben  2');
     expect(words(marks)[2]).toBe('2 · round dee  2');
     expect(marks.spots.map(({ part, group }) => part ?? group)).toEqual(['colour', 1, 2, 'size']);
+    expect(marks.spots.map(({ key }) => key)).toEqual([null, '1', '2', null]);
   });
 
   it('shows least, middling and highest size as rings that grow', () => {
@@ -46,7 +47,7 @@ describe('the legend', () => {
   it('shows a ramp with its two ends when the colour is a number', () => {
     const marks = legend('betweenness');
     expect(words(marks)).toContain('0 to 1');
-    expect(marks.spots.map(({ group }) => group)).toEqual([null, null]);
+    expect(marks.spots.flatMap(({ group, key }) => (key === null ? [] : [[group, key]]))).toEqual([]);
     expect(marks.discs).toHaveLength(8);
   });
 

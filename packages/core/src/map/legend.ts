@@ -124,7 +124,7 @@ class LegendPen {
 
   heading(part: LegendPart, text: string): void {
     this.write(clipText(text, SIZE, 'bold', WIDTH), this.left, 'bold');
-    this.spots.push({ ...this.boxOfLine(), part, group: null, label: text });
+    this.spots.push({ ...this.boxOfLine(), part, group: null, key: null, label: text });
     this.y += LINE;
   }
 
@@ -133,11 +133,12 @@ class LegendPen {
     else if (one.shape) this.disc(this.left + 5, 5, this.theme.soft, one.shape);
     const count = one.nodes === null ? '' : `  ${formatCount(one.nodes)}`;
     this.write(`${isolated(clipText(one.label, SIZE, 'plain', WIDTH - 46))}${count}`, this.left + 18);
-    if (one.picks !== undefined)
+    if (one.key !== undefined)
       this.spots.push({
         ...this.boxOfLine(),
         part: null,
-        group: one.picks,
+        group: one.picks ?? null,
+        key: one.key,
         label: `${one.label}, ${formatCount(one.nodes ?? 0)} nodes`,
       });
     this.y += LINE;

@@ -17,6 +17,8 @@ export interface LegendGroup {
   readonly shape?: NodeShape;
   /** The group that a click on the line picks. */
   readonly picks?: number;
+  /** The name under which words of one's own for it are kept. */
+  readonly key?: string;
 }
 
 /** A part of the legend with its heading. */
@@ -57,6 +59,7 @@ function colours(map: PreparedMap): LegendSection {
       colour,
       // A click on a group shows it alone, which goes for groups that were computed.
       ...(value !== -1 && name === undefined ? { picks: value } : {}),
+      ...(value === -1 ? {} : { key: name ?? String(value) }),
     })),
   };
 }

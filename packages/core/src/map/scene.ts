@@ -145,7 +145,7 @@ export interface Scene {
   readonly legend: LegendMarks;
 }
 
-/** A part of the legend that can be pressed: where it stands and what it means. */
+/** A line of the legend that can be pressed: where it stands and what it means. */
 export interface LegendSpot {
   readonly x: number;
   readonly y: number;
@@ -153,8 +153,10 @@ export interface LegendSpot {
   readonly height: number;
   /** The part whose heading it is; null for a group. */
   readonly part: LegendPart | null;
-  /** The group; null for a heading. */
+  /** The community that is read there; null for a heading, and for other groups. */
   readonly group: number | null;
+  /** Of a group the name under which words of one's own for it are kept; null for a heading. */
+  readonly key: string | null;
   readonly label: string;
 }
 

@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, output } from '@angular/c
 import { FormsModule } from '@angular/forms';
 import { LegendCorner, type LegendPart } from '@pebble/contract';
 import { legendSections } from '@pebble/core';
+import { withGroupName, withHeading } from './legend-words';
 import { describing } from './settings/describing';
 import { WordsField } from './settings/words-field';
 
@@ -108,12 +109,10 @@ export class LegendPanel {
   }
 
   protected setHeading(part: LegendPart, text: string): void {
-    const { [part]: _before, ...others } = this.map.description().legend.headings;
-    this.map.set('legend', { headings: text ? { ...others, [part]: text } : others });
+    this.map.set('legend', withHeading(this.map.description().legend, part, text));
   }
 
   protected setName(key: string, text: string): void {
-    const { [key]: _before, ...others } = this.map.description().legend.names;
-    this.map.set('legend', { names: text ? { ...others, [key]: text } : others });
+    this.map.set('legend', withGroupName(this.map.description().legend, key, text));
   }
 }

@@ -33,6 +33,7 @@ import { select } from 'd3-selection';
 import { zoom, zoomIdentity, zoomTransform, type ZoomTransform } from 'd3-zoom';
 import { ThemeChoice } from '../shared/theme';
 import { MapActions } from '../store/map.actions';
+import { LegendSpots } from './legend-spots';
 import { nodeHover, tieHover, type HoverWords } from './hover-words';
 import { PictureShelf } from './picture-shelf';
 import { TiePicture } from './tie-picture';
@@ -66,6 +67,7 @@ export const STROKE = 34;
 /** The map itself: paints the scene, and takes gestures. */
 @Component({
   selector: 'pt-map-canvas',
+  imports: [LegendSpots],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './map-canvas.html',
   styleUrls: ['./map-overlays.scss', './map-canvas.scss'],
@@ -199,12 +201,6 @@ export class MapCanvas implements OnDestroy {
   zoomBy(factor: number): void {
     this.follows = false;
     select(this.canvas().nativeElement).call(this.gesture.scaleBy, factor);
-  }
-
-  /** A heading of the legend opens its settings, a group is read. */
-  protected pressLegend({ group }: LegendSpot): void {
-    if (group === null) this.legendAsked.emit();
-    else this.store.dispatch(MapActions.communitySelected({ community: group }));
   }
 
   private start(element: HTMLCanvasElement): void {
