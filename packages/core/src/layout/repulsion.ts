@@ -6,8 +6,9 @@ const NEAREST = 1e-4;
 
 /**
  * Repulsion between all points by a quadtree (Barnes & Hut 1986, Nature 324): the force between two points is the product
- * of their masses over their distance. Points are put in Morton order, so that the tree is a few flat arrays in preorder;
- * each leaf gathers once what is near and far for all of its points.
+ * of their masses over their distance. Points are put in Morton order, so that the tree is a few flat arrays in preorder. In the plane this
+ * force is the conjugate of a complex function that is smooth away from its source, so that what is far acts on a cell as a polynomial of
+ * four terms, which is handed down to the cells in it (the local expansions of Greengard & Rokhlin 1987, Journal of Computational Physics 73).
  * Memory is kept from call to call. Uses only + - * / on numbers, hence the same result in every engine.
  */
 export class Repulsion {
@@ -23,16 +24,20 @@ export class Repulsion {
   private start: Uint32Array;
   private end: Uint32Array;
   private skip: Uint32Array;
-  private isLeaf: Uint8Array;
   private side: Float64Array;
   private mass: Float64Array;
   private centreX: Float64Array;
   private centreY: Float64Array;
   private cells = 0;
 
-  private readonly farX: Float64Array;
-  private readonly farY: Float64Array;
-  private readonly farMass: Float64Array;
+  /** Of each depth the force of what is far as a polynomial: real and imaginary parts of four terms, from the constant one on. */
+  private readonly far = new Float64Array(8 * (LEVELS + 2));
+  /** Cells that are not yet far, those of each depth after those of the one before. */
+  private open = new Uint32Array(1024);
+  private strength = 1;
+  private forceX: Float64Array = new Float64Array(0);
+  private forceY: Float64Array = new Float64Array(0);
+  private readonly wide: number;
   private nearStart: Uint32Array;
   private nearEnd: Uint32Array;
 
@@ -42,8 +47,9 @@ export class Repulsion {
    */
   constructor(
     private readonly count: number,
-    private readonly theta = 1.1,
+    theta = 1.5,
   ) {
+    this.wide = 1 / (theta * theta);
     const n = count;
     this.sortedX = new Float64Array(n);
     this.sortedY = new Float64Array(n);
@@ -56,14 +62,10 @@ export class Repulsion {
     this.start = new Uint32Array(cells);
     this.end = new Uint32Array(cells);
     this.skip = new Uint32Array(cells);
-    this.isLeaf = new Uint8Array(cells);
     this.side = new Float64Array(cells);
     this.mass = new Float64Array(cells);
     this.centreX = new Float64Array(cells);
     this.centreY = new Float64Array(cells);
-    this.farX = new Float64Array(cells);
-    this.farY = new Float64Array(cells);
-    this.farMass = new Float64Array(cells);
     this.nearStart = new Uint32Array(cells);
     this.nearEnd = new Uint32Array(cells);
   }
@@ -82,7 +84,12 @@ export class Repulsion {
     this.cells = 0;
     this.buildCell(0, this.count, side, LEVELS);
     this.sumMasses();
-    this.pushLeaves(strength, forceX, forceY);
+    this.strength = strength;
+    this.forceX = forceX;
+    this.forceY = forceY;
+    this.far.fill(0, 0, 8);
+    this.open[0] = 0;
+    this.descend(0, 0, 0, 1);
   }
 
   /** Puts the points in Morton order and returns the side of the square around them. */
@@ -143,10 +150,8 @@ export class Repulsion {
     this.start[cell] = start;
     this.end[cell] = end;
     this.side[cell] = side;
-    if (end - start <= LEAF || level === 0) {
-      this.isLeaf[cell] = 1;
-    } else {
-      this.isLeaf[cell] = 0;
+    // A cell without others in it is a leaf: the one to skip to is the next one.
+    if (end - start > LEAF && level > 0) {
       const shift = 2 * (level - 1);
       let from = start;
       for (let quarter = 0; quarter < 4 && from < end; quarter++) {
@@ -174,7 +179,7 @@ export class Repulsion {
       let mass = 0;
       let mx = 0;
       let my = 0;
-      if (this.isLeaf[cell]) {
+      if (this.skip[cell] === cell + 1) {
         for (let i = this.start[cell]; i < this.end[cell]; i++) {
           mass += sortedMass[i];
           mx += sortedMass[i] * sortedX[i];
@@ -193,58 +198,107 @@ export class Repulsion {
     }
   }
 
-  private pushLeaves(strength: number, forceX: Float64Array, forceY: Float64Array): void {
-    const { cells, isLeaf, skip, side, mass, centreX, centreY, start, end } = this;
-    const { farX, farY, farMass, nearStart, nearEnd } = this;
-    const wide = 1 / (this.theta * this.theta);
-    for (let leaf = 0; leaf < cells; leaf++) {
-      if (!isLeaf[leaf]) continue;
-      const cx = centreX[leaf];
-      const cy = centreY[leaf];
-      let far = 0;
-      let near = 0;
-      let cell = 0;
-      while (cell < cells) {
-        const dx = cx - centreX[cell];
-        const dy = cy - centreY[cell];
-        const s = side[cell] + side[leaf];
-        if (s * s * wide < dx * dx + dy * dy) {
-          farX[far] = centreX[cell];
-          farY[far] = centreY[cell];
-          farMass[far++] = mass[cell];
-          cell = skip[cell];
-        } else if (isLeaf[cell]) {
-          nearStart[near] = start[cell];
-          nearEnd[near++] = end[cell];
-          cell = skip[cell];
+  /**
+   * Goes down the tree with the cells that are not yet far: what is far of a cell acts on all points in it at once.
+   * @param first where in `open` the cells stand that are to be looked at, before `last`
+   */
+  private descend(cell: number, depth: number, first: number, last: number): void {
+    const { skip, mass, centreX, centreY, start, end } = this;
+    const isLeaf = skip[cell] === cell + 1;
+    const own = this.side[cell];
+    const x = centreX[cell];
+    const y = centreY[cell];
+    let top = last;
+    let near = 0;
+    for (let i = first; i < last; i++) {
+      // The cell itself; where it is opened, the cells in it one after the other.
+      let other = this.open[i];
+      const beyond = skip[other];
+      while (other < beyond) {
+        const dx = x - centreX[other];
+        const dy = y - centreY[other];
+        const d2 = dx * dx + dy * dy;
+        const reach = this.side[other] + own;
+        const isLast = skip[other] === other + 1;
+        if (reach * reach * this.wide < d2) {
+          this.addFar(depth, mass[other], dx / d2, -dy / d2);
+          other = skip[other];
+        } else if (!isLast && (isLeaf || this.side[other] > own)) {
+          other++;
         } else {
-          cell++;
+          if (isLeaf) {
+            this.nearStart[near] = start[other];
+            this.nearEnd[near++] = end[other];
+          } else {
+            if (top === this.open.length) this.open = grown(this.open);
+            this.open[top++] = other;
+          }
+          other = skip[other];
         }
       }
-      for (let i = start[leaf]; i < end[leaf]; i++) this.pushPoint(i, far, near, strength, forceX, forceY);
+    }
+    if (isLeaf) {
+      for (let i = start[cell]; i < end[cell]; i++) this.pushPoint(i, cell, 8 * depth, near);
+      return;
+    }
+    for (let child = cell + 1; child < skip[cell]; child = skip[child]) {
+      this.shift(depth, centreX[child] - x, centreY[child] - y);
+      this.descend(child, depth + 1, last, top);
     }
   }
 
-  private pushPoint(
-    i: number,
-    far: number,
-    near: number,
-    strength: number,
-    forceX: Float64Array,
-    forceY: Float64Array,
-  ): void {
-    const { farX, farY, farMass, nearStart, nearEnd, sortedX, sortedY, sortedMass } = this;
+  /** Adds a far mass to the polynomial of a depth; u and v are 1 divided by its distance as a complex number. */
+  private addFar(depth: number, mass: number, u: number, v: number): void {
+    const { far } = this;
+    const at = 8 * depth;
+    const re1 = mass * u;
+    const im1 = mass * v;
+    const re2 = im1 * v - re1 * u;
+    const im2 = -(re1 * v + im1 * u);
+    const re3 = im2 * v - re2 * u;
+    const im3 = -(re2 * v + im2 * u);
+    far[at] += re1;
+    far[at + 1] += im1;
+    far[at + 2] += re2;
+    far[at + 3] += im2;
+    far[at + 4] += re3;
+    far[at + 5] += im3;
+    far[at + 6] += im3 * v - re3 * u;
+    far[at + 7] -= re3 * v + im3 * u;
+  }
+
+  /** The polynomial of a depth round another middle, u and v away, for the next depth. */
+  private shift(depth: number, u: number, v: number): void {
+    const { far } = this;
+    const from = 8 * depth;
+    const to = from + 8;
+    for (let k = 0; k < 8; k++) far[to + k] = far[from + k];
+    // Horner's rule again and again, without the lowest term each time.
+    for (let low = 0; low < 6; low += 2)
+      for (let k = 4; k >= low; k -= 2) {
+        const re = far[to + k + 2];
+        const im = far[to + k + 3];
+        far[to + k] += re * u - im * v;
+        far[to + k + 1] += re * v + im * u;
+      }
+  }
+
+  private pushPoint(i: number, leaf: number, at: number, near: number): void {
+    const { far, nearStart, nearEnd, sortedX, sortedY, sortedMass } = this;
     const x = sortedX[i];
     const y = sortedY[i];
-    let fx = 0;
-    let fy = 0;
-    for (let c = 0; c < far; c++) {
-      const dx = x - farX[c];
-      const dy = y - farY[c];
-      const f = farMass[c] / (dx * dx + dy * dy);
-      fx += dx * f;
-      fy += dy * f;
+    const u = x - this.centreX[leaf];
+    const v = y - this.centreY[leaf];
+    let re = far[at + 6];
+    let im = far[at + 7];
+    for (let k = 4; k >= 0; k -= 2) {
+      const next = re * u - im * v + far[at + k];
+      im = re * v + im * u + far[at + k + 1];
+      re = next;
     }
+    // The force is the conjugate.
+    let fx = re;
+    let fy = -im;
     for (let c = 0; c < near; c++) {
       for (let j = nearStart[c], last = nearEnd[c]; j < last; j++) {
         const dx = x - sortedX[j];
@@ -256,10 +310,16 @@ export class Repulsion {
       }
     }
     const p = this.order[i];
-    const scale = strength * sortedMass[i];
-    forceX[p] += scale * fx;
-    forceY[p] += scale * fy;
+    const scale = this.strength * sortedMass[i];
+    this.forceX[p] += scale * fx;
+    this.forceY[p] += scale * fy;
   }
+}
+
+function grown(list: Uint32Array<ArrayBuffer>): Uint32Array<ArrayBuffer> {
+  const larger = new Uint32Array(2 * list.length);
+  larger.set(list);
+  return larger;
 }
 
 /** Spreads the lowest 15 bits of a number over the even bits. */
