@@ -1,10 +1,8 @@
 import referenceLouvain from 'graphology-communities-louvain';
-import referenceLayout from 'graphology-layout-forceatlas2';
 import referenceBetweenness from 'graphology-metrics/centrality/betweenness.js';
 import referencePagerank from 'graphology-metrics/centrality/pagerank.js';
 import { fileURLToPath } from 'node:url';
 import {
-  Attraction,
   betweenness,
   communities,
   coreNumbers,
@@ -159,43 +157,4 @@ async function basics(): Promise<Row[]> {
       'time ~ ties to the power of this',
     ),
   ];
-}
-
-export async function layout(): Promise<Row[]> {
-  const rows: Row[] = [];
-  for (const [nodes, edges] of [
-    [20_000, 100_000],
-    [100_000, 500_000],
-  ]) {
-    const made = network(3, nodes, edges);
-    const { graph } = made;
-    const running = new Attraction(graph, { seed: 1, gravity: 1, repulsion: 10 });
-    const rounds = nodes > 50_000 ? 5 : 20;
-    for (let i = 0; i < 5; i++) running.iterate();
-    const ours = await time(2, () => {
-      for (let i = 0; i < rounds; i++) running.iterate();
-    });
-    const reference = made.reference();
-    reference.forEachNode((node) =>
-      reference.mergeNodeAttributes(node, { x: running.x[Number(node)], y: running.y[Number(node)] }),
-    );
-    const settings = {
-      ...referenceLayout.inferSettings(reference),
-      barnesHutOptimize: true,
-      barnesHutTheta: 1.1,
-    };
-    const other = await time(1, () =>
-      referenceLayout(reference, { iterations: rounds, settings, getEdgeWeight: null }),
-    );
-    rows.push(
-      faster(
-        'One layout iteration',
-        `${nodes.toLocaleString('en')} nodes, ${edges.toLocaleString('en')} ties, mean of ${rounds}; reference: Barnes-Hut, theta 1.1`,
-        ours / rounds,
-        other / rounds,
-        4,
-      ),
-    );
-  }
-  return rows;
 }

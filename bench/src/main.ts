@@ -1,7 +1,8 @@
 import { writeFileSync } from 'node:fs';
 import { parseArgs } from 'node:util';
 import { formats } from './formats';
-import { centrality, groups, layout } from './kernels';
+import { centrality, groups } from './kernels';
+import { layout } from './layouts';
 import type { Row } from './measure';
 import { painting } from './painting';
 import { storeRows } from './store';

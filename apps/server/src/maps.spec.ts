@@ -88,9 +88,7 @@ describe('maps', () => {
       const step = (await add(JSON.stringify(first))).body as Step;
       expect(step.sentence).toBe('For nodes 2 pictures from image files were added.');
       const again = (await add(JSON.stringify([{ name: 'ben', image: image('c') }]))).body as Step;
-      expect(again.sentence).toContain(
-        '1 picture from image files were added (1 of them in place of others)',
-      );
+      expect(again.sentence).toContain('1 picture from image files was added (1 of them in place of others)');
       expect(await list()).toEqual([first[0], { name: 'ben', image: image('c') }]);
       const gone = (await app.step('remove-pictures', {}).expect(200)).body as Step;
       expect(gone.sentence).toBe('The pictures of nodes were removed (2).');

@@ -36,7 +36,7 @@ export const addPictures: StepDefinition<'add-pictures', Pictured> = {
   describe(_, result) {
     const count = counted(result?.pictures ?? 0, 'picture');
     const replaced = result?.replaced ? ` (${result.replaced} of them in place of others)` : '';
-    return `For nodes ${count} from image files were added${replaced}.`;
+    return `For nodes ${count} from image files ${result?.pictures === 1 ? 'was' : 'were'} added${replaced}.`;
   },
 };
 
