@@ -1,4 +1,4 @@
-import type { Message, Network, Step } from '@pebble/contract';
+import type { Message, Network, SavedMap, Step } from '@pebble/contract';
 import {
   asCsv,
   emailsAsMbox,
@@ -126,6 +126,19 @@ describe('what can be woven from the demo', () => {
     const tie = ends(shared, strongest(shared));
     expect((await evidence(shared.id, tie)).total).toBeGreaterThanOrEqual(2);
   });
+
+  it.each(['count', 'newman', 'jaccard', 'cosine'] as const)(
+    'accounts by what they share are shown with ties at first, whatever their weights: %s',
+    async (scale) => {
+      const made = await make({ what: 'shared', things: 'hashtag', scale, atLeast: 2 });
+      const { body } = await app.api.get(`/api/v1/networks/${made.id}/map`).expect(200);
+      const { atLeast } = (body as SavedMap).description.show;
+      const weight = Array.from(made.edges['weight'] as Float64Array);
+      const shown = weight.filter((one) => one >= atLeast).length;
+      expect(shown).toBeGreaterThan(made.handles.length / 2);
+      expect(shown < weight.length).toBe(atLeast > 0);
+    },
+  );
 
   it('accounts of a two-mode network by what they share, with the messages of both', async () => {
     const inner = await make({ what: 'two-mode', things: 'hashtag', without: ['lampsout'], usedAtLeast: 2 });

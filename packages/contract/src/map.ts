@@ -275,7 +275,7 @@ export const defaultMap: MapDescription = {
   notes: [],
   legend: { corner: 'lower left', without: [], headings: {}, names: {} },
   held: [],
-  show: { ...wholeShown, atLeast: 1 },
+  show: wholeShown,
 };
 
 /** How a map is drawn, without what it says: to be kept by a name and put on other maps. */

@@ -37,7 +37,17 @@ describe('the migrations', () => {
     );
     await sql`insert into kysely_migration values ('0001-first', '2026-03-01T00:00:00.000Z')`.execute(db);
 
+    await sql`insert into map (network_id, description, moved) values ('n', '{"show":{"atLeast":1}}', 0), ('o', '{"show":{"atLeast":3}}', 0)`.execute(
+      db,
+    );
     await migrate(db);
+    const maps = await sql<{ description: string }>`select description from map order by network_id`.execute(
+      db,
+    );
+    expect(maps.rows.map(({ description }) => (JSON.parse(description) as { show: unknown }).show)).toEqual([
+      { atLeast: 0 },
+      { atLeast: 3 },
+    ]);
     expect(await found('lamps')).toEqual([7]);
     expect(await columnsOf('message')).toContain('subject');
     expect(await columnsOf('source')).toContain('removed_at');

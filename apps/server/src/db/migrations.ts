@@ -388,6 +388,16 @@ const pictures: Migration = {
   },
 };
 
+/** Maps that showed ties of weight 1 or more show all: where weights lie below 1, none were left. */
+const allTies: Migration = {
+  async up(db: Kysely<unknown>) {
+    const least = sql`json_extract(description, '$.show.atLeast')`;
+    await sql`update map set description = json_set(description, '$.show.atLeast', 0) where ${least} = 1`.execute(
+      db,
+    );
+  },
+};
+
 /** Every change of the tables in its order; each runs once. */
 export const MIGRATIONS: Readonly<Record<string, Migration>> = {
   '0001-first': first,
@@ -404,6 +414,7 @@ export const MIGRATIONS: Readonly<Record<string, Migration>> = {
   '0012-looks': looks,
   '0013-changed-networks': changedNetworks,
   '0014-pictures': pictures,
+  '0015-all-ties': allTies,
 };
 
 /** Brings the tables to the newest form; each migration runs once. */

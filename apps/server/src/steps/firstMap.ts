@@ -31,8 +31,7 @@ export function withReadableTies(
   nodes: number,
 ): MapDescription {
   if (weave.what !== 'together' && weave.what !== 'shared' && weave.what !== 'projection') return map;
-  const atLeast = Math.max(map.show.atLeast, readableLeast(weight, nodes));
-  return { ...map, show: { ...map.show, atLeast } };
+  return { ...map, show: { ...map.show, atLeast: readableLeast(weight, nodes) } };
 }
 
 /** How a new network is shown at first; `weave` is null for one from a file. */

@@ -1,5 +1,5 @@
 import type { Weave } from '@pebble/contract';
-import { counted, formatCount, nodeWords, numbersOf, weaveSentence } from '@pebble/core';
+import { counted, formatBound, formatCount, nodeWords, numbersOf, weaveSentence } from '@pebble/core';
 import { firstMap, withReadableTies } from './firstMap';
 import { fromGroups } from '../weaving/fromGroups';
 import { fromOneSort } from '../weaving/fromOneSort';
@@ -70,9 +70,9 @@ export const weave: StepDefinition<'weave', Result> = {
 
 /** Of a dense network, which of its ties the map shows at first. */
 function shownNote(weight: ArrayLike<number>, atLeast: number): string[] {
-  if (atLeast <= 1) return [];
+  if (atLeast === 0) return [];
   const shown = Array.from(weight).filter((one) => one >= atLeast).length;
   return [
-    `At first the map shows the ${formatCount(shown)} strongest of ${counted(weight.length, 'tie')}, those of weight ${formatCount(atLeast)} or more.`,
+    `At first the map shows the ${formatCount(shown)} strongest of ${counted(weight.length, 'tie')}, those of weight ${formatBound(atLeast)} or more.`,
   ];
 }

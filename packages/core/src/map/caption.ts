@@ -2,8 +2,9 @@ import type { LayoutSettings, MapDescription, Shown, Weave } from '@pebble/contr
 import { columnTitle } from '../network/columns';
 import { counted, formatCount, joinWith, periodPhrase, verbPhrase } from '../weave/sentence';
 import { layoutPhrase } from './layoutWords';
+import { formatBound } from './formatValue';
 import { conditionPhrase, shownPhrase } from './shownPhrase';
-import { leastOf, leastPhrase, nodeWords, periodOf, tiePhrase } from '../weave/words';
+import { leastOf, leastPhrase, nodeWords, periodOf, tiePhrase, weighsByCounting } from '../weave/words';
 
 export type CaptionControl =
   'show' | 'weave' | 'size' | 'colour' | 'ties' | 'names' | 'outlines' | 'arranged';
@@ -82,10 +83,11 @@ function subject(input: CaptionInput): Phrase[] {
   if (!weave) {
     const kind = directed ? '' : 'undirected ';
     const ties = `${formatCount(shown.edges)} ${kind}${shown.edges === 1 ? 'tie' : 'ties'}`;
-    const least = atLeast > 1 ? ` of weight ${formatCount(atLeast)} or more` : '';
+    const least = atLeast > 0 ? ` ${weightPhrase(atLeast)}` : '';
     return [nodes('node', 'nodes'), plain(' and '), { text: `${ties}${least}`, control: 'show' }];
   }
-  const least = Math.max(leastOf(weave), atLeast);
+  const counts = weighsByCounting(weave);
+  const least = counts ? Math.max(leastOf(weave), atLeast) : leastOf(weave);
   const period = timePhrase(weave, description.show);
   return [
     nodes(...nodeWords(weave)),
@@ -95,8 +97,16 @@ function subject(input: CaptionInput): Phrase[] {
     ...(weave.what === 'follows' && least === 1
       ? []
       : [plain(' '), { text: leastPhrase(weave, least), control: 'show' as const }]),
+    ...(counts || atLeast === 0
+      ? []
+      : [plain(', '), { text: weightPhrase(atLeast), control: 'show' as const }]),
     ...(period === null ? [] : [plain(', '), period]),
   ];
+}
+
+/** Where weights are no counts, how much a tie must weigh is said beside what was asked of it when it was woven. */
+function weightPhrase(atLeast: number): string {
+  return `of weight ${formatBound(atLeast)} or more`;
 }
 
 /** When; of a part of the time that is shown, which part. Null for a network that has no time. */

@@ -10,3 +10,8 @@ export function formatValue(value: number): string {
   if (size >= 0.001) return value.toFixed(3);
   return value.toExponential(1);
 }
+
+/** A bound as it was set: 1,200, or 0.13. */
+export function formatBound(value: number): string {
+  return Number.isInteger(value) ? formatCount(value) : String(value);
+}

@@ -1,4 +1,4 @@
-import { AccountWeave, defaultMap, type MapDescription } from '@pebble/contract';
+import { AccountWeave, defaultMap, Weave, type MapDescription } from '@pebble/contract';
 import { makeGraph } from '../graph/graph';
 import { basicMeasures } from '../network/measure';
 import type { TableColumns } from '../network/tables';
@@ -198,6 +198,18 @@ describe('the caption', () => {
     expect(captionText(captionPhrases({ ...input, weave: null, description: strong }))).toContain(
       '1,038 ties of weight 3 or more',
     );
+  });
+
+  it('says the weight of ties beside what was asked when they were woven, where weights are no counts', () => {
+    const show = { ...defaultMap.show, atLeast: 0.13 };
+    const weave = Weave.parse({ what: 'shared', things: 'hashtag', scale: 'newman', atLeast: 2 });
+    const text = (given: Weave): string =>
+      captionText(captionPhrases({ ...input, weave: given, description: { ...defaultMap, show } }));
+    expect(text(weave)).toContain('at least 2 of them, of weight 0.13 or more');
+    const all = captionPhrases({ ...input, weave, description: defaultMap });
+    expect(captionText(all)).not.toContain('weight');
+    const file = captionPhrases({ ...input, weave: null, description: { ...defaultMap, show } });
+    expect(captionText(file)).toContain('ties of weight 0.13 or more');
   });
 
   it('says what is left out and what was moved', () => {

@@ -2,18 +2,24 @@ import fc from 'fast-check';
 import { readableLeast } from './readableLeast';
 
 describe('readableLeast', () => {
-  it('is 1 for a network that is not dense', () => {
-    expect(readableLeast([5, 4, 3, 2, 1], 4)).toBe(1);
+  it('is 0, which is all, for a network that is not dense, whatever its weights', () => {
+    expect(readableLeast([5, 4, 3, 2, 1], 4)).toBe(0);
+    expect(readableLeast([0.5, 0.25, 0.125], 4)).toBe(0);
   });
 
   it('leaves about four ties for each node of a dense one', () => {
     // 10 nodes, 200 ties of the weights 1 to 200: the 40 strongest are those above 160.
     const weight = Array.from({ length: 200 }, (_, e) => e + 1);
     expect(readableLeast(weight, 10)).toBe(161);
+    // Of weights below 1 the shortest number that parts them so.
+    const small = weight.map((one) => one / 1234);
+    const least = readableLeast(small, 10);
+    expect(least).toBe(0.13);
+    expect(small.filter((one) => one >= least)).toHaveLength(40);
   });
 
-  it('is 1 where weights do not tell ties apart', () => {
-    expect(readableLeast(new Array<number>(500).fill(2), 10)).toBe(1);
+  it('is 0 where weights do not tell ties apart', () => {
+    expect(readableLeast(new Array<number>(500).fill(2), 10)).toBe(0);
   });
 
   it('never leaves more than that, nor too few', () => {
@@ -22,7 +28,7 @@ describe('readableLeast', () => {
       fc.property(weights, (weight) => {
         const least = readableLeast(weight, 10);
         const shown = weight.filter((one) => one >= least).length;
-        expect(least === 1 || (shown <= 40 && shown >= 5)).toBe(true);
+        expect(least === 0 || (shown <= 40 && shown >= 5)).toBe(true);
       }),
     );
   });

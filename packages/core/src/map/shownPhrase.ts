@@ -2,7 +2,7 @@ import type { Condition, Shown } from '@pebble/contract';
 import { columnTitle } from '../network/columns';
 import { counted, formatCount, joinWith, periodPhrase } from '../weave/sentence';
 import { alternatives } from './shown';
-import { formatValue } from './formatValue';
+import { formatBound, formatValue } from './formatValue';
 
 /** "of the largest component, with in-degree of at least 5 and not named “shop”"; empty where nothing is left out. */
 export function shownPhrase(show: Shown): string {
@@ -17,7 +17,7 @@ export function shownPhrase(show: Shown): string {
   const { joined, conditions } = show.where;
   if (conditions.length > 0) parts.push(joinWith(joined, conditions.map(conditionPhrase)));
   if (!show.isolates) parts.push('with ties');
-  if (show.atLeast > 1) parts.push(`by ties of weight ${formatValue(show.atLeast)} or more`);
+  if (show.atLeast > 0) parts.push(`by ties of weight ${formatBound(show.atLeast)} or more`);
   if (show.period) parts.push(`by ties with messages ${periodPhrase(show.period.from, show.period.until)}`);
   return parts.join(', ');
 }

@@ -147,6 +147,12 @@ export function leastOf(weave: Weave): number {
   return weave.what === 'follows' ? 1 : weave.atLeast;
 }
 
+/** Whether the weight of a tie is a count, of messages or of things, and not one that was divided or scaled. */
+export function weighsByCounting(weave: Weave): boolean {
+  if ('scale' in weave) return weave.scale === 'count';
+  return !('share' in weave) || weave.share === 'whole';
+}
+
 /** The period of a weave, null where it has none of its own. */
 export function periodOf(weave: Weave): string | null {
   return 'from' in weave ? periodPhrase(weave.from, weave.until) : null;

@@ -190,6 +190,7 @@ function nameOf(weave: Recipe): string {
     case 'together':
       return `Which ${many} go together`;
     case 'shared':
+      return `Who uses the same ${weave.things}s`;
     case 'two-mode':
       return `Who uses which ${weave.things}s`;
     case 'follows':

@@ -20,7 +20,7 @@ import { describing } from './describing';
         type="number"
         min="0"
         aria-label="Least weight of a tie"
-        [ngModel]="show.atLeast"
+        [ngModel]="least()"
         (change)="setLeast(+$any($event.target).value)"
       />
       {{ map.session.isByAddress() ? 'messages' : 'of weight' }}</label
@@ -115,6 +115,12 @@ export class ShownSettings {
     for (const time of edges['last'] as Float64Array) if (time > last) last = time;
     return first <= last ? { first: this.dayOf(first), last: this.dayOf(last) } : null;
   });
+  /** Where ties are messages, each has one at least. */
+  protected readonly least = computed(() => {
+    const { atLeast } = this.map.description().show;
+    return this.map.session.isByAddress() ? Math.max(1, atLeast) : atLeast;
+  });
+
   protected setLeast(value: number): void {
     if (value >= 0) this.map.set('show', { atLeast: value });
   }
