@@ -25,6 +25,22 @@ describe('drawnTies', () => {
     );
   });
 
+  it('are spread evenly over those that weigh the same, so that none is left out for standing last', () => {
+    // 30 strong ones among 1,000 that weigh the same.
+    const weight = Array.from({ length: 1000 }, (_, e) => (e % 33 === 0 ? 5 : 1));
+    const drawn = drawnTies(
+      Uint32Array.from(weight, (_, e) => e),
+      weight,
+      250,
+    );
+    expect(drawn).toHaveLength(250);
+    expect(weight.filter((one, e) => one === 5 && !drawn.includes(e))).toEqual([]);
+    for (let tenth = 0; tenth < 10; tenth++) {
+      const within = [...drawn].filter((e) => Math.floor(e / 100) === tenth).length;
+      expect(Math.abs(within - 25)).toBeLessThanOrEqual(2);
+    }
+  });
+
   it('is said in the legend when some are left out, and all are still counted', () => {
     const m = MOST_DRAWN + 1000;
     const network = {
@@ -44,6 +60,6 @@ describe('drawnTies', () => {
     const map = prepareMap(network, defaultMap);
     expect([map.edges.length, map.drawn.length]).toEqual([m, MOST_DRAWN]);
     const width = legendSections(map).find(({ part }) => part === 'width');
-    expect(width?.heading).toBe('Drawn: 200,000 strongest ties');
+    expect(width?.heading).toBe('Drawn: 200,000 of 201,000');
   });
 });

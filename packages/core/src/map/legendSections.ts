@@ -151,7 +151,8 @@ function widths(map: PreparedMap): LegendSection | null {
 
 /** What is not done to all ties, where they are too many; null where it is. */
 function cutWords({ drawn, edges, courses }: PreparedMap): string | null {
-  if (drawn.length < edges.length) return `Drawn: ${formatCount(drawn.length)} strongest ties`;
+  if (drawn.length < edges.length)
+    return `Drawn: ${formatCount(drawn.length)} of ${formatCount(edges.length)}`;
   if (courses && courses.left > 0) return `Bundled: ${formatCount(courses.ties)} strongest ties`;
   return null;
 }

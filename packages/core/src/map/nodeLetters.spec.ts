@@ -1,42 +1,14 @@
-import { defaultMap, type MapDescription } from '@pebble/contract';
-import { buildScene } from './buildScene';
+import type { MapDescription } from '@pebble/contract';
+import { rowOfNodes } from '../testing/rowOfNodes';
 import { initialsOf } from './nodeLetters';
-import { contrast, PAPER } from './palette';
-import { prepareMap } from './prepare';
+import { contrast } from './palette';
 import type { Scene } from './scene';
 
 const names = ['lamp_planner', 'nightbus14', 'ana de la Cruz', '42', 'ü-ß'];
 const signs = ['🪔', 'harbour', '', '👩‍🚒 crew', '🇺🇳'];
 
-function draw(shape: Partial<MapDescription['shape']>, scale = 3): Scene {
-  const n = names.length;
-  const network = {
-    nodeCount: n,
-    nodes: {
-      handle: names,
-      sign: signs,
-      community: Uint32Array.of(1, 2, 3, 4, 5),
-      inDegree: new Uint32Array(n).fill(4),
-      betweenness: new Float64Array(n),
-    },
-    edges: { source: new Uint32Array(0), target: new Uint32Array(0), weight: new Float64Array(0) },
-  };
-  const description: MapDescription = {
-    ...defaultMap,
-    size: { ...defaultMap.size, smallest: 10, largest: 10 },
-    names: { ...defaultMap.names, count: 0 },
-    shape: { ...defaultMap.shape, ...shape },
-  };
-  return buildScene({
-    map: prepareMap(network, description),
-    x: Float32Array.from(names, (_, v) => 60 + 70 * v),
-    y: new Float32Array(n).fill(60),
-    view: { scale, x: 0, y: 0 },
-    size: { width: 1400, height: 400 },
-    theme: PAPER,
-    focus: null,
-  });
-}
+const draw = (shape: Partial<MapDescription['shape']>, scale = 3): Scene =>
+  rowOfNodes(names, shape, { scale, columns: { sign: signs } });
 
 describe('what is written inside of nodes', () => {
   it('are initials of up to two words', () => {

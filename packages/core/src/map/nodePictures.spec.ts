@@ -1,10 +1,8 @@
 import { defaultMap, type MapDescription } from '@pebble/contract';
-import { buildScene } from './buildScene';
+import { rowOfNodes } from '../testing/rowOfNodes';
 import { captionPhrases, captionText } from './caption';
 import { pictureKey, unusedPictures } from './nodePictures';
-import { PAPER } from './palette';
 import { paintSvg } from './paintSvg';
-import { prepareMap } from './prepare';
 import type { Scene } from './scene';
 
 const image = 'data:image/png;base64,AAAA';
@@ -15,35 +13,8 @@ const pictures = [
   { name: 'nobody', image },
 ];
 
-function draw(shape: Partial<MapDescription['shape']>, scale = 3): Scene {
-  const n = names.length;
-  const network = {
-    nodeCount: n,
-    nodes: {
-      handle: names,
-      community: Uint32Array.of(1, 2, 3, 4),
-      inDegree: new Uint32Array(n).fill(4),
-      betweenness: new Float64Array(n),
-    },
-    edges: { source: new Uint32Array(0), target: new Uint32Array(0), weight: new Float64Array(0) },
-    pictures,
-  };
-  const description = {
-    ...defaultMap,
-    size: { ...defaultMap.size, smallest: 10, largest: 10 },
-    names: { ...defaultMap.names, count: 0 },
-    shape: { ...defaultMap.shape, ...shape },
-  };
-  return buildScene({
-    map: prepareMap(network, description),
-    x: Float32Array.from(names, (_, v) => 60 + 70 * v),
-    y: new Float32Array(n).fill(60),
-    view: { scale, x: 0, y: 0 },
-    size: { width: 1400, height: 400 },
-    theme: PAPER,
-    focus: null,
-  });
-}
+const draw = (shape: Partial<MapDescription['shape']>, scale = 3): Scene =>
+  rowOfNodes(names, shape, { scale, pictures });
 
 describe('pictures of nodes', () => {
   it('belong to the node of their name, whatever its capitals and the sign before it', () => {
