@@ -55,6 +55,7 @@ test('ties are bundled freely, the legend is written on the map, nodes show pict
 
   await page.getByRole('link', { name: /Publish/ }).click();
   await page.getByLabel('What').selectOption('whole');
+  await page.getByLabel('Names, ties and legend').selectOption('larger, for a page');
   const save = page.getByRole('button', { name: 'Save SVG' });
   await expect(save).toBeEnabled({ timeout: 30_000 });
   const [download] = await Promise.all([page.waitForEvent('download'), save.click()]);
@@ -63,6 +64,9 @@ test('ties are bundled freely, the legend is written on the map, nodes show pict
   expect(figure).toContain('Traders');
   expect(figure).toContain('data:image/jpeg;base64,');
   expect(figure).toContain('Ties: bundled freely');
+  // What has a size of its own is larger where the page is smaller.
+  const shown = Number(/viewBox="0 0 ([\d.]+)/.exec(figure)![1]);
+  expect(shown).toBeCloseTo(map!.width / 1.35, 0);
   // Each tie that runs with others is made of fifteen curves.
   expect(figure.match(/Q/g)!.length).toBeGreaterThan(30_000);
 

@@ -77,6 +77,8 @@ export const MapColour = z.object({
   column: z.string(),
   /** Colours given by hand, by the value of the category. */
   chosen: z.record(z.string(), colourCode).default({}),
+  /** Categories that stand first in the legend, by their value, in this order; the others follow by their size. */
+  order: z.array(z.string()).max(1000).default([]),
   /** So many of the largest categories have a colour of their own. */
   most: z.int().min(1).max(16).default(8),
   ramp: Ramp.default('tide'),
@@ -240,6 +242,7 @@ export const defaultMap: MapDescription = {
   colour: {
     column: 'community',
     chosen: {},
+    order: [],
     most: 8,
     ramp: 'tide',
     reversed: false,

@@ -36,6 +36,7 @@ export function withColumns(
       ...colour,
       column: has(colour.column) ? colour.column : first.colour.column,
       chosen: sameGroups ? colour.chosen : {},
+      order: sameGroups ? colour.order : [],
       unsure: unsure && has(unsure.column) ? unsure : null,
     },
     shape: {

@@ -103,7 +103,7 @@ function byCategory(
   network: MapNetwork,
   nodes: Uint32Array,
   { codes, names }: Categories,
-  { chosen, most, unsure }: MapColour,
+  { chosen, order, most, unsure }: MapColour,
   leading: ArrayLike<number>,
   labels: readonly string[],
 ): NodeColours {
@@ -144,7 +144,7 @@ function byCategory(
       leader: labels[group.leader],
       ...(names && value !== -1 ? { name: nameOf(value) } : {}),
     }))
-    .sort((a, b) => (a.value === -1 ? 1 : b.value === -1 ? -1 : a.value - b.value));
+    .sort(inOrder(order));
   return {
     colour,
     colours,
@@ -152,6 +152,19 @@ function byCategory(
     colourRange: null,
     unsure: unsure?.how === 'pale' ? isUnsure : null,
   };
+}
+
+/** What a group is called in a description: the value of its category. */
+export function groupKey({ name, value }: Pick<ColourGroup, 'name' | 'value'>): string {
+  return name ?? String(value);
+}
+
+/** Groups in an order that was given by hand, the others after them by their size; all others together are last. */
+function inOrder(order: readonly string[]): (a: ColourGroup, b: ColourGroup) => number {
+  const ranks = new Map(order.map((key, rank) => [key, rank]));
+  const rank = (group: ColourGroup): number =>
+    group.value === -1 ? Infinity : (ranks.get(groupKey(group)) ?? order.length + group.value);
+  return (a, b) => (rank(a) === rank(b) ? 0 : rank(a) - rank(b));
 }
 
 /** 1 for nodes of which a column says too little; null where it is not asked. */

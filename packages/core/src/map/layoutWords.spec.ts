@@ -1,4 +1,4 @@
-import { LayoutMethod, LayoutSettings } from '@pebble/contract';
+import { defaultMap, LayoutMethod, LayoutSettings } from '@pebble/contract';
 import { layoutData } from './layoutData';
 import { LAYOUTS, layoutPhrase, layoutSentence } from './layoutWords';
 import type { MapNetwork } from './mapNetwork';
@@ -52,7 +52,7 @@ describe('what an arrangement is told of the nodes', () => {
     edges: { source: Uint32Array.of(0, 1), target: Uint32Array.of(2, 2), weight: Float64Array.of(1, 1) },
   };
   const colour = (column: string) => ({
-    colour: { column, chosen: {}, most: 8, ramp: 'tide' as const, reversed: false, middle: 0, unsure: null },
+    colour: { ...defaultMap.colour, column },
   });
 
   it('are the columns that it goes by, groups, and sorts with sources on the left', () => {

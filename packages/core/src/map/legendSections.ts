@@ -1,6 +1,7 @@
 import type { LegendPart, NodeShape } from '@pebble/contract';
 import { columnTitle } from '../network/columns';
 import { formatCount } from '../weave/sentence';
+import { groupKey } from './colours';
 import { numbersOf } from '../network/tables';
 import type { PreparedMap } from './prepare';
 import { OTHER_COLOUR } from './palette';
@@ -54,12 +55,12 @@ function colours(map: PreparedMap): LegendSection {
       label:
         value === -1
           ? 'all others'
-          : ownName(map, name ?? String(value), name ?? `${value} · round ${isolated(leader)}`),
+          : ownName(map, groupKey({ name, value }), name ?? `${value} · round ${isolated(leader)}`),
       nodes,
       colour,
       // A click on a group shows it alone, which goes for groups that were computed.
       ...(value !== -1 && name === undefined ? { picks: value } : {}),
-      ...(value === -1 ? {} : { key: name ?? String(value) }),
+      ...(value === -1 ? {} : { key: groupKey({ name, value }) }),
     })),
   };
 }

@@ -54,6 +54,17 @@ describe('colours', () => {
     ]);
   });
 
+  it('stand in the legend in an order given by hand, the others after them, and keep their colours', () => {
+    const usual = colour({ column: 'kind' }).map.groups;
+    expect(usual.map(({ name }) => name)).toEqual(['person', 'press', undefined]);
+    const { groups } = colour({ column: 'kind', order: ['press'] }).map;
+    expect(groups.map(({ name }) => name)).toEqual(['press', 'person', undefined]);
+    const colours = (of: typeof groups) => Object.fromEntries(of.map(({ name, colour: one }) => [name, one]));
+    expect(colours(groups)).toEqual(colours(usual));
+    // What is not there any more is passed over.
+    expect(colour({ order: ['9', '2'] }).map.groups.map(({ value }) => value)).toEqual([2, 1]);
+  });
+
   it('of a two-sided ramp have their middle where it was set, and none of it for what has no value', () => {
     const { map } = colour({ column: 'tone', ramp: 'two-sided', middle: 0 });
     expect(map.colourRange).toEqual([-1, 1]);

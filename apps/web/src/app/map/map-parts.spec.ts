@@ -228,6 +228,22 @@ describe('settings of a map', () => {
     changed(store, { colour: { ...defaultMap.colour, chosen: { '1': '#123456' } } });
   });
 
+  it('move a category in the legend by one place', async () => {
+    const three = { ...woven, nodes: { ...woven.nodes, community: Uint32Array.of(1, 2, 3) } };
+    session.prepared.set(prepareMap(three, defaultMap));
+    const store = setUp();
+    const fixture = await open('community');
+    const step = (name: RegExp): HTMLButtonElement =>
+      [...host(fixture).querySelectorAll<HTMLButtonElement>('.step')].find((one) =>
+        name.test(one.getAttribute('aria-label')!),
+      )!;
+    expect(step(/^Move 1 .* up$/).disabled).toBe(true);
+    expect(step(/^Move 3 .* down$/).disabled).toBe(true);
+    step(/^Move 2 .* down$/).click();
+    changed(store, { colour: { ...defaultMap.colour, order: ['1', '3', '2'] } });
+    session.prepared.set(prepared);
+  });
+
   it('outline groups', async () => {
     const store = setUp();
     const fixture = await open('community');

@@ -21,6 +21,7 @@ import {
   paintSvg,
   type EmbeddedFont,
   type Scene,
+  type View,
 } from '@pebble/core';
 import { Store } from '@ngrx/store';
 import { Api } from '../api/api';
@@ -31,6 +32,14 @@ import { work } from '../store/work.reducer';
 import { WorkActions } from '../store/work.actions';
 import { loadFonts, loadFurtherFonts } from './fonts';
 import { pngFromSvg, saveFile } from '../shared/png';
+
+/** Sizes of names, ties and legend beside those on the screen. */
+const SIZES = [
+  { factor: 0.75, words: 'smaller, for a poster' },
+  { factor: 1, words: 'as on the screen' },
+  { factor: 1.35, words: 'larger, for a page' },
+  { factor: 1.8, words: 'much larger, for a column or a slide' },
+];
 
 /** The map as a figure with legend and caption, and the network as data. */
 @Component({
@@ -51,7 +60,10 @@ export class Publish {
   protected readonly width = signal(1800);
   protected readonly resolution = signal(300);
   protected readonly withCaption = signal(true);
+  /** How large names, ties and legend are beside what they are on the screen. */
+  protected readonly lettering = signal(1);
   protected readonly background = signal<'paper' | 'white' | 'night' | 'none'>('paper');
+  protected readonly sizes = SIZES;
   protected readonly part = signal<'view' | 'whole'>('view');
   protected readonly busy = signal(false);
   /** Ties are still being drawn together; a figure of now would not be the one that is meant. */
@@ -63,10 +75,14 @@ export class Publish {
     const map = this.session.prepared();
     const places = this.session.places();
     if (!map || !places) return null;
-    const size = this.session.size();
+    const onScreen = this.session.size();
+    // The picture is made for a smaller page and enlarged: places stay, what has a size of its own grows.
+    const lettering = this.lettering();
+    const size = { width: onScreen.width / lettering, height: onScreen.height / lettering };
     const margin = marginFor(map.description.legend.corner);
     const whole = fitView(places.x, places.y, map.radius, map.nodes, size, margin);
-    const view = this.part() === 'whole' ? whole : (this.session.view() ?? whole);
+    const seen = this.session.view();
+    const view = this.part() === 'whole' || !seen ? whole : enlarged(seen, 1 / lettering);
     const base = this.background() === 'night' ? NIGHT : PAPER;
     const isWhite = this.background() === 'white' || this.background() === 'none';
     const theme = isWhite ? { ...base, ground: '#FFFFFF' } : base;
@@ -178,4 +194,9 @@ export class Publish {
   private fail(error: Error): void {
     this.store.dispatch(WorkActions.failed({ message: error.message }));
   }
+}
+
+/** The same part of the map on a page of another size. */
+function enlarged({ scale, x, y }: View, by: number): View {
+  return { scale: scale * by, x: x * by, y: y * by };
 }

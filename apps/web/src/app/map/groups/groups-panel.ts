@@ -100,7 +100,10 @@ export class GroupsPanel {
 
   protected colour(column: string): void {
     const before = this.session.description();
-    const description = { ...before, colour: { ...before.colour, column, chosen: {}, unsure: null } };
+    const description = {
+      ...before,
+      colour: { ...before.colour, column, chosen: {}, order: [], unsure: null },
+    };
     this.store.dispatch(MapActions.descriptionChanged({ description }));
   }
 }

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, output } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { Ramp } from '@pebble/contract';
-import { alikeColours, formatValue, type ColourGroup } from '@pebble/core';
+import { alikeColours, formatValue, groupKey, type ColourGroup } from '@pebble/core';
 import { describing } from './describing';
 import { OutlineSettings } from './outline-settings';
 import { PictureSettings } from './picture-settings';
@@ -21,7 +21,7 @@ import { PictureSettings } from './picture-settings';
         class="box"
         aria-label="Colour by"
         [ngModel]="d.colour.column"
-        (ngModelChange)="map.set('colour', { column: $event, chosen: {} })"
+        (ngModelChange)="map.set('colour', { column: $event, chosen: {}, order: [] })"
       >
         @for (c of map.columns(); track c.name) {
           <option [value]="c.name">{{ c.title }}</option>
@@ -31,7 +31,8 @@ import { PictureSettings } from './picture-settings';
     <p class="how">{{ map.how(d.colour.column) }}</p>
     @if (groups().length) {
       <div class="groups">
-        @for (g of groups(); track g.value) {
+        @for (g of groups(); track g.value; let i = $index) {
+          <div class="group">
           <label
             ><input
               type="color"
@@ -44,6 +45,23 @@ import { PictureSettings } from './picture-settings';
               <button class="btn plain" (click)="choose(g, null)">as before</button>
             }
           </label>
+          @if (g.value !== -1) {
+            <button
+              class="step"
+              [disabled]="i === 0"
+              [attr.aria-label]="'Move ' + titleOf(g) + ' up'"
+              title="Up in the legend"
+              (click)="move(i, -1)"
+            >↑</button>
+            <button
+              class="step"
+              [disabled]="!groups()[i + 1] || groups()[i + 1].value === -1"
+              [attr.aria-label]="'Move ' + titleOf(g) + ' down'"
+              title="Down in the legend"
+              (click)="move(i, 1)"
+            >↓</button>
+          }
+          </div>
         }
       </div>
       <label
@@ -187,19 +205,28 @@ export class ColourSettings {
     return (this.map.session.network()?.columns ?? []).filter(({ name }) => Array.isArray(nodes[name]));
   });
 
+  /** Moves a group in the legend by one place. */
+  protected move(place: number, by: 1 | -1): void {
+    const order = this.groups()
+      .filter(({ value }) => value !== -1)
+      .map(groupKey);
+    [order[place], order[place + by]] = [order[place + by], order[place]];
+    this.map.set('colour', { order });
+  }
+
   protected titleOf(group: ColourGroup): string {
     if (group.value === -1) return 'all others';
     return group.name ?? `${group.value} · round ${group.leader}`;
   }
 
   protected isChosen(group: ColourGroup): boolean {
-    return this.keyOf(group) in this.map.description().colour.chosen;
+    return groupKey(group) in this.map.description().colour.chosen;
   }
 
   /** @param colour null for the one it had before */
   protected choose(group: ColourGroup, colour: string | null): void {
-    const { [this.keyOf(group)]: _before, ...others } = this.map.description().colour.chosen;
-    const chosen = colour === null ? others : { ...others, [this.keyOf(group)]: colour.toUpperCase() };
+    const { [groupKey(group)]: _before, ...others } = this.map.description().colour.chosen;
+    const chosen = colour === null ? others : { ...others, [groupKey(group)]: colour.toUpperCase() };
     this.map.set('colour', { chosen });
   }
 
@@ -227,9 +254,5 @@ export class ColourSettings {
   private sureFor(): string | undefined {
     const own = `${this.map.description().colour.column}, sure`;
     return (this.sureColumns().find(({ name }) => name === own) ?? this.sureColumns().at(0))?.name;
-  }
-
-  private keyOf({ value, name }: ColourGroup): string {
-    return name ?? String(value);
   }
 }
