@@ -1,5 +1,6 @@
 import { DiscGrid, type Discs } from './discGrid';
 import type { TextBox } from './leader';
+import { TakenBoxes } from './takenBoxes';
 import { textWidth, type Face } from './textWidth';
 
 /** A name that wants a place beside its node. */
@@ -26,6 +27,8 @@ export interface PlacedName extends NameWish {
   readonly box: TextBox;
 }
 
+/** What each further place beside a node costs, beside a covered node. */
+const RANK_COST = 1.5;
 /** Distance of two lines of a name, by the height of its letters. */
 export const LINE_HEIGHT = 1.12;
 
@@ -43,7 +46,8 @@ export function placeNames(
 ): PlacedName[] {
   const grid = new DiscGrid(discs, bounds);
   const placed: PlacedName[] = [];
-  const taken: TextBox[] = [...reserved];
+  const taken = new TakenBoxes(bounds.height);
+  for (const box of reserved) taken.add(box);
   for (const wish of wishes) {
     const width = Math.max(...wish.text.map((line) => textWidth(line, wish.size, wish.face)));
     const below = (wish.text.length - 1) * LINE_HEIGHT * wish.size;
@@ -56,23 +60,29 @@ export function placeNames(
     if (wish.put) {
       const spot = { left: wish.put.x - width / 2, base: wish.put.y + wish.size * 0.28 - below / 2 };
       const box = boxAt(spot);
-      taken.push(box);
+      taken.add(box);
       placed.push({ ...wish, ...spot, width, box });
       continue;
     }
     let best: (Spot & { box: TextBox; cost: number }) | null = null;
     for (const [rank, spot] of spots(wish, width, below).entries()) {
+      // A later place costs so much at least.
+      if (best && best.cost <= rank * RANK_COST) break;
       const box = boxAt(spot);
       const inside =
         box.left >= 0 && box.right <= bounds.width && box.top >= 0 && box.bottom <= bounds.height;
-      const clash = taken.some((other) => overlapArea(box, other) > 0);
-      if (!wish.always && (!inside || clash)) continue;
+      if (!wish.always && !inside) continue;
+      const clash = taken.touch(box);
+      if (!wish.always && clash) continue;
       const cost =
-        coveredNodes(box, grid, discs, wish.node) + rank * 1.5 + (clash ? 1000 : 0) + (inside ? 0 : 500);
+        coveredNodes(box, grid, discs, wish.node) +
+        rank * RANK_COST +
+        (clash ? 1000 : 0) +
+        (inside ? 0 : 500);
       if (!best || cost < best.cost) best = { box, ...spot, cost };
     }
     if (!best) continue;
-    taken.push(best.box);
+    taken.add(best.box);
     placed.push({ ...wish, left: best.left, base: best.base, width, box: best.box });
   }
   return placed;
@@ -97,12 +107,6 @@ function spots({ x, y, radius, size }: NameWish, width: number, below: number): 
     { left: x - radius * 0.75 - 3 - width, base: y - radius * 0.75 - below },
     { left: x - radius * 0.75 - 3 - width, base: y + radius * 0.75 + size * 0.7 },
   ];
-}
-
-function overlapArea(a: TextBox, b: TextBox): number {
-  const width = Math.min(a.right, b.right) - Math.max(a.left, b.left);
-  const height = Math.min(a.bottom, b.bottom) - Math.max(a.top, b.top);
-  return width > 0 && height > 0 ? width * height : 0;
 }
 
 /** Some measure of how much of other nodes a box would cover: large nodes count most. */

@@ -6,6 +6,7 @@ import type { TextBox } from './leader';
 import type { PreparedMap } from './prepare';
 import { boxBehind, type TextMark } from './scene';
 import type { SceneInput, ScreenNodes } from './sceneInput';
+import { TakenBoxes } from './takenBoxes';
 import { clipText } from './textWidth';
 import { loopTop } from './ties';
 import { middleOfTie, routesOf, wayOfTie } from './tieRoutes';
@@ -56,7 +57,8 @@ export function buildTieNames(
     grid.forEachIn(left, top, right, bottom, () => (covers = true));
     return covers;
   };
-  const boxes: TextBox[] = [...taken];
+  const boxes = new TakenBoxes(size.height);
+  for (const box of taken) boxes.add(box);
   const texts: TextMark[] = [];
   for (const e of strongest) {
     if (texts.length >= count) break;
@@ -75,15 +77,11 @@ export function buildTieNames(
       alpha: 1,
     };
     const box = boxBehind(mark);
-    if (boxes.some((other) => overlap(box, other)) || coversNode(box)) continue;
-    boxes.push(box);
+    if (boxes.touch(box) || coversNode(box)) continue;
+    boxes.add(box);
     texts.push(mark);
   }
   return texts;
-}
-
-function overlap(a: TextBox, b: TextBox): boolean {
-  return a.left < b.right && b.left < a.right && a.top < b.bottom && b.top < a.bottom;
 }
 
 /** Where the middle of each tie is, by its route. */
