@@ -1,5 +1,5 @@
 import type { Csr } from '../graph/csr';
-import type { ScreenNodes } from './sceneInput';
+import type { ScreenNodes } from './screenNodes';
 
 /** Nodes and all that are tied to one of them, ascending. */
 export function withNeighbours({ offset, neighbour }: Csr, nodes: readonly number[]): number[] {

@@ -1,7 +1,8 @@
 import { LINE_HEIGHT, placeNames, type NameWish, type PlacedName } from './labels';
 import { leader, type TextBox } from './leader';
 import { mixed, type Theme } from './palette';
-import type { SceneInput, ScreenNodes } from './sceneInput';
+import type { SceneInput } from './sceneInput';
+import type { ScreenNodes } from './screenNodes';
 import type { Grip, LineBatch, TextMark } from './scene';
 import { clipText, textWidth, wrapText, type Face } from './textWidth';
 import { nodeScale } from './view';

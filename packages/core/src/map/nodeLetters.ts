@@ -2,7 +2,7 @@ import { nodeLabels } from '../network/tables';
 import { contrast } from './palette';
 import type { PreparedMap } from './prepare';
 import type { TextMark } from './scene';
-import type { ScreenNodes } from './sceneInput';
+import type { ScreenNodes } from './screenNodes';
 import { textWidth } from './textWidth';
 
 /** A node that is smaller on the screen, in pixels, has no letters: they could not be read. */

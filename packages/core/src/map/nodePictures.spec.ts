@@ -1,7 +1,7 @@
 import { defaultMap, type MapDescription } from '@pebble/contract';
 import { rowOfNodes } from '../testing/rowOfNodes';
 import { captionPhrases, captionText } from './caption';
-import { pictureKey, unusedPictures } from './nodePictures';
+import { pictureKey, unusedPictures } from './pictureNames';
 import { paintSvg } from './paintSvg';
 import type { Scene } from './scene';
 

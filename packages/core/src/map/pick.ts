@@ -1,6 +1,6 @@
 import Flatbush from 'flatbush';
 import { numbersOf } from '../network/tables';
-import type { ScreenNodes } from './sceneInput';
+import type { ScreenNodes } from './screenNodes';
 import type { PreparedMap } from './prepare';
 import { routesOf, wayOfTie, type Route } from './tieRoutes';
 

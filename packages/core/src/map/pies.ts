@@ -1,6 +1,6 @@
 import { numbersOf } from '../network/tables';
 import type { MapNetwork } from './mapNetwork';
-import type { ScreenNodes } from './sceneInput';
+import type { ScreenNodes } from './screenNodes';
 import type { Pie } from './scene';
 
 /** What part of the ties of a node leads to nodes of one colour. */

@@ -8,7 +8,7 @@ import { colourNodes, type ColourGroup } from './colours';
 import type { Courses } from './bundling/courses';
 import { drawnTies } from './drawnTies';
 import { weighedWithin } from './moments';
-import { picturesByNode } from './nodePictures';
+import { picturesByNode } from './pictureNames';
 import { pieSlices, type PieSlice } from './pies';
 import { shapeNodes, type ShapeGroup } from './shapes';
 import { sizeNodes } from './sizes';

@@ -12,13 +12,6 @@ export interface Focus {
   readonly edges: ReadonlySet<number>;
 }
 
-/** Nodes on the screen, by node of the network; radius 0 for nodes that are not shown. */
-export interface ScreenNodes {
-  readonly x: Float32Array;
-  readonly y: Float32Array;
-  readonly radius: Float32Array;
-}
-
 export interface SceneInput {
   readonly map: PreparedMap;
   readonly x: Float32Array;

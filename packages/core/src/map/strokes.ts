@@ -1,6 +1,6 @@
 import type { Stroke } from '@pebble/contract';
 import { contoursAround } from './contour';
-import type { ScreenNodes } from './sceneInput';
+import type { ScreenNodes } from './screenNodes';
 
 /** Points of a drawn line that are kept are at least so far apart, in pixels. */
 const APART = 6;

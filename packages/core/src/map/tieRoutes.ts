@@ -1,6 +1,6 @@
 import { COURSE_ROOM, writeCourse } from './bundling/courses';
 import { INNER } from './bundling/forces';
-import type { ScreenNodes } from './sceneInput';
+import type { ScreenNodes } from './screenNodes';
 import type { PreparedMap } from './prepare';
 
 /** Bend of a tie, as a share of its length. */

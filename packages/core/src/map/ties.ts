@@ -1,5 +1,6 @@
 import { numbersOf } from '../network/tables';
-import type { ScreenNodes, SceneInput } from './sceneInput';
+import type { SceneInput } from './sceneInput';
+import type { ScreenNodes } from './screenNodes';
 import { FURTHER_COLOURS, mixed, OTHER_COLOUR } from './palette';
 import type { CurveBatch, LineBatch, TriangleBatch } from './scene';
 import { mostCurves, routesOf, wayOfTie, type Route } from './tieRoutes';

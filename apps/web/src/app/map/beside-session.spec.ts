@@ -9,14 +9,7 @@ import { BesideSession } from './beside-session';
 import { MapSession } from './map-session';
 
 jest.mock('./bundle-in-worker', () => ({ bundleInWorker: jest.fn() }));
-jest.mock('./map-session', () => ({
-  MapSession: class MapSession {},
-  separate: (pairs: Float32Array) => ({
-    x: pairs.filter((_, i) => i % 2 === 0),
-    y: pairs.filter((_, i) => i % 2 === 1),
-  }),
-  interleave: () => new ArrayBuffer(8),
-}));
+jest.mock('./map-session', () => ({ MapSession: class MapSession {} }));
 
 const table = (handles: string[], ties: [number, number][]): MapNetwork => ({
   nodeCount: handles.length,

@@ -16,7 +16,8 @@ import { Api } from '../api/api';
 import { wholeOf } from '../shared/slices';
 import { NodePictures } from './node-pictures';
 import { TieBundling } from './tie-bundling';
-import { interleave, MapSession, separate, type Places } from './map-session';
+import { MapSession } from './map-session';
+import { interleave, separate, type Places } from './places';
 
 /** What a second map leaves out of its legend: the first one has it. */
 const LEGEND_WITHOUT = ['shape', 'size', 'width', 'outlines'] as const;

@@ -38,7 +38,8 @@ import { nodeHover, tieHover, type HoverWords } from './hover-words';
 import { PictureShelf } from './picture-shelf';
 import { TiePicture } from './tie-picture';
 import { onScreen, screenMargin } from './low-screen';
-import { MapSession, type Places } from './map-session';
+import { MapSession } from './map-session';
+import type { Places } from './places';
 
 /** What is told of the thing under the pointer, and where. */
 interface Hover extends HoverWords {

@@ -33,14 +33,10 @@ import { WorkActions } from '../store/work.actions';
 import { work } from '../store/work.reducer';
 import { NodePictures } from './node-pictures';
 import { LayoutRun } from './layout-run';
+import { interleave, separate, type Places } from './places';
 import { TieBundling } from './tie-bundling';
 import type { LayoutRequest } from './layout.worker';
 import { slicesOf, wholeOf } from '../shared/slices';
-
-export interface Places {
-  readonly x: Float32Array;
-  readonly y: Float32Array;
-}
 
 export type LayoutState =
   { readonly what: 'none' | 'rest' } | { readonly what: 'running'; readonly done: string };
@@ -534,26 +530,6 @@ export class MapSession {
   private fail(error: Error): void {
     this.store.dispatch(WorkActions.failed({ message: `The map could not be saved. ${error.message}` }));
   }
-}
-
-/** Places as they are sent: x and y of each node, one after the other. */
-export function separate(pairs: Float32Array): Places {
-  const count = pairs.length / 2;
-  const places = { x: new Float32Array(count), y: new Float32Array(count) };
-  for (let v = 0; v < count; v++) {
-    places.x[v] = pairs[2 * v];
-    places.y[v] = pairs[2 * v + 1];
-  }
-  return places;
-}
-
-export function interleave({ x, y }: Places): ArrayBuffer {
-  const pairs = new Float32Array(x.length * 2);
-  for (let v = 0; v < x.length; v++) {
-    pairs[2 * v] = x[v];
-    pairs[2 * v + 1] = y[v];
-  }
-  return pairs.buffer;
 }
 
 function sameMoves(

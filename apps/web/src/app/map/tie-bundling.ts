@@ -2,7 +2,7 @@ import { signal } from '@angular/core';
 import { numbersOf, type Courses, type PreparedMap } from '@pebble/core';
 import { bundleInWorker } from './bundle-in-worker';
 import type { BundleNews } from './bundle.worker';
-import type { Places } from './map-session';
+import type { Places } from './places';
 
 /** How far ties are drawn together, 0 to 1, null before it is known; `stopped` when it was cancelled and was not asked for again. */
 export type BundlingState =

@@ -1,4 +1,4 @@
-import type { ScreenNodes } from '../sceneInput';
+import type { ScreenNodes } from '../screenNodes';
 import { bundledLines, INNER } from './forces';
 
 /** So many ties at most are drawn together by forces, the strongest; the others keep their bend. */

@@ -2,7 +2,8 @@ import { inject, Injectable, signal } from '@angular/core';
 import { LayoutSettings, wholeShown } from '@pebble/contract';
 import { graphOf, layoutData, prepareMap, type Legibility } from '@pebble/core';
 import type { LayoutFrame, LayoutProgress, LayoutRefusal, LayoutRequest } from '../layout.worker';
-import { MapSession, type Places } from '../map-session';
+import { MapSession } from '../map-session';
+import type { Places } from '../places';
 import { LegibilityReader } from './legibility-reader';
 
 /** One try with how well it reads. */
