@@ -29,7 +29,7 @@ describe('pictures of nodes', () => {
   it('are shown where it is asked for, not in pies, and not where nodes are small', () => {
     expect(draw({}).pictures).toEqual([]);
     expect(draw({ pictures: true, pies: true }).pictures).toEqual([]);
-    expect(draw({ pictures: true }, 0.3).pictures).toEqual([]);
+    expect(draw({ pictures: true }, 0.2).pictures).toEqual([]);
   });
 
   it('leave a rim in the colour of the node, and take the place of its letters', () => {

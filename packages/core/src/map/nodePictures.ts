@@ -4,7 +4,7 @@ import type { NodePictureMark } from './scene';
 import type { ScreenNodes } from './screenNodes';
 
 /** A node that is smaller on the screen, in pixels, shows its colour alone: its picture could not be made out. */
-const SMALLEST = 5;
+const SMALLEST = 3;
 /** So much of a node its picture takes; the rest stays as a rim in its colour. */
 const INSIDE = 0.84;
 
