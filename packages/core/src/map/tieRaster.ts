@@ -63,8 +63,8 @@ interface Group {
 
 /**
  * The lines and curves of a scene as points, without smooth edges. Of each pen is counted how often it covers each point; its colour is laid
- * over the others as if its batches lay over each other and covered the point alike, and within a batch nothing is covered twice, as on a
- * canvas. Kept from frame to frame, since its memory is.
+ * over the others as a canvas does it: lines thinner than a point one by one, wider ones as if the batches of the pen covered the point
+ * alike and each covered it once. Kept from frame to frame, since its memory is.
  */
 export class TieRaster {
   private width = 0;

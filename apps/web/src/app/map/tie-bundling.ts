@@ -13,6 +13,8 @@ export type BundlingState =
 /** Time without a change before it begins, in milliseconds. */
 const REST = 200;
 
+const NONE: BundlingState = { what: 'none' };
+
 /** For what ties are drawn together. */
 interface Wanted {
   readonly map: PreparedMap;
@@ -24,7 +26,7 @@ interface Wanted {
  * they have, or their bend.
  */
 export class TieBundling {
-  readonly state = signal<BundlingState>({ what: 'none' });
+  readonly state = signal<BundlingState>(NONE);
   private readonly done = signal<{ map: PreparedMap; courses: Courses } | null>(null);
   private worker: Worker | null = null;
   private timer: ReturnType<typeof setTimeout> | undefined;
@@ -75,7 +77,7 @@ export class TieBundling {
     clearTimeout(this.timer);
     this.worker?.terminate();
     this.worker = null;
-    this.state.set({ what: 'none' });
+    this.state.set(NONE);
   }
 
   private begin(wanted: Wanted): void {
