@@ -30,6 +30,16 @@ describe('a network that hands change', () => {
     const { body } = await app.step('change-network', asked).expect(422);
     return (body as { detail: string }).detail;
   };
+  /** How many messages go from some nodes to the others. */
+  const fromHalf = async ({ id, handles }: Made, half: ReadonlySet<number>): Promise<number> => {
+    const all = [...handles.keys()];
+    const mark = { network: id, column: 'Half' };
+    await app.step('mark-nodes', { ...mark, nodes: all, value: 'other' }).expect(200);
+    await app.step('mark-nodes', { ...mark, nodes: [...half], value: 'one' }).expect(200);
+    const groups = await make({ what: 'groups', network: id, column: 'Half' });
+    const source = groups.nodes['group'].indexOf('one' as never);
+    return (await evidence(groups.id, { source, target: 1 - source })).total;
+  };
   const tieOf = ({ edges }: Made, source: number, target: number): number =>
     Array.from(edges['source'] as Uint32Array).findIndex(
       (a, e) => a === source && edges['target'][e] === target,
@@ -78,6 +88,19 @@ describe('a network that hands change', () => {
     expect((await evidence(made.id, { source: n, target: 0 })).total).toBe(0);
     const moments = await table(made.id, 'moments');
     expect(Array.from(moments['edge'] as Uint32Array)).not.toContain(e);
+  });
+
+  it('has groups behind whose ties nothing stands of a tie that was taken out', async () => {
+    const e = strongest(before);
+    const { source, target } = ends(before, e);
+    const made = await madeOf([{ what: 'without-ties', ties: [{ source, target }] }]);
+    expect(tieOf(made, source, target)).toBe(-1);
+    // Each of the two in another half.
+    const half = new Set([...before.handles.keys()].filter((v) => v % 2 === 1));
+    half.add(source).delete(target);
+    const [fewer, all] = [await fromHalf(made, half), await fromHalf(before, half)];
+    expect(all - fewer).toBe(before.edges['weight'][e]);
+    expect(fewer).toBeGreaterThan(0);
   });
 
   it('keeps the places of its nodes, and measures itself anew', async () => {

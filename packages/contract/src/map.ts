@@ -97,6 +97,14 @@ export type MapColour = z.infer<typeof MapColour>;
 export const NodeShape = z.enum(['circle', 'square', 'diamond', 'triangle', 'hexagon', 'cross']);
 export type NodeShape = z.infer<typeof NodeShape>;
 
+/** Round which nodes there is a dark rim: thicker the higher a number is, or round those that have one value of a category. */
+export const Rim = z.object({
+  column: z.string(),
+  /** Of a category; null for a number. */
+  value: z.string().nullable(),
+});
+export type Rim = z.infer<typeof Rim>;
+
 /** How ties run: bent, straight, or drawn together, by the groups of their ends or freely with those that run alike. */
 export const TieForm = z.enum(['bent', 'straight', 'bundled', 'bundled freely']);
 export type TieForm = z.infer<typeof TieForm>;
@@ -128,7 +136,7 @@ export const Stroke = z.object({
 export type Stroke = z.infer<typeof Stroke>;
 
 /** What a legend can explain, in the order in which it does. */
-export const LegendPart = z.enum(['colour', 'shape', 'size', 'ties', 'width', 'outlines']);
+export const LegendPart = z.enum(['colour', 'shape', 'rim', 'size', 'ties', 'width', 'outlines']);
 export type LegendPart = z.infer<typeof LegendPart>;
 
 export const LegendCorner = z.enum(['lower left', 'upper left', 'lower right', 'upper right']);
@@ -166,8 +174,9 @@ export const MapDescription = z.object({
       letters: z.string().nullable().default(null),
       /** Whether nodes that have a picture of their own show it. */
       pictures: z.boolean().default(false),
+      rim: Rim.nullable().default(null),
     })
-    .default({ column: null, pies: false, letters: null, pictures: false }),
+    .default({ column: null, pies: false, letters: null, pictures: false, rim: null }),
   names: z.object({
     count: z.int().min(0).max(2000),
     column: z.string(),
@@ -249,7 +258,7 @@ export const defaultMap: MapDescription = {
     middle: 0,
     unsure: null,
   },
-  shape: { column: null, pies: false, letters: null, pictures: false },
+  shape: { column: null, pies: false, letters: null, pictures: false, rim: null },
   names: {
     count: 25,
     column: 'betweenness',

@@ -56,6 +56,7 @@ export * from './map/pies';
 export * from './map/prepare';
 export * from './map/readableLeast';
 export * from './map/regions';
+export * from './map/rims';
 export * from './map/scene';
 export * from './map/sceneInput';
 export * from './map/screenNodes';

@@ -84,8 +84,8 @@ export function networkRoutes({ store, runner }: Services): Router {
     };
     const evidence = await behind(store, network);
     if (query.source !== undefined && query.target !== undefined) {
-      const tie = { source: [checked(query.source)], target: [checked(query.target)] };
-      response.json(await evidence.messages(tie, query));
+      const tie = { source: checked(query.source), target: checked(query.target) };
+      response.json(await evidence.messages({ ties: [tie] }, query));
     } else {
       const nodes =
         query.node !== undefined

@@ -41,10 +41,9 @@ function inPeriod(
   return sql.join(parts, sql` and `);
 }
 
-/** Messages from some accounts to others; or, where `both` is set, in either direction. */
+/** Messages from the first account of some pair to its second; or, where `both` is set, in either direction. */
 export interface AddressedBetween {
-  readonly from: readonly number[];
-  readonly to: readonly number[];
+  readonly pairs: readonly (readonly [from: number, to: number])[];
   readonly both: boolean;
 }
 
@@ -62,7 +61,7 @@ export async function readEvidence(
   { offset, limit, from = null, until = null }: EvidencePage,
 ): Promise<MessagePage> {
   const behind =
-    'from' in target ? betweenCondition(target, weave) : accountsCondition(target.accounts, weave);
+    'pairs' in target ? betweenCondition(target, weave) : accountsCondition(target.accounts, weave);
   const rows = sql<{ id: number }>`
     select distinct a.message_id as id, a.time from address a
     where a.study_id = ${study} and ${inPeriod(weave)} and ${inPeriod({ from, until })}
@@ -85,20 +84,15 @@ export async function readEvidence(
   };
 }
 
-function betweenCondition({ from, to, both }: AddressedBetween, weave: AccountWeave): RawBuilder<unknown> {
-  const there = tieCondition(from, to, weave);
-  return both ? sql`(${there} or ${tieCondition(to, from, weave)})` : there;
-}
-
-/** A self-tie of one account also stands for messages that address nobody in the wanted way. */
-function tieCondition(
-  from: readonly number[],
-  to: readonly number[],
-  weave: AccountWeave,
-): RawBuilder<unknown> {
-  const addressed = sql`a.from_id in ${listOf(from)} and a.to_id in ${listOf(to)} and ${isAddressed(weave)}`;
-  if (from.length !== 1 || to.length !== 1 || from[0] !== to[0]) return addressed;
-  return sql`(${addressed} or a.from_id = ${from[0]} and not exists (
+/** A self-tie of an account also stands for messages that address nobody in the wanted way. */
+function betweenCondition({ pairs, both }: AddressedBetween, weave: AccountWeave): RawBuilder<unknown> {
+  const wanted = both ? [...pairs, ...pairs.map(([from, to]) => [to, from])] : pairs;
+  const from = listOf([...new Set(wanted.map(([account]) => account))]);
+  const addressed = sql`a.from_id in ${from} and (a.from_id, a.to_id) in (
+    select value ->> 0, value ->> 1 from json_each(${JSON.stringify(wanted)})) and ${isAddressed(weave)}`;
+  const selves = pairs.filter(([a, b]) => a === b).map(([account]) => account);
+  if (selves.length === 0) return addressed;
+  return sql`(${addressed} or a.from_id in ${listOf(selves)} and not exists (
     select 1 from address o where o.study_id = a.study_id and o.message_id = a.message_id and ${isAddressed(weave, 'o')}))`;
 }
 

@@ -15,7 +15,7 @@ function shown(size: string, names: string = defaultMap.names.column, colour?: s
 export const twoModeMap: MapDescription = {
   ...shown('degree', 'degree', 'mode'),
   // Colour alone tells some people nothing.
-  shape: { column: 'mode', pies: false, letters: null, pictures: false },
+  shape: { ...defaultMap.shape, column: 'mode' },
 };
 
 /** Titles are longer than handles: there are fewer of them, in two lines. */

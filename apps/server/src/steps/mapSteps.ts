@@ -8,6 +8,7 @@ import {
   layoutData,
   layoutSentence,
   prepareMap,
+  rimPhrase,
   shownPhrase,
   type LayoutData,
 } from '@pebble/core';
@@ -111,6 +112,7 @@ export const describeMap: StepDefinition<'describe-map'> = {
       `size shows ${columnTitle(size.column)} (${size.growth}${size.cut > 0 ? `, the highest ${100 * size.cut} % alike` : ''})`,
       `colour ${columnTitle(colour.column)}`,
       ...(shape.column === null ? [] : [`shape ${columnTitle(shape.column)}`]),
+      ...(shape.rim ? [`rims are ${rimPhrase(shape.rim)}`] : []),
       ...(regions.column === null ? [] : [`outlines ${columnTitle(regions.column)}`]),
       `ties are ${ties.form}`,
       `names are those of the ${names.count} nodes with most ${columnTitle(names.column)}`,

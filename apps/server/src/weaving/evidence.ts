@@ -4,7 +4,7 @@ import {
   messagesOfNode,
   messagesOfTie,
   numbersOf,
-  sharedPartners,
+  tiesBehind,
   tiesOfMessage,
   tiesThrough,
   type EvidenceRows,
@@ -25,10 +25,14 @@ import type { Store } from '../db/open';
 import { readTable } from '../files/tables';
 import { tidyAccounts } from './tidied';
 
-/** Nodes of a network, or the ties between two sets of them. */
-export type Behind =
-  | { readonly nodes: readonly number[] }
-  | { readonly source: readonly number[]; readonly target: readonly number[] };
+/** A pair of nodes that are tied. */
+interface Tie {
+  readonly source: number;
+  readonly target: number;
+}
+
+/** Nodes of a network, or some of its ties. */
+export type Behind = { readonly nodes: readonly number[] } | { readonly ties: readonly Tie[] };
 
 type Ties = Pick<TwoSorts, 'source' | 'target'>;
 
@@ -37,7 +41,7 @@ export interface Evidence {
   messages(behind: Behind, page: EvidencePage): Promise<MessagePage>;
   portrait(community: number, nodes: readonly number[]): Promise<Portrait>;
   /** Ties that a message helps to make, as pairs of nodes. */
-  tiesOf(message: number): Promise<{ source: number; target: number }[]>;
+  tiesOf(message: number): Promise<Tie[]>;
   /** When the messages of each tie were written; null where that would have to be asked tie by tie. */
   moments(): Promise<TieMoments | null>;
 }
@@ -90,7 +94,13 @@ function accountEvidence(
         scope,
         'nodes' in behind
           ? { accounts: accounts(behind.nodes) }
-          : { from: accounts(behind.source), to: accounts(behind.target), both: !directed },
+          : {
+              pairs: behind.ties.flatMap(({ source, target }) => {
+                const to = accounts([target]);
+                return accounts([source]).flatMap((a) => to.map((b) => [a, b] as const));
+              }),
+              both: !directed,
+            },
         page,
       ),
     portrait: (community, nodes) =>
@@ -137,14 +147,7 @@ function tableEvidence(store: Store, { id, study }: Network, window: number | nu
     (times ??= new Map(Array.from(rows.message, (message, i) => [message, rows.time[i]])));
   const messagesOf = (behind: Behind): number[] => {
     if ('nodes' in behind) return distinct(behind.nodes.flatMap((node) => messagesOfNode(rows, node)));
-    const [from, to] = [new Set(behind.source), new Set(behind.target)];
-    if (from.size === 1 && to.size === 1)
-      return messagesOfTie(rows, behind.source[0], behind.target[0], window);
-    const { source, target } = edges();
-    const between = Array.from(source.keys()).filter(
-      (e) => (from.has(source[e]) && to.has(target[e])) || (from.has(target[e]) && to.has(source[e])),
-    );
-    return distinct(between.flatMap((e) => messagesOfTie(rows, source[e], target[e], window)));
+    return distinct(behind.ties.flatMap(({ source, target }) => messagesOfTie(rows, source, target, window)));
   };
   return {
     async messages(behind, { offset, limit, from = null, until = null }) {
@@ -177,19 +180,27 @@ function tableEvidence(store: Store, { id, study }: Network, window: number | nu
   };
 }
 
-/** Groups of a network: what stands behind their nodes, and behind the ties between these. */
+/** Groups of a network: what stands behind their nodes, and behind those ties between these that make a tie of groups. */
 function groupEvidence(store: Store, { id }: Network, inner: Network, evidence: Evidence): Evidence {
   const groupOf = numbersOf(readTable(store.folder, id, 'evidence'), 'node');
   const members = (groups: readonly number[]): number[] => {
     const wanted = new Set(groups);
     return Array.from(groupOf.keys()).filter((node) => wanted.has(groupOf[node]));
   };
+  const tiesWithin = (ties: readonly Tie[]): Tie[] => {
+    const found = edgeFinder(store, id, inner.directed);
+    const wanted = new Set(ties.map(({ source, target }) => found(source, target)));
+    // Of two groups without a tie nothing stands behind it.
+    wanted.delete(undefined);
+    const { source, target } = readTable(store.folder, inner.id, 'edges') as unknown as Ties;
+    return Array.from(source, (a, e) => ({ source: a, target: target[e] })).filter((tie) =>
+      wanted.has(found(groupOf[tie.source], groupOf[tie.target])),
+    );
+  };
   return {
     messages: (behind, page) =>
       evidence.messages(
-        'nodes' in behind
-          ? { nodes: members(behind.nodes) }
-          : { source: members(behind.source), target: members(behind.target) },
+        'nodes' in behind ? { nodes: members(behind.nodes) } : { ties: tiesWithin(behind.ties) },
         page,
       ),
     portrait: (community, groups) => evidence.portrait(community, members(groups)),
@@ -236,9 +247,8 @@ function oneSortEvidence(store: Store, { id }: Network, inner: Network, evidence
   return {
     messages(behind, page) {
       if ('nodes' in behind) return evidence.messages({ nodes: places(behind.nodes) }, page);
-      const ends = [places(behind.source), places(behind.target)] as const;
-      const shared = sharedPartners(ties(inner.id), ...ends);
-      return evidence.messages({ source: ends.flat(), target: shared }, page);
+      const pairs = behind.ties.map((tie) => ({ source: place[tie.source], target: place[tie.target] }));
+      return evidence.messages({ ties: tiesBehind(ties(inner.id), pairs) }, page);
     },
     portrait: (community, nodes) => evidence.portrait(community, places(nodes)),
     async tiesOf(message) {

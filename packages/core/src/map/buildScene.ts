@@ -6,6 +6,7 @@ import { buildPictures } from './nodePictures';
 import { buildNotes } from './notes';
 import { buildPies } from './pies';
 import { buildRegions } from './regions';
+import { RIM_WIDTHS } from './rims';
 import type { SceneInput } from './sceneInput';
 import type { ScreenNodes } from './screenNodes';
 import { boxBehind, type DiscBatch, type Ring, type Scene } from './scene';
@@ -14,7 +15,10 @@ import { buildTies } from './ties';
 import { nodeScale } from './view';
 
 const FADED = 0.16;
-/** Marks the batches of nodes that are not faded; below stand shape and colour. */
+/** A batch of nodes is numbered by what they share: eight bits for the colour, three for the shape, and above them the rim. */
+const SHAPE = 0x100;
+const RIM = 0x800;
+/** Marks the batches of nodes that are not faded. */
 const CLEAR = 0x10000;
 
 /** Turns a prepared map, positions and a view into a picture. The same input gives the same picture everywhere. */
@@ -81,12 +85,13 @@ function isInView(v: number, { x, y, radius }: ScreenNodes, { width, height }: S
 
 /** Discs by colour, the smaller over the larger; faded ones beneath clear ones. */
 function buildDiscs(input: SceneInput, nodes: ScreenNodes): DiscBatch[] {
-  const { map, size, theme, view } = input;
+  const { map, size } = input;
   const isClear = clearTest(input);
   const batches = new Map<number, number[]>();
   for (const v of map.paintOrder) {
     if (!isInView(v, nodes, size)) continue;
-    const key = (isClear(v) ? CLEAR : 0) + (map.shape?.[v] ?? 0) * 256 + map.colour[v];
+    const key =
+      (isClear(v) ? CLEAR : 0) + (map.rims?.[v] ?? 0) * RIM + (map.shape?.[v] ?? 0) * SHAPE + map.colour[v];
     const list = batches.get(key) ?? [];
     list.push(nodes.x[v], nodes.y[v], nodes.radius[v]);
     batches.set(key, list);
@@ -94,14 +99,19 @@ function buildDiscs(input: SceneInput, nodes: ScreenNodes): DiscBatch[] {
   return [...batches]
     .sort(([a], [b]) => Number(a >= CLEAR) - Number(b >= CLEAR))
     .map(([key, list]) => ({
-      shape: NodeShape.options[(key % CLEAR) >> 8],
-      fill: map.colours[key & 255],
+      shape: NodeShape.options[Math.floor((key % RIM) / SHAPE)],
+      fill: map.colours[key % SHAPE],
       alpha: key >= CLEAR ? 0.94 : FADED,
-      rim: theme.ground,
-      // A rim on the dots of a far view would be all that one sees of them.
-      rimWidth: view.scale < 0.6 ? 0 : 0.9,
+      ...rimOf(Math.floor((key % CLEAR) / RIM), input),
       discs: Float32Array.from(list),
     }));
+}
+
+/** The rim of a class: one that says something, or the fine one that parts nodes from each other. */
+function rimOf(rim: number, { theme, view }: SceneInput): Pick<DiscBatch, 'rim' | 'rimWidth'> {
+  if (rim > 0) return { rim: theme.ink, rimWidth: RIM_WIDTHS[rim] * nodeScale(view.scale) };
+  // A rim on the dots of a far view would be all that one sees of them.
+  return { rim: theme.ground, rimWidth: view.scale < 0.6 ? 0 : 0.9 };
 }
 
 function buildRings({ focus, theme }: SceneInput, nodes: ScreenNodes): Ring[] {

@@ -3,6 +3,7 @@ import { columnTitle } from '../network/columns';
 import { counted, formatCount, joinWith, periodPhrase, verbPhrase } from '../weave/sentence';
 import { layoutPhrase } from './layoutWords';
 import { formatBound } from './formatValue';
+import { rimPhrase } from './rims';
 import { conditionPhrase, shownPhrase } from './shownPhrase';
 import { leastOf, leastPhrase, nodeWords, periodOf, tiePhrase, weighsByCounting } from '../weave/words';
 
@@ -54,6 +55,9 @@ export function captionPhrases(input: CaptionInput): Phrase[] {
       : []),
     ...(description.shape.pictures && !description.shape.pies
       ? [plain('. Pictures: '), { text: 'of nodes that have one', control: 'colour' as const }]
+      : []),
+    ...(description.shape.rim
+      ? [plain('. Rims: '), { text: rimPhrase(description.shape.rim), control: 'colour' as const }]
       : []),
     ...(outlinedPhrase(description) === ''
       ? []

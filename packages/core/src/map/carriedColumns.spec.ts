@@ -15,7 +15,7 @@ describe('a map for a network that lacks some columns', () => {
       colour: { ...colour, column: 'Role', chosen: { press: '#112233' } },
       legend: { ...legend, names: { press: 'The press' } },
       regions: { ...regions, column: 'Role', titles: { press: 'Press' } },
-      shape: { ...shape, column: 'Role', letters: 'initials' },
+      shape: { ...shape, column: 'Role', letters: 'initials', rim: { column: 'Role', value: 'press' } },
     };
     expect(carried(role)).toEqual({ ...defaultMap, ...role });
   });
@@ -30,7 +30,7 @@ describe('a map for a network that lacks some columns', () => {
         chosen: { 1: '#112233' },
         unsure: { column: 'Leiden, sure', below: 0.5, how: 'pale' },
       },
-      shape: { ...shape, column: 'Leiden', letters: 'Leiden' },
+      shape: { ...shape, column: 'Leiden', letters: 'Leiden', rim: { column: 'pageRank', value: null } },
       regions: { ...regions, column: 'Leiden', titles: { 1: 'Harbour' } },
     });
     expect(map.size).toEqual({ ...size, largest: 40 });

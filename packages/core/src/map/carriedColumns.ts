@@ -22,6 +22,7 @@ export function withColumns(
     column !== null && has(column) ? column : null;
   const { colour, shape, regions, names, size, legend, show } = map;
   const { unsure } = colour;
+  const holdsSame = (column: string): boolean => given.has(column);
   const sameGroups = given.has(colour.column);
   const holds = (one: Condition): boolean =>
     !('column' in one) || (one.what === 'values' ? given.has(one.column) : has(one.column));
@@ -42,6 +43,7 @@ export function withColumns(
     shape: {
       ...shape,
       column: orNothing(shape.column),
+      rim: shape.rim && (shape.rim.value === null ? has : holdsSame)(shape.rim.column) ? shape.rim : null,
       letters: shape.letters === 'initials' ? shape.letters : orNothing(shape.letters),
     },
     names: {

@@ -30,7 +30,7 @@ export function buildLegend(map: PreparedMap, theme: Theme, size: Size, scale: n
     pen.heading(section.part, section.heading);
     switch (section.what) {
       case 'groups':
-        for (const group of section.groups) pen.group(group);
+        for (const group of section.groups) pen.group(group, nodeScale(scale));
         break;
       case 'ramp':
         pen.ramp(map.colours, section.range);
@@ -128,9 +128,18 @@ class LegendPen {
     this.y += LINE;
   }
 
-  group(one: LegendGroup): void {
+  /** @param grown by which nodes, and their rims, are larger than at scale 1 */
+  group(one: LegendGroup, grown: number): void {
     if (one.colour !== undefined) this.disc(this.left + 5, 5, one.colour, one.shape);
     else if (one.shape) this.disc(this.left + 5, 5, this.theme.soft, one.shape);
+    else if (one.rim)
+      this.rings.push({
+        x: this.left + 5,
+        y: this.y + 6,
+        radius: 5,
+        stroke: this.theme.ink,
+        width: one.rim * grown,
+      });
     const count = one.nodes === null ? '' : `  ${formatCount(one.nodes)}`;
     this.write(`${isolated(clipText(one.label, SIZE, 'plain', WIDTH - 46))}${count}`, this.left + 18);
     if (one.key !== undefined)

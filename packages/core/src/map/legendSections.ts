@@ -16,6 +16,8 @@ export interface LegendGroup {
   readonly nodes: number | null;
   readonly colour?: string;
   readonly shape?: NodeShape;
+  /** Width of the rim, in pixels at scale 1. */
+  readonly rim?: number;
   /** The group that a click on the line picks. */
   readonly picks?: number;
   /** The name under which words of one's own for it are kept. */
@@ -38,7 +40,7 @@ export type LegendSection = { readonly part: LegendPart; readonly heading: strin
 /** What the legend of a map says, without the parts that were taken away and those that explain nothing. */
 export function legendSections(map: PreparedMap): LegendSection[] {
   const { without, headings } = map.description.legend;
-  return [colours(map), pies(map), shapes(map), sizes(map), kinds(map), widths(map), outlines(map)]
+  return [colours(map), pies(map), shapes(map), rims(map), sizes(map), kinds(map), widths(map), outlines(map)]
     .filter((section) => section !== null)
     .filter(({ part }) => !without.includes(part))
     .map((section) => ({ ...section, heading: headings[section.part] || section.heading }));
@@ -86,6 +88,17 @@ function shapes(map: PreparedMap): LegendSection | null {
     heading: `Shape: ${columnTitle(column)}`,
     what: 'groups',
     groups: map.shapes.map(({ name, shape, nodes }) => ({ label: name, nodes, shape })),
+  };
+}
+
+function rims({ description, rimGroups }: PreparedMap): LegendSection | null {
+  const { rim } = description.shape;
+  if (rim === null || rimGroups.length === 0) return null;
+  return {
+    part: 'rim',
+    heading: `Rim: ${columnTitle(rim.column)}`,
+    what: 'groups',
+    groups: rimGroups.map(({ name, width, nodes }) => ({ label: name, nodes, rim: width })),
   };
 }
 

@@ -107,7 +107,7 @@ describe('sizes', () => {
 
 describe('shapes', () => {
   it('are those of the largest categories, in the picture and in its legend', () => {
-    const { map, scene } = look({ shape: { pies: false, column: 'kind', letters: null, pictures: false } });
+    const { map, scene } = look({ shape: { ...defaultMap.shape, column: 'kind' } });
     expect(map.shapes).toEqual([
       { name: 'person', shape: 'square', nodes: 5 },
       { name: 'press', shape: 'diamond', nodes: 3 },

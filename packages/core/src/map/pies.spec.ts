@@ -52,7 +52,7 @@ describe('a map with pies', () => {
     buildScene({
       map: prepareMap(network(ties), {
         ...defaultMap,
-        shape: { column: null, pies, letters: null, pictures: false },
+        shape: { ...defaultMap.shape, pies },
       }),
       x: Float32Array.of(100, 200, 300, 400),
       y: Float32Array.of(100, 200, 100, 200),

@@ -93,6 +93,11 @@ describe('SVG and canvas', () => {
       { ties: { ...defaultMap.ties, form: 'bundled', colour: 'mixed' } },
       PAPER,
     ],
+    [
+      'rims by a number, all shapes',
+      { shape: { ...shapes.shape, rim: { column: 'inDegree', value: null } } },
+      PAPER,
+    ],
     ['pies', { shape: { ...defaultMap.shape, pies: true } }, PAPER],
     ['outlines', { regions: { ...defaultMap.regions, column: 'community', least: 5 } }, PAPER],
   ];

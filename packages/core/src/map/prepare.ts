@@ -10,6 +10,7 @@ import { drawnTies } from './drawnTies';
 import { weighedWithin } from './moments';
 import { picturesByNode } from './pictureNames';
 import { pieSlices, type PieSlice } from './pies';
+import { rimNodes, type RimGroup } from './rims';
 import { shapeNodes, type ShapeGroup } from './shapes';
 import { sizeNodes } from './sizes';
 import { fitting, shownPart } from './shown';
@@ -39,6 +40,9 @@ export interface PreparedMap {
   /** Shape of each node, by its place among the shapes; null where all are circles. */
   readonly shape: Uint8Array | null;
   readonly shapes: readonly ShapeGroup[];
+  /** How thick a rim each node has, by its place among the widths of rims; null where they say nothing. */
+  readonly rims: Uint8Array | null;
+  readonly rimGroups: readonly RimGroup[];
   /** What is inside of each node where nodes are pies; null where they are not. */
   readonly pies: ReadonlyMap<number, readonly PieSlice[]> | null;
   /** The pictures of nodes where they are shown, by node; null where they are not. */
@@ -88,6 +92,7 @@ export function prepareMap(whole: MapNetwork, description: MapDescription): Prep
     groups: paint.groups,
     colourRange: paint.colourRange,
     ...shapeNodes(network, nodes, description.shape.column),
+    ...rimNodes(network, nodes, description.shape.rim),
     pies: description.shape.pies && !paint.colourRange ? pieSlices(network, edges, paint.colour) : null,
     pictures:
       description.shape.pictures && !description.shape.pies

@@ -1,6 +1,6 @@
 import { ProjectionWeave } from '@pebble/contract';
 import fc from 'fast-check';
-import { isTwoMode, sharedPartners, tiesThrough, weaveOneSort, type TwoSorts } from './oneSort';
+import { isTwoMode, tiesBehind, tiesThrough, weaveOneSort, type TwoSorts } from './oneSort';
 
 /** People 0 to 3 at meetings 4 to 6. */
 const meetings: TwoSorts = {
@@ -80,9 +80,21 @@ describe('a two-mode network', () => {
   });
 
   it('says through what two nodes are tied, and which pairs a tie ties', () => {
-    expect(sharedPartners(meetings, [0], [1])).toEqual([4, 5]);
-    expect(sharedPartners(meetings, [0], [2])).toEqual([5]);
-    expect(sharedPartners(meetings, [0, 2], [3])).toEqual([]);
+    const through = (...pairs: [number, number][]) =>
+      tiesBehind(
+        meetings,
+        pairs.map(([source, target]) => ({ source, target })),
+      ).map(({ source, target }) => [source, target]);
+    expect(through([0, 1])).toEqual([
+      [0, 4],
+      [1, 4],
+      [0, 5],
+      [1, 5],
+    ]);
+    expect(through([0, 2], [2, 3])).toEqual([
+      [0, 5],
+      [2, 5],
+    ]);
     expect(tiesThrough(meetings, [{ source: 0, target: 5 }], (v) => v < 4)).toEqual([
       [0, 1],
       [0, 2],

@@ -74,10 +74,29 @@ export function weaveOneSort({ source, target, sort: sortOf }: TwoSorts, weave: 
 
 type Ties = Pick<TwoSorts, 'source' | 'target'>;
 
-/** Nodes of the other sort that some of `from` share with some of `to`. */
-export function sharedPartners(ties: Ties, from: readonly number[], to: readonly number[]): number[] {
-  const theirs = new Set(around(ties, new Set(to)));
-  return around(ties, new Set(from)).filter((node) => theirs.has(node));
+/** A pair of nodes that are tied. */
+interface Tie {
+  readonly source: number;
+  readonly target: number;
+}
+
+/** The ties of a two-mode network that tie pairs of nodes of one sort: from either one to what both share. */
+export function tiesBehind(ties: Ties, pairs: readonly Tie[]): Tie[] {
+  const partners = new Map<number, Set<number>>();
+  const tied = (node: number, to: number): void => void (partners.get(node) ?? made(node)).add(to);
+  const made = (node: number): Set<number> => partners.set(node, new Set()).get(node)!;
+  for (let e = 0; e < ties.source.length; e++) {
+    tied(ties.source[e], ties.target[e]);
+    tied(ties.target[e], ties.source[e]);
+  }
+  return pairs.flatMap(({ source, target }) =>
+    [...(partners.get(source) ?? [])]
+      .filter((shared) => partners.get(target)?.has(shared))
+      .flatMap((shared) => [
+        { source, target: shared },
+        { source: target, target: shared },
+      ]),
+  );
 }
 
 /**
@@ -86,7 +105,7 @@ export function sharedPartners(ties: Ties, from: readonly number[], to: readonly
  */
 export function tiesThrough(
   ties: Ties,
-  some: readonly { readonly source: number; readonly target: number }[],
+  some: readonly Tie[],
   isOfSort: (node: number) => boolean,
 ): [number, number][] {
   return some.flatMap(({ source, target }) => {

@@ -20,7 +20,7 @@ import { MapSession } from './map-session';
 import { interleave, separate, type Places } from './places';
 
 /** What a second map leaves out of its legend: the first one has it. */
-const LEGEND_WITHOUT = ['shape', 'size', 'width', 'outlines'] as const;
+const LEGEND_WITHOUT = ['shape', 'rim', 'size', 'width', 'outlines'] as const;
 
 interface Beside {
   readonly network: Network;

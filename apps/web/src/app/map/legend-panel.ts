@@ -9,6 +9,7 @@ import { WordsField } from './settings/words-field';
 const PARTS: readonly (readonly [LegendPart, words: string])[] = [
   ['colour', 'colours'],
   ['shape', 'shapes'],
+  ['rim', 'rims'],
   ['size', 'sizes'],
   ['ties', 'colours of ties'],
   ['width', 'widths of ties'],

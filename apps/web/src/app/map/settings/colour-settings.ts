@@ -5,11 +5,12 @@ import { alikeColours, formatValue, groupKey, type ColourGroup } from '@pebble/c
 import { describing } from './describing';
 import { OutlineSettings } from './outline-settings';
 import { PictureSettings } from './picture-settings';
+import { RimSettings } from './rim-settings';
 
 /** What colour, shape and outlines say. */
 @Component({
   selector: 'pt-colour-settings',
-  imports: [FormsModule, OutlineSettings, PictureSettings],
+  imports: [FormsModule, OutlineSettings, PictureSettings, RimSettings],
   changeDetection: ChangeDetectionStrategy.OnPush,
   styleUrls: ['./settings.scss', './colour-settings.scss'],
   template: `
@@ -177,6 +178,7 @@ import { PictureSettings } from './picture-settings';
       >
       <pt-picture-settings />
     }
+    <pt-rim-settings />
     <pt-outline-settings (left)="left.emit()" />
   `,
 })

@@ -1,0 +1,80 @@
+import { signal } from '@angular/core';
+import { TestBed } from '@angular/core/testing';
+import { MockStore, provideMockStore } from '@ngrx/store/testing';
+import { defaultMap, type ColumnInfo, type MapDescription, type Rim } from '@pebble/contract';
+import type { MapNetwork } from '@pebble/core';
+import { host, text } from '../../../testing/dom';
+import { exampleNetwork } from '../../../testing/examples';
+import { MapActions } from '../../store/map.actions';
+import { MapSession } from '../map-session';
+import { RimSettings } from './rim-settings';
+
+jest.mock('../map-session', () => ({ MapSession: class MapSession {} }));
+
+const column = (name: string, type: ColumnInfo['type']): ColumnInfo => ({ name, title: name, type, how: '' });
+const data: MapNetwork = {
+  nodeCount: 4,
+  nodes: {
+    handle: ['ann', 'ben', 'cy', 'di'],
+    degree: Uint32Array.of(1, 2, 3, 4),
+    kind: ['press', '', 'press', 'person'],
+  },
+  edges: {},
+};
+const withRim = (rim: Rim | null): MapDescription => ({
+  ...defaultMap,
+  shape: { ...defaultMap.shape, rim },
+});
+
+describe('RimSettings', () => {
+  async function settings(rim: Rim | null, rimGroups: readonly object[] = [{}]) {
+    const columns = [column('degree', 'number'), column('kind', 'category')];
+    TestBed.configureTestingModule({
+      providers: [
+        provideMockStore(),
+        {
+          provide: MapSession,
+          useValue: {
+            network: signal(exampleNetwork({ columns })),
+            data: signal(data),
+            description: signal(withRim(rim)),
+            prepared: signal({ rimGroups }),
+          },
+        },
+      ],
+    });
+    const dispatched = jest.spyOn(TestBed.inject(MockStore), 'dispatch');
+    const fixture = TestBed.createComponent(RimSettings);
+    await fixture.whenStable();
+    const choose = (label: string, value: string): void => {
+      const select = host(fixture).querySelector<HTMLSelectElement>(`select[aria-label="${label}"]`)!;
+      select.value = value;
+      select.dispatchEvent(new Event('change'));
+    };
+    return { fixture, dispatched, choose };
+  }
+  const saved = (rim: Rim | null) => MapActions.descriptionChanged({ description: withRim(rim) });
+
+  it('goes by a number, by the largest group of a category, or by nothing', async () => {
+    const { dispatched, choose } = await settings(null);
+    choose('Rim by', 'degree');
+    expect(dispatched).toHaveBeenLastCalledWith(saved({ column: 'degree', value: null }));
+    choose('Rim by', 'kind');
+    expect(dispatched).toHaveBeenLastCalledWith(saved({ column: 'kind', value: 'press' }));
+    choose('Rim by', '');
+    expect(dispatched).toHaveBeenLastCalledWith(saved(null));
+  });
+
+  it('offers the values of a category, also that of nodes without one', async () => {
+    const { fixture, dispatched, choose } = await settings({ column: 'kind', value: 'press' });
+    const options = [...host(fixture).querySelectorAll('[aria-label="Value with a rim"] option')];
+    expect(options.map((one) => one.textContent!.trim())).toEqual(['press', 'without a group', 'person']);
+    choose('Value with a rim', '');
+    expect(dispatched).toHaveBeenLastCalledWith(saved({ column: 'kind', value: '' }));
+  });
+
+  it('says when no node stands out', async () => {
+    const { fixture } = await settings({ column: 'degree', value: null }, []);
+    expect(text(fixture, '[role=status]')).toContain('No node stands out');
+  });
+});

@@ -1,0 +1,75 @@
+import { ChangeDetectionStrategy, Component, computed } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { codesOf, groupName } from '../groups/grouping';
+import { describing } from './describing';
+
+/** Values of a category that can be chosen at most: the largest. */
+const LISTED = 100;
+
+/** Round which nodes there is a dark rim. */
+@Component({
+  selector: 'pt-rim-settings',
+  imports: [FormsModule],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  styleUrl: './settings.scss',
+  template: `
+    @let rim = map.description().shape.rim;
+    <label
+      >rim by
+      <select class="box" aria-label="Rim by" [ngModel]="rim?.column ?? ''" (ngModelChange)="choose($event)">
+        <option value="">nothing</option>
+        <optgroup label="thicker the higher">
+          @for (c of map.numberColumns(); track c.name) {
+            <option [value]="c.name">{{ c.title }}</option>
+          }
+        </optgroup>
+        @if (map.groupColumns().length > 0) {
+          <optgroup label="round those of one value">
+            @for (c of map.groupColumns(); track c.name) {
+              <option [value]="c.name">{{ c.title }}</option>
+            }
+          </optgroup>
+        }
+      </select></label
+    >
+    @if (rim && rim.value !== null) {
+      <label
+        >round those with
+        <select
+          class="box"
+          aria-label="Value with a rim"
+          [ngModel]="rim.value"
+          (ngModelChange)="map.set('shape', { rim: { column: rim.column, value: $event } })"
+        >
+          @for (one of values(); track one) {
+            <option [value]="one">{{ nameOf(one) }}</option>
+          }
+        </select></label
+      >
+    }
+    @if (rim && isEven()) {
+      <p class="how" role="status">No node stands out: all have the same value, or none.</p>
+    }
+  `,
+})
+export class RimSettings {
+  protected readonly map = describing();
+  protected readonly nameOf = groupName;
+  protected readonly values = computed(() => {
+    const column = this.map.description().shape.rim?.column;
+    return column === undefined ? [] : this.valuesOf(column);
+  });
+  protected readonly isEven = computed(() => this.map.session.prepared()?.rimGroups.length === 0);
+
+  protected choose(column: string): void {
+    const isCategory = this.map.groupColumns().some(({ name }) => name === column);
+    const value = isCategory ? (this.valuesOf(column)[0] ?? '') : null;
+    this.map.set('shape', { rim: column === '' ? null : { column, value } });
+  }
+
+  /** The largest groups first. */
+  private valuesOf(column: string): readonly string[] {
+    const data = this.map.session.data();
+    return data && column in data.nodes ? codesOf(data, column).names.slice(0, LISTED) : [];
+  }
+}
