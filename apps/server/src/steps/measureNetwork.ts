@@ -1,4 +1,11 @@
-import { basicMeasures, betweennessPlan, formatCount, type Graph, graphOf } from '@pebble/core';
+import {
+  basicMeasures,
+  betweennessPlan,
+  communitiesPhrase,
+  formatCount,
+  type Graph,
+  graphOf,
+} from '@pebble/core';
 import { findNetwork } from '../db/networks';
 import { readTable, writeTable } from '../files/tables';
 import { betweennessInThreads } from '../measuring/betweennessInThreads';
@@ -46,7 +53,7 @@ export const measureNetwork: StepDefinition<'measure-network', Measured> = {
         ? 'exactly (Brandes 2001)'
         : `from ${formatCount(result.pivots)} sampled start nodes (Brandes & Pich 2007)`;
     return (
-      `${result.communities} communities were found by the Louvain method (Blondel et al. 2008; resolution ${settings.resolution}, best of ` +
+      `${communitiesPhrase(result)} were found by the Louvain method (Blondel et al. 2008; resolution ${settings.resolution}, best of ` +
       `${settings.runs} runs, seed ${settings.seed}; modularity ${result.modularity.toFixed(3)}); betweenness ${result.directed ? 'along the direction of ties ' : ''}was ` +
       `computed ${between}; the largest of ${formatCount(result.components)} weak components holds ${formatCount(result.largestComponent)} nodes.`
     );

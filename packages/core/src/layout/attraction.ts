@@ -6,7 +6,7 @@ import type { Places, Running } from './running';
 
 export interface AttractionSettings {
   seed: number;
-  /** Pull towards the middle; 0 for none. */
+  /** Pull towards the middle, which grows with the distance from it; 0 for none. */
   gravity: number;
   /** Strength of the push between nodes. */
   repulsion: number;
@@ -27,14 +27,16 @@ export interface AttractionSettings {
 /**
  * Arrangement by attraction along ties and repulsion between all nodes, with masses of degree + 1. Attraction grows with the
  * square root of the distance, if not asked otherwise, half way between the linear model and the one that sets communities furthest apart
- * (Noack 2009, Phys. Rev. E 79); forces, gravity and the speed of each node as in Jacomy et al. (2014), PLoS ONE 9,
- * e98679; repulsion by a quadtree. A tie of weight w pulls like its square root, so that one busy pair does not swallow the map.
+ * (Noack 2009, Phys. Rev. E 79); forces, the stronger of their two gravities and the speed of each node as in Jacomy et al. (2014),
+ * PLoS ONE 9, e98679; repulsion by a quadtree. A tie of weight w pulls like its square root, so that one busy pair does not swallow the map.
  * The graph is taken without direction and without self-loops. Same graph and seed: same positions, to the last bit.
  */
 export class Attraction implements Running {
   readonly x: Float64Array;
   readonly y: Float64Array;
   private readonly mass: Float64Array;
+  /** How much the middle pulls a node of mass 1 at distance 1. */
+  private readonly middle: number;
   private readonly from: Uint32Array;
   private readonly to: Uint32Array;
   private readonly pull: Float64Array;
@@ -53,6 +55,7 @@ export class Attraction implements Running {
     private readonly settings: AttractionSettings,
   ) {
     const n = graph.nodeCount;
+    this.middle = settings.gravity * GRAVITY[settings.apart ?? 'usual'];
     const rows = withoutSelfLoops(neighbourRows(graph));
     this.mass = new Float64Array(n);
     this.from = new Uint32Array(rows.neighbour.length / 2);
@@ -115,7 +118,7 @@ export class Attraction implements Running {
       attraction += pull[e] * distance * this.along(distance);
     }
     for (let v = 0; v < x.length; v++) {
-      gravity += settings.gravity * mass[v] * Math.sqrt(x[v] * x[v] + y[v] * y[v]);
+      gravity += this.middle * mass[v] * (x[v] * x[v] + y[v] * y[v]);
       all += mass[v];
       squares += mass[v] * mass[v];
     }
@@ -126,7 +129,7 @@ export class Attraction implements Running {
     let [low, high] = [1e-6, 1e6];
     for (let i = 0; i < 100; i++) {
       const middle = Math.sqrt(low * high);
-      if (attraction * powered(middle) + gravity * middle < repulsion) low = middle;
+      if (attraction * powered(middle) + gravity * middle * middle < repulsion) low = middle;
       else high = middle;
     }
     for (let v = 0; v < x.length; v++) {
@@ -190,8 +193,7 @@ export class Attraction implements Running {
   private pullToMiddle(): void {
     const { x, y, mass, forceX, forceY } = this;
     for (let v = 0; v < x.length; v++) {
-      const distance = Math.sqrt(x[v] * x[v] + y[v] * y[v]) + 1e-9;
-      const f = (this.settings.gravity * mass[v]) / distance;
+      const f = this.middle * mass[v];
       forceX[v] -= f * x[v];
       forceY[v] -= f * y[v];
     }
@@ -261,6 +263,9 @@ function strength(weight: number, influence: 'none' | 'root' | 'whole'): number 
 
 /** Keeps the pull of a tie of middling length as strong as in the linear model. */
 const ROOT_LENGTH = 4;
+
+/** How much a gravity of 1 pulls a node of mass 1 at distance 1; less where ties pull less over large distances. */
+const GRAVITY = { little: 0.05, usual: 0.03, far: 0.002 };
 
 /** At rest when the mean move is below this share of the mean distance from the middle. */
 const REST = 0.0012;

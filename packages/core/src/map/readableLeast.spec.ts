@@ -18,6 +18,18 @@ describe('readableLeast', () => {
     expect(small.filter((one) => one >= least)).toHaveLength(40);
   });
 
+  it('is a round number where that costs few ties', () => {
+    // 1,000 weights from 0.07 on, which part after the sixth digit alone.
+    const weight = Array.from({ length: 1000 }, (_, e) => 0.07 + e / 100_003);
+    const least = readableLeast(weight, 10);
+    expect(String(least).length).toBeLessThanOrEqual('0.0797'.length);
+    const shown = weight.filter((one) => one >= least).length;
+    expect(shown).toBeGreaterThanOrEqual(36);
+    expect(shown).toBeLessThanOrEqual(40);
+    // Ties of weight 0 are no ties to be shown.
+    expect(readableLeast([...new Array<number>(190).fill(0), ...new Array<number>(10).fill(2)], 10)).toBe(2);
+  });
+
   it('is 0 where weights do not tell ties apart', () => {
     expect(readableLeast(new Array<number>(500).fill(2), 10)).toBe(0);
   });

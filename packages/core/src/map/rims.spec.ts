@@ -11,7 +11,7 @@ const network: MapNetwork = {
   nodes: {
     handle: ['a', 'b', 'c', 'd', 'e', 'f'],
     kind: ['press', 'press', 'person', 'person', 'person', ''],
-    messages: Float64Array.of(0, 10, 20, 30, 40, NaN),
+    messages: Float64Array.of(0, 5, 20, 30, 40, NaN),
     community: Uint32Array.of(1, 1, 1, 2, 2, 2),
     inDegree: Uint32Array.of(1, 1, 1, 1, 1, 1),
     betweenness: new Float64Array(6),
@@ -34,11 +34,11 @@ const painted = (column: string, theme: Theme = PAPER, scale = 1) =>
   });
 
 describe('rims', () => {
-  it('are thicker the higher a number is, by quarters of its range; the lowest quarter and nodes without a value have none', () => {
+  it('are thicker the higher a number is, by its root in four steps; the lowest and nodes without a value have none', () => {
     const { rims, rimGroups } = prepared('messages');
     expect([...rims!]).toEqual([0, 1, 2, 3, 3, 0]);
     expect(rimGroups).toEqual([
-      { name: 'from 10', width: RIM_WIDTHS[1], nodes: 1 },
+      { name: 'from 5', width: RIM_WIDTHS[1], nodes: 1 },
       { name: 'from 20', width: RIM_WIDTHS[2], nodes: 1 },
       { name: 'from 30', width: RIM_WIDTHS[3], nodes: 2 },
     ]);

@@ -18,8 +18,8 @@ export interface RimGroup {
 }
 
 /**
- * The rims of the shown nodes: thicker the higher a number is, in quarters of its range of which the lowest has none, or round those that
- * have one value of a category.
+ * The rims of the shown nodes: thicker the higher a number is, in four steps that grow like its root, of which the lowest has none, or
+ * round those that have one value of a category.
  */
 export function rimNodes(
   network: MapNetwork,
@@ -40,7 +40,7 @@ function byNumber(network: MapNetwork, nodes: Uint32Array, column: string): Retu
   if (most > least)
     for (const v of nodes) {
       const share = (value[v] - least) / (most - least);
-      rims[v] = share > 0 ? Math.min(classes - 1, Math.floor(share * classes)) : 0;
+      rims[v] = share > 0 ? Math.min(classes - 1, Math.floor(Math.sqrt(share) * classes)) : 0;
     }
   const rimGroups = RIM_WIDTHS.map((width, c) => {
     const inside = nodes.filter((v) => rims[v] === c);

@@ -5,6 +5,7 @@ import { neighbourRows, outRows, withoutSelfLoops, type Csr } from '../graph/csr
 import type { Graph } from '../graph/graph';
 import { betweenness, pivotsFor } from '../measure/betweenness';
 import { degrees } from '../measure/degree';
+import { counted } from '../weave/sentence';
 
 export interface BasicMeasures {
   /** New columns of the node table; component and community count from 1, the largest. */
@@ -16,6 +17,15 @@ export interface BasicMeasures {
   readonly modularity: number;
   /** Start nodes used for betweenness; null when it is exact. */
   readonly pivots: number | null;
+}
+
+/** How many communities there are; an isolate, which is one by itself, is no community to people. */
+export function communitiesPhrase({
+  communities,
+  isolates,
+}: Pick<BasicMeasures, 'communities' | 'isolates'>): string {
+  const beside = isolates > 0 ? ` beside ${counted(isolates, 'isolate')}` : '';
+  return `${counted(communities - isolates, 'community', 'communities')}${beside}`;
 }
 
 /** Along which rows betweenness goes, and from how many start nodes; all where it is left out. */

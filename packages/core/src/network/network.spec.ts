@@ -4,7 +4,7 @@ import Graphology from 'graphology';
 import { writeGraphml, escapeXml } from '../formats/writeGraphml';
 import { writeNodesCsv, writeTiesCsv } from '../formats/writeTables';
 import { randomTwin } from '../testing/known';
-import { basicMeasures } from './measure';
+import { basicMeasures, communitiesPhrase } from './measure';
 import { fromArrow, graphOf, numbersOf, toArrow, type TableColumns } from './tables';
 
 const nodes = {
@@ -91,6 +91,8 @@ describe('basicMeasures', () => {
       (phase) => void phases.add(phase),
     );
     expect(found).toMatchObject({ components: 3, largestComponent: 2, isolates: 2, pivots: null });
+    expect(communitiesPhrase(found)).toBe('1 community beside 2 isolates');
+    expect(communitiesPhrase({ communities: 1200, isolates: 0 })).toBe('1,200 communities');
     expect([...numbersOf(found.columns, 'component')]).toEqual([1, 1, 2, 3]);
     expect([...phases]).toEqual(['Betweenness', 'Degrees and components', 'Communities']);
   });

@@ -13,6 +13,7 @@ import { DecimalPipe } from '@angular/common';
 import { Router, RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { wholeShown } from '@pebble/contract';
+import { communitiesPhrase } from '@pebble/core';
 import { MapActions } from '../store/map.actions';
 import { mapEditing } from '../store/map.reducer';
 import { work } from '../store/work.reducer';
@@ -118,7 +119,11 @@ export class MapScreen {
     const between = measures['exact']
       ? 'betweenness exact'
       : `betweenness from ${measures['pivots']} sampled starts`;
-    return `modularity ${Number(measures['modularity']).toFixed(2)} · ${measures['communities']} communities (Louvain) · ${between}`;
+    const found = communitiesPhrase({
+      communities: Number(measures['communities']),
+      isolates: Number(measures['isolates']),
+    });
+    return `modularity ${Number(measures['modularity']).toFixed(2)} · ${found} (Louvain) · ${between}`;
   });
 
   constructor() {
