@@ -125,6 +125,8 @@ export type Note = z.infer<typeof Note>;
 /** A thick soft line that a hand drew round or over nodes. */
 export const Stroke = z.object({
   title: z.string().max(100),
+  /** Some words below the title. */
+  note: z.string().max(300).optional(),
   /** In units of the map. */
   width: z.number().positive().max(10_000),
   /** Each by the node near which it lies, and how far from its middle, in units of the map. */
@@ -183,6 +185,8 @@ export const MapDescription = z.object({
     /** Height of the letters in pixels at scale 1. */
     fontSize: z.number().min(6).max(48),
     face: z.enum(['sans', 'serif']).default('sans'),
+    /** Which names are bold: the first in rank, all, or none. */
+    bold: z.enum(['first', 'all', 'none']).default('first'),
     /** Whether letters grow with the size of the node. */
     grow: z.boolean().default(false),
     length: z.enum(['full', 'short', 'two lines']).default('full'),
@@ -229,15 +233,23 @@ export const MapDescription = z.object({
       form: z.enum(['whole', 'dense']).default('whole'),
       /** Titles by the value of the category. */
       titles: z.record(z.string(), z.string().max(100)),
+      /** Some words below the title, by the value of the category. */
+      notes: z.record(z.string(), z.string().max(300)).default({}),
       /** Outlines round chosen nodes. */
       own: z
-        .array(z.object({ title: z.string().max(100), nodes: z.array(z.int().min(0)).min(1).max(100_000) }))
+        .array(
+          z.object({
+            title: z.string().max(100),
+            note: z.string().max(300).optional(),
+            nodes: z.array(z.int().min(0)).min(1).max(100_000),
+          }),
+        )
         .max(40)
         .default([]),
       /** Lines drawn by hand. */
       strokes: z.array(Stroke).max(40).default([]),
     })
-    .default({ column: null, least: 10, form: 'whole', titles: {}, own: [], strokes: [] }),
+    .default({ column: null, least: 10, form: 'whole', titles: {}, notes: {}, own: [], strokes: [] }),
   notes: z.array(Note).max(60).default([]),
   legend: Legend.prefault({}),
   /** Nodes that stay where they are when the map is arranged again. */
@@ -264,6 +276,7 @@ export const defaultMap: MapDescription = {
     column: 'betweenness',
     fontSize: 12,
     face: 'sans',
+    bold: 'first',
     grow: false,
     length: 'full',
     ink: 'ink',
@@ -283,7 +296,7 @@ export const defaultMap: MapDescription = {
     width: 'by weight',
     strength: 1,
   },
-  regions: { column: null, least: 10, form: 'whole', titles: {}, own: [], strokes: [] },
+  regions: { column: null, least: 10, form: 'whole', titles: {}, notes: {}, own: [], strokes: [] },
   notes: [],
   legend: { corner: 'lower left', without: [], headings: {}, names: {} },
   held: [],

@@ -55,6 +55,7 @@ export function withColumns(
       ...regions,
       column: orNothing(regions.column),
       titles: regions.column !== null && given.has(regions.column) ? regions.titles : {},
+      notes: regions.column !== null && given.has(regions.column) ? regions.notes : {},
     },
     legend: { ...legend, names: sameGroups ? legend.names : {} },
     show: { ...show, where: filter(show.where) },

@@ -9,6 +9,7 @@ import { prepareMap } from './prepare';
 import { CORNERS } from './shapes';
 import { rangeOf } from './sizes';
 import { toScreen } from './buildScene';
+import { boxBehind } from './scene';
 
 /** Two groups of four, each a square, with one tie between them; one node far away. */
 const network: MapNetwork = {
@@ -212,6 +213,31 @@ describe('regions', () => {
     expect(texts.at(-1)).toMatchObject({ text: 'The quay', face: 'serifBold' });
   });
 
+  it('can have a note below the title, in lines, that covers no other', () => {
+    const note = 'Shops that open late, and those who write of them; few of these answer anyone else.';
+    const groups = { '1': note, '2': note };
+    const words = regions({ titles: { '1': 'The quay', '2': 'The hill' }, notes: groups }).texts.filter(
+      ({ face, text }) => face === 'serif' || text.startsWith('The '),
+    );
+    const [title, ...lines] = words.slice(0, words.length / 2);
+    expect([title.text, lines.map(({ text }) => text).join(' ')]).toEqual(['The quay', note]);
+    expect(lines.length).toBeGreaterThan(1);
+    words.forEach(
+      (one, i) => i > 0 && i !== words.length / 2 && expect(one.y).toBeGreaterThan(words[i - 1].y),
+    );
+    const boxes = words.map(boxBehind);
+    boxes.forEach((a, i) =>
+      boxes.slice(i + 1).forEach((b) => {
+        const apart = a.right < b.left || b.right < a.left || a.bottom <= b.top + 3 || b.bottom <= a.top + 3;
+        expect(apart).toBe(true);
+      }),
+    );
+    // A note needs no title.
+    expect(regions({ notes: { '2': 'Alone' } }).texts.at(-1)).toMatchObject({ text: 'Alone', face: 'serif' });
+    const own = [{ title: '', note: 'Chosen', nodes: [0, 1] }];
+    expect(regions({ column: null, own }).texts.at(-1)).toMatchObject({ text: 'Chosen' });
+  });
+
   it('go round where a group lies densely, and not round one that is scattered', () => {
     const dense = regions({ form: 'dense' }).regions;
     expect(dense).toHaveLength(2);
@@ -245,6 +271,10 @@ describe('names', () => {
     expect([first.text, second.text]).toEqual(['a very long', 'name of a']);
     expect(second.y).toBeGreaterThan(first.y);
     expect(names({ face: 'serif' })[0].face).toBe('serifBold');
+    expect(names({ bold: 'none' }).map(({ face }) => face)).toEqual(['plain', 'plain', 'plain']);
+    expect(names({ bold: 'all', face: 'serif', count: 9 }).every(({ face }) => face === 'serifBold')).toBe(
+      true,
+    );
     const grown = names({ grow: true }).map(({ size }) => size);
     expect(Math.max(...grown)).toBeGreaterThan(Math.min(...grown));
   });

@@ -23,7 +23,7 @@ export interface TextMarks {
 /** The names of the first nodes in rank, where they cover nothing and none of the places that are taken; those that were moved by hand stand where they were put. */
 export function buildNames(input: SceneInput, nodes: ScreenNodes, taken: readonly TextBox[]): TextMarks {
   const { map, size, theme, view } = input;
-  const { fontSize, face, grow, length } = map.description.names;
+  const { fontSize, face, bold, grow, length } = map.description.names;
   const largest = map.description.size.largest * nodeScale(view.scale);
   const faces: readonly [plain: Face, bold: Face] =
     face === 'serif' ? ['serif', 'serifBold'] : ['plain', 'bold'];
@@ -34,14 +34,16 @@ export function buildNames(input: SceneInput, nodes: ScreenNodes, taken: readonl
     const isFirst = picked || first.has(node);
     const own = grow ? fontSize * (0.75 + (0.9 * nodes.radius[node]) / Math.max(largest, 1)) : fontSize;
     const letters = isFirst && !grow ? own * 1.12 : own;
+    // What a reader picks stands out in any case.
+    const isBold = picked || bold === 'all' || (bold === 'first' && isFirst);
     return {
       node,
-      text: shortened(map.labels[node], picked ? 'full' : length, letters, faces[isFirst ? 1 : 0]),
+      text: shortened(map.labels[node], picked ? 'full' : length, letters, faces[isBold ? 1 : 0]),
       x: nodes.x[node],
       y: nodes.y[node],
       radius: nodes.radius[node] + (picked ? 4 : 0),
       size: letters,
-      face: faces[isFirst ? 1 : 0],
+      face: faces[isBold ? 1 : 0],
       always: picked,
       put: putOf(moved.get(node), nodes, view.scale),
     };

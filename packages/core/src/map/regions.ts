@@ -8,9 +8,9 @@ import { OTHER_COLOUR } from './palette';
 import type { PreparedMap } from './prepare';
 import { linesRoundStroke } from './strokes';
 import type { Region, TextMark } from './scene';
-import { textWidth } from './textWidth';
+import { textWidth, wrapText } from './textWidth';
 
-/** Regions with their titles. */
+/** Regions with their titles, and the notes below these. */
 export interface RegionMarks {
   readonly regions: Region[];
   readonly titles: TextMark[];
@@ -26,32 +26,40 @@ const FAR = 2.2;
 const SCATTERED = 0.04;
 const FILL = 0.11;
 const TITLE = 15;
+const NOTE = 12.5;
+const NOTE_LINE = 16;
+const NOTE_WIDTH = 200;
 const MOST = 40;
 
-/** Nodes that are outlined together. */
-interface Outlined {
+/** What is written at an outline; either may be empty. */
+interface Words {
   readonly title: string;
+  readonly note: string;
+}
+
+/** Nodes that are outlined together. */
+interface Outlined extends Words {
   readonly nodes: readonly number[];
 }
 
 /** Something outlined, as it is drawn. */
-interface Drawn {
-  readonly title: string;
+interface Drawn extends Words {
   readonly lines: readonly Float32Array[];
   readonly colour: string;
 }
 
 /**
- * Soft outlines round the groups of a column and round nodes that were chosen, and lines drawn by hand. Titles stand at
- * the top of the outline, where they cover no other title.
+ * Soft outlines round the groups of a column and round nodes that were chosen, and lines drawn by hand. Titles and notes
+ * stand at the top of the outline, where they cover no others.
  */
 export function buildRegions(input: SceneInput, nodes: ScreenNodes): RegionMarks {
-  const { map, theme, view, size } = input;
+  const { map, view } = input;
   const marks: RegionMarks = { regions: [], titles: [] };
   const room = ROOM * Math.max(0.5, Math.min(1.5, view.scale));
-  const taken: { x: number; y: number; width: number }[] = [];
-  const round = ({ title, nodes: inside }: Outlined): Drawn => ({
+  const taken: Box[] = [];
+  const round = ({ title, note, nodes: inside }: Outlined): Drawn => ({
     title,
+    note,
     lines: linesRound(inside, nodes, room, map.description.regions.form),
     colour: commonColour(inside, map.colour, map.colours),
   });
@@ -59,34 +67,54 @@ export function buildRegions(input: SceneInput, nodes: ScreenNodes): RegionMarks
     ...[...groupOutlines(map, nodes), ...ownOutlines(map)].map(round),
     ...drawnStrokes(input, nodes),
   ];
-  for (const { title, lines, colour } of drawn) {
-    marks.regions.push({
-      fill: colour,
-      alpha: FILL,
-      stroke: colour,
-      lines,
-    });
-    if (!title) continue;
-    const top = highestOf(lines[0]);
-    const width = textWidth(title, TITLE, 'serifBold');
-    const x = Math.max(width / 2 + 6, Math.min(size.width - width / 2 - 6, top[0]));
-    let y = Math.max(TITLE + 4, top[1] - 6);
-    while (taken.some((t) => Math.abs(t.y - y) < TITLE + 3 && Math.abs(t.x - x) < (t.width + width) / 2))
-      y += TITLE + 4;
-    taken.push({ x, y, width });
-    marks.titles.push({
-      text: title,
+  for (const one of drawn) {
+    const { lines, colour } = one;
+    marks.regions.push({ fill: colour, alpha: FILL, stroke: colour, lines });
+    if (one.title || one.note) marks.titles.push(...wordsAbove(one, input, taken));
+  }
+  return marks;
+}
+
+/** A place that is taken, in pixels; x is its middle. */
+interface Box {
+  readonly x: number;
+  readonly top: number;
+  readonly width: number;
+  readonly height: number;
+}
+
+/** The title of an outline, and its note below it in lines of a bearable length: above the outline, or farther down where others stand there. */
+function wordsAbove({ title, note, lines }: Drawn, { theme, size }: SceneInput, taken: Box[]): TextMark[] {
+  const rows = [
+    ...(title ? [{ text: title, size: TITLE, face: 'serifBold' as const, height: TITLE + 3 }] : []),
+    ...wrapText(note, NOTE, 'serif', NOTE_WIDTH)
+      .filter((text) => text !== '')
+      .map((text) => ({ text, size: NOTE, face: 'serif' as const, height: NOTE_LINE })),
+  ];
+  const width = Math.max(...rows.map((row) => textWidth(row.text, row.size, row.face)));
+  const height = rows.reduce((sum, row) => sum + row.height, 0);
+  const [atX, atY] = highestOf(lines[0]);
+  const x = Math.max(width / 2 + 6, Math.min(size.width - width / 2 - 6, atX));
+  let top = Math.max(4, atY - 3 - height);
+  const covers = (box: Box): boolean =>
+    top < box.top + box.height && box.top < top + height && Math.abs(box.x - x) < (box.width + width) / 2;
+  while (taken.some(covers)) top += TITLE + 4;
+  taken.push({ x, top, width, height });
+  let y = top;
+  return rows.map((row) => {
+    y += row.height;
+    return {
+      text: row.text,
       x,
-      y,
-      size: TITLE,
-      face: 'serifBold',
-      anchor: 'middle',
+      y: y - 3,
+      size: row.size,
+      face: row.face,
+      anchor: 'middle' as const,
       fill: theme.ink,
       halo: theme.ground,
       alpha: 1,
-    });
-  }
-  return marks;
+    };
+  });
 }
 
 /** Lines drawn by hand. */
@@ -94,6 +122,7 @@ function drawnStrokes({ map, view }: SceneInput, nodes: ScreenNodes): Drawn[] {
   return map.description.regions.strokes
     .map((stroke) => ({
       title: stroke.title,
+      note: stroke.note ?? '',
       lines: linesRoundStroke(stroke, nodes, view.scale),
       colour: strokeColour(map, stroke),
     }))
@@ -107,7 +136,7 @@ export function strokeColour({ colour, colours }: PreparedMap, { points }: Strok
 
 /** The groups of the column that are large enough; single nodes far from the rest of their group are left outside. */
 function groupOutlines(map: PreparedMap, nodes: ScreenNodes): Outlined[] {
-  const { column, least, titles, form } = map.description.regions;
+  const { column, least, titles, notes, form } = map.description.regions;
   if (column === null || !(column in map.network.nodes)) return [];
   const { of, names } = groupCodes(map.network.nodes[column]);
   const members: number[][] = names.map(() => []);
@@ -116,7 +145,7 @@ function groupOutlines(map: PreparedMap, nodes: ScreenNodes): Outlined[] {
     .map((all, g) => ({ name: names[g], all, inside: form === 'whole' ? near(all, nodes) : all }))
     .filter(({ name, all, inside }) => name !== '' && all.length >= least && inside.length > 1)
     .slice(0, MOST)
-    .map(({ name, inside }) => ({ title: titles[name] ?? '', nodes: inside }));
+    .map(({ name, inside }) => ({ title: titles[name] ?? '', note: notes[name] ?? '', nodes: inside }));
 }
 
 /** Outlines round chosen nodes, as far as these are shown. */
@@ -125,7 +154,7 @@ function ownOutlines(map: PreparedMap): Outlined[] {
   if (own.length === 0) return [];
   const shown = new Set(map.nodes);
   return own
-    .map(({ title, nodes }) => ({ title, nodes: nodes.filter((v) => shown.has(v)) }))
+    .map(({ title, note = '', nodes }) => ({ title, note, nodes: nodes.filter((v) => shown.has(v)) }))
     .filter(({ nodes }) => nodes.length > 0);
 }
 

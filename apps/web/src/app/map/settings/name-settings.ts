@@ -47,6 +47,14 @@ import { clamp, describing } from './describing';
       </select></label
     >
     <label
+      >bold
+      <select class="box" aria-label="Bold names" [ngModel]="names.bold" (ngModelChange)="map.set('names', { bold: $event })">
+        <option value="first">the first five</option>
+        <option value="all">all</option>
+        <option value="none">none</option>
+      </select></label
+    >
+    <label
       ><input type="checkbox" [ngModel]="names.grow" (ngModelChange)="map.set('names', { grow: $event })" />
       grow with the size of the node</label
     >

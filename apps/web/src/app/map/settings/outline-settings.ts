@@ -22,7 +22,7 @@ const LISTED = 20;
         class="box"
         aria-label="Outlines round"
         [ngModel]="d.column"
-        (ngModelChange)="map.set('regions', { column: $event, titles: {} })"
+        (ngModelChange)="map.set('regions', { column: $event, titles: {}, notes: {} })"
       >
         <option [ngValue]="null">no groups</option>
         @for (c of map.groupColumns(); track c.name) {
@@ -65,6 +65,16 @@ const LISTED = 20;
             (written)="setTitle(one.name, $event)"
             >{{ one.nodes.toLocaleString('en') }}</pt-words-field
           >
+          @if (d.titles[one.name] || d.notes[one.name]) {
+            <pt-words-field
+              class="note"
+              [label]="'Note of ' + one.name"
+              usual="a note below the title"
+              [longest]="300"
+              [words]="d.notes[one.name] || ''"
+              (written)="setNote(one.name, $event)"
+            />
+          }
         }
       </div>
       <p>
@@ -90,11 +100,21 @@ const LISTED = 20;
           [label]="one.label"
           [usual]="one.usual"
           [words]="one.title"
-          (written)="setTitleOf(one.list, one.at, $event)"
+          (written)="change(one.list, one.at, { title: $event })"
           >{{ one.lead }}</pt-words-field
         >
         <button class="btn plain" (click)="remove(one.list, one.at)">take away</button>
       </div>
+      @if (one.title || one.note) {
+        <pt-words-field
+          class="note"
+          [label]="one.noteLabel"
+          usual="a note below the title"
+          [longest]="300"
+          [words]="one.note"
+          (written)="change(one.list, one.at, { note: $event })"
+        />
+      }
     }
     <p><button class="btn plain" (click)="draw()">Draw one by hand</button></p>
     @if (d.own.length === 0) {
@@ -106,6 +126,10 @@ const LISTED = 20;
       display: flex;
       align-items: center;
       gap: 8px;
+    }
+    .note {
+      display: block;
+      padding-left: 30px;
     }
   `,
 })
@@ -138,21 +162,25 @@ export class OutlineSettings {
   protected readonly byHand = computed(() => {
     const { own, strokes } = this.map.description().regions;
     return [
-      ...own.map(({ title, nodes }, at) => ({
+      ...own.map(({ title, note = '', nodes }, at) => ({
         list: 'own' as const,
         at,
         title,
+        note,
         lead: nodes.length.toLocaleString('en'),
         label: 'Title of chosen nodes',
         usual: 'title of chosen nodes',
+        noteLabel: 'Note of chosen nodes',
       })),
-      ...strokes.map(({ title }, at) => ({
+      ...strokes.map(({ title, note = '' }, at) => ({
         list: 'strokes' as const,
         at,
         title,
+        note,
         lead: 'drawn',
         label: 'Title of a drawn line',
         usual: 'title of the line',
+        noteLabel: 'Note of a drawn line',
       })),
     ];
   });
@@ -164,6 +192,11 @@ export class OutlineSettings {
   protected setTitle(name: string, title: string): void {
     const { [name]: _before, ...others } = this.map.description().regions.titles;
     this.map.set('regions', { titles: title ? { ...others, [name]: title } : others });
+  }
+
+  protected setNote(name: string, note: string): void {
+    const { [name]: _before, ...others } = this.map.description().regions.notes;
+    this.map.set('regions', { notes: note ? { ...others, [name]: note } : others });
   }
 
   protected suggest(): void {
@@ -190,10 +223,14 @@ export class OutlineSettings {
     this.left.emit();
   }
 
-  /** Gives one of the chosen nodes' outlines, or of the drawn lines, a title. */
-  protected setTitleOf(list: 'own' | 'strokes', at: number, title: string): void {
+  /** Gives one of the chosen nodes' outlines, or of the drawn lines, a title or a note. */
+  protected change(
+    list: 'own' | 'strokes',
+    at: number,
+    words: { readonly title: string } | { readonly note: string },
+  ): void {
     const before = this.map.description().regions[list];
-    const named = before.map((one, i) => (i === at ? { ...one, title } : one));
+    const named = before.map((one, i) => (i === at ? { ...one, ...words } : one));
     this.map.set('regions', { [list]: named });
   }
 

@@ -12,7 +12,7 @@ import { FormsModule } from '@angular/forms';
       ><ng-content />
       <input
         class="box wide"
-        maxlength="100"
+        [attr.maxlength]="longest()"
         [attr.aria-label]="label()"
         [placeholder]="usual()"
         [ngModel]="words()"
@@ -33,6 +33,8 @@ export class WordsField {
   readonly label = input.required<string>();
   readonly usual = input('');
   readonly words = input('');
+  /** Signs that can be written at most. */
+  readonly longest = input(100);
   /** What was written, without blanks at its ends; empty for the usual words. */
   readonly written = output<string>();
 }
