@@ -70,6 +70,7 @@ export * from './map/textWidth';
 export * from './map/view';
 export * from './map/strokes';
 export * from './map/tieRaster';
+export * from './map/tieWidths';
 export * from './map/moments';
 export * from './map/nodePictures';
 export * from './map/pictureNames';

@@ -1,6 +1,6 @@
 import { writeFileSync } from 'node:fs';
 import type { ColumnInfo } from '@pebble/contract';
-import { counted, formatCount, looksLikeCategory } from '@pebble/core';
+import { counted, looksLikeCategory } from '@pebble/core';
 import type { FoundNetwork } from '@pebble/core/files';
 import { skippedPath } from '../files/places';
 import { readNetworkFile } from '../intake/readNetworkFile';
@@ -63,7 +63,7 @@ export const importNetwork: StepDefinition<'import-network', NetworkReport> = {
     if (!report) return `A network was to be taken from ${file}.`;
     const direction = report.directed ? 'directed' : 'undirected';
     const parts = [
-      `A network of ${formatCount(report.nodes)} nodes and ${formatCount(report.edges)} ${direction} ties was taken from ${file}${nodes && nodes.file !== file ? ` and ${nodes.file}` : ''}`,
+      `A network of ${counted(report.nodes, 'node')} and ${counted(report.edges, `${direction} tie`)} was taken from ${file}${nodes && nodes.file !== file ? ` and ${nodes.file}` : ''}`,
     ];
     if (report.skipped > 0)
       parts.push(

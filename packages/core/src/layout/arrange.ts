@@ -34,6 +34,8 @@ export interface Arrangement {
 
 /** The size of picture that an arrangement aims to fill when its nodes leave enough ground. */
 const REFERENCE = { width: 980, height: 660 };
+/** A few nodes do not fill it: they have so many pixels each along its longer side. */
+const ROOMY = 120;
 /** Share of the ground that nodes may cover. */
 const COVER = 0.2;
 const PART_GAP = 16;
@@ -247,7 +249,8 @@ function sizePart(
   const area = Math.max(box.width * box.height, 1e-9);
   let scale = Math.sqrt(room / area);
   if (main) {
-    scale = Math.max(scale, Math.min(REFERENCE.width / box.width, REFERENCE.height / box.height));
+    const most = (node.length * ROOMY) / Math.max(box.width, box.height, 1e-9);
+    scale = Math.max(scale, Math.min(REFERENCE.width / box.width, REFERENCE.height / box.height, most));
     // A long, thin part lies across the picture rather than down it.
     if (settings.turn && box.height > box.width * 1.2) turn(x, y);
   } else {

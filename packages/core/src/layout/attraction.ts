@@ -28,7 +28,8 @@ export interface AttractionSettings {
  * Arrangement by attraction along ties and repulsion between all nodes, with masses of degree + 1. Attraction grows with the
  * square root of the distance, if not asked otherwise, half way between the linear model and the one that sets communities furthest apart
  * (Noack 2009, Phys. Rev. E 79); forces, the stronger of their two gravities and the speed of each node as in Jacomy et al. (2014),
- * PLoS ONE 9, e98679; repulsion by a quadtree. A tie of weight w pulls like its square root, so that one busy pair does not swallow the map.
+ * PLoS ONE 9, e98679; repulsion by a quadtree. A tie of weight w pulls like its square root beside the mean of all, and neither very much nor nearly
+ * nothing, so that one busy pair does not swallow the map and shares pull like counts.
  * The graph is taken without direction and without self-loops. Same graph and seed: same positions, to the last bit.
  */
 export class Attraction implements Running {
@@ -68,9 +69,10 @@ export class Attraction implements Running {
         if (rows.neighbour[i] < v) continue;
         this.from[e] = v;
         this.to[e] = rows.neighbour[i];
-        this.pull[e++] = strength(rows.weight[i], settings.weights ?? 'root');
+        this.pull[e++] = rows.weight[i];
       }
     }
+    this.weigh(settings.weights ?? 'root');
     this.x = new Float64Array(n);
     this.y = new Float64Array(n);
     if (settings.hubs === 'rim') this.weakenHubs();
@@ -148,6 +150,19 @@ export class Attraction implements Running {
         return ROOT_LENGTH * ROOT_LENGTH;
       default:
         return ROOT_LENGTH * Math.sqrt(distance);
+    }
+  }
+
+  /** Turns the weights of ties into how strongly they pull, 1 on average. */
+  private weigh(influence: 'none' | 'root' | 'whole'): void {
+    const { pull } = this;
+    if (influence === 'none') pull.fill(1);
+    if (influence === 'root') for (let e = 0; e < pull.length; e++) pull[e] = Math.sqrt(pull[e]);
+    const mean = pull.reduce((sum, one) => sum + one, 0) / pull.length;
+    if (!(mean > 0) || mean === Infinity) return;
+    for (let e = 0; e < pull.length; e++) {
+      const own = pull[e] / mean;
+      pull[e] = own < WEAKEST ? WEAKEST : own > STRONGEST ? STRONGEST : own;
     }
   }
 
@@ -250,16 +265,9 @@ export class Attraction implements Running {
   }
 }
 
-function strength(weight: number, influence: 'none' | 'root' | 'whole'): number {
-  switch (influence) {
-    case 'none':
-      return 1;
-    case 'root':
-      return Math.sqrt(weight);
-    case 'whole':
-      return weight;
-  }
-}
+/** How little and how much a tie pulls beside the mean of all. */
+const WEAKEST = 0.1;
+const STRONGEST = 10;
 
 /** Keeps the pull of a tie of middling length as strong as in the linear model. */
 const ROOT_LENGTH = 4;
@@ -268,4 +276,4 @@ const ROOT_LENGTH = 4;
 const GRAVITY = { little: 0.05, usual: 0.03, far: 0.002 };
 
 /** At rest when the mean move is below this share of the mean distance from the middle. */
-const REST = 0.0012;
+const REST = 0.0008;

@@ -39,6 +39,29 @@ describe('starting values', () => {
     expect(own.stress).toBeLessThan(0.05);
   });
 
+  it('let weights count wholly where nearly all are tied with all, which shows its groups', () => {
+    const n = 60;
+    const ends: [number[], number[], number[]] = [[], [], []];
+    for (let a = 0; a < n; a++)
+      for (let b = 0; b < a; b++) {
+        ends[0].push(a);
+        ends[1].push(b);
+        ends[2].push(a % 3 === b % 3 ? 0.6 : 0.1);
+      }
+    const graph = makeGraph(n, ends[0], ends[1], ends[2]);
+    const settings = startingValues(graph);
+    expect(settings.weights).toBe('whole');
+    const apart = (weights: LayoutSettings['weights']): number => {
+      const { x, y } = arrange(graph, new Float32Array(n).fill(4), { ...settings, weights });
+      const mean = (within: boolean): number => {
+        const pairs = ends[0].map((a, e) => [a, ends[1][e]]).filter(([a, b]) => (a % 3 === b % 3) === within);
+        return pairs.reduce((sum, [a, b]) => sum + Math.hypot(x[a] - x[b], y[a] - y[b]), 0) / pairs.length;
+      };
+      return mean(false) / mean(true);
+    };
+    expect(apart('whole')).toBeGreaterThan(apart('root'));
+  });
+
   it('ask for fewer rounds of a large network', () => {
     const n = 30_000;
     const ring = Array.from({ length: n }, (_, v) => v);

@@ -66,8 +66,9 @@ function rowsOf(section: LegendSection): number {
     case 'outlines':
       return section.lines.length;
     case 'ramp':
-    case 'widths':
       return 1;
+    case 'widths':
+      return placesInRows(section.widths).at(-1)?.row ?? 0;
     case 'sizes':
       return RINGS / LINE;
   }
@@ -75,6 +76,18 @@ function rowsOf(section: LegendSection): number {
 
 function heightOf(sections: readonly LegendSection[]): number {
   return sections.reduce((sum, section) => sum + (1 + rowsOf(section)) * LINE + GAP, -GAP);
+}
+
+/** Where widths of ties stand beside each other, from the left, in as many rows as they need; rows count from 1. */
+function placesInRows(widths: readonly { readonly label: string }[]): { x: number; row: number }[] {
+  let [x, row] = [0, 1];
+  return widths.map(({ label }) => {
+    const width = 18 + textWidth(label, SIZE, 'plain');
+    if (x > 0 && x + width > WIDTH) [x, row] = [0, row + 1];
+    const place = { x, row };
+    x += width + 12;
+    return place;
+  });
 }
 
 /** On a low picture there is no room for all groups: the last ones of the longest part stand together in a line. */
@@ -194,8 +207,10 @@ class LegendPen {
   widths(
     widths: readonly { readonly label: string; readonly width: number; readonly alpha: number }[],
   ): void {
-    let x = this.left;
-    for (const { label, width, alpha } of widths) {
+    const places = placesInRows(widths);
+    widths.forEach(({ label, width, alpha }, i) => {
+      if (i > 0 && places[i].row > places[i - 1].row) this.y += LINE;
+      const x = this.left + places[i].x;
       this.lines.push({
         stroke: this.theme.soft,
         alpha,
@@ -203,8 +218,7 @@ class LegendPen {
         points: Float32Array.of(x, this.y + 6, x + 14, this.y + 6),
       });
       this.write(label, x + 18);
-      x += 30 + textWidth(label, SIZE, 'plain');
-    }
+    });
     this.y += LINE;
   }
 

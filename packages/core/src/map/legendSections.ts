@@ -7,7 +7,8 @@ import type { PreparedMap } from './prepare';
 import { OTHER_COLOUR } from './palette';
 import { strokeColour } from './regions';
 import { isolated } from './textWidth';
-import { kindColours, OPACITIES, tieWidths, widthClass } from './ties';
+import { kindColours } from './ties';
+import { OPACITIES, widthClass, widthLabels, WIDTHS } from './tieWidths';
 
 /** A line that explains a colour, a shape or both. */
 export interface LegendGroup {
@@ -145,7 +146,7 @@ function widths(map: PreparedMap): LegendSection | null {
   if (isEven && !isCut) return null;
   const weight = numbersOf(map.network.edges, 'weight');
   const present = new Set<number>();
-  for (const e of map.drawn) present.add(widthClass(weight[e]));
+  for (const e of map.drawn) present.add(widthClass(weight[e], map.widthBounds));
   if (present.size < 2 && !isCut) return null;
   return {
     part: 'width',
@@ -153,10 +154,10 @@ function widths(map: PreparedMap): LegendSection | null {
     what: 'widths',
     widths: isEven
       ? []
-      : tieWidths
-          .map((one, i) => ({
-            label: one.label,
-            width: width === 'even' ? 1.6 : one.width,
+      : widthLabels(map.widthBounds)
+          .map((label, i) => ({
+            label,
+            width: width === 'even' ? 1.6 : WIDTHS[i],
             alpha: opacity === 'even' ? 1 : OPACITIES[i] / Math.max(...OPACITIES),
           }))
           .filter((_, i) => present.has(i)),

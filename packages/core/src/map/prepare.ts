@@ -14,6 +14,7 @@ import { rimNodes, type RimGroup } from './rims';
 import { shapeNodes, type ShapeGroup } from './shapes';
 import { sizeNodes } from './sizes';
 import { fitting, shownPart } from './shown';
+import { widthBounds, type WidthBounds } from './tieWidths';
 
 /** Everything about a map that depends on its description and not on where one looks. */
 export interface PreparedMap {
@@ -55,6 +56,8 @@ export interface PreparedMap {
   readonly tieKinds: TieKinds | null;
   /** 1 for a tie beside which runs one the other way, by tie; null where they are not drawn apart. */
   readonly twoWay: Uint8Array | null;
+  /** What weights make ties wider: those of the whole network, so that a tie keeps its width whatever is shown. */
+  readonly widthBounds: WidthBounds;
   readonly sizeRange: readonly [number, number];
   /** Shown nodes in the order in which they are painted: the smaller over the larger. */
   readonly paintOrder: Uint32Array;
@@ -81,6 +84,7 @@ export function prepareMap(whole: MapNetwork, description: MapDescription): Prep
     description,
     nodes,
     edges,
+    widthBounds: widthBounds(numbersOf(whole.edges, 'weight')),
     drawn: drawnTies(edges, numbersOf(network.edges, 'weight')),
     directed: isDirected(network),
     labels,

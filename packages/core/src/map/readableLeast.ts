@@ -13,7 +13,10 @@ export function readableLeast(weight: ArrayLike<number>, nodes: number): number 
   const ties = weight.length;
   if (ties <= DENSE * nodes) return 0;
   const falling = Float64Array.from(weight).sort().reverse();
-  const most = READABLE * nodes;
+  const usual = READABLE * nodes;
+  // Of the strongest ties more can weigh the same, though not so many that they are a ball of hair themselves.
+  const same = falling.findIndex((one) => one < falling[0]);
+  const most = same > usual && same <= DENSE * nodes ? same : usual;
   // Ties as strong as the first one that would be too many are left out with it.
   const least = falling.findLast((one, i) => i < most && one > falling[most]);
   if (least === undefined) return 0;

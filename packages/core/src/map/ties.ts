@@ -4,16 +4,8 @@ import type { ScreenNodes } from './screenNodes';
 import { FURTHER_COLOURS, mixed, OTHER_COLOUR } from './palette';
 import type { CurveBatch, LineBatch, TriangleBatch } from './scene';
 import { mostCurves, routesOf, wayOfTie, type Route } from './tieRoutes';
+import { OPACITIES, widthClass, WIDTHS } from './tieWidths';
 
-/** Widths of ties at scale 1 by weight: 1, 2 to 3, 4 to 9, 10 and more. */
-const WIDTHS = [0.65, 1.0, 1.6, 2.5];
-/** The widths with the weights that they stand for. */
-export const tieWidths = ['1', '2 to 3', '4 to 9', '10 and more'].map((label, i) => ({
-  label,
-  width: WIDTHS[i],
-}));
-/** How strongly ties of the widths are drawn where the weaker are paler. */
-export const OPACITIES = [0.4, 0.7, 1.15, 1.8];
 /** Room between the two directions of a pair, in pixels, beside their width. */
 const APART = 1.4;
 /** A tie that is shorter on the screen, in pixels, is drawn straight: its bend would be less than a pixel. */
@@ -53,7 +45,7 @@ export function buildTies(input: SceneInput, nodes: ScreenNodes): TieMarks {
   const own = strokes.length * WIDTHS.length;
   const sorted = sortByPen(map.drawn, 2 * own + WIDTHS.length, (e) => {
     if (!touchesView(e, ends, input)) return -1;
-    const width = byWeight ? widthClass(weight[e]) : 0;
+    const width = byWeight ? widthClass(weight[e], map.widthBounds) : 0;
     if (focus?.edges.has(e)) return 2 * own + width;
     if (ties.shown === 'of selection') return -1;
     return (isPale(e) ? 0 : own) + strokeOf(e) * WIDTHS.length + width;
@@ -174,13 +166,6 @@ function draw(
 /** Ties grow a little with the map. */
 export function grownWidth(scale: number): number {
   return Math.max(0.7, Math.min(1.6, Math.sqrt(scale)));
-}
-
-/** The width of a tie, by its place among the widths. */
-export function widthClass(weight: number): number {
-  if (weight < 2) return 0;
-  if (weight < 4) return 1;
-  return weight < 10 ? 2 : 3;
 }
 
 function touchesView(e: number, { source, target, nodes: { x, y } }: Ends, { size }: SceneInput): boolean {

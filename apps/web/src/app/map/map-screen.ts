@@ -13,7 +13,7 @@ import { DecimalPipe } from '@angular/common';
 import { Router, RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { wholeShown } from '@pebble/contract';
-import { communitiesPhrase } from '@pebble/core';
+import { counted } from '@pebble/core';
 import { MapActions } from '../store/map.actions';
 import { mapEditing } from '../store/map.reducer';
 import { work } from '../store/work.reducer';
@@ -119,10 +119,8 @@ export class MapScreen {
     const between = measures['exact']
       ? 'betweenness exact'
       : `betweenness from ${measures['pivots']} sampled starts`;
-    const found = communitiesPhrase({
-      communities: Number(measures['communities']),
-      isolates: Number(measures['isolates']),
-    });
+    const [communities, isolates] = [Number(measures['communities']), Number(measures['isolates'])];
+    const found = counted(communities - isolates, 'community', 'communities');
     return `modularity ${Number(measures['modularity']).toFixed(2)} · ${found} (Louvain) · ${between}`;
   });
 
