@@ -1,5 +1,5 @@
 import { readableLeast } from '@pebble/core';
-import { defaultMap, type MapDescription, type Weave } from '@pebble/contract';
+import { defaultMap, type AddressKind, type MapDescription, type Weave } from '@pebble/contract';
 
 /** Sized, named and perhaps coloured by other columns than usual. */
 function shown(size: string, names: string = defaultMap.names.column, colour?: string): MapDescription {
@@ -21,6 +21,14 @@ export const twoModeMap: MapDescription = {
 /** Titles are longer than handles: there are fewer of them, in two lines. */
 function withLongNames(map: MapDescription): MapDescription {
   return { ...map, names: { ...map.names, count: 15, length: 'two lines' } };
+}
+
+/** Ways in which emails address accounts, whose names are addresses. */
+const BY_MAIL: ReadonlySet<AddressKind> = new Set(['to', 'cc', 'bcc']);
+
+/** Addresses are longer than handles, and cannot be broken: there are fewer of them. */
+function withAddresses(map: MapDescription): MapDescription {
+  return { ...map, names: { ...map.names, count: 12 } };
 }
 
 /** The strongest ties of what goes together often: of a dense network all of them would hide each other. The caption says so. */
@@ -50,6 +58,10 @@ export function firstMap(weave: Weave | null, directed: boolean): MapDescription
         : shown('messages', 'messages');
     case 'groups':
       return shown('members', 'members', 'group');
+    case 'accounts': {
+      const map = directed ? defaultMap : shown('degree');
+      return weave.kinds.some((kind) => BY_MAIL.has(kind)) ? withAddresses(map) : map;
+    }
     default:
       return directed ? defaultMap : shown('degree');
   }
