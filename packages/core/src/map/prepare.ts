@@ -56,7 +56,7 @@ export interface PreparedMap {
   readonly tieKinds: TieKinds | null;
   /** 1 for a tie beside which runs one the other way, by tie; null where they are not drawn apart. */
   readonly twoWay: Uint8Array | null;
-  /** What weights make ties wider: those of the whole network, so that a tie keeps its width whatever is shown. */
+  /** What weights make ties wider: those of all ties that weigh enough to be shown, so that a tie keeps its width whatever nodes are. */
   readonly widthBounds: WidthBounds;
   readonly sizeRange: readonly [number, number];
   /** Shown nodes in the order in which they are painted: the smaller over the larger. */
@@ -84,7 +84,7 @@ export function prepareMap(whole: MapNetwork, description: MapDescription): Prep
     description,
     nodes,
     edges,
-    widthBounds: widthBounds(numbersOf(whole.edges, 'weight')),
+    widthBounds: widthBounds(numbersOf(whole.edges, 'weight'), description.show.atLeast),
     drawn: drawnTies(edges, numbersOf(network.edges, 'weight')),
     directed: isDirected(network),
     labels,

@@ -27,6 +27,13 @@ describe('widths of ties', () => {
     expect(classes(large)).toEqual([0, 0, 1, 2, 3]);
   });
 
+  it('part the ties that weigh enough to be shown', () => {
+    const weights = Array.from({ length: 100 }, (_, i) => i + 1);
+    const bounds = widthBounds(weights, 40);
+    expect(widthLabels(bounds)).toEqual(['under 50', 'from 50', 'from 60', 'from 80']);
+    expect(new Set(weights.slice(39).map((one) => widthClass(one, bounds))).size).toBe(4);
+  });
+
   it('are not all thin beside one tie that is far stronger', () => {
     const weights = [...Array.from({ length: 400 }, (_, i) => 1 + (i % 8)), 1e6];
     expect(new Set(classes(weights)).size).toBe(4);

@@ -10,19 +10,23 @@ export type WidthBounds = readonly number[];
 
 /** Counts that are not large: once, a few times, often, very often. */
 const COUNTED: WidthBounds = [2, 4, 10];
+const SMALL_COUNT = 2;
 const LARGE_COUNT = 100;
 /** Share of the strongest ties that all have the largest width, so that one of them does not make all others thin. */
 const CUT = 0.005;
 
-/** The classes of some weights: those of counts, or steps that each multiply the weight by the same factor, in round numbers. */
-export function widthBounds(weights: ArrayLike<number>): WidthBounds {
+/**
+ * The classes of the weights above 0 that are not below one: those of counts, or steps that each multiply the weight by the same factor, in
+ * round numbers.
+ */
+export function widthBounds(weights: ArrayLike<number>, atLeast = 0): WidthBounds {
   const rising = Float64Array.from(weights)
-    .filter((one) => one > 0 && one < Infinity)
+    .filter((one) => one > 0 && one >= atLeast && one < Infinity)
     .sort();
   if (rising.length === 0) return COUNTED;
   const least = rising[0];
   const most = rising[Math.ceil((1 - CUT) * rising.length) - 1];
-  if (least >= 1 && most <= LARGE_COUNT) return COUNTED;
+  if (least >= 1 && least <= SMALL_COUNT && most <= LARGE_COUNT) return COUNTED;
   const steps = COUNTED.map((_, i) => least * (most / least) ** ((i + 1) / WIDTHS.length));
   for (let digits = 1; digits < 6; digits++) {
     const round = steps.map((one) => Number(one.toPrecision(digits)));
