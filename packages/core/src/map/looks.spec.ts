@@ -232,6 +232,22 @@ describe('regions', () => {
         expect(apart).toBe(true);
       }),
     );
+    // A low picture has no room for notes.
+    const map = prepareMap(network, {
+      ...defaultMap,
+      regions: {
+        ...defaultMap.regions,
+        column: 'community',
+        least: 2,
+        titles: { '2': 'The hill' },
+        notes: groups,
+      },
+    });
+    const view = { scale: 0.5, x: 0, y: 0 };
+    const low = buildScene({ map, x, y, view, size: { width: 600, height: 200 }, theme: PAPER, focus: null });
+    expect(low.texts.filter(({ face }) => face.startsWith('serif')).map(({ text }) => text)).toEqual([
+      'The hill',
+    ]);
     // A note needs no title.
     expect(regions({ notes: { '2': 'Alone' } }).texts.at(-1)).toMatchObject({ text: 'Alone', face: 'serif' });
     const own = [{ title: '', note: 'Chosen', nodes: [0, 1] }];

@@ -6,9 +6,9 @@ import type { SceneInput } from './sceneInput';
 import type { ScreenNodes } from './screenNodes';
 import { OTHER_COLOUR } from './palette';
 import type { PreparedMap } from './prepare';
+import { wordsAbove, type RegionWords, type TakenPlace } from './regionWords';
 import { linesRoundStroke } from './strokes';
 import type { Region, TextMark } from './scene';
-import { textWidth, wrapText } from './textWidth';
 
 /** Regions with their titles, and the notes below these. */
 export interface RegionMarks {
@@ -25,25 +25,15 @@ const FAR = 2.2;
 /** A part of a group that has a smaller share of it has no line of its own where lines go by density. */
 const SCATTERED = 0.04;
 const FILL = 0.11;
-const TITLE = 15;
-const NOTE = 12.5;
-const NOTE_LINE = 16;
-const NOTE_WIDTH = 200;
 const MOST = 40;
 
-/** What is written at an outline; either may be empty. */
-interface Words {
-  readonly title: string;
-  readonly note: string;
-}
-
 /** Nodes that are outlined together. */
-interface Outlined extends Words {
+interface Outlined extends RegionWords {
   readonly nodes: readonly number[];
 }
 
 /** Something outlined, as it is drawn. */
-interface Drawn extends Words {
+interface Drawn extends RegionWords {
   readonly lines: readonly Float32Array[];
   readonly colour: string;
 }
@@ -56,7 +46,7 @@ export function buildRegions(input: SceneInput, nodes: ScreenNodes): RegionMarks
   const { map, view } = input;
   const marks: RegionMarks = { regions: [], titles: [] };
   const room = ROOM * Math.max(0.5, Math.min(1.5, view.scale));
-  const taken: Box[] = [];
+  const taken: TakenPlace[] = [];
   const round = ({ title, note, nodes: inside }: Outlined): Drawn => ({
     title,
     note,
@@ -70,51 +60,9 @@ export function buildRegions(input: SceneInput, nodes: ScreenNodes): RegionMarks
   for (const one of drawn) {
     const { lines, colour } = one;
     marks.regions.push({ fill: colour, alpha: FILL, stroke: colour, lines });
-    if (one.title || one.note) marks.titles.push(...wordsAbove(one, input, taken));
+    if (one.title || one.note) marks.titles.push(...wordsAbove(one, highestOf(lines[0]), input, taken));
   }
   return marks;
-}
-
-/** A place that is taken, in pixels; x is its middle. */
-interface Box {
-  readonly x: number;
-  readonly top: number;
-  readonly width: number;
-  readonly height: number;
-}
-
-/** The title of an outline, and its note below it in lines of a bearable length: above the outline, or farther down where others stand there. */
-function wordsAbove({ title, note, lines }: Drawn, { theme, size }: SceneInput, taken: Box[]): TextMark[] {
-  const rows = [
-    ...(title ? [{ text: title, size: TITLE, face: 'serifBold' as const, height: TITLE + 3 }] : []),
-    ...wrapText(note, NOTE, 'serif', NOTE_WIDTH)
-      .filter((text) => text !== '')
-      .map((text) => ({ text, size: NOTE, face: 'serif' as const, height: NOTE_LINE })),
-  ];
-  const width = Math.max(...rows.map((row) => textWidth(row.text, row.size, row.face)));
-  const height = rows.reduce((sum, row) => sum + row.height, 0);
-  const [atX, atY] = highestOf(lines[0]);
-  const x = Math.max(width / 2 + 6, Math.min(size.width - width / 2 - 6, atX));
-  let top = Math.max(4, atY - 3 - height);
-  const covers = (box: Box): boolean =>
-    top < box.top + box.height && box.top < top + height && Math.abs(box.x - x) < (box.width + width) / 2;
-  while (taken.some(covers)) top += TITLE + 4;
-  taken.push({ x, top, width, height });
-  let y = top;
-  return rows.map((row) => {
-    y += row.height;
-    return {
-      text: row.text,
-      x,
-      y: y - 3,
-      size: row.size,
-      face: row.face,
-      anchor: 'middle' as const,
-      fill: theme.ink,
-      halo: theme.ground,
-      alpha: 1,
-    };
-  });
 }
 
 /** Lines drawn by hand. */
