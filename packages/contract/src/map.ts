@@ -83,6 +83,8 @@ export const MapColour = z.object({
   most: z.int().min(1).max(16).default(8),
   ramp: Ramp.default('tide'),
   reversed: z.boolean().default(false),
+  /** Whether categories have colours, or greys for print without colour. */
+  palette: z.enum(['colours', 'greys']).default('colours'),
   /** Where a two-sided ramp has its middle. */
   middle: z.number().default(0),
   /** How nodes are shown of which it is not sure enough what they are. */
@@ -267,6 +269,7 @@ export const defaultMap: MapDescription = {
     most: 8,
     ramp: 'tide',
     reversed: false,
+    palette: 'colours',
     middle: 0,
     unsure: null,
   },
@@ -307,7 +310,7 @@ export const defaultMap: MapDescription = {
 const shape = MapDescription.shape;
 export const Look = z.object({
   size: shape.size.omit({ column: true }),
-  colour: MapColour.pick({ most: true, ramp: true, reversed: true }),
+  colour: MapColour.pick({ most: true, ramp: true, reversed: true, palette: true }),
   names: shape.names.omit({ column: true, placed: true, where: true }),
   ties: shape.ties,
   /** Whether groups are outlined. */
@@ -355,8 +358,8 @@ export const LayoutSettings = z.object({
   apart: z.enum(['little', 'usual', 'far']).default('usual'),
   /** How much the weight of a tie pulls: nothing, like its root, or wholly. */
   weights: z.enum(['none', 'root', 'whole']).default('root'),
-  /** Whether nodes with many ties are pushed to the rim. */
-  hubs: z.enum(['usual', 'rim']).default('usual'),
+  /** Whether nodes with many ties are drawn to the middle, or pushed to the rim. */
+  hubs: z.enum(['usual', 'middle', 'rim']).default('usual'),
   /** Whether overlapping nodes are moved apart. */
   separate: z.boolean().default(true),
   /** Whether the picture may be turned so that it fills the page. */

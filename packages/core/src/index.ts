@@ -57,6 +57,7 @@ export * from './map/prepare';
 export * from './map/readableLeast';
 export * from './map/regions';
 export * from './map/rims';
+export * from './map/roomForNames';
 export * from './map/scene';
 export * from './map/sceneInput';
 export * from './map/screenNodes';

@@ -14,8 +14,8 @@ export interface AttractionSettings {
   apart?: 'little' | 'usual' | 'far';
   /** How much the weight of a tie pulls. */
   weights?: 'none' | 'root' | 'whole';
-  /** Whether nodes with many ties are pushed to the rim: their ties pull less. */
-  hubs?: 'usual' | 'rim';
+  /** Whether nodes with many ties are drawn to the middle, which pulls them more, or pushed to the rim: their ties pull less. */
+  hubs?: 'usual' | 'middle' | 'rim';
   /** Where nodes begin; by chance where it is left out. */
   start?: Places | null;
   /** 1 for nodes that do not move. */
@@ -36,8 +36,8 @@ export class Attraction implements Running {
   readonly x: Float64Array;
   readonly y: Float64Array;
   private readonly mass: Float64Array;
-  /** How much the middle pulls a node of mass 1 at distance 1. */
-  private readonly middle: number;
+  /** How much the middle pulls each node at distance 1. */
+  private readonly middle: Float64Array;
   private readonly from: Uint32Array;
   private readonly to: Uint32Array;
   private readonly pull: Float64Array;
@@ -56,7 +56,6 @@ export class Attraction implements Running {
     private readonly settings: AttractionSettings,
   ) {
     const n = graph.nodeCount;
-    this.middle = settings.gravity * GRAVITY[settings.apart ?? 'usual'];
     const rows = withoutSelfLoops(neighbourRows(graph));
     this.mass = new Float64Array(n);
     this.from = new Uint32Array(rows.neighbour.length / 2);
@@ -72,6 +71,8 @@ export class Attraction implements Running {
         this.pull[e++] = rows.weight[i];
       }
     }
+    this.middle = this.mass.map((mass) => mass * settings.gravity * GRAVITY[settings.apart ?? 'usual']);
+    if (settings.hubs === 'middle') this.drawHubs();
     this.weigh(settings.weights ?? 'root');
     this.x = new Float64Array(n);
     this.y = new Float64Array(n);
@@ -120,7 +121,7 @@ export class Attraction implements Running {
       attraction += pull[e] * distance * this.along(distance);
     }
     for (let v = 0; v < x.length; v++) {
-      gravity += this.middle * mass[v] * (x[v] * x[v] + y[v] * y[v]);
+      gravity += this.middle[v] * (x[v] * x[v] + y[v] * y[v]);
       all += mass[v];
       squares += mass[v] * mass[v];
     }
@@ -176,6 +177,13 @@ export class Attraction implements Running {
     }
   }
 
+  /** The middle pulls a node the more, the more ties it has beside the mean of all. */
+  private drawHubs(): void {
+    const { mass, middle } = this;
+    const mean = mass.reduce((sum, one) => sum + one, 0) / Math.max(1, mass.length);
+    for (let v = 0; v < mass.length; v++) middle[v] *= mass[v] > mean ? (mass[v] / mean) ** 2 : 1;
+  }
+
   /** A tie of a node with many ties pulls less, so that such nodes are not drawn to the middle by all of them. */
   private weakenHubs(): void {
     const mean = this.mass.reduce((sum, m) => sum + m, 0) / Math.max(1, this.mass.length);
@@ -206,9 +214,9 @@ export class Attraction implements Running {
   }
 
   private pullToMiddle(): void {
-    const { x, y, mass, forceX, forceY } = this;
+    const { x, y, forceX, forceY } = this;
     for (let v = 0; v < x.length; v++) {
-      const f = this.middle * mass[v];
+      const f = this.middle[v];
       forceX[v] -= f * x[v];
       forceY[v] -= f * y[v];
     }

@@ -222,6 +222,9 @@ describe('columns', () => {
   });
 });
 
+const mean = (values: ArrayLike<number>): number =>
+  Array.from(values).reduce((sum, one) => sum + one, 0) / values.length;
+
 describe('islands', () => {
   it('stand apart: no node is nearer to the middle of another group', () => {
     const { graph, group } = planted(5, 4, 20, 0.3, 0.02);
@@ -252,6 +255,26 @@ describe('attraction', () => {
       return outside / m / (inside / n);
     };
     expect(ratio('far')).toBeGreaterThan(ratio('little'));
+  });
+
+  it('draws nodes with many ties to the middle, or pushes them to the rim', () => {
+    // Groups of a star each, whose middles are tied round.
+    const ends: [number[], number[]] = [[], []];
+    for (let hub = 0; hub < 60; hub += 10)
+      for (let v = hub + 1; v <= hub + 10; v++) {
+        ends[0].push(hub);
+        ends[1].push(v % 60);
+      }
+    const graph = makeGraph(60, ...ends);
+    const reach = (hubs: LayoutSettings['hubs']): number => {
+      const { x, y } = draw(graph, { hubs });
+      const far = (v: number): number => Math.hypot(x[v] - mean(x), y[v] - mean(y));
+      const all = [...graph.source.keys()].map(far);
+      const ofHubs = [0, 10, 20, 30, 40, 50].map(far);
+      return mean(ofHubs) / mean(all);
+    };
+    expect(reach('middle')).toBeLessThan(reach('usual'));
+    expect(reach('rim')).toBeGreaterThan(reach('middle'));
   });
 
   it('begins large networks from smaller pictures of themselves (Hu 2005), which unfolds them sooner', () => {

@@ -1,7 +1,15 @@
 import type { MapColour } from '@pebble/contract';
 import { isCategory } from '../network/columns';
 import { numbersOf } from '../network/tables';
-import { CATEGORY_COLOURS, FURTHER_COLOURS, OTHER_COLOUR, RAMP_STEPS, rampColour } from './palette';
+import {
+  CATEGORY_COLOURS,
+  CATEGORY_GREYS,
+  FURTHER_COLOURS,
+  OTHER_COLOUR,
+  OTHER_GREY,
+  RAMP_STEPS,
+  rampColour,
+} from './palette';
 import type { MapNetwork } from './mapNetwork';
 import { rangeOf } from './sizes';
 
@@ -103,11 +111,12 @@ function byCategory(
   network: MapNetwork,
   nodes: Uint32Array,
   { codes, names }: Categories,
-  { chosen, order, most, unsure }: MapColour,
+  { chosen, order, most, palette, unsure }: MapColour,
   leading: ArrayLike<number>,
   labels: readonly string[],
 ): NodeColours {
-  const palette = [...CATEGORY_COLOURS, ...FURTHER_COLOURS].slice(0, most);
+  const isGrey = palette === 'greys';
+  const usual = (isGrey ? CATEGORY_GREYS : [...CATEGORY_COLOURS, ...FURTHER_COLOURS]).slice(0, most);
   const nameOf = (value: number): string => names?.[value - 1] ?? String(value);
   const whole = new Map<number, number>();
   for (let v = 0; v < network.nodeCount; v++) whole.set(codes[v], (whole.get(codes[v]) ?? 0) + 1);
@@ -118,10 +127,10 @@ function byCategory(
   for (const value of [...whole.keys()].sort((a, b) => a - b)) {
     const own = chosen[nameOf(value)];
     if (value === NO_CATEGORY || colours.length > 200) continue;
-    if (own === undefined && (value > most || whole.get(value)! < least)) continue;
-    place.set(value, colours.push(own ?? palette[value - 1]) - 1);
+    if (own === undefined && (value > usual.length || whole.get(value)! < least)) continue;
+    place.set(value, colours.push(own ?? usual[value - 1]) - 1);
   }
-  const last = colours.push(OTHER_COLOUR) - 1;
+  const last = colours.push(isGrey ? OTHER_GREY : OTHER_COLOUR) - 1;
   const colour = new Uint8Array(network.nodeCount);
   const inside = new Map<number, { nodes: number; leader: number }>();
   const isUnsure = unsureNodes(network, unsure);

@@ -29,11 +29,19 @@ describe('the words of arrangements', () => {
     );
     expect(
       layoutSentence(
-        settings({ apart: 'far', weights: 'none', hubs: 'rim', separate: false, isolates: 'among' }),
+        settings({
+          apart: 'far',
+          weights: 'none',
+          hubs: 'rim',
+          gravity: 0.04,
+          repulsion: 20,
+          separate: false,
+          isolates: 'among',
+        }),
         null,
       ),
     ).toBe(
-      'by attraction (Noack 2009; Jacomy et al. 2014; seed 1; communities pulled far apart; weights of ties left out; nodes with many ties pushed to the rim); small components packed round the largest, isolates set among the rest',
+      'by attraction (Noack 2009; Jacomy et al. 2014; seed 1; communities pulled far apart; weights of ties left out; nodes with many ties pushed to the rim; pull towards the middle 0.04; push between nodes 20); small components packed round the largest, isolates set among the rest',
     );
     // Nothing is left to chance in rows.
     expect(layoutSentence(settings({ method: 'grid', column: 'degree' }), 1)).not.toContain('seed');

@@ -1,4 +1,4 @@
-import type { LayoutMethod, LayoutSettings } from '@pebble/contract';
+import { LayoutSettings, type LayoutMethod } from '@pebble/contract';
 import { columnTitle } from '../network/columns';
 import { goesOn } from '../layout/arrange';
 import { formatCount } from '../weave/sentence';
@@ -129,6 +129,8 @@ export function layoutPhrase({ method, column, other }: LayoutSettings): string 
   }
 }
 
+const USUAL = LayoutSettings.parse({});
+
 /** "by attraction (Noack 2009; seed 1, 320 iterations); overlaps were removed, …", for the methods text. */
 export function layoutSentence(layout: LayoutSettings, iterations: number | null): string {
   const { source, method } = layoutWords(layout.method);
@@ -144,7 +146,19 @@ export function layoutSentence(layout: LayoutSettings, iterations: number | null
     ...(method === 'attraction' && layout.weights !== 'root'
       ? [layout.weights === 'none' ? 'weights of ties left out' : 'ties pull by their whole weight']
       : []),
-    ...(method === 'attraction' && layout.hubs === 'rim' ? ['nodes with many ties pushed to the rim'] : []),
+    ...(method === 'attraction' && layout.hubs !== 'usual'
+      ? [
+          layout.hubs === 'rim'
+            ? 'nodes with many ties pushed to the rim'
+            : 'nodes with many ties drawn to the middle',
+        ]
+      : []),
+    ...(method === 'attraction' && layout.gravity !== USUAL.gravity
+      ? [`pull towards the middle ${layout.gravity}`]
+      : []),
+    ...(method === 'attraction' && layout.repulsion !== USUAL.repulsion
+      ? [`push between nodes ${layout.repulsion}`]
+      : []),
   ];
   const after = [
     ...(layout.separate && method !== 'given' ? ['overlaps were removed'] : []),

@@ -1,7 +1,8 @@
 import { defaultMap, type MapDescription } from '@pebble/contract';
 import { INNER } from './bundling/forces';
 import { buildScene } from './buildScene';
-import { OTHER_COLOUR, PAPER, mixed, rampColour } from './palette';
+import { alikeColours } from './colourVision';
+import { CATEGORY_GREYS, OTHER_COLOUR, PAPER, mixed, rampColour } from './palette';
 import { paintSvg } from './paintSvg';
 import { Picker } from './pick';
 import type { MapNetwork } from './mapNetwork';
@@ -64,6 +65,16 @@ describe('colours', () => {
     expect(colours(groups)).toEqual(colours(usual));
     // What is not there any more is passed over.
     expect(colour({ order: ['9', '2'] }).map.groups.map(({ value }) => value)).toEqual([2, 1]);
+  });
+
+  it('are greys where print has no colour, of as many categories as can be told apart', () => {
+    const { map } = colour({ palette: 'greys', column: 'kind' });
+    const lightness = map.groups.map(({ colour: one }) => Number.parseInt(one.slice(1, 3), 16));
+    map.groups.forEach(({ colour: one }) => expect(one).toMatch(/^#(..)\1\1$/));
+    expect(new Set(lightness).size).toBe(map.groups.length);
+    expect(alikeColours(CATEGORY_GREYS)).toBeNull();
+    const chosen = colour({ palette: 'greys', chosen: { '2': '#112233' } }).map;
+    expect(chosen.groups[1].colour).toBe('#112233');
   });
 
   it('of a two-sided ramp have their middle where it was set, and none of it for what has no value', () => {

@@ -22,7 +22,12 @@ const usualNames = drawnNames(defaultMap.names);
 export function lookOf({ size, colour, names, ties, regions }: MapDescription): Look {
   return {
     size: { growth: size.growth, smallest: size.smallest, largest: size.largest, cut: size.cut },
-    colour: { most: colour.most, ramp: colour.ramp, reversed: colour.reversed },
+    colour: {
+      most: colour.most,
+      ramp: colour.ramp,
+      reversed: colour.reversed,
+      palette: colour.palette,
+    },
     names: drawnNames(names),
     ties,
     outlined: regions.column !== null,
@@ -75,6 +80,16 @@ export const SHIPPED_LOOKS: readonly NamedLook[] = [
       size: { ...usual.size, smallest: 5, largest: 26, cut: 0.01 },
       names: { ...usualNames, count: 8, fontSize: 19, length: 'short' },
       ties: { ...usual.ties, strength: 1.5, arrows: false },
+    },
+  },
+  {
+    name: 'Without colour',
+    says: 'Greys on white paper, for journals that print no colour. Shapes help where there are more than five groups.',
+    look: {
+      ...usual,
+      colour: { ...usual.colour, most: 5, ramp: 'ink', palette: 'greys' },
+      names: { ...usualNames, count: 15, fontSize: 14, face: 'serif' },
+      ties: { ...usual.ties, colour: 'neutral', strength: 0.8, arrows: false },
     },
   },
   {

@@ -52,6 +52,10 @@ export const FURTHER_COLOURS = [
 /** For all categories that have no colour of their own. */
 export const OTHER_COLOUR = '#B3AEA2';
 
+/** Greys for categories on white paper, in steps of lightness that print keeps apart, neighbours far from each other. */
+export const CATEGORY_GREYS = ['#262626', '#A8A8A8', '#686868', '#CCCCCC', '#474747', '#888888'];
+export const OTHER_GREY = '#E4E4E4';
+
 /** From little to much, in even steps of lightness; the last from one side over the middle to the other. */
 const RAMPS: Readonly<Record<Ramp, readonly string[]>> = {
   tide: ['#E3D9C3', '#C3CFB9', '#94C0B4', '#5FA9A8', '#358D95', '#1F6F78', '#1B5163', '#1E3346'],

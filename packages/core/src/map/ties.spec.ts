@@ -60,6 +60,25 @@ function draw(
 const total = (batches: readonly { points: Float32Array }[], each: number): number =>
   batches.reduce((sum, { points }) => sum + points.length / each, 0);
 
+describe('the strongest ties', () => {
+  it('lie on top, whatever colour they have', () => {
+    const ties: [number, number, number][] = [
+      [0, 2, 20],
+      [0, 3, 1],
+      [1, 3, 5],
+      [2, 0, 1],
+      [3, 0, 20],
+    ];
+    const given = network(ties);
+    const community = Uint32Array.of(1, 1, 2, 2);
+    const { curves } = draw({ ...given, nodes: { ...given.nodes, community } });
+    expect(new Set(curves.map(({ stroke }) => stroke)).size).toBe(2);
+    const widths = curves.map(({ width }) => width);
+    expect(widths.length).toBeGreaterThan(2);
+    expect(widths).toEqual([...widths].sort((a, b) => a - b));
+  });
+});
+
 describe('ties', () => {
   it('are curves when they are long, lines when they are short, and loops over their node', () => {
     const given = network([

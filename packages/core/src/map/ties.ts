@@ -41,14 +41,14 @@ export function buildTies(input: SceneInput, nodes: ScreenNodes): TieMarks {
   const byWeight = ties.width === 'by weight' || ties.opacity === 'by weight';
   const isPale = (e: number): boolean =>
     map.pale !== null && (map.pale[ends.source[e]] === 1 || map.pale[ends.target[e]] === 1);
-  // Pens by colour and width: of pale ties, of the others, and by width alone of picked ones.
+  // Pens by width and colour, so that the strongest ties lie on top: of pale ties, of the others, and by width alone of picked ones.
   const own = strokes.length * WIDTHS.length;
   const sorted = sortByPen(map.drawn, 2 * own + WIDTHS.length, (e) => {
     if (!touchesView(e, ends, input)) return -1;
     const width = byWeight ? widthClass(weight[e], map.widthBounds) : 0;
     if (focus?.edges.has(e)) return 2 * own + width;
     if (ties.shown === 'of selection') return -1;
-    return (isPale(e) ? 0 : own) + strokeOf(e) * WIDTHS.length + width;
+    return (isPale(e) ? 0 : own) + width * strokes.length + strokeOf(e);
   });
   const inView = sorted.edges.length;
   const usual = Math.min(0.5, Math.max(0.02, 9 / Math.sqrt(Math.max(inView, 1))));
@@ -60,11 +60,11 @@ export function buildTies(input: SceneInput, nodes: ScreenNodes): TieMarks {
     const edges = sorted.edges.subarray(sorted.start[pen], sorted.start[pen + 1]);
     if (edges.length === 0) continue;
     const isPicked = pen >= 2 * own;
-    const kind = pen % WIDTHS.length;
+    const kind = isPicked ? pen - 2 * own : Math.floor((pen % own) / strokes.length);
     const width = WIDTHS[ties.width === 'even' ? 0 : kind] * grown;
     const usualAlpha = ties.opacity === 'by weight' ? Math.min(1, base * OPACITIES[kind]) : base;
     draw(marks, edges, ends, {
-      stroke: isPicked ? theme.mark : strokes[Math.floor((pen % own) / WIDTHS.length)],
+      stroke: isPicked ? theme.mark : strokes[pen % strokes.length],
       width: isPicked ? width * 1.25 : width,
       alpha: isPicked
         ? pickedAlpha(focus?.edges.size ?? 0)
@@ -133,7 +133,7 @@ function sortByPen(
   pens: number,
   penOf: (edge: number) => number,
 ): { edges: Uint32Array; start: Uint32Array } {
-  const pen = new Int16Array(edges.length);
+  const pen = new Int32Array(edges.length);
   for (let i = 0; i < pen.length; i++) pen[i] = penOf(edges[i]);
   const start = new Uint32Array(pens + 1);
   for (const p of pen) if (p >= 0) start[p + 1]++;

@@ -2,7 +2,6 @@ import {
   ChangeDetectionStrategy,
   Component,
   computed,
-  effect,
   inject,
   linkedSignal,
   type OnDestroy,
@@ -11,35 +10,20 @@ import {
 } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import type { LayoutMethod, LayoutSettings } from '@pebble/contract';
-import {
-  graphOf,
-  isByChance,
-  LAYOUTS,
-  layoutWords,
-  numbersOf,
-  startingValues,
-  type Legibility,
-} from '@pebble/core';
+import { graphOf, isByChance, LAYOUTS, layoutWords, startingValues } from '@pebble/core';
 import { describing } from './describing';
-import { LegibilityReader } from './legibility-reader';
+import { LegibilityFigures } from './legibility-figures';
 import { LayoutTrials, type Trial } from './layout-trials';
+import { percent } from './percent';
 import { TrialPicture } from './trial-picture';
 
 /** So many of the tries are offered. */
 const OFFERED = 4;
 
-interface Figure {
-  readonly name: string;
-  readonly value: string;
-  readonly how: string;
-  /** What would make it better. */
-  readonly advice: string;
-}
-
 /** How the map is arranged, how well it reads so, and other tries to choose from. */
 @Component({
   selector: 'pt-arrangement-settings',
-  imports: [FormsModule, TrialPicture],
+  imports: [FormsModule, LegibilityFigures, TrialPicture],
   providers: [LayoutTrials],
   changeDetection: ChangeDetectionStrategy.OnPush,
   styleUrls: ['./settings.scss', './arrangement-settings.scss'],
@@ -137,12 +121,17 @@ interface Figure {
           (change)="number('gravity', +$any($event.target).value, 0, 100)"
       /></label>
       <label
-        ><input
-          type="checkbox"
-          [ngModel]="s.hubs === 'rim'"
-          (ngModelChange)="change({ hubs: $event ? 'rim' : 'usual' })"
-        />
-        nodes with many ties to the rim</label
+        >nodes with many ties
+        <select
+          class="box"
+          aria-label="Nodes with many ties"
+          [ngModel]="s.hubs"
+          (ngModelChange)="change({ hubs: $event })"
+        >
+          <option value="usual">where forces bring them</option>
+          <option value="middle">to the middle</option>
+          <option value="rim">to the rim</option>
+        </select></label
       >
     }
     @if (isByChance()) {
@@ -231,19 +220,7 @@ interface Figure {
         }
       </div>
     }
-    <h4>How well it reads</h4>
-    @if (figures().length === 0 && map.session.prepared()?.nodes?.length) {
-      <p class="how" role="status">Being read …</p>
-    }
-    <dl>
-      @for (figure of figures(); track figure.name) {
-        <div [title]="figure.how">
-          <dt>{{ figure.name }}</dt>
-          <dd>{{ figure.value }}</dd>
-          <dd class="advice">{{ figure.advice }}</dd>
-        </div>
-      }
-    </dl>
+    <pt-legibility-figures />
   `,
 })
 export class ArrangementSettings implements OnDestroy {
@@ -260,61 +237,7 @@ export class ArrangementSettings implements OnDestroy {
   protected readonly held = computed(() => this.map.description().held.length);
   protected readonly moved = computed(() => this.map.session.moves().size);
   protected readonly offered = computed(() => this.trials.trials().slice(0, OFFERED));
-  /** How well the map reads; null while it is being read, or where there is nothing to read. */
-  private readonly legibility = signal<Legibility | null>(null);
-  private readonly reader = new LegibilityReader();
-  protected readonly figures = computed<Figure[]>(() => {
-    const data = this.map.session.data();
-    const found = this.legibility();
-    if (!data || !found) return [];
-    const isHeavy = numbersOf(data.edges, 'weight').some((weight) => weight > 1);
-    return [
-      {
-        name: 'ties that cross',
-        value: `${found.crossings.toLocaleString('en')}${found.crossingsAreEstimated ? ' (estimated)' : ''}`,
-        how: 'Pairs of ties that cross, drawn straight, and their share of all pairs that could.',
-        advice: `${percent(found.crossingShare)} of those that could${found.crossingShare > 0.02 && isHeavy ? '; fewer with ties of more weight only' : ''}`,
-      },
-      {
-        name: 'nodes that overlap',
-        value: found.overlaps.toLocaleString('en'),
-        how: 'Pairs of nodes that lie on each other at scale 1.',
-        advice: found.overlaps > 0 ? 'arrange with overlaps removed, or make nodes smaller' : '',
-      },
-      {
-        name: 'near means tied',
-        value: percent(found.neighboursKept),
-        how: 'Of the nearest nodes on the page, as many as a node has ties, the share that is tied with it; the mean over up to 300 nodes.',
-        advice: found.neighboursKept < 0.25 ? 'low: groups are read better than single nodes' : '',
-      },
-      {
-        name: 'distances that mislead',
-        value: Number.isNaN(found.stress) ? '–' : found.stress.toFixed(2),
-        how: 'Normalised stress, 0 to 1, from up to 60 nodes: how far distances on the page are from the steps in the network.',
-        advice: found.stress > 0.2 ? 'arrange by distances, if these matter' : '',
-      },
-    ];
-  });
   protected readonly percent = percent;
-
-  constructor() {
-    effect(() => {
-      const data = this.map.session.data();
-      const map = this.map.session.prepared();
-      const places = this.map.session.places();
-      const isRunning = this.map.session.layout().what === 'running';
-      this.legibility.set(null);
-      if (!data || !map || !places || isRunning || map.nodes.length === 0) return this.reader.stop();
-      void this.reader
-        .read({
-          graph: graphOf(data.nodeCount, data.edges),
-          nodes: map.nodes,
-          edges: map.edges,
-          places: { ...places, radius: map.radius },
-        })
-        .then((found) => found && this.legibility.set(found));
-    });
-  }
 
   protected choose(method: LayoutMethod): void {
     const { goesBy } = layoutWords(method);
@@ -366,12 +289,6 @@ export class ArrangementSettings implements OnDestroy {
   }
 
   ngOnDestroy(): void {
-    this.reader.stop();
     this.trials.stop();
   }
-}
-
-function percent(share: number): string {
-  if (Number.isNaN(share)) return '–';
-  return share > 0 && share < 0.01 ? `${(100 * share).toFixed(1)} %` : `${Math.round(100 * share)} %`;
 }

@@ -76,6 +76,18 @@ import { RimSettings } from './rim-settings';
           [ngModel]="d.colour.most"
           (change)="setMost(+$any($event.target).value)"
       /></label>
+      <label
+        >in
+        <select
+          class="box"
+          aria-label="Colours or greys"
+          [ngModel]="d.colour.palette"
+          (ngModelChange)="map.set('colour', { palette: $event })"
+        >
+          <option value="colours">colours</option>
+          <option value="greys">greys, for print without colour</option>
+        </select></label
+      >
       @if (alike(); as pair) {
         <p class="how" role="status">{{ pair }}</p>
       }
