@@ -53,8 +53,8 @@ export const FURTHER_COLOURS = [
 export const OTHER_COLOUR = '#B3AEA2';
 
 /** Greys for categories on white paper, in steps of lightness that print keeps apart, neighbours far from each other. */
-export const CATEGORY_GREYS = ['#262626', '#A8A8A8', '#686868', '#CCCCCC', '#474747', '#888888'];
-export const OTHER_GREY = '#E4E4E4';
+export const CATEGORY_GREYS = ['#222222', '#A0A0A0', '#626262', '#BFBFBF', '#424242', '#808080'];
+export const OTHER_GREY = '#D9D9D9';
 
 /** From little to much, in even steps of lightness; the last from one side over the middle to the other. */
 const RAMPS: Readonly<Record<Ramp, readonly string[]>> = {

@@ -128,7 +128,7 @@ const OFFERED = 4;
           [ngModel]="s.hubs"
           (ngModelChange)="change({ hubs: $event })"
         >
-          <option value="usual">where forces bring them</option>
+          <option value="usual">as they come</option>
           <option value="middle">to the middle</option>
           <option value="rim">to the rim</option>
         </select></label
