@@ -64,7 +64,9 @@ function quality(): Row[] {
     legibility(graph, all(graph.nodeCount), all(graph.source.length), { ...placed, radius });
   const other = figures(referenceInTime(made.reference()));
   const rows = (apart: LayoutSettings['apart'], words: string): Row[] => {
-    const ours = figures(arrangedInTime(graph, radius, { ...startingValues(graph), apart, iterations: 10_000 }));
+    const ours = figures(
+      arrangedInTime(graph, radius, { ...startingValues(graph), apart, iterations: 10_000 }),
+    );
     const work = `20,000 nodes, 100,000 ties, after 10 seconds, ${words}`;
     const row = (name: string, own: number, theirs: number, ratio: number, bound: string): Row => ({
       name,
