@@ -102,6 +102,8 @@ export const stepParameters = {
   /** Gives the slices of a network the places that its nodes have. */
   'share-arrangement': z.object({ network: z.string() }),
   'measure-network': z.object({ network: z.string(), settings: MeasureSettings }),
+  /** Betweenness by itself, where it takes so long that the map does not wait for it. */
+  'measure-betweenness': z.object({ network: z.string(), seed: MeasureSettings.shape.seed }),
   /** Computes the measures that answer questions about the nodes; they become columns of these. */
   'answer-questions': z.object({
     network: z.string(),

@@ -169,5 +169,9 @@ function columnsOf(row: Selectable<NetworkTable>): ColumnInfo[] {
     hasMessages: weave !== null && 'from' in weave,
     isOfAccounts: weave?.what === 'accounts',
   });
-  return [...computed.filter(({ name }) => row.state === 'measured' || name === 'messages'), ...own];
+  // Of a large network betweenness comes later than the rest.
+  const isThere = (name: string): boolean =>
+    name === 'messages' ||
+    (row.state === 'measured' && (name !== 'betweenness' || 'exact' in (JSON.parse(row.measures) as object)));
+  return [...computed.filter(({ name }) => isThere(name)), ...own];
 }

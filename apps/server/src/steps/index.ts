@@ -21,6 +21,7 @@ import { addPictures, removePictures } from './pictureSteps';
 import { forgetLook, keepLook } from './lookSteps';
 import { arrangeMap, describeMap } from './mapSteps';
 import { markNodes } from './markNodes';
+import { measureBetweenness } from './measureBetweenness';
 import { measureNetwork } from './measureNetwork';
 import { deleteNetwork, renameNetwork, restoreNetwork } from './networkSteps';
 import { forgetFilter, markMessage, saveFilter, setLanguage } from './readingSteps';
@@ -64,6 +65,7 @@ const definitions = {
   'weave-slices': weaveSlices,
   'share-arrangement': shareArrangement,
   'measure-network': measureNetwork,
+  'measure-betweenness': measureBetweenness,
   'answer-questions': answerQuestions,
   'describe-whole': describeWhole,
   'group-nodes': groupNodes,

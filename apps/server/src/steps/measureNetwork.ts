@@ -1,15 +1,8 @@
-import {
-  basicMeasures,
-  betweennessPlan,
-  communitiesPhrase,
-  formatCount,
-  type Graph,
-  graphOf,
-} from '@pebble/core';
+import { basicMeasures, betweennessPlan, communitiesPhrase, formatCount, graphOf } from '@pebble/core';
 import { findNetwork } from '../db/networks';
 import { readTable, writeTable } from '../files/tables';
-import { betweennessInThreads } from '../measuring/betweennessInThreads';
-import { StepRefused, type Progress, type StepDefinition } from './step';
+import { betweennessPhrase } from './measureBetweenness';
+import { StepRefused, type StepDefinition } from './step';
 
 interface Measured extends Record<string, unknown> {
   readonly network: string;
@@ -20,66 +13,50 @@ interface Measured extends Record<string, unknown> {
   readonly communities: number;
   readonly modularity: number;
   readonly pivots: number | null;
+  readonly seed: number;
+  /** Whether betweenness takes so long that it is a step of its own, which follows. */
+  readonly betweennessFollows?: boolean;
 }
 
 export const measureNetwork: StepDefinition<'measure-network', Measured> = {
   kind: 'measure-network',
-  async run({ store, threads }, { network, settings }, progress) {
+  async run({ store }, { network, settings }, progress) {
     const found = await findNetwork(store, network);
     if (!found) throw new StepRefused('This network is no longer there.');
     const nodes = readTable(store.folder, network, 'nodes');
-    const edges = readTable(store.folder, network, 'edges');
-    const graph = graphOf(found.nodes, edges);
+    const graph = graphOf(found.nodes, readTable(store.folder, network, 'edges'));
+    const { rows } = betweennessPlan(graph, found.directed);
+    const betweennessFollows = rows.nodeCount * (rows.nodeCount + rows.neighbour.length) >= LARGE;
     const { columns, ...numbers } = basicMeasures(
       graph,
       settings,
       progress,
       found.directed,
-      await largeBetweenness(threads.paths, graph, found.directed, settings.seed, progress),
+      betweennessFollows ? null : undefined,
     );
     writeTable(store.folder, network, 'nodes', { ...nodes, ...columns });
-    const measures = { ...numbers, pivots: numbers.pivots ?? 0, exact: numbers.pivots === null, ...settings };
+    const { pivots, ...others } = numbers;
+    const between = betweennessFollows ? {} : { pivots: pivots ?? 0, exact: pivots === null };
     await store.query
       .updateTable('network')
-      .set({ state: 'measured', measures: JSON.stringify(measures) })
+      .set({ state: 'measured', measures: JSON.stringify({ ...others, ...between, ...settings }) })
       .where('id', '=', network)
       .execute();
-    return { network, directed: found.directed, ...numbers };
+    return { network, directed: found.directed, seed: settings.seed, ...numbers, betweennessFollows };
   },
   describe({ settings }, result) {
     if (!result) return 'Degrees, components, communities and betweenness were to be computed.';
-    const between =
-      result.pivots === null
-        ? 'exactly (Brandes 2001)'
-        : `from ${formatCount(result.pivots)} sampled start nodes (Brandes & Pich 2007)`;
+    const between = result.betweennessFollows ? '' : `${betweennessPhrase(result)}; `;
     return (
       `${communitiesPhrase(result)} were found by the Louvain method (Blondel et al. 2008; resolution ${settings.resolution}, best of ` +
-      `${settings.runs} runs, seed ${settings.seed}; modularity ${result.modularity.toFixed(3)}); betweenness ${result.directed ? 'along the direction of ties ' : ''}was ` +
-      `computed ${between}; the largest of ${formatCount(result.components)} weak components holds ${formatCount(result.largestComponent)} nodes.`
+      `${settings.runs} runs, seed ${settings.seed}; modularity ${result.modularity.toFixed(3)}); ${between}` +
+      `the largest of ${formatCount(result.components)} weak components holds ${formatCount(result.largestComponent)} nodes.`
     );
   },
   seed: ({ settings }) => settings.seed,
+  followUps: ({ network, seed, betweennessFollows }) =>
+    betweennessFollows ? [{ kind: 'measure-betweenness', parameters: { network, seed } }] : [],
 };
 
-/** Start nodes x ties above which starting threads is worth while. */
+/** Nodes x (nodes + ties) above which betweenness takes seconds, and starting threads for it is worth while. */
 const LARGE = 5e7;
-
-/** Betweenness of a large network in one thread for each core; of a smaller one it is computed with the rest. */
-async function largeBetweenness(
-  threadFile: string,
-  graph: Graph,
-  directed: boolean,
-  seed: number,
-  progress: Progress,
-): Promise<Float64Array | undefined> {
-  const { rows, pivots } = betweennessPlan(graph, directed);
-  if (rows.nodeCount * (rows.nodeCount + rows.neighbour.length) < LARGE) return undefined;
-  const found = await betweennessInThreads(threadFile, 'steps', rows, {
-    directed,
-    normalised: true,
-    pivots,
-    seed,
-    progress: (share) => progress('Betweenness', 0.5 * share),
-  });
-  return found.values;
-}

@@ -11,13 +11,13 @@ import { given } from './given';
 import { goingOn } from './goingOn';
 import { grid } from './grid';
 import { islands } from './islands';
-import { multilevelStart } from './multilevel';
+import { multilevelStart, type Beginning } from './multilevel';
 import { packRound } from './pack';
 import { NO_DATA, type LayoutData, type PlacedInput, type Placement } from './placed';
 import { componentParts } from './parts';
 import { rings } from './rings';
 import { roundOne } from './roundOne';
-import type { Running } from './running';
+import type { Places, Running } from './running';
 import { Springs } from './springs';
 import { Stress } from './stress';
 
@@ -42,7 +42,7 @@ const PART_GAP = 16;
 
 interface PartLayout {
   readonly node: Uint32Array;
-  readonly layout: Running;
+  readonly layout: Places;
 }
 
 /** Arrangements that are placed at once; the others go on in rounds, component by component. */
@@ -64,7 +64,8 @@ const BEGINNING = 0.2;
 /**
  * Arranges a whole network: by attraction, distances, springs or few crossings every component by itself, the small ones packed round the
  * largest; in all other ways the whole at once. Isolates stand apart in an orderly band below, if not wanted otherwise. A generator, so that
- * a picture can be shown between the rounds: it yields after every iteration of a large component and returns the final arrangement.
+ * a picture can be shown between the rounds: it yields after every iteration of a large component (0 as long as that has not begun itself, but
+ * is arranged from smaller pictures) and returns the final arrangement.
  * Throws a RangeError with a sentence when a part is too large for the method.
  * @param radius of each node in pixels at scale 1; nodes will not overlap at these sizes
  * @param progress is told how far a placement of all nodes is, or the beginning of a large network, 0 to 1; may throw to stop
@@ -80,25 +81,31 @@ export function* arranging(
   const placement = PLACEMENTS[settings.method];
   if (placement) return place(placement, { graph, radius, settings, data, progress });
   const components = weakComponents(graph);
-  const parts = componentParts(graph, components).map((part) => ({
-    node: part.node,
-    layout: runningOf(part.graph, settings, progress),
-  }));
-  let iterations = 0;
-  let cameToRest = true;
-  const picture = { graph, parts, components, radius, settings };
+  const picture = { graph, components, radius, settings };
+  const [largest, ...others] = componentParts(graph, components);
+  if (!largest) return { ...assemble({ ...picture, parts: [] }, 0, true), cameToRest: true };
   // Small parts first: they are done at once and can then be shown beside the growing large one.
-  for (const part of [...parts].reverse()) {
-    while (!part.layout.atRest && part.layout.iterations < settings.iterations) {
-      part.layout.iterate();
-      if (part === parts[0]) {
-        iterations = part.layout.iterations;
-        yield { iteration: iterations, preview: () => assemble(picture, 0, false) };
-      }
-    }
-    if (!part.layout.atRest) cameToRest = false;
+  const small = others.map((part) => ({ node: part.node, layout: runToRest(part.graph, settings) }));
+  let cameToRest = small.every(({ layout }) => layout.atRest);
+  const beginning = running(largest.graph, settings);
+  let begun = beginning.next();
+  for (; !begun.done; begun = beginning.next()) {
+    const { share, places } = begun.value;
+    progress?.(share * BEGINNING);
+    const parts = (): PartLayout[] => [{ node: largest.node, layout: places() }, ...small];
+    yield { iteration: 0, preview: () => assemble({ ...picture, parts: parts() }, 0, false) };
   }
-  return { ...assemble(picture, iterations, true), cameToRest };
+  const layout = begun.value;
+  const parts = [{ node: largest.node, layout }, ...small];
+  while (!layout.atRest && layout.iterations < settings.iterations) {
+    layout.iterate();
+    yield {
+      iteration: layout.iterations,
+      preview: () => assemble({ ...picture, parts }, 0, false),
+    };
+  }
+  if (!layout.atRest) cameToRest = false;
+  return { ...assemble({ ...picture, parts }, layout.iterations, true), cameToRest };
 }
 
 /** Whether an arrangement goes on from where the nodes are. */
@@ -157,7 +164,8 @@ function place(placement: Placement, given: Omit<PlacedInput, 'nodes'>): Arrange
   return { x: Float32Array.from(x), y: Float32Array.from(y), iterations: 1, cameToRest: true, overlaps };
 }
 
-function runningOf(graph: Graph, settings: LayoutSettings, progress?: (share: number) => void): Running {
+/** How a part is worked out; a large one begins from smaller pictures of itself. */
+function* running(graph: Graph, settings: LayoutSettings): Generator<Beginning, Running> {
   switch (settings.method) {
     case 'stress':
       return new Stress(graph, settings.seed);
@@ -166,11 +174,20 @@ function runningOf(graph: Graph, settings: LayoutSettings, progress?: (share: nu
     case 'few-crossings':
       return new FewCrossings(graph, settings.seed);
     default: {
-      const begun = progress && ((share: number): void => progress(share * BEGINNING));
-      const start = graph.nodeCount > LARGE ? multilevelStart(graph, settings, begun) : null;
+      const start = graph.nodeCount > LARGE ? yield* multilevelStart(graph, settings) : null;
       return new Attraction(graph, { ...settings, start });
     }
   }
+}
+
+/** A part that is not shown before it is done. */
+function runToRest(graph: Graph, settings: LayoutSettings): Running {
+  const beginning = running(graph, settings);
+  let begun = beginning.next();
+  while (!begun.done) begun = beginning.next();
+  const layout = begun.value;
+  while (!layout.atRest && layout.iterations < settings.iterations) layout.iterate();
+  return layout;
 }
 
 interface Picture {

@@ -10,16 +10,18 @@ const SMALLEST = 60;
 const HARDLY_SMALLER = 0.85;
 const ROUNDS = [200, 60];
 
+/** How far a beginning is, 0 to 1, and where the nodes of the graph would stand by now: those that are still one stand in one place. */
+export interface Beginning {
+  readonly share: number;
+  readonly places: () => Places;
+}
+
 /**
  * A beginning for an arrangement by attraction: the graph is made smaller again and again by putting tied nodes together, the smallest is
  * arranged, and each larger one begins where the smaller one stands (Hu 2005, Mathematica Journal 10). Large graphs unfold in a few rounds.
- * @param progress is told how far it is, 0 to 1; may throw to stop
+ * Yields after each round, and returns where the nodes begin.
  */
-export function multilevelStart(
-  graph: Graph,
-  settings: AttractionSettings,
-  progress?: (share: number) => void,
-): Places {
+export function* multilevelStart(graph: Graph, settings: AttractionSettings): Generator<Beginning, Places> {
   const chance = new Random(settings.seed);
   const levels: { graph: Graph; parent: Uint32Array }[] = [];
   let coarse = graph;
@@ -31,26 +33,44 @@ export function multilevelStart(
   }
   const work = levels.slice(1).reduce((sum, level) => sum + level.graph.nodeCount, coarse.nodeCount);
   let done = 0;
-  const run = (level: Graph, start: Places | null, rounds: number): Places => {
+  function* run(
+    level: Graph,
+    start: Places | null,
+    rounds: number,
+    above: number,
+  ): Generator<Beginning, Places> {
     const layout = new Attraction(level, { ...settings, start });
     while (!layout.atRest && layout.iterations < rounds) {
       layout.iterate();
-      progress?.((done + (level.nodeCount * layout.iterations) / rounds) / work);
+      const share = (done + (level.nodeCount * layout.iterations) / rounds) / work;
+      yield { share, places: () => spread(layout, levels.slice(0, above)) };
     }
     done += level.nodeCount;
     return layout;
-  };
-  let places = run(coarse, null, ROUNDS[0]);
-  for (const { graph: finer, parent } of levels.reverse()) {
+  }
+  let places = yield* run(coarse, null, ROUNDS[0], levels.length);
+  for (let i = levels.length - 1; i >= 0; i--) {
+    const { graph: finer, parent } = levels[i];
     const grown = Math.sqrt(finer.nodeCount / Math.max(1, places.x.length));
     const start = {
       x: Float64Array.from(parent, (p) => places.x[p] * grown + (chance.real() - 0.5) * 4),
       y: Float64Array.from(parent, (p) => places.y[p] * grown + (chance.real() - 0.5) * 4),
     };
     // The largest is arranged by who asked for the beginning.
-    places = finer === graph ? start : run(finer, start, ROUNDS[1]);
+    places = i === 0 ? start : yield* run(finer, start, ROUNDS[1], i);
   }
   return places;
+}
+
+/** Where the nodes of the finest level stand by the places of a coarser one. */
+function spread(places: Places, levels: readonly { readonly parent: Uint32Array }[]): Places {
+  return levels.reduceRight<Places>(
+    ({ x, y }, { parent }) => ({
+      x: Float64Array.from(parent, (p) => x[p]),
+      y: Float64Array.from(parent, (p) => y[p]),
+    }),
+    places,
+  );
 }
 
 /** Puts each node together with the neighbour of fewest ties that is still free; a node left alone goes with any neighbour's pair. */

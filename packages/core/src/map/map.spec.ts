@@ -41,6 +41,14 @@ const scene = (description = defaultMap, focus: Parameters<typeof buildScene>[0]
   buildScene({ map: prepareMap(example(), description), x, y, view, size, theme: PAPER, focus });
 
 describe('prepareMap', () => {
+  it('names nodes by what sizes do as long as the column of names is not there', () => {
+    const { nodes, ...rest } = example();
+    const { betweenness: _later, ...others } = nodes;
+    const map = prepareMap({ ...rest, nodes: others }, defaultMap);
+    const sizes = Array.from(map.namesOrder, (v) => Number(others['inDegree'][v]));
+    expect(sizes).toEqual([...sizes].sort((a, b) => b - a));
+  });
+
   it('shows only what the description asks for', () => {
     const shown = (show: Partial<MapDescription['show']>) =>
       prepareMap(example(), with_({ show: { ...defaultMap.show, ...show } }));

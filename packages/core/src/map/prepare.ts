@@ -73,7 +73,11 @@ export function prepareMap(whole: MapNetwork, description: MapDescription): Prep
   const size = sizeNodes(network, nodes, description.size);
   const labels = nodeLabels(network.nodes);
   const paint = colourNodes(network, nodes, description.colour, size.value, labels);
-  const rank = numbersOf(network.nodes, description.names.column);
+  // Betweenness of a large network comes later than the rest.
+  const rank =
+    description.names.column in network.nodes
+      ? numbersOf(network.nodes, description.names.column)
+      : size.value;
   const paintOrder = Uint32Array.from(nodes).sort((a, b) => size.radius[b] - size.radius[a] || a - b);
   const named = fitting(network, graphOf(network.nodeCount, network.edges), description.names.where);
   const namesOrder = (named ? nodes.filter((v) => named[v] === 1) : nodes.slice()).sort(

@@ -53,14 +53,14 @@ function plainBetweenness(
 /**
  * The measures that every network gets at once: degrees, strengths, components, communities, betweenness. An undirected network, each
  * tie of which stands once, has no in- and out-columns.
- * @param between betweenness where it was computed already, in several threads
+ * @param between betweenness where it was computed already, in several threads; null where it is computed later
  */
 export function basicMeasures(
   graph: Graph,
   settings: MeasureSettings,
   progress?: (phase: string, share: number) => void,
   directed = true,
-  between: Float64Array = plainBetweenness(graph, settings, progress, directed),
+  between: Float64Array | null = plainBetweenness(graph, settings, progress, directed),
 ): BasicMeasures {
   progress?.('Degrees and components', 0.5);
   const degree = degrees(graph);
@@ -77,7 +77,7 @@ export function basicMeasures(
       degree: degree.degree,
       ...(directed ? { inStrength: degree.inStrength, outStrength: degree.outStrength } : {}),
       strength: degree.strength,
-      betweenness: between,
+      ...(between ? { betweenness: between } : {}),
       component: fromOne(components.of),
       community: fromOne(communities.of),
     },

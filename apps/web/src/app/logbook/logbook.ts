@@ -8,7 +8,13 @@ import { work } from '../store/work.reducer';
 import { WorkActions } from '../store/work.actions';
 
 /** Steps that say how the result was made, and so belong into the methods text. */
-const METHODS: readonly Step['kind'][] = ['import-source', 'weave', 'measure-network', 'arrange-map'];
+const METHODS: readonly Step['kind'][] = [
+  'import-source',
+  'weave',
+  'measure-network',
+  'measure-betweenness',
+  'arrange-map',
+];
 
 /** Every step of the study, the newest first, with its settings, counts, seed and sentence. */
 @Component({

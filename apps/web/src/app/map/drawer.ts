@@ -4,7 +4,6 @@ import {
   computed,
   effect,
   inject,
-  input,
   model,
   signal,
 } from '@angular/core';
@@ -29,6 +28,7 @@ import { FormulaForm } from './formula-form';
 import { GroupsPanel } from './groups/groups-panel';
 import { MapSession } from './map-session';
 import { MatrixPanel } from './matrix-panel';
+import { MeasureNote } from './measure-note';
 import { QuestionList } from './question-list';
 import { RanksPanel } from './ranks-panel';
 import { RemovalPanel } from './removal-panel';
@@ -61,6 +61,7 @@ const number = {
     FormulaForm,
     GroupsPanel,
     MatrixPanel,
+    MeasureNote,
     QuestionList,
     RanksPanel,
     RemovalPanel,
@@ -74,7 +75,6 @@ export class Drawer {
   readonly tab = model.required<DrawerTab | null>();
   /** Whether it takes more of the screen than the map does. */
   readonly tall = model(false);
-  readonly note = input('');
   private readonly store = inject(Store);
   private readonly session = inject(MapSession);
   private readonly theme = inject(ThemeChoice);

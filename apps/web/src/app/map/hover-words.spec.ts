@@ -26,6 +26,9 @@ describe('what is told under the pointer', () => {
       lines: ['addressed by 1, addresses 0', 'betweenness 0.250 · community 1'],
     });
     expect(nodeHover(shares, 1).lines[0]).toBe('ties: 1');
+    // Betweenness of a large network comes later.
+    const { betweenness: _later, ...nodes } = accounts.nodes;
+    expect(nodeHover({ ...accounts, nodes }, 0).lines[1]).toBe('community 1');
   });
 
   it('says of a tie its ends and its messages, or its weight where that is no number of messages', () => {

@@ -17,7 +17,10 @@ export function nodeHover(data: MapNetwork, node: number): HoverWords {
       'messages' in data.nodes && 'inDegree' in data.nodes
         ? `addressed by ${value('inDegree')}, addresses ${value('outDegree')}`
         : `${place.words} ${value(place.column)}`,
-      `betweenness ${value('betweenness')} · community ${value('community')}`,
+      ['betweenness', 'community']
+        .filter((name) => name in data.nodes)
+        .map((name) => `${name} ${value(name)}`)
+        .join(' · '),
     ],
   };
 }

@@ -12,13 +12,14 @@ export interface LayoutRequest {
 export interface LayoutFrame {
   readonly x: Float32Array;
   readonly y: Float32Array;
+  /** 0 as long as it is arranged from smaller pictures. */
   readonly iteration: number;
   readonly done: boolean;
   readonly cameToRest: boolean;
   readonly overlaps: number;
 }
 
-/** How far an arrangement is that has nothing to show before it is done, 0 to 1. */
+/** How far an arrangement is whose rounds cannot be counted, or have not begun, 0 to 1. */
 export interface LayoutProgress {
   readonly share: number;
 }
@@ -28,8 +29,11 @@ export interface LayoutRefusal {
   readonly error: string;
 }
 
-/** Time between two pictures while the layout runs. */
+/** Time between two pictures while the layout runs, in milliseconds; longer where painting them takes long. */
 const PAUSE = 70;
+const LONGEST_PAUSE = 1500;
+/** Ties that are painted in a millisecond, about. */
+const PAINTED = 250;
 
 addEventListener('message', ({ data }: MessageEvent<LayoutRequest>) => {
   try {
@@ -41,11 +45,12 @@ addEventListener('message', ({ data }: MessageEvent<LayoutRequest>) => {
 });
 
 function run(data: LayoutRequest): void {
-  let shown = 0;
+  const pause = Math.min(LONGEST_PAUSE, Math.max(PAUSE, data.graph.source.length / PAINTED));
+  let [told, shown] = [0, 0];
   const rounds = arranging(data.graph, data.radius, data.settings, data.data, (share) => {
     const now = performance.now();
-    if (now - shown < PAUSE) return;
-    shown = now;
+    if (now - told < PAUSE) return;
+    told = now;
     postMessage({ share } satisfies LayoutProgress);
   });
   for (;;) {
@@ -56,7 +61,7 @@ function run(data: LayoutRequest): void {
       return;
     }
     const now = performance.now();
-    if (now - shown < PAUSE) continue;
+    if (now - shown < pause) continue;
     shown = now;
     const { x, y } = round.value.preview();
     send({ x, y, iteration: round.value.iteration, done: false, cameToRest: false, overlaps: 0 });

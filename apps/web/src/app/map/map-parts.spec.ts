@@ -97,6 +97,7 @@ const session = {
   data: signal(woven),
   settings: signal(LayoutSettings.parse({})),
   places: signal({ x: Float32Array.of(0, 40, 80), y: Float32Array.of(0, 30, 0) }),
+  size: signal({ width: 900, height: 600 }),
   layout: signal({ what: 'rest' }),
   moves: signal(new Map()),
   selection: signal(null),

@@ -13,7 +13,6 @@ import { DecimalPipe } from '@angular/common';
 import { Router, RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { wholeShown } from '@pebble/contract';
-import { counted } from '@pebble/core';
 import { MapActions } from '../store/map.actions';
 import { mapEditing } from '../store/map.reducer';
 import { work } from '../store/work.reducer';
@@ -113,16 +112,6 @@ export class MapScreen {
   private readonly canvas = viewChild(MapCanvas);
   private readonly finder = viewChild(NodeFinder);
   protected readonly showsPane = computed(() => this.session.selection() !== null);
-  protected readonly note = computed(() => {
-    const measures = this.session.network()?.measures;
-    if (!measures) return '';
-    const between = measures['exact']
-      ? 'betweenness exact'
-      : `betweenness from ${measures['pivots']} sampled starts`;
-    const [communities, isolates] = [Number(measures['communities']), Number(measures['isolates'])];
-    const found = counted(communities - isolates, 'community', 'communities');
-    return `modularity ${Number(measures['modularity']).toFixed(2)} · ${found} (Louvain) · ${between}`;
-  });
 
   constructor() {
     // What is planned is seen, and where to go on from there.
@@ -138,6 +127,13 @@ export class MapScreen {
       const known = networks.find(({ id }) => id === wanted);
       // A network that was just woven is opened once its measures are there.
       if (wanted && (known?.state === 'measured' || !known)) untracked(() => void this.session.open(wanted));
+    });
+    // Betweenness of a large network comes while its map is looked at.
+    effect(() => {
+      const open = this.session.network();
+      const known = this.networks().find(({ id }) => id === open?.id);
+      if (open && known && 'exact' in known.measures && !('exact' in open.measures) && this.session.data())
+        untracked(() => void this.session.refresh());
     });
   }
 

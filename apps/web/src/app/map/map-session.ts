@@ -120,8 +120,17 @@ export class MapSession {
   readonly moments = signal<TieMoments | null>(null);
   private momentsOf: string | null = null;
 
-  private readonly shownDescription = computed(() => {
+  /** As it is described; as long as a large network has no betweenness yet, names go by what sizes do. */
+  private readonly named = computed(() => {
     const description = this.description();
+    const { names, size } = description;
+    const nodes = this.data()?.nodes ?? {};
+    if (names.column !== 'betweenness' || names.column in nodes) return description;
+    return { ...description, names: { ...names, column: size.column } };
+  });
+
+  private readonly shownDescription = computed(() => {
+    const description = this.named();
     const period = this.passing();
     return period ? { ...description, show: { ...description.show, period } } : description;
   });
@@ -379,7 +388,7 @@ export class MapSession {
           this.settle(network, iteration);
           return;
         }
-        this.layout.set({ what: 'running', done: `round ${iteration}` });
+        if (iteration > 0) this.layout.set({ what: 'running', done: `round ${iteration}` });
         this.leaveLayout = () => this.settle(network, iteration);
       },
       refused: (reason) => {

@@ -4,6 +4,7 @@ import {
   computed,
   effect,
   inject,
+  linkedSignal,
   type OnDestroy,
   signal,
 } from '@angular/core';
@@ -64,7 +65,8 @@ export class RemovalPanel implements OnDestroy {
   protected readonly run = stepRun();
   protected readonly words = this.session.words;
   protected readonly how = signal<'top' | 'hand'>('top');
-  protected readonly by = signal('betweenness');
+  private readonly hasBetweenness = computed(() => 'betweenness' in (this.session.data()?.nodes ?? {}));
+  protected readonly by = linkedSignal(() => (this.hasBetweenness() ? 'betweenness' : 'degree'));
   protected readonly count = signal(1);
   protected readonly chosen = signal<readonly number[]>([]);
   /** Measures by which nodes can be taken out: of columns that every node of the network has. */

@@ -1,0 +1,55 @@
+import { betweennessPlan, capital, formatCount, graphOf } from '@pebble/core';
+import { findNetwork } from '../db/networks';
+import { readTable, writeTable } from '../files/tables';
+import { betweennessInThreads } from '../measuring/betweennessInThreads';
+import { StepRefused, type StepDefinition } from './step';
+
+interface Found extends Record<string, unknown> {
+  readonly network: string;
+  readonly directed: boolean;
+  /** Start nodes; null where it is exact. */
+  readonly pivots: number | null;
+}
+
+/** Betweenness of a large network, in one thread for each core. */
+export const measureBetweenness: StepDefinition<'measure-betweenness', Found> = {
+  kind: 'measure-betweenness',
+  async run({ store, threads }, { network, seed }, progress) {
+    const found = await findNetwork(store, network);
+    if (!found) throw new StepRefused('This network is no longer there.');
+    const { directed } = found;
+    const graph = graphOf(found.nodes, readTable(store.folder, network, 'edges'));
+    const { rows, pivots } = betweennessPlan(graph, directed);
+    const { values } = await betweennessInThreads(threads.paths, 'steps', rows, {
+      directed,
+      normalised: true,
+      pivots,
+      seed,
+      progress: (share) => progress('Betweenness', share),
+    });
+    // Columns that came in the meantime stay.
+    const nodes = readTable(store.folder, network, 'nodes');
+    writeTable(store.folder, network, 'nodes', { ...nodes, betweenness: values });
+    const measures = { ...found.measures, pivots: pivots ?? 0, exact: pivots === undefined };
+    await store.query
+      .updateTable('network')
+      .set({ measures: JSON.stringify(measures) })
+      .where('id', '=', network)
+      .execute();
+    return { network, directed, pivots: pivots ?? null };
+  },
+  describe(_parameters, result) {
+    if (!result) return 'Betweenness was to be computed.';
+    return `${capital(betweennessPhrase(result))}.`;
+  },
+  seed: ({ seed }) => seed,
+};
+
+/** "betweenness along the direction of ties was computed exactly (Brandes 2001)" */
+export function betweennessPhrase({ directed, pivots }: Pick<Found, 'directed' | 'pivots'>): string {
+  const how =
+    pivots === null
+      ? 'exactly (Brandes 2001)'
+      : `from ${formatCount(pivots)} sampled start nodes (Brandes & Pich 2007)`;
+  return `betweenness ${directed ? 'along the direction of ties ' : ''}was computed ${how}`;
+}
