@@ -58,6 +58,7 @@ describe('MeasureNote', () => {
     await fixture.whenStable();
     expect(step).toHaveBeenCalledWith(expect.any(String), 'measure-betweenness', { network: 'n1', seed: 4 });
     expect(button()).toBeNull();
+    expect(text(fixture)).toContain('betweenness follows');
   });
 
   it('says why it could not be computed', async () => {
