@@ -54,7 +54,8 @@ export class MeasureNote {
 
   private between(): string {
     const measures = this.measures();
-    if (!('exact' in measures)) return this.isLost() && !this.run.busy() ? 'no betweenness' : 'betweenness follows';
+    if (!('exact' in measures))
+      return this.isLost() && !this.run.busy() ? 'no betweenness' : 'betweenness follows';
     return measures['exact']
       ? 'betweenness exact'
       : `betweenness from ${formatCount(Number(measures['pivots']))} sampled starts`;
