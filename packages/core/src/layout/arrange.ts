@@ -1,6 +1,7 @@
 import type { LayoutMethod, LayoutSettings } from '@pebble/contract';
 import { weakComponents, type Components } from '../graph/components';
 import type { Graph } from '../graph/graph';
+import type { Arrangement } from './arrangement';
 import { Attraction } from './attraction';
 import { axes } from './axes';
 import { circle } from './circle';
@@ -20,17 +21,6 @@ import { roundOne } from './roundOne';
 import type { Places, Running } from './running';
 import { Springs } from './springs';
 import { Stress } from './stress';
-
-/** Positions of all nodes, in pixels at scale 1; y grows downwards. */
-export interface Arrangement {
-  readonly x: Float32Array;
-  readonly y: Float32Array;
-  readonly iterations: number;
-  /** True when the layout came to rest by itself before its iterations were used up. */
-  readonly cameToRest: boolean;
-  /** Pairs of nodes that still overlap. */
-  readonly overlaps: number;
-}
 
 /** The size of picture that an arrangement aims to fill when its nodes leave enough ground. */
 const REFERENCE = { width: 980, height: 660 };

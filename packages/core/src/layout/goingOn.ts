@@ -1,6 +1,6 @@
 import type { LayoutSettings } from '@pebble/contract';
 import type { Graph } from '../graph/graph';
-import type { Arrangement } from './arrange';
+import type { Arrangement } from './arrangement';
 import { Attraction } from './attraction';
 import { makeRoom } from './finish';
 import { componentParts } from './parts';

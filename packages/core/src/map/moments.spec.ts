@@ -1,5 +1,6 @@
 import fc from 'fast-check';
-import { countMoments, messagesByDay, messagesWithin, weighedWithin } from './moments';
+import { countMoments, messagesByDay, messagesWithin } from './moments';
+import { weighedWithin } from './weighedWithin';
 
 const day = (n: number): number => n * 86_400_000;
 const HOUR = 3_600_000;

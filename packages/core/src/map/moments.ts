@@ -1,6 +1,3 @@
-import { numbersOf } from '../network/tables';
-import type { MapNetwork } from './mapNetwork';
-
 const DAY = 86_400_000;
 
 /** How many messages each tie has on each day (UTC): rows of a tie stand together, its days ascending. */
@@ -64,29 +61,4 @@ export function messagesByDay({ day, messages }: TieMoments): { first: number; m
   const all = new Float64Array((last - first) / DAY + 1);
   for (let i = 0; i < day.length; i++) all[(day[i] - first) / DAY] += messages[i];
   return { first, messages: all };
-}
-
-/**
- * The network as it was in a period: where the weight of its ties is their number of messages, it becomes that of the messages in the period.
- * Without moments, and for other weights, it stays as it is.
- */
-export function weighedWithin(
-  network: MapNetwork,
-  period: { readonly from: number | null; readonly until: number | null } | null,
-): MapNetwork {
-  const { moments, edges } = network;
-  if (!period || !moments) return network;
-  const weight = numbersOf(edges, 'weight');
-  const always = messagesWithin(moments, weight.length, { from: null, until: null });
-  const dated = datedOnly(edges['first']);
-  for (let e = 0; e < weight.length; e++) if (dated(e) && always[e] !== weight[e]) return network;
-  return {
-    ...network,
-    edges: { ...edges, weight: messagesWithin(moments, weight.length, period) },
-  };
-}
-
-/** Ties without any date have no moments. */
-function datedOnly(first: ArrayLike<number | string> | undefined): (edge: number) => boolean {
-  return (e) => first === undefined || !Number.isNaN(Number(first[e]));
 }

@@ -7,7 +7,7 @@ import { isDirected, type MapNetwork } from './mapNetwork';
 import { colourNodes, type ColourGroup } from './colours';
 import type { Courses } from './bundling/courses';
 import { drawnTies } from './drawnTies';
-import { weighedWithin } from './moments';
+import { weighedWithin } from './weighedWithin';
 import { picturesByNode } from './pictureNames';
 import { pieSlices, type PieSlice } from './pies';
 import { rimNodes, type RimGroup } from './rims';

@@ -6,7 +6,8 @@ import type { Graph } from '../graph/graph';
 import { coreNumbers } from '../measure/neighbourhood';
 import { graphOf, nodeLabels, numbersOf, textsIn } from '../network/tables';
 import type { MapNetwork } from './mapNetwork';
-import { messagesWithin, weighedWithin } from './moments';
+import { messagesWithin } from './moments';
+import { weighedWithin } from './weighedWithin';
 
 /** The nodes and edges that are shown, ascending. */
 export interface ShownPart {
