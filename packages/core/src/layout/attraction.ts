@@ -27,10 +27,10 @@ export interface AttractionSettings {
 /**
  * Arrangement by attraction along ties and repulsion between all nodes, with masses of degree + 1. Attraction grows with the
  * square root of the distance, if not asked otherwise, half way between the linear model and the one that sets communities furthest apart
- * (Noack 2009, Phys. Rev. E 79); forces, the stronger of their two gravities and the speed of each node as in Jacomy et al. (2014),
- * PLoS ONE 9, e98679; repulsion by a quadtree. A tie of weight w pulls like its square root beside the mean of all, and neither very much nor nearly
- * nothing, so that one busy pair does not swallow the map and shares pull like counts.
- * The graph is taken without direction and without self-loops. Same graph and seed: same positions, to the last bit.
+ * (Noack 2009, Phys. Rev. E 79); forces, the stronger of their two gravities and the speed of each node as in Jacomy et al. (2014), PLoS ONE 9,
+ * e98679; repulsion by a quadtree. A tie of weight w pulls like its square root beside the mean of all, and neither very much nor nearly
+ * nothing, so that one busy pair does not swallow the map and shares pull like counts. The graph is taken without direction and without
+ * self-loops. Same graph and seed: same positions, to the last bit.
  */
 export class Attraction implements Running {
   readonly x: Float64Array;
@@ -181,7 +181,10 @@ export class Attraction implements Running {
   private drawHubs(): void {
     const { mass, middle } = this;
     const mean = mass.reduce((sum, one) => sum + one, 0) / Math.max(1, mass.length);
-    for (let v = 0; v < mass.length; v++) middle[v] *= mass[v] > mean ? (mass[v] / mean) ** 2 : 1;
+    for (let v = 0; v < mass.length; v++) {
+      const share = mass[v] / mean;
+      if (share > 1) middle[v] *= share * share;
+    }
   }
 
   /** A tie of a node with many ties pulls less, so that such nodes are not drawn to the middle by all of them. */
