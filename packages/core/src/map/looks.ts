@@ -74,7 +74,7 @@ export const SHIPPED_LOOKS: readonly NamedLook[] = [
   },
   {
     name: 'For slides',
-    says: 'Large nodes, few and large names, strong ties: to be read from the last row.',
+    says: 'Large nodes, few and large names, strong ties: to be read from the last row. For dark slides choose the ground night when you publish.',
     look: {
       ...usual,
       size: { ...usual.size, smallest: 5, largest: 26, cut: 0.01 },
