@@ -46,7 +46,17 @@ test('ties are bundled freely, the legend is written on the map, nodes show pict
   ]);
   await expect(settings.getByText('1 picture for nodes of this network.')).toBeVisible();
   await expect(settings.getByText(/Not read: notes.txt/)).toBeVisible();
+
+  // A rim says one thing more, and an outline has a title and a note; both stand in the caption.
+  await settings.getByLabel('Rim by').selectOption({ label: 'betweenness' });
+  await settings.getByLabel('Outlines round').selectOption({ label: 'community' });
+  await settings.getByLabel('Title of 1').fill('The quay');
+  await settings.getByLabel('Title of 1').press('Enter');
+  await settings.getByLabel('Note of 1').fill('Those who trade here, late.');
+  await settings.getByLabel('Note of 1').press('Enter');
   await page.keyboard.press('Escape');
+  await expect(phrase('thicker the higher betweenness')).toBeVisible();
+  await expect(page.locator('.caption')).toContainText('Outlined: community');
 
   await phrase('bent').click();
   await settings.getByRole('button', { name: 'bundled freely' }).click();
@@ -64,6 +74,8 @@ test('ties are bundled freely, the legend is written on the map, nodes show pict
   expect(figure).toContain('Traders');
   expect(figure).toContain('data:image/jpeg;base64,');
   expect(figure).toContain('Ties: bundled freely');
+  expect(figure).toContain('Rim: betweenness');
+  expect(figure).toMatch(/The quay.*Those who trade here, late\./s);
   // What has a size of its own is larger where the page is smaller.
   const shown = Number(/viewBox="0 0 ([\d.]+)/.exec(figure)![1]);
   expect(shown).toBeCloseTo(map!.width / 1.35, 0);
