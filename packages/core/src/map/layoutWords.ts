@@ -1,7 +1,7 @@
 import { LayoutSettings, type LayoutMethod } from '@pebble/contract';
 import { columnTitle } from '../network/columns';
 import { goesOn } from '../layout/arrange';
-import { formatCount } from '../weave/sentence';
+import { counted } from '../weave/sentence';
 
 /** What an arrangement is called, and what it is good for. */
 export interface LayoutWords {
@@ -139,7 +139,7 @@ export function layoutSentence(layout: LayoutSettings, iterations: number | null
   const parts = [
     source,
     ...(onward ? ['going on from where the nodes were'] : isRun ? [`seed ${layout.seed}`] : []),
-    ...(isRun && iterations !== null ? [`${formatCount(iterations)} iterations`] : []),
+    ...(isRun && iterations !== null ? [counted(iterations, 'iteration')] : []),
     ...(method === 'attraction' && layout.apart !== 'usual'
       ? [`communities pulled ${layout.apart} apart`]
       : []),
