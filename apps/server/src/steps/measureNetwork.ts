@@ -12,6 +12,7 @@ interface Measured extends Record<string, unknown> {
   readonly isolates: number;
   readonly communities: number;
   readonly modularity: number;
+  /** Start nodes of betweenness; null where it is exact, or follows. */
   readonly pivots: number | null;
   readonly seed: number;
   /** Whether betweenness takes so long that it is a step of its own, which follows. */
@@ -42,7 +43,14 @@ export const measureNetwork: StepDefinition<'measure-network', Measured> = {
       .set({ state: 'measured', measures: JSON.stringify({ ...others, ...between, ...settings }) })
       .where('id', '=', network)
       .execute();
-    return { network, directed: found.directed, seed: settings.seed, ...numbers, betweennessFollows };
+    return {
+      ...others,
+      network,
+      directed: found.directed,
+      seed: settings.seed,
+      pivots: betweennessFollows ? null : pivots,
+      betweennessFollows,
+    };
   },
   describe({ settings }, result) {
     if (!result) return 'Degrees, components, communities and betweenness were to be computed.';

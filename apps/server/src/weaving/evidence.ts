@@ -8,6 +8,7 @@ import {
   tiesOfMessage,
   tiesThrough,
   type EvidenceRows,
+  type Tie,
   type TieMoments,
   type TwoSorts,
 } from '@pebble/core';
@@ -24,12 +25,6 @@ import { findNetwork } from '../db/networks';
 import type { Store } from '../db/open';
 import { readTable } from '../files/tables';
 import { tidyAccounts } from './tidied';
-
-/** A pair of nodes that are tied. */
-interface Tie {
-  readonly source: number;
-  readonly target: number;
-}
 
 /** Nodes of a network, or some of its ties. */
 export type Behind = { readonly nodes: readonly number[] } | { readonly ties: readonly Tie[] };

@@ -15,8 +15,9 @@ const LARGE = 10_000;
 /**
  * Values with which an arrangement by attraction begins well, by how large and how dense a network is. Thin ones (chains, trees, grids)
  * unfold better when attraction grows with the distance, and take more rounds; chains and trees when the middle hardly pulls. Where nearly
- * all are tied with all by shares, which are large between a few, weights count wholly. Large ones begin nearly arranged and take fewer rounds. How strongly nodes push makes little
- * difference, since the picture is scaled afterwards; what was measured stands in docs/decisions/0024-gravity-that-grows.md.
+ * all are tied with all by shares, which are large between a few, weights count wholly. Large ones begin nearly arranged and take fewer
+ * rounds. How strongly nodes push makes little difference, since the picture is scaled afterwards; what was measured stands in
+ * docs/decisions/0024-gravity-that-grows.md.
  */
 export function startingValues(graph: Graph): LayoutSettings {
   const { offset, neighbour } = withoutSelfLoops(neighbourRows(graph));

@@ -19,6 +19,7 @@ import { widthBounds, type WidthBounds } from './tieWidths';
 /** Everything about a map that depends on its description and not on where one looks. */
 export interface PreparedMap {
   readonly network: MapNetwork;
+  /** As it was given, but for names by a column that is not there. */
   readonly description: MapDescription;
   readonly nodes: Uint32Array;
   readonly edges: Uint32Array;
@@ -67,17 +68,14 @@ export interface PreparedMap {
   readonly hiddenEdges: number;
 }
 
-export function prepareMap(whole: MapNetwork, description: MapDescription): PreparedMap {
+export function prepareMap(whole: MapNetwork, given: MapDescription): PreparedMap {
+  const description = withKnownNames(given, whole);
   const network = weighedWithin(whole, description.show.period);
   const { nodes, edges, pale } = shownPart(network, description.show);
   const size = sizeNodes(network, nodes, description.size);
   const labels = nodeLabels(network.nodes);
   const paint = colourNodes(network, nodes, description.colour, size.value, labels);
-  // Betweenness of a large network comes later than the rest.
-  const rank =
-    description.names.column in network.nodes
-      ? numbersOf(network.nodes, description.names.column)
-      : size.value;
+  const rank = numbersOf(network.nodes, description.names.column);
   const paintOrder = Uint32Array.from(nodes).sort((a, b) => size.radius[b] - size.radius[a] || a - b);
   const named = fitting(network, graphOf(network.nodeCount, network.edges), description.names.where);
   const namesOrder = (named ? nodes.filter((v) => named[v] === 1) : nodes.slice()).sort(
@@ -115,6 +113,12 @@ export function prepareMap(whole: MapNetwork, description: MapDescription): Prep
     hiddenNodes: network.nodeCount - nodes.length,
     hiddenEdges: network.edges['source'].length - edges.length,
   };
+}
+
+/** Betweenness of a large network comes later than the rest: as long as it is not there, names go by what sizes do. */
+function withKnownNames(description: MapDescription, { nodes }: MapNetwork): MapDescription {
+  const { names, size } = description;
+  return names.column in nodes ? description : { ...description, names: { ...names, column: size.column } };
 }
 
 function twoWayTies({ nodeCount, edges }: MapNetwork): Uint8Array {

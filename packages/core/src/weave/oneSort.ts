@@ -75,7 +75,7 @@ export function weaveOneSort({ source, target, sort: sortOf }: TwoSorts, weave: 
 type Ties = Pick<TwoSorts, 'source' | 'target'>;
 
 /** A pair of nodes that are tied. */
-interface Tie {
+export interface Tie {
   readonly source: number;
   readonly target: number;
 }

@@ -121,13 +121,13 @@ export class BesideSession {
     const beside = this.beside();
     const prepared = this.prepared();
     if (!beside || !prepared) return '';
-    const { network, description, layout } = beside;
+    const { network, layout } = beside;
     return captionText(
       captionPhrases({
         weave: network.weave,
         directed: network.directed,
         changed: network.changed?.words ?? null,
-        description,
+        description: prepared.description,
         layout,
         moved: 0,
         shown: { nodes: prepared.nodes.length, edges: prepared.edges.length },

@@ -120,17 +120,8 @@ export class MapSession {
   readonly moments = signal<TieMoments | null>(null);
   private momentsOf: string | null = null;
 
-  /** As it is described; as long as a large network has no betweenness yet, names go by what sizes do. */
-  private readonly named = computed(() => {
-    const description = this.description();
-    const { names, size } = description;
-    const nodes = this.data()?.nodes ?? {};
-    if (names.column !== 'betweenness' || names.column in nodes) return description;
-    return { ...description, names: { ...names, column: size.column } };
-  });
-
   private readonly shownDescription = computed(() => {
-    const description = this.named();
+    const description = this.description();
     const period = this.passing();
     return period ? { ...description, show: { ...description.show, period } } : description;
   });
@@ -198,7 +189,7 @@ export class MapSession {
       weave: network.weave,
       directed: network.directed,
       changed: network.changed?.words ?? null,
-      description: this.shownDescription(),
+      description: prepared.description,
       layout: this.settings(),
       // What hands had moved goes along with a layout that runs.
       moved: this.layout().what === 'running' ? 0 : this.movedBefore() + this.moves().size,

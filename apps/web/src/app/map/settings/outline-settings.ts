@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, output, signal } 
 import { FormsModule } from '@angular/forms';
 import { Api } from '../../api/api';
 import { describing } from './describing';
-import { WordsField } from './words-field';
+import { TitleFields } from './title-fields';
 
 /** Groups whose titles can be set. */
 const LISTED = 20;
@@ -10,7 +10,7 @@ const LISTED = 20;
 /** What is outlined on the map, and under which titles. */
 @Component({
   selector: 'pt-outline-settings',
-  imports: [FormsModule, WordsField],
+  imports: [FormsModule, TitleFields],
   changeDetection: ChangeDetectionStrategy.OnPush,
   styleUrls: ['./settings.scss', './colour-settings.scss'],
   template: `
@@ -58,23 +58,14 @@ const LISTED = 20;
       >
       <div class="groups">
         @for (one of groups(); track one.name) {
-          <pt-words-field
-            [label]="'Title of ' + one.name"
-            [usual]="'title of ' + one.name"
-            [words]="d.titles[one.name] || ''"
-            (written)="setTitle(one.name, $event)"
-            >{{ one.nodes.toLocaleString('en') }}</pt-words-field
+          <pt-title-fields
+            [of]="one.name"
+            [title]="d.titles[one.name] || ''"
+            [note]="d.notes[one.name] || ''"
+            (titled)="setTitle(one.name, $event)"
+            (noted)="setNote(one.name, $event)"
+            >{{ one.nodes.toLocaleString('en') }}</pt-title-fields
           >
-          @if (d.titles[one.name] || d.notes[one.name]) {
-            <pt-words-field
-              class="note"
-              [label]="'Note of ' + one.name"
-              usual="a note below the title"
-              [longest]="300"
-              [words]="d.notes[one.name] || ''"
-              (written)="setNote(one.name, $event)"
-            />
-          }
         }
       </div>
       <p>
@@ -96,25 +87,16 @@ const LISTED = 20;
     }
     @for (one of byHand(); track $index) {
       <div class="line">
-        <pt-words-field
-          [label]="one.label"
-          [usual]="one.usual"
-          [words]="one.title"
-          (written)="change(one.list, one.at, { title: $event })"
-          >{{ one.lead }}</pt-words-field
+        <pt-title-fields
+          [of]="one.of"
+          [title]="one.title"
+          [note]="one.note"
+          (titled)="change(one.list, one.at, { title: $event })"
+          (noted)="change(one.list, one.at, { note: $event })"
+          >{{ one.lead }}</pt-title-fields
         >
         <button class="btn plain" (click)="remove(one.list, one.at)">take away</button>
       </div>
-      @if (one.title || one.note) {
-        <pt-words-field
-          class="note"
-          [label]="one.noteLabel"
-          usual="a note below the title"
-          [longest]="300"
-          [words]="one.note"
-          (written)="change(one.list, one.at, { note: $event })"
-        />
-      }
     }
     <p><button class="btn plain" (click)="draw()">Draw one by hand</button></p>
     @if (d.own.length === 0) {
@@ -124,12 +106,8 @@ const LISTED = 20;
   styles: `
     .line {
       display: flex;
-      align-items: center;
+      align-items: flex-start;
       gap: 8px;
-    }
-    .note {
-      display: block;
-      padding-left: 30px;
     }
   `,
 })
@@ -168,9 +146,7 @@ export class OutlineSettings {
         title,
         note,
         lead: nodes.length.toLocaleString('en'),
-        label: 'Title of chosen nodes',
-        usual: 'title of chosen nodes',
-        noteLabel: 'Note of chosen nodes',
+        of: 'chosen nodes',
       })),
       ...strokes.map(({ title, note = '' }, at) => ({
         list: 'strokes' as const,
@@ -178,9 +154,7 @@ export class OutlineSettings {
         title,
         note,
         lead: 'drawn',
-        label: 'Title of a drawn line',
-        usual: 'title of the line',
-        noteLabel: 'Note of a drawn line',
+        of: 'a drawn line',
       })),
     ];
   });
