@@ -17,6 +17,27 @@ export default tseslint.config(
     },
   },
   {
+    files: ['apps/server/src/**/*.ts'],
+    rules: {
+      'no-restricted-syntax': [
+        'error',
+        {
+          selector: 'CallExpression > Literal[value=/^(not )?in$/]',
+          message: 'A list is bound value by value by this, and ends at 32,766: use isAmong of db/lists.',
+        },
+        {
+          selector: 'TemplateElement[value.raw=/json_each\\(($|\\?)/]',
+          message: 'Lists are handed over by listOf of db/lists.',
+        },
+      ],
+    },
+  },
+  {
+    // The one place that hands over lists, and what reads JSON of one column.
+    files: ['apps/server/src/db/lists.ts', 'apps/server/src/db/migrations.ts', '**/*.spec.ts'],
+    rules: { 'no-restricted-syntax': 'off' },
+  },
+  {
     files: ['bench/**/*.ts', 'apps/server/src/main.ts', 'apps/web/src/main.ts'],
     rules: { 'no-console': 'off' },
   },

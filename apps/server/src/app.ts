@@ -37,7 +37,7 @@ export function createApp(services: Services): Express {
       strictTransportSecurity: false,
     }),
   );
-  app.use('/api/v1', express.json({ limit: '2mb' }), apiRoutes(services));
+  app.use('/api/v1', express.json({ limit: '10mb' }), apiRoutes(services));
   if (services.config.webFolder) serveInterface(app, services.config.webFolder);
   app.use(problemHandler);
   return app;

@@ -80,7 +80,8 @@ export const stepParameters = {
   }),
   'score-messages': z.object({ scorer: Scorer }),
   tidy: z.object({ sort: TidySort, decisions: z.array(NewDecision).min(1).max(10_000) }),
-  'take-back-tidy': z.object({ decisions: z.array(z.int()).min(1).max(10_000) }),
+  /** As many as one rule or table can have made. */
+  'take-back-tidy': z.object({ decisions: z.array(z.int()).min(1).max(1_000_000) }),
   /** Gives a category to all things of which something contains one of the texts, apart by "|". */
   'categorise-by-rule': z.object({
     sort: TidySort,

@@ -1,5 +1,6 @@
 import { Profile, type AccountPage, type AccountQuery } from '@pebble/contract';
 import { sql } from 'kysely';
+import { isAmong } from './lists';
 import type { Store } from './open';
 
 const ORDER: Readonly<Record<AccountQuery['by'], string>> = {
@@ -82,7 +83,7 @@ export async function readProfiles(
     .selectFrom('profile')
     .select(['account_id', 'profile'])
     .where('study_id', '=', study)
-    .where('account_id', 'in', accounts.length > 0 ? [...accounts] : [0])
+    .where(isAmong('account_id', accounts))
     .orderBy('source_id')
     .execute();
   const profiles = new Map<number, Profile>();

@@ -1,5 +1,6 @@
 import { CollectPlan, CollectRun, RunCounts, Service, type RunState } from '@pebble/contract';
 import type { Selectable, Updateable } from 'kysely';
+import { isAmong } from './lists';
 import type { Store } from './open';
 import type { CollectRunTable } from './schema';
 
@@ -27,7 +28,7 @@ export async function unfinishedRuns({ query }: Store): Promise<StoredRun[]> {
   const rows = await query
     .selectFrom('collect_run')
     .selectAll()
-    .where('state', 'in', ['running', 'waiting', 'storing'] satisfies RunState[])
+    .where(isAmong('state', ['running', 'waiting', 'storing'] satisfies RunState[]))
     .orderBy('created_at')
     .execute();
   return rows.map(toRun);

@@ -1,6 +1,7 @@
 import { TidySort, Verdict, type Decision, type NewDecision, type Weave } from '@pebble/contract';
 import { effective } from '@pebble/core';
 import type { Selectable } from 'kysely';
+import { isAmong } from './lists';
 import type { Store } from './open';
 import type { TidyDecisionTable } from './schema';
 
@@ -14,7 +15,7 @@ export async function readDecisions(
     .selectFrom('tidy_decision')
     .selectAll()
     .where('study_id', '=', study)
-    .where('sort', 'in', [...sorts])
+    .where(isAmong('sort', sorts))
     .where('taken_back', '=', 0)
     .orderBy('id')
     .execute();
@@ -57,7 +58,7 @@ export async function decisionsOf({ query }: Store, network: string): Promise<De
   const rows = await query
     .selectFrom('tidy_decision')
     .selectAll()
-    .where('id', 'in', ids)
+    .where(isAmong('id', ids))
     .orderBy('id')
     .execute();
   return rows.map(toDecision);

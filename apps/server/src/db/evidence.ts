@@ -1,6 +1,7 @@
 import type { AccountWeave, EvidenceQuery, MessageKind, MessagePage, Portrait } from '@pebble/contract';
 import { KIND_BIT } from '@pebble/core';
 import { sql, type RawBuilder } from 'kysely';
+import { listOf, rowsOf } from './lists';
 import { readMessagesById } from './messages';
 import type { Store } from './open';
 import { takenCondition } from './taken';
@@ -89,15 +90,11 @@ function betweenCondition({ pairs, both }: AddressedBetween, weave: AccountWeave
   const wanted = both ? [...pairs, ...pairs.map(([from, to]) => [to, from])] : pairs;
   const from = listOf([...new Set(wanted.map(([account]) => account))]);
   const addressed = sql`a.from_id in ${from} and (a.from_id, a.to_id) in (
-    select value ->> 0, value ->> 1 from json_each(${JSON.stringify(wanted)})) and ${isAddressed(weave)}`;
+    select value ->> 0, value ->> 1 from ${rowsOf(wanted)}) and ${isAddressed(weave)}`;
   const selves = pairs.filter(([a, b]) => a === b).map(([account]) => account);
   if (selves.length === 0) return addressed;
   return sql`(${addressed} or a.from_id in ${listOf(selves)} and not exists (
     select 1 from address o where o.study_id = a.study_id and o.message_id = a.message_id and ${isAddressed(weave, 'o')}))`;
-}
-
-function listOf(numbers: readonly number[]): RawBuilder<unknown> {
-  return sql`(select value from json_each(${JSON.stringify(numbers)}))`;
 }
 
 function accountsCondition(accounts: readonly number[], weave: AccountWeave): RawBuilder<unknown> {

@@ -1,6 +1,7 @@
 import type { MessageFilter } from '@pebble/contract';
 import { handleKey, hashtagKey, Random } from '@pebble/core';
 import { sql, type RawBuilder, type SqlBool } from 'kysely';
+import { isAmong } from './lists';
 import type { Store } from './open';
 import { scoreConditions } from './scores';
 import { searchCondition } from './searching';
@@ -14,7 +15,7 @@ export function fitting(store: Store, study: string, filter: MessageFilter): Con
   if (filter.sample === undefined) return conditions;
   const ids = messageIds(store, conditions);
   const drawn = new Random(filter.seed ?? 1).sample(ids.length, filter.sample).map((i) => ids[i]);
-  return [sql<SqlBool>`m.id in (select value from json_each(${JSON.stringify(drawn)}))`];
+  return [isAmong('m.id', drawn)];
 }
 
 /** The numbers of the messages that fit, ascending. */

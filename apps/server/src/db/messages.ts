@@ -12,6 +12,7 @@ import {
 } from '@pebble/contract';
 import { findSpans, KIND_BIT } from '@pebble/core';
 import { sql, type RawBuilder } from 'kysely';
+import { isAmong } from './lists';
 import type { Store } from './open';
 import { fitting, withinFilter } from './messageFilter';
 import { scorersOf, withScores } from './scores';
@@ -46,9 +47,7 @@ export async function readMessages(
 /** Messages by their ids, in the order of the ids. */
 export async function readMessagesById(store: Store, ids: readonly number[]): Promise<Message[]> {
   if (ids.length === 0) return [];
-  const rows = await messageRows(store)
-    .where('m.id', 'in', [...ids])
-    .execute();
+  const rows = await messageRows(store).where(isAmong('m.id', ids)).execute();
   const found = await withScores(store, await withReceivers(store, rows.map(toMessage)));
   const byId = new Map(found.map((message) => [message.id, message]));
   return ids.flatMap((id) => byId.get(id) ?? []);
@@ -298,9 +297,7 @@ async function withReceivers(store: Store, messages: readonly Message[]): Promis
   const { rows } = await sql<{ message: number; handle: string; name: string | null; kinds: number }>`
     select d.message_id as message, a.handle, a.name, d.kinds from message m
       join address d on d.study_id = m.study_id and d.message_id = m.id join account a on a.id = d.to_id
-    where m.id in (select value from json_each(${JSON.stringify(emails)})) order by d.message_id, a.handle`.execute(
-    store.query,
-  );
+    where ${isAmong('m.id', emails)} order by d.message_id, a.handle`.execute(store.query);
   return messages.map((message) => ({
     ...message,
     addressed: rows.flatMap((row) => {

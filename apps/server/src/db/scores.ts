@@ -1,6 +1,7 @@
 import { Scorer, type Message, type MessageFilter, type TextSpan } from '@pebble/contract';
 import { scorers } from '@pebble/core/files';
 import { sql, type RawBuilder, type SqlBool } from 'kysely';
+import { isAmong } from './lists';
 import type { Store } from './open';
 
 /** The condition for messages "m" that a scorer gave a value in the asked range; none where nothing is asked. */
@@ -25,9 +26,10 @@ export async function withScores(
     .selectFrom('message_score')
     .selectAll()
     .where(
-      'message_id',
-      'in',
-      messages.map(({ id }) => id),
+      isAmong(
+        'message_id',
+        messages.map(({ id }) => id),
+      ),
     )
     .orderBy('scorer', 'desc')
     .execute();

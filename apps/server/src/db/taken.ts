@@ -1,5 +1,6 @@
 import type { TakenMessages } from '@pebble/contract';
 import { sql, type SqlBool } from 'kysely';
+import { isNoneOf } from './lists';
 import { fitting, messageIds, type Condition } from './messageFilter';
 import type { Store } from './open';
 
@@ -16,7 +17,10 @@ export function takenCondition(
     ...(except ? [sql<SqlBool>`not (${sql.join(fitting(store, study, except.filter), sql` and `)})`] : []),
     ...(withoutSources.length > 0
       ? [
-          sql<SqlBool>`m.source_id not in (select value from json_each(${JSON.stringify(withoutSources.map(({ id }) => id))}))`,
+          isNoneOf(
+            'm.source_id',
+            withoutSources.map(({ id }) => id),
+          ),
         ]
       : []),
   ];

@@ -1,6 +1,7 @@
 import type { NewDecision, TidySort, Verdict } from '@pebble/contract';
 import { capital, counted, MergeCircle, resolve, SORT_WORDS } from '@pebble/core';
 import { addDecisions, readDecisions } from '../db/decisions';
+import { isAmong } from '../db/lists';
 import { StepRefused, type StepDefinition } from './step';
 
 interface Tidied extends Record<string, unknown> {
@@ -34,7 +35,7 @@ export const takeBackTidy: StepDefinition<'take-back-tidy', { taken: number }> =
       .updateTable('tidy_decision')
       .set({ taken_back: 1 })
       .where('study_id', '=', study)
-      .where('id', 'in', decisions)
+      .where(isAmong('id', decisions))
       .where('taken_back', '=', 0)
       .executeTakeFirst();
     const taken = Number(done.numUpdatedRows);

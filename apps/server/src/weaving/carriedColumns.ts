@@ -3,6 +3,7 @@ import { categoriesOf, handleKey, looksLikeCategory, resolve, typedColumn, type 
 import { readProfiles } from '../db/accounts';
 import { readDecisions } from '../db/decisions';
 import { isTakenColumn } from '../db/networks';
+import { BOUND_LIST } from '../db/lists';
 import type { Store } from '../db/open';
 import { accountLabels } from '../db/placingRows';
 import { kindsOfNames } from '../db/tidyThings';
@@ -137,7 +138,7 @@ function scoreColumns({ raw }: Store, nodes: Nodes): NodeColumn[] {
   const rows = raw
     .prepare(
       `select m.author_id, s.scorer, avg(s.value) from message m join message_score s on s.message_id = m.id
-       where m.author_id in (select value from json_each(?)) group by m.author_id, s.scorer`,
+       where m.author_id in ${BOUND_LIST} group by m.author_id, s.scorer`,
     )
     .raw()
     .all(JSON.stringify(nodes.ids)) as [number, Scorer, number][];
@@ -158,7 +159,7 @@ function itemColumns({ raw }: Store, nodes: Nodes): NodeColumn[] {
   const rows = raw
     .prepare(
       `select i.id, a.handle, i.time, i.more from item i left join account a on a.id = i.account_id
-       where i.id in (select value from json_each(?))`,
+       where i.id in ${BOUND_LIST}`,
     )
     .raw()
     .all(JSON.stringify(nodes.ids)) as [number, string | null, number | null, string | null][];
