@@ -1,4 +1,4 @@
-import { neighbourRows, type Csr } from '../graph/csr';
+import { neighbourRows, withoutSelfLoops, type Csr } from '../graph/csr';
 import type { Graph } from '../graph/graph';
 
 /** What one node of a level stands for: rows between nodes, weight within, strength in both directions. */
@@ -13,9 +13,9 @@ export interface Level {
   readonly total: number;
 }
 
-/** The level on which every node stands for itself. @param directed whether modularity goes by the direction of ties */
+/** The level on which every node stands for itself; ties to itself count in nothing. @param directed whether modularity goes by the direction of ties */
 export function firstLevel(graph: Graph, directed: boolean): Level {
-  const rows = neighbourRows(graph);
+  const rows = withoutSelfLoops(neighbourRows(graph));
   const { nodeCount } = graph;
   const within = new Float64Array(nodeCount);
   const strength = new Float64Array(2 * nodeCount);
@@ -24,9 +24,9 @@ export function firstLevel(graph: Graph, directed: boolean): Level {
   for (let e = 0; e < source.length; e++) {
     const s = source[e];
     const t = target[e];
+    if (s === t) continue;
     const w = weight[e];
     total += w;
-    if (s === t) within[s] += w;
     if (directed) {
       strength[2 * s] += w;
       strength[2 * t + 1] += w;

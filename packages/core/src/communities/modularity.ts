@@ -3,7 +3,7 @@ import type { Graph } from '../graph/graph';
 /**
  * Modularity of a grouping: the share of tie weight inside groups, less what would be expected from the strengths alone. Newman &
  * Girvan (2004), Phys. Rev. E 69; with resolution as in Reichardt & Bornholdt (2006), Phys. Rev. E 74; by direction, where it is asked
- * for, as in Leicht & Newman (2008), Phys. Rev. Lett. 100. A self-loop adds its weight at both of its ends.
+ * for, as in Leicht & Newman (2008), Phys. Rev. Lett. 100. Self-loops count in nothing: posts that address nobody say nothing of groups.
  * Range -1 to 1; 0 for a graph without ties.
  */
 export function modularity(graph: Graph, group: ArrayLike<number>, resolution = 1, directed = false): number {
@@ -14,6 +14,7 @@ export function modularity(graph: Graph, group: ArrayLike<number>, resolution = 
   let inside = 0;
   let total = 0;
   for (let e = 0; e < graph.source.length; e++) {
+    if (graph.source[e] === graph.target[e]) continue;
     const a = group[graph.source[e]];
     const b = group[graph.target[e]];
     const w = graph.weight[e];

@@ -3,6 +3,7 @@ import theirHits from 'graphology-metrics/centrality/hits';
 import theirPagerank from 'graphology-metrics/centrality/pagerank';
 import { neighbourRows, outRows } from '../graph/csr';
 import { makeGraph } from '../graph/graph';
+import { Random } from '../random';
 import { randomTwin, withoutDirection, zachary } from '../testing/known';
 import { eigenvector, hubsAndAuthorities, pagerank } from './rank';
 
@@ -54,6 +55,69 @@ describe('eigenvector centrality', () => {
     const { values, converged } = eigenvector(neighbourRows(makeGraph(5, [0, 0, 0, 0], [1, 2, 3, 4])));
     expect(converged).toBe(true);
     expect(values[0] / values[1]).toBeCloseTo(2, 6);
+  });
+});
+
+describe('eigenvector centrality of ordinary networks', () => {
+  const star = (weight: number) =>
+    neighbourRows(makeGraph(5, [0, 0, 0, 0], [1, 2, 3, 4], new Array<number>(4).fill(weight)));
+
+  it.each([1e-300, 1e-11, 1, 1000, 1e300])('is 1 and 0.5 in a star of four ties of weight %f', (weight) => {
+    const { values, converged } = eigenvector(star(weight));
+    expect(converged).toBe(true);
+    expect(values[0]).toBe(1);
+    for (const v of [1, 2, 3, 4]) expect(values[v]).toBeCloseTo(0.5, 10);
+  });
+
+  it('comes to rest in two-mode and co-occurrence networks, and fulfils its definition', () => {
+    const chance = new Random(11);
+    for (let round = 0; round < 40; round++) {
+      const [people, things] = [30 + chance.below(200), 5 + chance.below(60)];
+      const [source, target, weight]: number[][] = [[], [], []];
+      for (let p = 0; p < people; p++)
+        for (let k = 1 + chance.below(6); k > 0; k--) {
+          source.push(p);
+          target.push(people + Math.floor(things * chance.real() ** 3));
+          weight.push(1 + chance.below(round % 2 === 0 ? 3 : 5000));
+        }
+      const rows = neighbourRows(makeGraph(people + things, source, target, weight));
+      const { values, converged } = eigenvector(rows);
+      expect(converged).toBe(true);
+      // A x = lambda x, by another way than that by which it was found.
+      const product = Array.from(values, (_, v) => {
+        let sum = 0;
+        for (let i = rows.offset[v]; i < rows.offset[v + 1]; i++)
+          sum += rows.weight[i] * values[rows.neighbour[i]];
+        return sum;
+      });
+      const lambda = Math.max(...product);
+      values.forEach((value, v) => expect(product[v] / lambda).toBeCloseTo(value, 7));
+    }
+  });
+
+  it('comes to rest where two circles are nearly alike', () => {
+    const [source, target]: number[][] = [[], []];
+    for (const [first, size] of [
+      [0, 40],
+      [40, 40],
+    ])
+      for (let a = 0; a < size; a++)
+        for (let b = 0; b < a; b++) {
+          source.push(first + a);
+          target.push(first + b);
+        }
+    const graph = makeGraph(80, [...source, 0], [...target, 40]);
+    const { values, converged } = eigenvector(neighbourRows(graph));
+    expect(converged).toBe(true);
+    expect(values[0]).toBeCloseTo(values[40], 8);
+    expect(values[1]).toBeCloseTo(values[79], 8);
+  });
+
+  it('is undefined without ties, as hubs and authorities are', () => {
+    const rows = neighbourRows(makeGraph(3, [], []));
+    expect([...eigenvector(rows).values]).toEqual([NaN, NaN, NaN]);
+    const { hubs, authorities } = hubsAndAuthorities(rows);
+    expect([...hubs, ...authorities]).toEqual(new Array(6).fill(NaN));
   });
 });
 

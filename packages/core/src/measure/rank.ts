@@ -1,4 +1,5 @@
 import type { Csr } from '../graph/csr';
+import { leadingVector } from './leadingVector';
 
 /** What came of an iteration that goes on until nothing changes. */
 export interface Ranked {
@@ -37,23 +38,23 @@ export function pagerank(rows: Csr, damping = 0.85, rest = REST): Ranked {
 }
 
 /**
- * Eigenvector centrality (Bonacich 1987): a node is as high as the nodes tied with it are, by weight; the largest is 1. Of several components
- * the one with the strongest ties has values, the others come to 0. The matrix is moved by one, which changes no value and lets two-sided
- * networks come to rest.
+ * Eigenvector centrality (Bonacich 1987): a node is as high as the nodes tied with it are, by weight; the largest is 1, whatever the weights
+ * are counted in. Of several components the one with the strongest ties has values, the others come to 0. Without ties nothing is higher than
+ * anything: all NaN.
  * @param rows without direction
  */
-export function eigenvector({ nodeCount: n, offset, neighbour, weight }: Csr): Ranked {
-  let values = new Float64Array(n).fill(1);
-  for (let iteration = 1; iteration <= MOST_ITERATIONS; iteration++) {
-    const next = values.slice();
-    for (let v = 0; v < n; v++)
-      for (let i = offset[v], end = offset[v + 1]; i < end; i++) next[v] += weight[i] * values[neighbour[i]];
-    scale(next, largest(next));
-    const change = difference(values, next) / Math.max(1, n);
-    values = next;
-    if (change < REST) return { values, iterations: iteration, converged: true };
-  }
-  return { values, iterations: MOST_ITERATIONS, converged: n === 0 };
+export function eigenvector(rows: Csr): Ranked {
+  const { nodeCount: n, offset, neighbour } = rows;
+  const weight = besideLargest(rows);
+  const { vector, iterations, converged } = leadingVector(n, (from, into) => {
+    for (let v = 0; v < n; v++) {
+      let sum = 0;
+      for (let i = offset[v], end = offset[v + 1]; i < end; i++) sum += weight[i] * from[neighbour[i]];
+      into[v] = sum;
+    }
+  });
+  scale(vector, largest(vector));
+  return { values: vector, iterations, converged };
 }
 
 export interface HubsAndAuthorities {
@@ -64,26 +65,39 @@ export interface HubsAndAuthorities {
   readonly converged: boolean;
 }
 
-/** Hubs and authorities (Kleinberg 1999, J. ACM 46), by weight. @param rows of ties out of each node */
-export function hubsAndAuthorities({ nodeCount: n, offset, neighbour, weight }: Csr): HubsAndAuthorities {
-  let hubs = new Float64Array(n).fill(n > 0 ? 1 / n : 0);
-  let authorities = new Float64Array(n);
-  for (let iteration = 1; iteration <= MOST_ITERATIONS; iteration++) {
-    authorities = new Float64Array(n);
-    const next = new Float64Array(n);
+/**
+ * Hubs and authorities (Kleinberg 1999, J. ACM 46), by weight; all NaN without ties.
+ * @param rows of ties out of each node
+ */
+export function hubsAndAuthorities(rows: Csr): HubsAndAuthorities {
+  const { nodeCount: n, offset, neighbour } = rows;
+  const weight = besideLargest(rows);
+  const point = (hubs: Float64Array): Float64Array => {
+    const authorities = new Float64Array(n);
     for (let v = 0; v < n; v++)
       for (let i = offset[v], end = offset[v + 1]; i < end; i++)
         authorities[neighbour[i]] += weight[i] * hubs[v];
-    scale(authorities, sum(authorities));
-    for (let v = 0; v < n; v++)
-      for (let i = offset[v], end = offset[v + 1]; i < end; i++)
-        next[v] += weight[i] * authorities[neighbour[i]];
-    scale(next, sum(next));
-    const change = difference(hubs, next);
-    hubs = next;
-    if (change < REST) return { hubs, authorities, iterations: iteration, converged: true };
-  }
-  return { hubs, authorities, iterations: MOST_ITERATIONS, converged: n === 0 };
+    return authorities;
+  };
+  // What hubs make of authorities, and these of hubs again.
+  const { vector, iterations, converged } = leadingVector(n, (from, into) => {
+    const authorities = point(from);
+    for (let v = 0; v < n; v++) {
+      let sum = 0;
+      for (let i = offset[v], end = offset[v + 1]; i < end; i++) sum += weight[i] * authorities[neighbour[i]];
+      into[v] = sum;
+    }
+  });
+  const authorities = weight.length > 0 ? point(vector) : vector.slice();
+  scale(authorities, sum(authorities));
+  scale(vector, sum(vector));
+  return { hubs: vector, authorities, iterations, converged };
+}
+
+/** Weights as shares of the largest one, so that neither very small nor very large ones overflow. */
+function besideLargest({ weight }: Csr): Float64Array {
+  const most = largest(weight);
+  return weight.map((w) => w / most);
 }
 
 function rowSums({ nodeCount, offset, weight }: Csr): Float64Array {
