@@ -4,7 +4,7 @@ import type { Graph } from '../graph/graph';
 import { basicMeasures } from '../network/measure';
 import { betweenGroups } from './betweenGroups';
 import { betweennessBy, pathsInSteps, type Betweenness } from './betweenness';
-import { bridgeNotes, bridgePlans, type BridgePlan } from './bridgePlans';
+import { bridgeNotes, bridgePlans, TOO_FAR_APART, type BridgePlan } from './bridgePlans';
 import { closeness } from './closeness';
 import { cuts } from './cutNodes';
 import { degrees } from './degree';
@@ -89,12 +89,15 @@ export function answerQuestions(
           );
         return;
       }
-      case 'bridges':
-        for (const plan of context.bridges ?? bridgesOf(graph, directed, seed, within)) {
+      case 'bridges': {
+        const bridges = context.bridges ?? bridgesOf(graph, directed, seed, within);
+        for (const plan of bridges) {
           columns[plan.column] = plan.found.values;
           notes.push(...bridgeNotes(plan, plan.found, seed));
         }
+        if (!bridges.some(({ column }) => column === 'betweennessWeighted')) notes.push(TOO_FAR_APART);
         return;
+      }
       case 'close': {
         const found = closeness(either, { seed, progress: within });
         columns['closeness'] = found.closeness;
@@ -110,6 +113,7 @@ export function answerQuestions(
         const rank = pagerank(out, damping);
         columns['eigenvector'] = vector.values;
         columns['pageRank'] = rank.values;
+        if (either.weight.length === 0) notes.push('Without ties eigenvector centrality is undefined.');
         rest('Eigenvector centrality', vector.converged, vector.iterations);
         rest('PageRank', rank.converged, rank.iterations);
         return;
@@ -119,6 +123,7 @@ export function answerQuestions(
         const found = hubsAndAuthorities(out);
         columns['hub'] = found.hubs;
         columns['authority'] = found.authorities;
+        if (out.weight.length === 0) notes.push('Without ties hubs and authorities are undefined.');
         rest('The search for hubs and authorities', found.converged, found.iterations);
         return;
       }

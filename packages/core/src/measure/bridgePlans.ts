@@ -17,19 +17,35 @@ export interface BridgePlan {
 /** Going by length takes so many times as long as going in steps (measured). */
 const LENGTH_COST = 8;
 
-/** What is computed to tell who stands between others: by weight, and without direction where there is one. */
+/** Lengths further apart than this cannot be added up: what is short would be lost in the rounding of what is long. */
+const FURTHEST_APART = 1e8;
+export const TOO_FAR_APART =
+  'Betweenness by weight was left out: the largest weight is more than 100 million times the smallest, and sums of such lengths cannot be told from rounding. Leave out the weakest ties, or use ranks or logarithms as weights.';
+
+/** Whether the lengths of ties can be added up and compared: 1 / weight for those with a weight above 0. */
+function canBeAdded({ weight }: Csr): boolean {
+  let [least, most] = [Infinity, 0];
+  for (const w of weight)
+    if (w > 0) {
+      if (w < least) least = w;
+      if (w > most) most = w;
+    }
+  return !(most > least * FURTHEST_APART) && (most === 0 || 1 / least < Infinity);
+}
+
+/** What is computed to tell who stands between others: by weight, where weights can be told apart, and without direction where there is one. */
 export function bridgePlans(graph: Graph, directed: boolean): BridgePlan[] {
   const either = withoutSelfLoops(neighbourRows(graph));
   const along = directed ? withoutSelfLoops(outRows(graph)) : either;
-  const plans: BridgePlan[] = [
-    {
+  const plans: BridgePlan[] = [];
+  if (canBeAdded(along))
+    plans.push({
       column: 'betweennessWeighted',
       kernel: 'length',
       rows: along,
       directed,
       pivots: pivotsFor(along, 2e9 / LENGTH_COST),
-    },
-  ];
+    });
   if (directed)
     plans.push({
       column: 'betweennessEither',

@@ -2,6 +2,7 @@ import reference from 'graphology-metrics/centrality/betweenness';
 import { neighbourRows, outRows, withoutSelfLoops } from '../graph/csr';
 import { makeGraph } from '../graph/graph';
 import { randomTwin } from '../testing/known';
+import { answerQuestions } from './answer';
 import { betweenness, betweennessBy } from './betweenness';
 import { bridgeNotes, bridgePlans } from './bridgePlans';
 import { pathsByLength } from './weightedPaths';
@@ -37,6 +38,26 @@ describe('betweenness by weight (Newman 2001; Brandes 2001)', () => {
       const { values } = betweennessBy(pathsByLength, rows, { directed: true });
       names.forEach((name, v) => expect(values[v]).toBeCloseTo(theirs[name], 6));
     }
+  });
+
+  it('is equal for nodes that are alike, with weights up to 10^8 apart; beyond that it is refused with a reason', () => {
+    // Two chains from 0 to 5 that are alike: 0-1-2-5 and 0-3-4-5.
+    const chains = (strong: number) =>
+      makeGraph(6, [0, 1, 2, 0, 3, 4], [1, 2, 5, 3, 4, 5], [strong, 1, strong, strong, 1, strong]);
+    for (const strong of [1, 3, 1e4, 1e8]) {
+      const [plan] = bridgePlans(chains(strong), true);
+      const { values } = betweennessBy(pathsByLength, plan.rows, plan);
+      expect([values[1], values[2]]).toEqual([values[3], values[4]]);
+      expect(values[1]).toBeCloseTo(1.5, 10);
+    }
+    expect(bridgePlans(chains(1e10), true).map(({ column }) => column)).toEqual(['betweennessEither']);
+    const settings = { damping: 0.85, seed: 1, groups: 'community' };
+    const { columns, notes } = answerQuestions(chains(1e10), true, ['bridges'], settings, {
+      groups: null,
+      sorts: null,
+    });
+    expect(Object.keys(columns)).toEqual(['betweennessEither']);
+    expect(notes.join()).toContain('more than 100 million times');
   });
 
   it('leaves ties out that have no length, which is said', () => {

@@ -1,7 +1,7 @@
 import type { PathKernel } from './betweenness';
 
-/** Lengths that differ by less than this share are equal: sums of the same weights in another order are not the same bits. */
-const EQUAL = 1e-10;
+/** Lengths that differ by less than this share are equal: sums of the same weights in another order are not the same bits. Weights must not be further apart than that. */
+const EQUAL = 1e-12;
 
 /**
  * Shortest paths by length, where a tie of weight w is 1 / w long, so that strong ties are short (Newman 2001, Phys. Rev. E 64; Brandes 2001
