@@ -143,6 +143,7 @@ export * from './weave/sentence';
 export * from './weave/sketch';
 export * from './weave/slices';
 export * from './weave/things';
+export * from './weave/undirected';
 export * from './weave/words';
 export * from './weave/woven';
 export * from './weave/days';

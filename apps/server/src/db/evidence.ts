@@ -1,8 +1,7 @@
-import type { AccountWeave, EvidenceQuery, MessageKind, MessagePage, Portrait } from '@pebble/contract';
-import { KIND_BIT } from '@pebble/core';
+import type { AccountWeave, EvidenceQuery, MessageKind, Portrait } from '@pebble/contract';
+import type { AddressRows } from '@pebble/core';
 import { sql, type RawBuilder } from 'kysely';
-import { listOf, rowsOf } from './lists';
-import { readMessagesById } from './messages';
+import { listOf } from './lists';
 import type { Store } from './open';
 import { takenCondition } from './taken';
 
@@ -10,18 +9,6 @@ import { takenCondition } from './taken';
 interface Scope {
   readonly study: string;
   readonly weave: AccountWeave;
-}
-
-/** The condition for rows "a" (or another alias) that address an account in a way that the weave wants. */
-function isAddressed(weave: AccountWeave, alias = 'a'): RawBuilder<unknown> {
-  const bits = weave.kinds.reduce((all, kind) => all | KIND_BIT[kind], 0);
-  const kinds = sql.ref(`${alias}.kinds`);
-  if (weave.repostMentions || !(bits & KIND_BIT.mention)) return sql`${kinds} & ${bits}`;
-  // Mentions in reposted texts do not count.
-  const others = bits & ~KIND_BIT.mention;
-  return sql`(${kinds} & ${others} or (${kinds} & ${KIND_BIT.mention} and not exists (
-    select 1 from address r where r.study_id = ${sql.ref(`${alias}.study_id`)}
-      and r.message_id = ${sql.ref(`${alias}.message_id`)} and r.kinds & ${KIND_BIT.repost})))`;
 }
 
 /** The condition for messages that the weave takes, by a column that names them. */
@@ -42,65 +29,79 @@ function inPeriod(
   return sql.join(parts, sql` and `);
 }
 
-/** Messages from the first account of some pair to its second; or, where `both` is set, in either direction. */
-export interface AddressedBetween {
-  readonly pairs: readonly (readonly [from: number, to: number])[];
-  readonly both: boolean;
+/** Which messages are wanted: those from the first account of some pair to its second, all that some accounts write, or are addressed by. */
+export interface Candidates {
+  readonly pairs?: readonly (readonly [from: number, to: number])[];
+  readonly authors?: readonly number[];
+  readonly addressed?: readonly number[];
 }
 
-/** Which of the messages are wanted: of what time, and so many from one on. */
-export type EvidencePage = Pick<EvidenceQuery, 'offset' | 'limit'> & {
-  readonly from?: number | null;
-  readonly until?: number | null;
-};
+/** A time: from a moment on, before another. */
+export type Moments = Pick<AccountWeave, 'from' | 'until'>;
 
-/** The messages behind a tie of one account to another, or all that an account wrote or that address it. */
-export async function readEvidence(
+/**
+ * All rows of those messages of a weave that may have something to do with some accounts, in the order of messages. What they tie is said
+ * by the rule of the weave alone.
+ */
+export function readAddressRows(
   store: Store,
-  { study, weave }: Scope,
-  target: { accounts: readonly number[] } | AddressedBetween,
-  { offset, limit, from = null, until = null }: EvidencePage,
-): Promise<MessagePage> {
-  const behind =
-    'pairs' in target ? betweenCondition(target, weave) : accountsCondition(target.accounts, weave);
-  const rows = sql<{ id: number }>`
-    select distinct a.message_id as id, a.time from address a
-    where a.study_id = ${study} and ${inPeriod(weave)} and ${inPeriod({ from, until })}
-      and ${isTaken(store, { study, weave }, sql.ref('a.message_id'))} and ${behind}`;
-  const { count } = (
-    await sql<{ count: number }>`select count(*) as count from (${rows})`.execute(store.query)
-  ).rows[0];
-  const page = await sql<{
-    id: number;
-  }>`${rows} order by a.time is null, a.time, a.message_id limit ${limit} offset ${offset}`.execute(
-    store.query,
-  );
+  scope: Scope,
+  { pairs = [], authors = [], addressed = [] }: Candidates,
+  within: Moments = { from: null, until: null },
+): AddressRows {
+  const { study } = scope;
+  // An account's own messages are found by their author; those that address it by the index of the table.
+  const writtenBy = (accounts: readonly number[]): RawBuilder<unknown> =>
+    sql`select m.id from message m where m.author_id in ${listOf(accounts)} and ${inPeriod(within, sql.ref('m.time'))}`;
+  const ends = (end: 0 | 1): number[] => [...new Set(pairs.map((pair) => pair[end]))];
+  const candidates = [
+    ...(pairs.length > 0
+      ? [
+          sql`select a.message_id from address a where a.study_id = ${study} and a.message_id in (${writtenBy(ends(0))})
+            and +a.to_id in ${listOf(ends(1))}`,
+        ]
+      : []),
+    ...(authors.length > 0 ? [writtenBy(authors)] : []),
+    ...(addressed.length > 0
+      ? [
+          sql`select a.message_id from address a where a.to_id in ${listOf(addressed)} and a.study_id = ${study} and ${inPeriod(within)}`,
+        ]
+      : []),
+  ];
+  if (candidates.length === 0) return addressRows([]);
+  return read(store, scope, sql`message_id in (${sql.join(candidates, sql` union `)})`);
+}
+
+/** All rows of one message, where the weave takes it. */
+export function readMessageRows(store: Store, scope: Scope, message: number): AddressRows {
+  return read(store, scope, sql`message_id = ${message}`);
+}
+
+/** Rows of the messages that the weave takes, in the order of messages. */
+function read(store: Store, scope: Scope, which: RawBuilder<unknown>): AddressRows {
+  const taken = isTaken(store, scope, sql.ref('message_id'));
+  const { sql: text, parameters } = sql`select message_id, from_id, to_id, kinds, time from address
+    where study_id = ${scope.study} and ${which} and ${taken} order by message_id`.compile(store.query);
+  const statement = store.raw.prepare(text).raw();
+  return addressRows(statement.all(...(parameters as (string | number)[])) as AddressRow[]);
+}
+
+type AddressRow = readonly [message: number, from: number, to: number, kinds: number, time: number | null];
+
+function addressRows(rows: readonly AddressRow[]): AddressRows {
+  const column = (i: 0 | 1 | 2 | 3): number[] => rows.map((row) => row[i]);
   return {
-    total: count,
-    offset,
-    messages: await readMessagesById(
-      store,
-      page.rows.map((row) => row.id),
-    ),
+    count: rows.length,
+    message: column(0),
+    from: column(1),
+    to: column(2),
+    kinds: column(3),
+    time: rows.map((row) => row[4] ?? NaN),
   };
 }
 
-/** A self-tie of an account also stands for messages that address nobody in the wanted way. */
-function betweenCondition({ pairs, both }: AddressedBetween, weave: AccountWeave): RawBuilder<unknown> {
-  const wanted = both ? [...pairs, ...pairs.map(([from, to]) => [to, from])] : pairs;
-  const from = listOf([...new Set(wanted.map(([account]) => account))]);
-  const addressed = sql`a.from_id in ${from} and (a.from_id, a.to_id) in (
-    select value ->> 0, value ->> 1 from ${rowsOf(wanted)}) and ${isAddressed(weave)}`;
-  const selves = pairs.filter(([a, b]) => a === b).map(([account]) => account);
-  if (selves.length === 0) return addressed;
-  return sql`(${addressed} or a.from_id in ${listOf(selves)} and not exists (
-    select 1 from address o where o.study_id = a.study_id and o.message_id = a.message_id and ${isAddressed(weave, 'o')}))`;
-}
-
-function accountsCondition(accounts: readonly number[], weave: AccountWeave): RawBuilder<unknown> {
-  const list = listOf(accounts);
-  return sql`(a.from_id in ${list} or (a.to_id in ${list} and ${isAddressed(weave)}))`;
-}
+/** Which of the messages are wanted: of what time, and so many from one on. */
+export type EvidencePage = Pick<EvidenceQuery, 'offset' | 'limit'> & Partial<Moments>;
 
 /** Which messages a portrait is drawn from: those that accounts wrote in a period, or those that are named. */
 export type PortraitOf =
@@ -141,42 +142,4 @@ export async function readPortrait(
     from: whole.first,
     until: whole.last,
   };
-}
-
-/** A message that an account writes to another, and when. */
-export interface AddressTime {
-  readonly message: number;
-  readonly from: number;
-  readonly to: number;
-  readonly time: number | null;
-}
-
-/** All messages that tie accounts in a weave, ordered by message; one that addresses nobody ties its author to itself. */
-export async function readAddressTimes(store: Store, { study, weave }: Scope): Promise<AddressTime[]> {
-  const scope = { study, weave };
-  const { rows } = await sql<AddressTime & { addressed: number }>`
-    select a.message_id as message, a.from_id as "from", a.to_id as "to", a.time, ${isAddressed(weave)} as addressed
-    from address a
-    where a.study_id = ${study} and ${inPeriod(weave)} and ${isTaken(store, scope, sql.ref('a.message_id'))}
-    order by a.message_id`.execute(store.query);
-  const addressing = new Set(rows.filter(({ addressed }) => addressed).map(({ message }) => message));
-  return rows
-    .filter(({ addressed, message }) => addressed || !addressing.has(message))
-    .map(({ message, from, to, time, addressed }) => ({ message, from, to: addressed ? to : from, time }));
-}
-
-/** The pairs of accounts that one message ties in this weave. */
-export async function readMessageTies(
-  store: Store,
-  { study, weave }: Scope,
-  message: number,
-): Promise<{ source: number; target: number }[]> {
-  const scope = { study, weave };
-  const { rows } = await sql<{ from: number; to: number; addressed: number }>`
-    select a.from_id as "from", a.to_id as "to", ${isAddressed(weave)} as addressed from address a
-    where a.study_id = ${study} and a.message_id = ${message} and ${inPeriod(weave)}
-      and ${isTaken(store, scope, sql.ref('a.message_id'))}`.execute(store.query);
-  const ties = rows.filter(({ addressed }) => addressed);
-  if (ties.length > 0) return ties.map(({ from, to }) => ({ source: from, target: to }));
-  return rows.slice(0, 1).map(({ from }) => ({ source: from, target: from }));
 }

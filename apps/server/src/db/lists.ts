@@ -11,11 +11,6 @@ export function listOf(values: readonly (number | string)[]): RawBuilder<unknown
 /** The same for a statement that is prepared by hand; its JSON is bound in its place. */
 export const BOUND_LIST = '(select value from json_each(?))';
 
-/** A list of lists as a table; value ->> 0 is the first of each. */
-export function rowsOf(rows: readonly (readonly (number | string)[])[]): RawBuilder<unknown> {
-  return sql`json_each(${JSON.stringify(rows)})`;
-}
-
 /** Whether a column holds one of some values, however many they are. @param column as "m.id" */
 export function isAmong(column: string, values: readonly (number | string)[]): RawBuilder<SqlBool> {
   return sql<SqlBool>`${sql.ref(column)} in ${listOf(values)}`;

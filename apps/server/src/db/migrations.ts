@@ -51,7 +51,7 @@ const first: Migration = {
       .addColumn('text', 'text', (c) => c.notNull())
       .addColumn('more', 'text')
       .execute();
-    await buildRowIndexes(db);
+    await buildRowIndexes(db, ['message']);
     await schema
       .createTable('address')
       .addColumn('study_id', 'text', (c) => c.notNull())
@@ -227,7 +227,7 @@ const reading: Migration = {
       .addColumn('filter', 'text', (c) => c.notNull())
       .addUniqueConstraint('saved_filter_name', ['study_id', 'name'])
       .execute();
-    await buildRowIndexes(db);
+    await buildRowIndexes(db, ['message']);
   },
 };
 
@@ -398,6 +398,11 @@ const allTies: Migration = {
   },
 };
 
+/** By whom an account is addressed is found without going through all messages. */
+const addressIndex: Migration = {
+  up: (db: Kysely<unknown>) => buildRowIndexes(db, ['address']),
+};
+
 /** Every change of the tables in its order; each runs once. */
 export const MIGRATIONS: Readonly<Record<string, Migration>> = {
   '0001-first': first,
@@ -415,6 +420,7 @@ export const MIGRATIONS: Readonly<Record<string, Migration>> = {
   '0013-changed-networks': changedNetworks,
   '0014-pictures': pictures,
   '0015-all-ties': allTies,
+  '0016-address-index': addressIndex,
 };
 
 /** Brings the tables to the newest form; each migration runs once. */

@@ -13,7 +13,8 @@ import { decisionsFor } from '../db/decisions';
 import { findNetwork } from '../db/networks';
 import type { Store } from '../db/open';
 import { readTable } from '../files/tables';
-import { oneSort } from './fromOneSort';
+import { messagesOfGroups } from './fromGroups';
+import { messagesOfOneSort, oneSort } from './fromOneSort';
 import { weaveStudy } from './weaveStudy';
 
 /** How large a weave would be; nothing is stored. */
@@ -22,16 +23,17 @@ export async function estimateWeave(store: Store, study: string, weave: Weave): 
   try {
     if (weave.what === 'projection') return await estimateOneSort(store, weave);
     const decisions = await decisionsFor(store, study, weave);
-    const { woven, labels, emptiedBy } = weaveStudy(store, study, weave, decisions);
+    const { woven, messages, labels, emptiedBy } = weaveStudy(store, study, weave, decisions);
     return sizeOf(
       woven,
+      messages,
       emptiedBy,
       sketchOf(woven, (node) => labels[node]),
     );
   } catch (error) {
     if (!(error instanceof TooManyTies)) throw error;
     const note = tooManyPhrase(error.ties, error.wouldFit);
-    return { ...sizeOf(NOTHING, note), emptiedBy: note };
+    return { ...sizeOf(NOTHING, 0, note), emptiedBy: note };
   }
 }
 
@@ -45,7 +47,6 @@ const NOTHING: Woven = {
   weight: new Float64Array(0),
   columns: {},
   evidence: null,
-  messages: 0,
   droppedBelowThreshold: 0,
   notes: [],
 };
@@ -57,7 +58,7 @@ async function estimateGroups(
   const network = await findNetwork(store, weave.network);
   const nodes = network && readTable(store.folder, network.id, 'nodes');
   if (!nodes || nodes[weave.column] === undefined)
-    return sizeOf(NOTHING, 'Choose a network and a column that gives its nodes groups.');
+    return sizeOf(NOTHING, 0, 'Choose a network and a column that gives its nodes groups.');
   const { source, target, weight } = readTable(store.folder, network.id, 'edges') as Record<string, never>;
   const groups = textsIn(nodes[weave.column]);
   const made = contract({ source, target, weight }, nodeLabels(nodes), groups, network.directed, weave);
@@ -67,12 +68,12 @@ async function estimateGroups(
     source: made.source,
     target: made.target,
     weight: made.weight,
-    messages: network.messages,
     droppedBelowThreshold: made.dropped,
   };
   const empty = 'No tie between groups is so strong. Ask for less.';
   return sizeOf(
     woven,
+    await messagesOfGroups(store, network, made),
     empty,
     sketchOf(woven, (group) => made.names[group]),
   );
@@ -80,11 +81,12 @@ async function estimateGroups(
 
 async function estimateOneSort(store: Store, weave: ProjectionWeave): Promise<WeaveEstimate> {
   const found = await oneSort(store, weave);
-  if (typeof found === 'string') return sizeOf(NOTHING, found);
+  if (typeof found === 'string') return sizeOf(NOTHING, 0, found);
   const labels = nodeLabels(found.nodes);
   const { woven } = found;
   return sizeOf(
-    { ...woven, messages: found.inner.messages },
+    woven,
+    await messagesOfOneSort(store, found.inner, woven),
     'No two of them share so many. Ask for fewer.',
     sketchOf(woven, (node) => labels[woven.id[node]]),
   );

@@ -1,9 +1,15 @@
 import type { AccountWeave, Decision, MessagePage, Network, Portrait } from '@pebble/contract';
 import {
+  addressTies,
   countMoments,
+  countsBothWays,
+  messagesAround,
   messagesOfNode,
   messagesOfTie,
+  messagesOfTies,
   numbersOf,
+  takenAddresses,
+  tidyAddresses,
   tiesBehind,
   tiesOfMessage,
   tiesThrough,
@@ -13,16 +19,19 @@ import {
   type TwoSorts,
 } from '@pebble/core';
 import { decisionsOf } from '../db/decisions';
+import { readAddresses } from '../db/addresses';
 import {
-  readAddressTimes,
-  readEvidence,
+  type Candidates,
   type EvidencePage,
-  readMessageTies,
+  type Moments,
+  readAddressRows,
+  readMessageRows,
   readPortrait,
 } from '../db/evidence';
 import { readMessagesById } from '../db/messages';
 import { findNetwork } from '../db/networks';
 import type { Store } from '../db/open';
+import { readTaken } from '../db/taken';
 import { readTable } from '../files/tables';
 import { tidyAccounts } from './tidied';
 
@@ -71,7 +80,7 @@ export async function evidenceOf(store: Store, network: Network): Promise<Eviden
   }
 }
 
-/** Accounts by address: the table of addresses says it. */
+/** Accounts by address: what their messages tie is said by the rule by which they were woven. */
 function accountEvidence(
   store: Store,
   { id, study, directed }: Network,
@@ -81,56 +90,102 @@ function accountEvidence(
   const scope = { study, weave };
   const tidy = tidyAccounts(store, study, decisions);
   const ids = numbersOf(readTable(store.folder, id, 'nodes'), 'id');
-  const accounts = (nodes: readonly number[]): number[] => nodes.flatMap((node) => tidy.membersOf(ids[node]));
+  const members = (nodes: readonly number[]): number[] => nodes.flatMap((node) => tidy.membersOf(ids[node]));
+  const bothWays = !directed && countsBothWays(weave);
+  const edges = once(() => readTable(store.folder, id, 'edges') as unknown as Ties);
+  const edgeOf = once(() => edgeFinder(edges(), directed));
+  const nodeOf = once(() => new Map(Array.from(ids, (account, i) => [account, i])));
+  /** The tie of the network that a message makes, where it is one: of a direction that does not count nothing is told. */
+  const madeBy = (from: number, to: number): number | undefined => {
+    const [a, b] = [nodeOf().get(from), nodeOf().get(to)];
+    const edge = a === undefined || b === undefined ? undefined : edgeOf()(a, b);
+    return edge !== undefined && (directed || bothWays || edges().source[edge] === a) ? edge : undefined;
+  };
+  const behindTies = (ties: readonly Tie[], within: Moments): Found => {
+    const wanted = new Set(ties.map(({ source, target }) => edgeOf()(source, target)));
+    wanted.delete(undefined);
+    const known = [...wanted].map((e) => ({ source: edges().source[e!], target: edges().target[e!] }));
+    const ways = bothWays ? known.flatMap((tie) => [tie, { source: tie.target, target: tie.source }]) : known;
+    const rows = readAddressRows(store, scope, candidatesOf(ways, members), within);
+    const made = addressTies(tidyAddresses(rows, tidy.now), weave);
+    const kept = [...made.message.keys()].filter((i) => wanted.has(madeBy(made.from[i], made.to[i])));
+    return distinctMessages(
+      kept.map((i) => made.message[i]),
+      kept.map((i) => made.time[i]),
+    );
+  };
+  const behindNodes = (nodes: readonly number[], within: Moments): Found => {
+    const accounts = members(nodes);
+    const own = new Set(nodes.map((node) => ids[node]));
+    const rows = readAddressRows(store, scope, { authors: accounts, addressed: accounts }, within);
+    const found = messagesAround(tidyAddresses(rows, tidy.now), weave, (account) => own.has(account));
+    return distinctMessages(found.message, found.time);
+  };
   return {
-    messages: (behind, page) =>
-      readEvidence(
-        store,
-        scope,
-        'nodes' in behind
-          ? { accounts: accounts(behind.nodes) }
-          : {
-              pairs: behind.ties.flatMap(({ source, target }) => {
-                const to = accounts([target]);
-                return accounts([source]).flatMap((a) => to.map((b) => [a, b] as const));
-              }),
-              both: !directed,
-            },
-        page,
-      ),
+    async messages(behind, { offset, limit, from = null, until = null }) {
+      const within = { from, until };
+      const found = 'nodes' in behind ? behindNodes(behind.nodes, within) : behindTies(behind.ties, within);
+      return {
+        total: found.length,
+        offset,
+        messages: await readMessagesById(store, found.slice(offset, offset + limit)),
+      };
+    },
     portrait: (community, nodes) =>
-      readPortrait(store, study, community, nodes.length, { accounts: accounts(nodes), weave }),
-    async moments() {
-      const ties = edgeFinder(store, id, directed);
-      const node = new Map(Array.from(ids, (account, i) => [account, i]));
-      const nodeOf = (account: number): number => node.get(tidy.now ? tidy.now(account) : account) ?? -1;
+      readPortrait(store, study, community, nodes.length, { accounts: members(nodes), weave }),
+    moments() {
+      const taken = readTaken(store, study, weave);
+      const all = readAddresses(store, study);
+      const rows = tidyAddresses(taken ? takenAddresses(all, taken).rows : all, tidy.now);
+      const made = addressTies(rows, weave);
       const edge: number[] = [];
       const time: number[] = [];
-      // Of merged accounts several rows can make one message of one tie.
-      let [last, own] = [-1, new Set<number>()];
-      for (const row of await readAddressTimes(store, scope)) {
-        if (row.message !== last) [last, own] = [row.message, new Set()];
-        const found = ties(nodeOf(row.from), nodeOf(row.to));
-        if (found === undefined || own.has(found)) continue;
-        own.add(found);
+      for (let i = 0; i < made.message.length; i++) {
+        const found = madeBy(made.from[i], made.to[i]);
+        if (found === undefined) continue;
         edge.push(found);
-        time.push(row.time ?? NaN);
+        time.push(made.time[i]);
       }
-      return countMoments(edge, time);
+      return Promise.resolve(countMoments(edge, time));
     },
-    async tiesOf(message) {
-      const node = new Map(Array.from(ids, (account, i) => [account, i]));
-      const pairs = (await readMessageTies(store, scope, message)).map(({ source, target }) => ({
-        source: tidy.now ? tidy.now(source) : source,
-        target: tidy.now ? tidy.now(target) : target,
-      }));
-      return pairs.flatMap(({ source, target }) =>
-        node.has(source) && node.has(target)
-          ? [{ source: node.get(source)!, target: node.get(target)! }]
-          : [],
+    tiesOf(message) {
+      const made = addressTies(tidyAddresses(readMessageRows(store, scope, message), tidy.now), weave);
+      const found = new Set(made.from.map((from, i) => madeBy(from, made.to[i])));
+      found.delete(undefined);
+      return Promise.resolve(
+        [...found].map((e) => ({ source: edges().source[e!], target: edges().target[e!] })),
       );
     },
   };
+}
+
+/** Numbers of messages in the order of their time. */
+type Found = readonly number[];
+
+/** Which messages may stand behind ties: those from one end to the other; of a self-tie all of its node, since they may address nobody. */
+function candidatesOf(ties: readonly Tie[], members: (nodes: readonly number[]) => number[]): Candidates {
+  const selves = ties.filter(({ source, target }) => source === target).map(({ source }) => source);
+  return {
+    pairs: ties.flatMap(({ source, target }) => {
+      const to = members([target]);
+      return members([source]).flatMap((a) => to.map((b) => [a, b] as const));
+    }),
+    authors: members(selves),
+  };
+}
+
+/** Each message once, dated ones first and by their date. */
+function distinctMessages(message: readonly number[], time: readonly number[]): Found {
+  const at = new Map(message.map((one, i) => [one, time[i]]));
+  return [...at]
+    .sort(([a, s], [b, t]) => Number(Number.isNaN(s)) - Number(Number.isNaN(t)) || s - t || a - b || 0)
+    .map(([one]) => one);
+}
+
+/** A value that is made when it is first asked for. */
+function once<T>(make: () => T): () => T {
+  let made: { readonly value: T } | null = null;
+  return () => (made ??= { value: make() }).value;
 }
 
 /** Weaves that keep with the network which messages stand behind it. */
@@ -142,7 +197,10 @@ function tableEvidence(store: Store, { id, study }: Network, window: number | nu
     (times ??= new Map(Array.from(rows.message, (message, i) => [message, rows.time[i]])));
   const messagesOf = (behind: Behind): number[] => {
     if ('nodes' in behind) return distinct(behind.nodes.flatMap((node) => messagesOfNode(rows, node)));
-    return distinct(behind.ties.flatMap(({ source, target }) => messagesOfTie(rows, source, target, window)));
+    const [only] = behind.ties;
+    if (behind.ties.length === 1) return messagesOfTie(rows, only.source, only.target, window);
+    const ends = (end: keyof Tie): number[] => behind.ties.map((tie) => tie[end]);
+    return messagesOfTies(rows, { source: ends('source'), target: ends('target') }, window);
   };
   return {
     async messages(behind, { offset, limit, from = null, until = null }) {
@@ -183,7 +241,7 @@ function groupEvidence(store: Store, { id }: Network, inner: Network, evidence: 
     return Array.from(groupOf.keys()).filter((node) => wanted.has(groupOf[node]));
   };
   const tiesWithin = (ties: readonly Tie[]): Tie[] => {
-    const found = edgeFinder(store, id, inner.directed);
+    const found = edgeFinder(readTable(store.folder, id, 'edges') as unknown as Ties, inner.directed);
     const wanted = new Set(ties.map(({ source, target }) => found(source, target)));
     // Of two groups without a tie nothing stands behind it.
     wanted.delete(undefined);
@@ -217,7 +275,7 @@ function groupEvidence(store: Store, { id }: Network, inner: Network, evidence: 
       const within = await evidence.moments();
       if (!within) return null;
       const { source, target } = readTable(store.folder, inner.id, 'edges') as unknown as Ties;
-      const ties = edgeFinder(store, id, inner.directed);
+      const ties = edgeFinder(readTable(store.folder, id, 'edges') as unknown as Ties, inner.directed);
       const edge: number[] = [];
       const time: number[] = [];
       for (let i = 0; i < within.edge.length; i++) {
@@ -262,11 +320,9 @@ function oneSortEvidence(store: Store, { id }: Network, inner: Network, evidence
 
 /** Finds the edge between two nodes by its ends, either way round where ties have no direction. */
 function edgeFinder(
-  store: Store,
-  network: string,
+  { source, target }: Ties,
   directed: boolean,
 ): (a: number, b: number) => number | undefined {
-  const { source, target } = readTable(store.folder, network, 'edges') as unknown as Ties;
   const key = (a: number, b: number): string => (directed || a <= b ? `${a} ${b}` : `${b} ${a}`);
   const at = new Map(Array.from(source, (a, e) => [key(a, target[e]), e]));
   return (a, b) => at.get(key(a, b));

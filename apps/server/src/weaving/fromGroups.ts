@@ -1,8 +1,9 @@
-import type { GroupWeave } from '@pebble/contract';
-import { contract, formatCount, nodeLabels, textsIn } from '@pebble/core';
+import type { GroupWeave, Network } from '@pebble/contract';
+import { contract, formatCount, nodeLabels, textsIn, type Contracted } from '@pebble/core';
 import { findNetwork } from '../db/networks';
 import type { Store } from '../db/open';
 import { readTable } from '../files/tables';
+import { evidenceOf } from './evidence';
 import type { Made } from './made';
 import { StepRefused } from '../steps/step';
 
@@ -40,12 +41,34 @@ export async function fromGroups(store: Store, recipe: GroupWeave): Promise<Made
       { name: 'members', title: 'members', type: 'number', how: `Nodes of “${network.name}” that it holds.` },
       { name: 'group', title: 'group', type: 'category', how: `The group of “${network.name}” that it is.` },
     ],
-    messages: network.messages,
+    messages: await messagesOfGroups(store, network, made),
     dropped: made.dropped,
     notes: [],
     decisions: [],
     from: `, of the network “${network.name}”`,
   };
+}
+
+/** How many messages make the ties of groups: all of the network's, less those of ties that were too weak. */
+export async function messagesOfGroups(
+  store: Store,
+  network: Network,
+  { of, source, target, dropped }: Contracted,
+): Promise<number> {
+  if (dropped === 0 || network.messages === 0) return network.messages;
+  const evidence = await evidenceOf(store, network);
+  if (!evidence) return network.messages;
+  const key = (a: number, b: number): string => (network.directed || a < b ? `${a} ${b}` : `${b} ${a}`);
+  const kept = new Set(Array.from(source, (a, e) => key(a, target[e])));
+  const edges = readTable(store.folder, network.id, 'edges') as unknown as Ends;
+  const ties = Array.from(edges.source, (a, e) => ({ source: a, target: edges.target[e] }));
+  const made = ties.filter((tie) => kept.has(key(of[tie.source], of[tie.target])));
+  return (await evidence.messages({ ties: made }, { offset: 0, limit: 0 })).total;
+}
+
+interface Ends {
+  readonly source: Uint32Array;
+  readonly target: Uint32Array;
 }
 
 /** A group that is known by a number alone is called by its column too. */

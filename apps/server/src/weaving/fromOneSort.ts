@@ -3,6 +3,7 @@ import {
   finishWeave,
   isTwoMode,
   textsIn,
+  tiesBehind,
   TooManyTies,
   tooManyPhrase,
   weaveOneSort,
@@ -14,6 +15,7 @@ import { findNetwork, isTakenColumn } from '../db/networks';
 import type { Store } from '../db/open';
 import { readTable } from '../files/tables';
 import { StepRefused } from '../steps/step';
+import { evidenceOf } from './evidence';
 import type { Made } from './made';
 
 /** A network of one sort of nodes of another one. */
@@ -78,12 +80,30 @@ export async function fromOneSort(store: Store, recipe: ProjectionWeave): Promis
       },
       ...own,
     ],
-    messages: inner.messages,
+    messages: await messagesOfOneSort(store, inner, woven),
     dropped: woven.droppedBelowThreshold,
     notes: woven.notes,
     decisions: [],
     from: `, of the network “${inner.name}”`,
   };
+}
+
+/** How many messages make the ties of one sort: those behind the ties of either end to what both share. */
+export async function messagesOfOneSort(
+  store: Store,
+  inner: Network,
+  { id, source, target }: Woven,
+): Promise<number> {
+  const evidence = inner.messages > 0 ? await evidenceOf(store, inner) : null;
+  if (!evidence) return 0;
+  const { source: from, target: to } = readTable(store.folder, inner.id, 'edges') as Record<
+    string,
+    Uint32Array
+  >;
+  const pairs = Array.from(source, (a, e) => ({ source: id[a], target: id[target[e]] }));
+  const ties = tiesBehind({ source: from, target: to }, pairs);
+  const once = new Map(ties.map((tie) => [`${tie.source} ${tie.target}`, tie]));
+  return (await evidence.messages({ ties: [...once.values()] }, { offset: 0, limit: 0 })).total;
 }
 
 async function madeOf(store: Store, recipe: ProjectionWeave): Promise<OneSort | string> {

@@ -22,7 +22,7 @@ export class NothingWoven extends StepRefused {}
 /** What a recipe gives from what a study holds. Throws NothingWoven, and StepRefused where there would be too many ties. */
 export async function fromStudy({ store, study }: StepContext, recipe: StudyWeave): Promise<Made> {
   const decisions = await decisionsFor(store, study, recipe);
-  const { woven, labels, keyOf, own, emptiedBy } = refuseTooMany(() =>
+  const { woven, messages, labels, keyOf, own, emptiedBy } = refuseTooMany(() =>
     weaveStudy(store, study, recipe, decisions),
   );
   if (woven.id.length === 0)
@@ -42,13 +42,13 @@ export async function fromStudy({ store, study }: StepContext, recipe: StudyWeav
       id: woven.id,
       handle: labels,
       name: personalNames(store, study, recipe, woven, labels),
-      ...(woven.messages > 0 ? { messages: woven.uses } : {}),
+      ...((woven.countMessages ?? woven.evidence) ? { messages: woven.uses } : {}),
       ...Object.fromEntries(columns.map(({ info, values }) => [info.name, values])),
     },
     edges: { source: woven.source, target: woven.target, weight: woven.weight, ...woven.columns },
     evidence: evidence && { ...evidence },
     own: columns.map(({ info }) => info),
-    messages: woven.messages,
+    messages,
     dropped: woven.droppedBelowThreshold,
     notes: woven.notes,
     decisions: decisions.map(({ id }) => id),

@@ -24,6 +24,8 @@ export interface CountedWeave {
 /** A woven network with what its nodes are called. */
 export interface NamedWeave {
   readonly woven: Woven;
+  /** How many messages make its ties. */
+  readonly messages: number;
   readonly labels: readonly string[];
   readonly keyOf: CountedWeave['keyOf'];
   readonly own: readonly NodeColumn[];

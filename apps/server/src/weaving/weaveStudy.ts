@@ -2,7 +2,9 @@ import type { AccountWeave, Decision, FollowWeave, Weave } from '@pebble/contrac
 import {
   audiences,
   finishWeave,
+  type EvidenceRows,
   leftNote,
+  messagesBehind,
   takenAddresses,
   tidyAddresses,
   tidyFollows,
@@ -31,15 +33,23 @@ export function weaveStudy(
   decisions: readonly Decision[],
 ): NamedWeave {
   const counted = weaveCounted(store, study, weave, decisions);
-  const woven = finishWeave(counted.woven, { isolates: false, ...weave });
+  const woven = withOneEvidence(finishWeave(counted.woven, { isolates: false, ...weave }));
   return {
     woven,
+    messages: messagesBehind(woven),
     labels: Array.from(woven.id, (id, v) => counted.labelOf(id, woven.mode[v])),
     keyOf: counted.keyOf,
     own: counted.ownColumns?.(woven) ?? [],
     emptiedBy:
       counted.woven.source.length === 0 ? counted.emptiedBy : 'No tie is left by what is done afterwards.',
   };
+}
+
+/** Rows of evidence are made once, whoever asks for them. */
+function withOneEvidence(woven: Woven): Woven {
+  const { evidence } = woven;
+  let made: EvidenceRows | null = null;
+  return evidence ? { ...woven, evidence: () => (made ??= evidence()) } : woven;
 }
 
 function weaveCounted(

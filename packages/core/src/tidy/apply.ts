@@ -1,4 +1,4 @@
-import type { AddressRows } from '../weave/accounts';
+import { IN_REPOST, KIND_BIT, type AddressRows } from '../weave/accounts';
 import type { FollowRows } from '../weave/follows';
 import type { ThreadPlacings } from '../weave/placings';
 
@@ -29,12 +29,15 @@ export function tidyAddresses(rows: AddressRows, now: Now | null): AddressRows {
     const author = now(rows.from[begin]);
     if (author < 0) continue;
     const masks = new Map<number, number>();
+    let all = 0;
     for (let j = begin; j < i; j++) {
       const target = now(rows.to[j]);
+      all |= rows.kinds[j];
       if (target >= 0 && rows.kinds[j] !== 0) masks.set(target, (masks.get(target) ?? 0) | rows.kinds[j]);
     }
-    if (masks.size === 0) add(begin, author, author, 0);
-    for (const [target, mask] of masks) add(begin, author, target, mask);
+    const inRepost = all & KIND_BIT.repost ? IN_REPOST : 0;
+    if (masks.size === 0) add(begin, author, author, inRepost);
+    for (const [target, mask] of masks) add(begin, author, target, mask | inRepost);
   }
   return { count: message.length, message, from, to, kinds, time };
 }

@@ -1,6 +1,8 @@
 import fc from 'fast-check';
+import { messagesBehind } from './evidence';
 import { AccountWeave } from '@pebble/contract';
 import { KIND_BIT, parentBit, weaveAccounts, whatEmptiesAccounts, type AddressRows } from './accounts';
+import { tidyAddresses } from '../tidy/apply';
 import { finishWeave } from './after';
 import { sizeOf } from './estimate';
 import { periodPhrase, verbPhrase } from './sentence';
@@ -51,13 +53,87 @@ describe('weaveAccounts (common practice)', () => {
     expect([...woven.columns['replies']]).toEqual([1, 0, 0]);
     expect([...woven.columns['mentions']]).toEqual([2, 1, 0]);
     expect([woven.columns['first'][0], woven.columns['last'][0]]).toEqual([10, 20]);
-    expect(woven.messages).toBe(3);
+    expect(messagesBehind(woven)).toBe(3);
+  });
+
+  describe('where directions are dropped', () => {
+    // A to B twice and back once, C to D once and back once, A to C once alone.
+    const talk = rows([
+      [1, 0, 1, mention, 10],
+      [2, 0, 1, mention, 20],
+      [3, 1, 0, reply, 30],
+      [4, 2, 3, mention, 40],
+      [5, 3, 2, mention, 50],
+      [6, 0, 2, mention, 60],
+    ]);
+    const woven = (direction: AccountWeave['direction'], atLeast: number) => {
+      const made = weaveAccounts(talk, { ...everything, direction, atLeast });
+      return {
+        ties: Array.from(made.source, (s, e) => [made.id[s], made.id[made.target[e]], made.weight[e]]),
+        dropped: made.droppedBelowThreshold,
+        notes: made.notes,
+      };
+    };
+    const alone = ['1 tie in one direction alone left out.'];
+
+    it.each([
+      [
+        'sum',
+        2,
+        [
+          [0, 1, 3],
+          [2, 3, 2],
+        ],
+        1,
+        [],
+      ],
+      ['sum', 3, [[0, 1, 3]], 2, []],
+      ['greatest', 2, [[0, 1, 2]], 2, []],
+      [
+        'least',
+        1,
+        [
+          [1, 0, 1],
+          [2, 3, 1],
+        ],
+        0,
+        alone,
+      ],
+      ['least', 2, [], 2, alone],
+      [
+        'mutual',
+        2,
+        [
+          [0, 1, 3],
+          [2, 3, 2],
+        ],
+        0,
+        alone,
+      ],
+      ['mutual', 3, [[0, 1, 3]], 1, alone],
+    ] as const)(
+      'the threshold is asked of both joined: %s, at least %i',
+      (direction, atLeast, ties, dropped, notes) => {
+        expect(woven(direction, atLeast)).toEqual({ ties, dropped, notes });
+      },
+    );
+  });
+
+  it('leaves mentions of a reposted text out, also when the reposted account itself was left out', () => {
+    const passedOn = rows([
+      [1, 0, 1, repost, 10],
+      [1, 0, 2, mention, 10],
+    ]);
+    const without = tidyAddresses(passedOn, (account) => (account === 1 ? -1 : account));
+    const own = { ...everything, repostMentions: false };
+    expect(weaveAccounts(without, own).source).toHaveLength(0);
+    expect(weaveAccounts(without, everything).source).toHaveLength(1);
   });
 
   it('ties the author of a message that addresses nobody to itself, where that is wanted', () => {
     const woven = weaveAccounts(conversation, { ...everything, selfTies: true });
     expect([...woven.source].map((s, e) => [s, woven.target[e]])).toContainEqual([3, 3]);
-    expect(woven.messages).toBe(4);
+    expect(messagesBehind(woven)).toBe(4);
   });
 
   it('drops ties below the threshold and says how many', () => {
@@ -145,7 +221,7 @@ describe('weaveAccounts (common practice)', () => {
 
 const estimateAccounts = (given: AddressRows, weave: AccountWeave) => {
   const woven = weaveAccounts(given, weave);
-  return sizeOf(woven, whatEmptiesAccounts(given, weave, woven.droppedBelowThreshold));
+  return sizeOf(woven, messagesBehind(woven), whatEmptiesAccounts(given, weave, woven.droppedBelowThreshold));
 };
 
 describe('the size of a network of accounts', () => {

@@ -1,7 +1,16 @@
-import { ADDRESS_KINDS, type AccountWeave, type AddressKind, type MessageKind } from '@pebble/contract';
+import {
+  ADDRESS_KINDS,
+  type AccountWeave,
+  type AddressKind,
+  type Direction,
+  type MessageKind,
+} from '@pebble/contract';
 import { distinctDays } from './days';
+import { keepNodes, keepTies } from './keepNodes';
 import { PairTable } from './pairTable';
+import { pick, pickNumbers } from './rows';
 import { ADDRESS_VERB, counted } from './sentence';
+import { undirected } from './undirected';
 import type { Woven } from './woven';
 
 /** The bit of each kind of address in `AddressRows.kinds`. */
@@ -48,66 +57,206 @@ const KIND_COLUMN: Readonly<Record<AddressKind, string>> = {
   bcc: 'blind copies',
 };
 
+/** The bit of rows of a repost after what it reposts was left out: the mentions in its text are still those of another message. */
+export const IN_REPOST = 256;
+
+/** What messages do, one after the other. */
+interface AddressVisitor {
+  /**
+   * A message of the period, by its first row.
+   * @param isCrowded whether it addresses more accounts than are wanted; it makes no tie then
+   */
+  wrote?(row: number, isCrowded: boolean): void;
+  /**
+   * A tie that a message makes: from the author of its row to an account, which is the author where the message addresses nobody.
+   * @param mask bits of the ways in which it is addressed; 0 where nobody is
+   * @param amount what it counts for
+   */
+  tie(row: number, to: number, mask: number, amount: number): void;
+}
+
+/**
+ * The rule of what ties whom, which weights and evidence share. One message gives one tie to each account that it addresses in a wanted
+ * way; one that addresses nobody in such a way ties its author to itself, where that is asked for.
+ */
+function visitAddresses(rows: AddressRows, weave: AccountWeave, visitor: AddressVisitor): void {
+  let wanted = 0;
+  for (const kind of weave.kinds) wanted |= KIND_BIT[kind];
+  const { message, from, to, kinds, time, count } = rows;
+  const most = weave.mostReceivers ?? Infinity;
+  const divided = weave.share === 'divided';
+  // Rows of one message follow each other.
+  for (let i = 0; i < count;) {
+    const begin = i;
+    let all = 0;
+    for (; i < count && message[i] === message[begin]; i++) all |= kinds[i];
+    if (!isInPeriod(time[begin], weave)) continue;
+    const isRepost = (all & (KIND_BIT.repost | IN_REPOST)) !== 0;
+    const bits = isRepost && !weave.repostMentions ? wanted & ~KIND_BIT.mention : wanted;
+    let addressed = 0;
+    for (let j = begin; j < i; j++) if (kinds[j] & bits) addressed++;
+    visitor.wrote?.(begin, addressed > most);
+    if (addressed > most) continue;
+    if (addressed === 0) {
+      if (weave.selfTies) visitor.tie(begin, from[begin], 0, 1);
+      continue;
+    }
+    const amount = divided ? 1 / addressed : 1;
+    for (let j = begin; j < i; j++) {
+      const mask = kinds[j] & bits;
+      if (mask !== 0 && (from[j] !== to[j] || weave.selfTies)) visitor.tie(j, to[j], mask, amount);
+    }
+  }
+}
+
+/** Messages as they tie accounts: one row for each message and tie. */
+export interface AddressTies {
+  readonly message: readonly number[];
+  readonly from: readonly number[];
+  readonly to: readonly number[];
+  /** Milliseconds since 1970; NaN when the message has no date. */
+  readonly time: readonly number[];
+}
+
+/** The ties that messages make, by the same rule as they are woven. */
+export function addressTies(rows: AddressRows, weave: AccountWeave): AddressTies {
+  const ties = { message: [] as number[], from: [] as number[], to: [] as number[], time: [] as number[] };
+  visitAddresses(rows, weave, {
+    tie(row, to) {
+      ties.message.push(rows.message[row]);
+      ties.from.push(rows.from[row]);
+      ties.to.push(to);
+      ties.time.push(rows.time[row]);
+    },
+  });
+  return ties;
+}
+
+/**
+ * The messages that some accounts wrote in the period, or that address one of them in a way that makes a tie.
+ * @param isOne whether an account is one of them
+ */
+export function messagesAround(
+  rows: AddressRows,
+  weave: AccountWeave,
+  isOne: (account: number) => boolean,
+): Pick<AddressTies, 'message' | 'time'> {
+  const found = { message: [] as number[], time: [] as number[] };
+  let last = NaN;
+  const add = (row: number): void => {
+    if (rows.message[row] === last) return;
+    last = rows.message[row];
+    found.message.push(last);
+    found.time.push(rows.time[row]);
+  };
+  visitAddresses(rows, weave, {
+    wrote: (row) => void (isOne(rows.from[row]) && add(row)),
+    tie: (row, to) => void (isOne(to) && add(row)),
+  });
+  return found;
+}
+
+/** How many messages make the ties of a network, by the numbers of its accounts. */
+function countMessages(
+  rows: AddressRows,
+  weave: AccountWeave,
+  { id, source, target }: Pick<Woven, 'id' | 'source' | 'target'>,
+): number {
+  const ties = new PairTable(0);
+  const bothWays = countsBothWays(weave);
+  for (let e = 0; e < source.length; e++) {
+    ties.find(id[source[e]], id[target[e]]);
+    if (bothWays) ties.find(id[target[e]], id[source[e]]);
+  }
+  let messages = 0;
+  let last = NaN;
+  visitAddresses(rows, weave, {
+    tie(row, to) {
+      if (rows.message[row] === last || !ties.has(rows.from[row], to)) return;
+      last = rows.message[row];
+      messages++;
+    },
+  });
+  return messages;
+}
+
+/** Whether messages in either direction make one tie; else those in the direction of the tie alone. */
+export function countsBothWays({ direction }: Pick<AccountWeave, 'direction'>): boolean {
+  return direction === 'sum' || direction === 'mutual';
+}
+
 /**
  * Weaves accounts by address. Common practice: one message gives one tie to each account it mentions or answers; a repost
  * one to its author and one to each account the reposted text mentions; a message that addresses nobody is a tie of its
- * author to itself. Its evidence is found in the rows themselves.
+ * author to itself. Where directions are dropped, both are joined first, and the threshold is asked of what they are together. Its evidence
+ * is found in the rows themselves.
  */
 export function weaveAccounts(rows: AddressRows, weave: AccountWeave): Woven {
   const pairs = gatherPairs(rows, weave);
-  const { table, seen } = pairs;
-  const kept = table.sorted((p) => table.count[p] >= weave.atLeast);
-  const isNode = new Uint8Array(pairs.largestAccount + 1);
-  for (const p of kept) {
-    isNode[table.from[p]] = 1;
-    isNode[table.to[p]] = 1;
-  }
-  if (weave.isolates) for (let a = 0; a < seen.length; a++) if (seen[a]) isNode[a] = 1;
+  const { seen } = pairs;
+  const isTurned = weave.direction !== 'kept';
+  const all = allPairs(rows, weave, pairs, isTurned ? 1 : weave.atLeast);
+  if (!isTurned) return keepNodes(all, nodesOf(all, weave, seen));
+  const turned = undirected(all, weave.direction as Exclude<Direction, 'kept'>);
+  const messages = turned.columns['messages'] ?? turned.weight;
+  const kept = Uint32Array.from(turned.source.keys()).filter((e) => messages[e] >= weave.atLeast);
+  const strong = {
+    ...keepTies(turned, kept, null),
+    droppedBelowThreshold: turned.source.length - kept.length,
+  };
+  return keepNodes(strong, nodesOf(strong, weave, seen));
+}
+
+/** Places of the nodes that stay: those with a tie, and where isolates are kept all that wrote or were addressed. */
+function nodesOf({ id, source, target }: Woven, { isolates }: AccountWeave, seen: Uint8Array): Uint32Array {
+  const isTied = new Uint8Array(id.length);
+  for (const ends of [source, target]) for (const v of ends) isTied[v] = 1;
+  return Uint32Array.from(id.keys()).filter((v) => isTied[v] === 1 || (isolates && seen[id[v]] === 1));
+}
+
+/** All pairs with so many messages as directed ties, among all accounts that wrote or were addressed. */
+function allPairs(
+  rows: AddressRows,
+  weave: AccountWeave,
+  { table, seen, largestAccount, wrote, crowded, days }: GatheredPairs,
+  atLeast: number,
+): Woven {
+  const kept = table.sorted((p) => table.count[p] >= atLeast);
   const account: number[] = [];
-  const number = new Int32Array(isNode.length).fill(-1);
-  for (let a = 0; a < isNode.length; a++) if (isNode[a]) number[a] = account.push(a) - 1;
-  // Plain loops: making typed arrays by a function for each value takes ten times as long.
-  const ends = (accounts: ArrayLike<number>): Uint32Array => {
-    const nodes = new Uint32Array(kept.length);
-    for (let i = 0; i < kept.length; i++) nodes[i] = number[accounts[kept[i]]];
-    return nodes;
-  };
-  const column = (values: ArrayLike<number>): Float64Array => {
-    const cells = new Float64Array(kept.length);
-    for (let i = 0; i < kept.length; i++) cells[i] = values[kept[i]];
-    return cells;
-  };
+  const number = new Int32Array(seen.length).fill(-1);
+  for (let a = 0; a < seen.length; a++) if (seen[a]) number[a] = account.push(a) - 1;
+  const divided = weave.share === 'divided';
+  const column = (values: ArrayLike<number>): Float64Array => pickNumbers(kept, (p) => values[p]);
   const kinds = weave.kinds.map((kind) => [
     KIND_COLUMN[kind],
     column(table.byKind[Math.log2(KIND_BIT[kind])]),
   ]);
-  const divided = weave.share === 'divided';
   return {
     directed: true,
     id: Uint32Array.from(account),
     mode: new Uint8Array(account.length),
-    uses: Float64Array.from(account, (a) => pairs.wrote[a]),
+    uses: Float64Array.from(account, (a) => wrote[a]),
     days: () => {
-      const days = daysOfAuthors(rows, weave, pairs.largestAccount);
-      return Float64Array.from(account, (a) => days[a]);
+      const all = daysOfAuthors(rows, weave, largestAccount);
+      return Float64Array.from(account, (a) => all[a]);
     },
-    source: ends(table.from),
-    target: ends(table.to),
+    source: pick(kept, (p) => number[table.from[p]]),
+    target: pick(kept, (p) => number[table.to[p]]),
     weight: column(divided ? table.amount : table.count),
     columns: {
       ...(Object.fromEntries(kinds) as Record<string, Float64Array>),
       ...(divided ? { messages: column(table.count) } : {}),
-      days: column(pairs.days()),
+      days: column(days()),
       first: column(table.first),
       last: column(table.last),
     },
     evidence: null,
-    messages: pairs.messages,
+    countMessages: (ties) => countMessages(rows, weave, ties),
     droppedBelowThreshold: table.size - kept.length,
     notes:
-      pairs.crowded > 0
+      crowded > 0
         ? [
-            `${counted(pairs.crowded, 'message')} to more than ${counted(weave.mostReceivers!, 'account')} ${pairs.crowded === 1 ? 'was' : 'were'} left out.`,
+            `${counted(crowded, 'message')} to more than ${counted(weave.mostReceivers!, 'account')} ${crowded === 1 ? 'was' : 'were'} left out.`,
           ]
         : [],
   };
@@ -134,18 +283,15 @@ interface GatheredPairs {
   /** 1 for every account that wrote or was addressed in the period. */
   readonly seen: Uint8Array;
   readonly largestAccount: number;
-  readonly messages: number;
   /** Messages that each account wrote in the period. */
   readonly wrote: Float64Array;
   /** Messages that address more accounts than are wanted. */
   readonly crowded: number;
-  /** Days (UTC) with messages of each pair; in either direction where directions are dropped. */
+  /** Days (UTC) with messages of each pair; in either direction where both are added up. */
   days(): Float64Array;
 }
 
 function gatherPairs(rows: AddressRows, weave: AccountWeave): GatheredPairs {
-  let wanted = 0;
-  for (const kind of weave.kinds) wanted |= KIND_BIT[kind];
   let largestAccount = 0;
   for (let i = 0; i < rows.count; i++) {
     if (rows.from[i] > largestAccount) largestAccount = rows.from[i];
@@ -153,51 +299,27 @@ function gatherPairs(rows: AddressRows, weave: AccountWeave): GatheredPairs {
   }
   const seen = new Uint8Array(largestAccount + 1);
   const table = new PairTable(ADDRESS_KINDS.length);
-  const { message, from, to, kinds, time, count } = rows;
+  const { from, time, count } = rows;
   const wrote = new Float64Array(largestAccount + 1);
-  const most = weave.mostReceivers ?? Infinity;
-  const divided = weave.share === 'divided';
-  let messages = 0;
   let crowded = 0;
   // The pair and the moment of every row that counts, for the days.
   const pairOf = new Uint32Array(count);
   const moments = new Float64Array(count);
   let size = 0;
-  // Rows of one message follow each other: one that addresses nobody in the wanted way is a tie to itself.
-  for (let i = 0; i < count;) {
-    const begin = i;
-    let end = i;
-    let all = 0;
-    for (; end < count && message[end] === message[begin]; end++) all |= kinds[end];
-    i = end;
-    if (!isInPeriod(time[begin], weave)) continue;
-    const bits = all & KIND_BIT.repost && !weave.repostMentions ? wanted & ~KIND_BIT.mention : wanted;
-    let addressed = 0;
-    for (let j = begin; j < end; j++) if (kinds[j] & bits) addressed++;
-    wrote[from[begin]]++;
-    if (addressed > most) {
-      crowded++;
-      continue;
-    }
-    seen[from[begin]] = 1;
-    const amount = divided && addressed > 0 ? 1 / addressed : 1;
-    for (let j = begin; j < end; j++) {
-      const mask = kinds[j] & bits;
-      if (mask === 0) continue;
-      seen[to[j]] = 1;
-      if (from[j] === to[j] && !weave.selfTies) continue;
-      moments[size] = time[j];
-      pairOf[size++] = table.add(from[j], to[j], mask, time[j], amount);
-    }
-    if (addressed === 0 && weave.selfTies) {
-      moments[size] = time[begin];
-      pairOf[size++] = table.add(from[begin], from[begin], 0, time[begin]);
-    }
-    if (addressed > 0 || weave.selfTies) messages++;
-  }
-  const days = (): Float64Array =>
-    daysOf(table, pairOf.subarray(0, size), moments, weave.direction !== 'kept');
-  return { table, seen, largestAccount, messages, wrote, crowded, days };
+  visitAddresses(rows, weave, {
+    wrote(row, isCrowded) {
+      wrote[from[row]]++;
+      if (isCrowded) crowded++;
+      else seen[from[row]] = 1;
+    },
+    tie(row, to, mask, amount) {
+      seen[to] = 1;
+      moments[size] = time[row];
+      pairOf[size++] = table.add(from[row], to, mask, time[row], amount);
+    },
+  });
+  const days = (): Float64Array => daysOf(table, pairOf.subarray(0, size), moments, countsBothWays(weave));
+  return { table, seen, largestAccount, wrote, crowded, days };
 }
 
 /** Days on which each account wrote in the period, by its number. */

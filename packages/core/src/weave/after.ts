@@ -1,7 +1,8 @@
 import type { Direction } from '@pebble/contract';
 import { weakComponents } from '../graph/components';
 import { counted, formatCount } from './sentence';
-import { keepNodes, withoutIsolates } from './keepNodes';
+import { keepNodes, keepTies, withoutIsolates } from './keepNodes';
+import { undirected } from './undirected';
 import { besidePlain, disparity, thinnedPhrase } from './backbone';
 import { numberKeys } from './rows';
 import type { Woven } from './woven';
@@ -33,80 +34,6 @@ export function finishWeave(
     if (!isolates) made = withoutIsolates(made);
   }
   return largestOnly ? largestPart(made) : made;
-}
-
-/** Both directions of a pair as one tie; counts are added up, the first and the last moment are those of either. */
-export function undirected(woven: Woven, direction: Exclude<Direction, 'kept'>): Woven {
-  const { source, target, weight, columns, id } = woven;
-  const pairs = new Map<number, { readonly there: number; back: number }>();
-  const order: number[] = [];
-  for (let e = 0; e < source.length; e++) {
-    const key = Math.min(source[e], target[e]) * id.length + Math.max(source[e], target[e]);
-    const pair = pairs.get(key);
-    if (pair) pair.back = e;
-    else {
-      pairs.set(key, { there: e, back: -1 });
-      order.push(key);
-    }
-  }
-  const isKept = (key: number): boolean => {
-    const { there, back } = pairs.get(key)!;
-    return direction !== 'mutual' || back >= 0 || source[there] === target[there];
-  };
-  const keys = order.filter(isKept).sort((a, b) => a - b);
-  const join = (values: Float64Array, both: (a: number, b: number) => number): Float64Array =>
-    Float64Array.from(keys, (key) => {
-      const { there, back } = pairs.get(key)!;
-      return back < 0 ? values[there] : both(values[there], values[back]);
-    });
-  // Of a pair with one direction alone the other one weighs nothing.
-  const least = (values: Float64Array): Float64Array =>
-    Float64Array.from(keys, (key) => {
-      const { there, back } = pairs.get(key)!;
-      if (source[there] === target[there]) return values[there];
-      return back < 0 ? 0 : Math.min(values[there], values[back]);
-    });
-  const sum = (a: number, b: number): number => a + b;
-  const earlier = (a: number, b: number): number => (Number.isNaN(a) || b < a ? b : a);
-  const later = (a: number, b: number): number => (Number.isNaN(a) || b > a ? b : a);
-  // Days are given for both directions together.
-  const byName = (name: string) =>
-    name === 'first' ? earlier : name === 'last' ? later : name === 'days' ? Math.max : sum;
-  const made: Woven = {
-    ...woven,
-    directed: false,
-    source: Uint32Array.from(keys, (key) => Math.floor(key / id.length)),
-    target: Uint32Array.from(keys, (key) => key % id.length),
-    weight: direction === 'least' ? least(weight) : join(weight, direction === 'greatest' ? Math.max : sum),
-    columns: Object.fromEntries(
-      Object.entries(columns).map(([name, values]) => [name, join(values, byName(name))]),
-    ),
-  };
-  const dropped = order.length - keys.length;
-  const noted =
-    dropped > 0
-      ? { ...made, notes: [...made.notes, `${counted(dropped, 'tie')} in one direction alone left out.`] }
-      : made;
-  if (direction !== 'least') return noted;
-  const kept = Uint32Array.from(noted.weight.keys()).filter((e) => noted.weight[e] > 0);
-  const weightless = noted.weight.length - kept.length;
-  return keepTies(
-    noted,
-    kept,
-    weightless > 0 ? `${counted(weightless, 'tie')} in one direction alone left out.` : null,
-  );
-}
-
-function keepTies(woven: Woven, kept: Uint32Array, note: string | null): Woven {
-  const of = (values: Float64Array): Float64Array => Float64Array.from(kept, (e) => values[e]);
-  return {
-    ...woven,
-    source: Uint32Array.from(kept, (e) => woven.source[e]),
-    target: Uint32Array.from(kept, (e) => woven.target[e]),
-    weight: of(woven.weight),
-    columns: Object.fromEntries(Object.entries(woven.columns).map(([name, values]) => [name, of(values)])),
-    notes: note === null ? woven.notes : [...woven.notes, note],
-  };
 }
 
 /** Nodes tied to at least so many others. They are counted once: of those that stay some may have fewer then. */

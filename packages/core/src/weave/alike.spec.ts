@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { AlikeWeave } from '@pebble/contract';
 import { weaveAlike } from './alike';
-import { messagesOfTie } from './evidence';
+import { messagesBehind, messagesOfTie } from './evidence';
 import type { Placings } from './placings';
 
 /** Sets of words, one for each message; authors take turns. */
@@ -34,7 +34,7 @@ describe('weaveAlike', () => {
       [1, 2, 4 / 6],
     ]);
     expect([...woven.columns['days']]).toEqual([2, 2, 2]);
-    expect(woven.messages).toBe(3);
+    expect(messagesBehind(woven)).toBe(3);
     expect(messagesOfTie(woven.evidence!(), 0, 2)).toEqual([0, 2]);
   });
 

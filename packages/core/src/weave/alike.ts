@@ -22,7 +22,7 @@ export function weaveAlike(placings: Placings, weave: AlikeWeave): Woven {
   const { first, last } = moments(nodes.count, nodes.of, placings.time);
   const column = (of: (pair: AlikePair) => number): Float64Array => Float64Array.from(pairs, of);
   const days = daysOf(nodes.count, nodes.of, placings.time);
-  const woven = withoutIsolates({
+  return withoutIsolates({
     directed: false,
     id: Uint32Array.from(nodes.keys),
     mode: new Uint8Array(nodes.count),
@@ -40,12 +40,9 @@ export function weaveAlike(placings: Placings, weave: AlikeWeave): Woven {
     },
     evidence: () =>
       evidenceOf(placings, nodes.count, nodes.of, ofMessages ? new Uint32Array(all.length) : words.of),
-    messages: 0,
     droppedBelowThreshold: weaker,
     notes: [],
   });
-  // Every message is of one node.
-  return { ...woven, messages: woven.uses.reduce((sum, uses) => sum + uses, 0) };
 }
 
 /** Pairs of sets that share enough; a is below b. */

@@ -2,9 +2,10 @@ import type { Sketch, WeaveEstimate } from '@pebble/contract';
 import { weakComponents } from '../graph/components';
 import type { Woven } from './woven';
 
-/** How large a woven network is. */
+/** How large a woven network is. @param messages that make its ties */
 export function sizeOf(
   woven: Woven,
+  messages: number,
   emptiedBy: string | null,
   sketch: Sketch = { labels: [], ties: [] },
 ): WeaveEstimate {
@@ -18,7 +19,7 @@ export function sizeOf(
     else tied[source[e]] = tied[target[e]] = 1;
   }
   return {
-    messages: woven.messages,
+    messages,
     nodes,
     edges: source.length,
     selfTies,

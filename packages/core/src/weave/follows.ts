@@ -31,7 +31,6 @@ export function weaveFollows(
     weight: new Float64Array(order.length).fill(1),
     columns: {},
     evidence: null,
-    messages: 0,
     droppedBelowThreshold: follower.length - order.length,
     notes: [],
   };

@@ -29,10 +29,14 @@ export function weaveInStep(placings: Placings, weave: InStepWeave): Woven {
     let until = from;
     while (until < order.length && thing[order[until]] === thing[order[from]]) until++;
     const rows = order.subarray(from, until);
-    for (const i of rows) uses[place.get(author[i])!]++;
     addThing(rows, placings, place, accounts.length, window, period, pairs);
     from = until;
   }
+  // A message with several such things counts once.
+  const byMessage = dated.sort((a, b) => message[a] - message[b]);
+  byMessage.forEach((i, at) => {
+    if (at === 0 || message[i] !== message[byMessage[at - 1]]) uses[place.get(author[i])!]++;
+  });
   const kept = [...pairs].filter(([, pair]) => pair.things >= weave.atLeast).sort(([a], [b]) => a - b);
   const column = (of: (pair: Pair) => number): Float64Array =>
     Float64Array.from(kept, ([, pair]) => of(pair));
@@ -58,7 +62,7 @@ export function weaveInStep(placings: Placings, weave: InStepWeave): Woven {
       message: Float64Array.from(evidence, (i) => message[i]),
       time: Float64Array.from(evidence, (i) => time[i]),
     }),
-    messages: new Set(Array.from(evidence, (i) => message[i])).size,
+    window,
     droppedBelowThreshold: pairs.size - kept.length,
     notes:
       dated.length < count ? [`${count - dated.length} messages without a date could not be compared.`] : [],

@@ -38,6 +38,19 @@ export function keepNodes(woven: Woven, kept: Uint32Array): Woven {
   };
 }
 
+/** The same network with some of its ties. @param kept places of the ties, ascending @param note what is to be said of it */
+export function keepTies(woven: Woven, kept: Uint32Array, note: string | null): Woven {
+  const of = (values: Float64Array): Float64Array => Float64Array.from(kept, (e) => values[e]);
+  return {
+    ...woven,
+    source: Uint32Array.from(kept, (e) => woven.source[e]),
+    target: Uint32Array.from(kept, (e) => woven.target[e]),
+    weight: of(woven.weight),
+    columns: Object.fromEntries(Object.entries(woven.columns).map(([name, values]) => [name, of(values)])),
+    notes: note === null ? woven.notes : [...woven.notes, note],
+  };
+}
+
 /** Rows of the nodes that are kept, by their new places. */
 function evidenceOfKept({ node, unit, message, time }: EvidenceRows, place: Int32Array): EvidenceRows {
   const rows = Uint32Array.from(node.keys()).filter((i) => place[node[i]] >= 0);

@@ -39,7 +39,7 @@ export function meaningOf(weave: Weave): string {
     case 'together': {
       if (weave.scale !== 'count') return WEIGHED[weave.scale];
       if (weave.weight === 'authors' && weave.unit !== 'author')
-        return 'A tie of weight 3 between A and B means: three accounts used both together.';
+        return 'A tie of weight 3 between A and B means: three accounts wrote what stands behind it.';
       const unit = {
         message: 'A and B stand together in three messages',
         near: `A and B stand within ${counted(weave.within, 'word')} of each other in three messages`,

@@ -33,6 +33,13 @@ describe('weaveNear (co-occurrence within a window of words, common practice)', 
     expect(ties).toEqual(['0-1 2', '0-3 2', '0-4 1', '1-2 1', '1-3 1', '1-4 1', '2-3 2']);
   });
 
+  it('counts what is repeated once where messages with many different things are left out', () => {
+    const repeated = placings(['a a a a b', 'a b c d e']);
+    const woven = weaveTogether(repeated, recipe({ within: 5, mostInOne: 2 }), none);
+    expect([...woven.source].map((s, e) => `${s}-${woven.target[e]} ${woven.weight[e]}`)).toEqual(['0-1 1']);
+    expect(woven.notes[0]).toBe('1 message with more than 2 was left out.');
+  });
+
   it('has those messages alone behind a tie in which both are near', () => {
     const woven = weaveTogether(texts, recipe({ within: 3 }), none);
     const rows = woven.evidence!();

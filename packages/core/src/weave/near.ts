@@ -29,7 +29,7 @@ export function weaveNear(
   const messages = takenMessages(placings, chosen);
   const table = new PairTable(0);
   const authors = new Map<number, Set<number>>();
-  const byAuthors = weave.weight === 'authors' && weave.scale === 'count';
+  const byAuthors = weave.weight === 'authors';
   const pairOf: number[] = [];
   const moments: number[] = [];
   for (const begin of messages) {
@@ -61,7 +61,6 @@ export function weaveNear(
       last: column((p) => table.last[p]),
     },
     evidence: () => evidenceOf(placings, chosen, messages, weave.within),
-    messages: messages.length,
     droppedBelowThreshold: table.size - kept.length,
     notes: chosen.notes,
   };

@@ -64,7 +64,6 @@ export function weaveOneSort({ source, target, sort: sortOf }: TwoSorts, weave: 
     weight: made.weight,
     columns: { shared: made.shared },
     evidence: null,
-    messages: 0,
     droppedBelowThreshold: made.dropped,
     notes:
       few > 0 ? [`${counted(few, ...nodeWords(weave))} tied to fewer than ${partnersAtLeast} left out.`] : [],

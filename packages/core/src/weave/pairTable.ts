@@ -51,6 +51,15 @@ export class PairTable {
     return pairs;
   }
 
+  has(from: number, to: number): boolean {
+    const mask = this.slots.length - 1;
+    for (let slot = hash(from, to) & mask; this.slots[slot] >= 0; slot = (slot + 1) & mask) {
+      const p = this.slots[slot];
+      if (this.from[p] === from && this.to[p] === to) return true;
+    }
+    return false;
+  }
+
   /** The number of a pair; it is made where there is none yet. */
   find(from: number, to: number): number {
     const mask = this.slots.length - 1;

@@ -58,10 +58,17 @@ export function choosePlacings(
   let rows = 0;
   let crowded = 0;
   const lastMessage = new Float64Array(largest + 1).fill(-1);
+  // Where a thing was counted last: of what stands twice in a message, or was merged into one, each counts once.
+  const countedAt = new Float64Array(largest + 1).fill(-1);
   for (let i = 0; i < count;) {
     let end = i;
     let things = 0;
-    for (; end < count && message[end] === message[i]; end++) if (!named[thing[end]]) things++;
+    for (; end < count && message[end] === message[i]; end++) {
+      const t = thing[end];
+      if (named[t] || countedAt[t] === i) continue;
+      countedAt[t] = i;
+      things++;
+    }
     if (things > mostInOne) crowded++;
     else
       for (let j = i; j < end; j++) {

@@ -97,14 +97,13 @@ describe('project', () => {
   });
 
   it('counts authors of shared units once', () => {
-    const m = {
-      ...of([
-        [1, 1, 1],
-        [1, 1, 1],
-        [0, 0, 1],
-      ]),
-      authorOf: Uint32Array.of(9, 9, 4),
-    };
+    const shares = of([
+      [1, 1, 1],
+      [1, 1, 1],
+      [0, 0, 1],
+    ]);
+    const authors = [9, 9, 4];
+    const m = { ...shares, author: Uint32Array.from(shares.unit, (u) => authors[u]) };
     expect(ties(project(m, { scale: 'count', atLeast: 1, byAuthors: true }))).toEqual([
       '0 1 2',
       '0 2 1',

@@ -1,5 +1,5 @@
 import type { Scale } from '@pebble/contract';
-import { groupRows } from './rows';
+import { groupRows, setOf } from './rows';
 import { MOST_TIES, TooManyTies } from './woven';
 
 /** Which nodes belong to which units: a row for each pair; a pair that stands twice counts once. */
@@ -10,8 +10,8 @@ export interface Memberships {
   readonly unit: Uint32Array;
   /** Milliseconds since 1970, NaN where undated. */
   readonly time: Float64Array;
-  /** The author of each unit, where the authors of shared units are counted. */
-  readonly authorOf?: Uint32Array;
+  /** The author of each row, where the authors of shared units are counted. */
+  readonly author?: Uint32Array;
 }
 
 export interface Projection {
@@ -30,15 +30,15 @@ export interface Projection {
 
 const DAY = 86_400_000;
 /** Places of what is added up for a node. */
-const [SHARED, PARTS, FIRST, LAST, DAYS, LAST_DAY, AUTHORS, LAST_AUTHOR, WIDTH] = [0, 1, 2, 3, 4, 5, 6, 7, 8];
+const [SHARED, PARTS, FIRST, LAST, DAYS, LAST_DAY, AUTHORS, WIDTH] = [0, 1, 2, 3, 4, 5, 6, 7];
 /** Weights above this are one class when the threshold that would fit is looked for. */
 const CLASSES = 1_000_001;
 
 /**
  * Ties nodes that share units: the off-diagonal of AAᵀ for the incidence matrix A, row by row with sparse rows (Gustavson 1978).
- * The weight is the number of shared units or of their authors; or, each shared unit of size k counting 1 / (k - 1) (Newman 2001); or that
+ * The weight is the number of shared units, or of the different authors of what stands in them of either node; or, each shared unit of size k counting 1 / (k - 1) (Newman 2001); or that
  * number over the units of either (Jaccard); or over the root of the product of both (cosine).
- * @param atLeast units (or authors) that two nodes share at least
+ * @param atLeast units (or authors) that two nodes share at least, however they are weighed
  * Throws TooManyTies.
  */
 export function project(
@@ -52,6 +52,7 @@ export function project(
   const sums = new Float64Array(nodes * WIDTH);
   const touched = new Uint32Array(nodes);
   const tally = new Uint32Array(1024);
+  const authors = byAuthors ? authorCounter(memberships, unitStart, unitNodes) : null;
   const isNewman = scale === 'newman';
   let above = 0;
   let dropped = 0;
@@ -77,7 +78,6 @@ export function project(
           sums[sum + DAYS] = 0;
           sums[sum + LAST_DAY] = NaN;
           sums[sum + AUTHORS] = 0;
-          sums[sum + LAST_AUTHOR] = -1;
         }
         sums[sum + PARTS] += part;
         // Units come in the order of their moments, undated ones last.
@@ -90,9 +90,9 @@ export function project(
         }
       }
     }
-    if (byAuthors) {
+    if (authors) {
       const own = nodeUnits.subarray(nodeStart[a], nodeStart[a + 1]);
-      countAuthors(a, own, memberships.authorOf!, unitStart, unitNodes, sums);
+      authors(a, own, (b, count) => (sums[b * WIDTH + AUTHORS] = count));
     }
     for (const b of touched.subarray(0, found).sort()) {
       const sum = b * WIDTH;
@@ -106,7 +106,8 @@ export function project(
       if (strength < tally.length) tally[strength]++;
       else above++;
       if (++ties > MOST_TIES) continue;
-      const weight = weightOf(scale, strength, sums[sum + PARTS], a, b, nodeStart);
+      const weight =
+        scale === 'count' ? strength : weightOf(scale, shared, sums[sum + PARTS], a, b, nodeStart);
       out.add(a, b, weight, shared, sums[sum + FIRST], sums[sum + LAST], sums[sum + DAYS]);
     }
   }
@@ -115,8 +116,8 @@ export function project(
 }
 
 function weightOf(
-  scale: Scale,
-  strength: number,
+  scale: Exclude<Scale, 'count'>,
+  shared: number,
   parts: number,
   a: number,
   b: number,
@@ -124,34 +125,89 @@ function weightOf(
 ): number {
   const unitsOf = (node: number): number => start[node + 1] - start[node];
   switch (scale) {
-    case 'count':
-      return strength;
     case 'newman':
       return parts;
     case 'jaccard':
-      return strength / (unitsOf(a) + unitsOf(b) - strength);
+      return shared / (unitsOf(a) + unitsOf(b) - shared);
     case 'cosine':
-      return strength / Math.sqrt(unitsOf(a) * unitsOf(b));
+      return shared / Math.sqrt(unitsOf(a) * unitsOf(b));
   }
 }
 
-/** Different authors of the units that each node shares with `a`: its units are gone through author by author. */
-function countAuthors(
-  a: number,
-  own: Uint32Array,
-  authorOf: Uint32Array,
+/** Tells of each node that shares units with `a`, and is after it, how many authors wrote what stands in these of either. */
+type AuthorCounter = (a: number, units: Uint32Array, tell: (b: number, authors: number) => void) => void;
+
+function authorCounter(
+  memberships: Memberships,
   unitStart: Uint32Array,
   unitNodes: Uint32Array,
-  sums: Float64Array,
-): void {
-  for (const u of own.slice().sort((x, y) => authorOf[x] - authorOf[y] || x - y)) {
-    for (let i = unitStart[u]; i < unitStart[u + 1]; i++) {
-      const sum = unitNodes[i] * WIDTH;
-      if (unitNodes[i] <= a || sums[sum + LAST_AUTHOR] === authorOf[u]) continue;
-      sums[sum + LAST_AUTHOR] = authorOf[u];
-      sums[sum + AUTHORS]++;
-    }
+): AuthorCounter {
+  const authorOf = onlyAuthors(memberships);
+  return authorOf ? ofOneAuthor(authorOf, unitStart, unitNodes, memberships.nodes) : ofSeveral(memberships);
+}
+
+/** The author of each unit; null where a unit has several. */
+function onlyAuthors({ units, unit, author }: Memberships): Float64Array | null {
+  const authorOf = new Float64Array(units).fill(-1);
+  for (let i = 0; i < unit.length; i++) {
+    if (authorOf[unit[i]] >= 0 && authorOf[unit[i]] !== author![i]) return null;
+    authorOf[unit[i]] = author![i];
   }
+  return authorOf;
+}
+
+/** Units are gone through author by author. */
+function ofOneAuthor(
+  authorOf: Float64Array,
+  unitStart: Uint32Array,
+  unitNodes: Uint32Array,
+  nodes: number,
+): AuthorCounter {
+  const count = new Uint32Array(nodes);
+  const lastAuthor = new Float64Array(nodes);
+  return (a, units, tell) => {
+    const met: number[] = [];
+    for (const u of units.slice().sort((x, y) => authorOf[x] - authorOf[y] || x - y))
+      for (let i = unitStart[u]; i < unitStart[u + 1]; i++) {
+        const b = unitNodes[i];
+        if (b <= a) continue;
+        if (count[b] === 0) met.push(b);
+        else if (lastAuthor[b] === authorOf[u]) continue;
+        lastAuthor[b] = authorOf[u];
+        count[b]++;
+      }
+    for (const b of met) {
+      tell(b, count[b]);
+      count[b] = 0;
+    }
+  };
+}
+
+/** Of a thread with several authors those count who wrote something of either node. */
+function ofSeveral({ units, unit, node, author }: Memberships): AuthorCounter {
+  const rows = groupRows(units, unit);
+  return (a, own, tell) => {
+    const authors = new Map<number, Set<number>>();
+    for (const u of own) {
+      const inUnit = rows.values.subarray(rows.start[u], rows.start[u + 1]);
+      const ofA = new Set(
+        Array.from(
+          inUnit.filter((i) => node[i] === a),
+          (i) => author![i],
+        ),
+      );
+      const met = new Set<number>();
+      for (const i of inUnit) {
+        if (node[i] <= a) continue;
+        const found = setOf(authors, node[i]);
+        found.add(author![i]);
+        if (met.has(node[i])) continue;
+        met.add(node[i]);
+        for (const one of ofA) found.add(one);
+      }
+    }
+    for (const [b, found] of authors) tell(b, found.size);
+  };
 }
 
 /** The smallest number with which so few ties remain that they can be held. */

@@ -1,6 +1,7 @@
 import { SharedWeave, TogetherWeave, TwoModeWeave } from '@pebble/contract';
-import { messagesOfNode, messagesOfTie, tiesOfMessage } from './evidence';
+import { messagesBehind, messagesOfNode, messagesOfTie, tiesOfMessage } from './evidence';
 import type { ThreadPlacings } from './placings';
+import { weaveSentence } from './words';
 import { weaveShared, weaveTogether, weaveTwoMode } from './things';
 
 type Row = readonly [message: number, author: number, thing: number, time: number];
@@ -54,6 +55,35 @@ describe('weaveTogether (common practice)', () => {
         rows.map(() => 1),
       ),
     ).toHaveLength(6);
+  });
+
+  it('counts all authors of what stands in a thread, also as the threshold of scaled weights', () => {
+    // Thread 1: thing 0 by accounts 7, 8 and 9, thing 1 by 7; thread 2: both by 7 once more.
+    const talk: Row[] = [
+      [1, 7, 0, DAY],
+      [2, 8, 0, DAY],
+      [3, 9, 0, DAY],
+      [4, 7, 1, DAY],
+      [5, 7, 0, DAY],
+      [5, 7, 1, DAY],
+    ];
+    const threads = [1, 1, 1, 1, 2, 2];
+    const woven = (change: object) =>
+      ties(
+        weaveTogether(
+          placings(talk, threads),
+          together({ unit: 'thread', weight: 'authors', ...change }),
+          none,
+        ),
+      );
+    expect(woven({})).toEqual(['0 1 3']);
+    expect(woven({ scale: 'jaccard', atLeast: 3 })).toEqual(['0 1 1']);
+    expect(woven({ scale: 'jaccard', atLeast: 4 })).toEqual([]);
+    const by = weaveSentence(together({ unit: 'thread', weight: 'authors' }));
+    expect(by).toContain('the weight is the number of different authors');
+    expect(weaveSentence(together({ weight: 'authors', scale: 'jaccard', atLeast: 2 }))).toContain(
+      'by at least 2 authors',
+    );
   });
 
   it('counts authors instead of messages', () => {
@@ -112,6 +142,6 @@ describe('weaveTwoMode', () => {
     expect([...woven.mode]).toEqual([0, 0, 1, 1, 1, 1]);
     expect([...woven.uses]).toEqual([2, 2, 2, 3, 1, 1]);
     expect(messagesOfTie(woven.evidence!(), 0, 3)).toEqual([1, 2]);
-    expect(woven.messages).toBe(4);
+    expect(messagesBehind(woven)).toBe(4);
   });
 });

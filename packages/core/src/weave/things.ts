@@ -18,21 +18,20 @@ export function weaveTogether(placings: ThreadPlacings, weave: TogetherWeave, is
   const { rows, things, placeOf } = chosen;
   const units = numberKeys(rows, unitKey(placings, weave.unit));
   const node = pick(rows, (i) => placeOf[placings.thing[i]]);
-  const byAuthors = weave.weight === 'authors' && weave.scale === 'count';
+  const byAuthors = weave.weight === 'authors';
   const memberships: Memberships = {
     nodes: things.length,
     units: units.count,
     node,
     unit: units.of,
     time: times(placings, rows),
-    ...(byAuthors ? { authorOf: authorsOf(placings, rows, units) } : {}),
+    ...(byAuthors ? { author: pick(rows, (i) => placings.author[i]) } : {}),
   };
   const ties = project(memberships, { ...weave, byAuthors });
   return finish(
     chosen,
     ties,
     () => evidenceOf(placings, rows, things.length, node, units.count, units.of),
-    countMessages(placings, rows),
     weave.isolates,
   );
 }
@@ -62,7 +61,6 @@ export function weaveShared(placings: Placings, weave: SharedWeave, isLeftOut: I
     accounts,
     ties,
     () => evidenceOf(placings, rows, authors.count, authors.of, chosen.things.length, unit),
-    countMessages(placings, rows),
     weave.isolates,
   );
 }
@@ -93,7 +91,6 @@ export function weaveTwoMode(placings: Placings, weave: TwoModeWeave, isLeftOut:
     columns: { days: column(days), first: column(table.first), last: column(table.last) },
     // A message stands behind the tie of its author and a thing in it.
     evidence: () => twoSidedEvidence(placings, rows, authors, placeOf, things.length),
-    messages: countMessages(placings, rows),
     droppedBelowThreshold: table.size - kept.length,
     notes: chosen.notes,
   };
@@ -123,25 +120,12 @@ function times({ time }: Placings, rows: Uint32Array): Float64Array {
   return pickNumbers(rows, (i) => time[i]);
 }
 
-/** The author of each unit; of a unit with several that of its last row. */
-function authorsOf({ author }: Placings, rows: Uint32Array, units: Numbered): Uint32Array {
-  const authorOf = new Uint32Array(units.count);
-  for (let r = 0; r < rows.length; r++) authorOf[units.of[r]] = author[rows[r]];
-  return authorOf;
-}
-
 /** Messages of each author among the rows; rows of a message follow each other. */
 function usesOf({ message }: Placings, rows: Uint32Array, authors: Numbered): Float64Array {
   const uses = new Float64Array(authors.count);
   for (let r = 0; r < rows.length; r++)
     if (r === 0 || message[rows[r]] !== message[rows[r - 1]]) uses[authors.of[r]]++;
   return uses;
-}
-
-function countMessages({ message }: Placings, rows: Uint32Array): number {
-  let messages = 0;
-  for (let r = 0; r < rows.length; r++) if (r === 0 || message[rows[r]] !== message[rows[r - 1]]) messages++;
-  return messages;
 }
 
 /** Rows of evidence, ordered by node, then unit, then message; the rows come by message. */
@@ -199,7 +183,6 @@ function finish(
   { things, uses, notes }: Pick<ChosenPlacings, 'things' | 'uses' | 'notes'>,
   { source, target, weight, shared, first, last, days, dropped }: Projection,
   evidence: () => EvidenceRows,
-  messages: number,
   isolates: boolean,
 ): Woven {
   const all: Woven = {
@@ -212,7 +195,6 @@ function finish(
     weight,
     columns: { shared, days, first, last },
     evidence,
-    messages,
     droppedBelowThreshold: dropped,
     notes,
   };

@@ -230,6 +230,9 @@ function conditions(weave: Weave): string[] {
       const [, many] = THING_WORDS[weave.things];
       return [
         ...(weave.what !== 'two-mode' && weave.scale !== 'count' ? [SCALED[weave.scale]] : []),
+        ...(weave.what === 'together' && weave.weight === 'authors' && weave.scale === 'count'
+          ? ['the weight is the number of different authors']
+          : []),
         ...(weave.usedAtLeast > 1
           ? [`only ${many} in ${formatCount(weave.usedAtLeast)} messages or more`]
           : []),

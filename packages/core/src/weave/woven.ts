@@ -31,8 +31,10 @@ export interface Woven {
   readonly columns: Readonly<Record<string, Float64Array>>;
   /** Makes the rows of evidence, which an estimate need not have; null where no messages stand behind the ties. */
   readonly evidence: (() => EvidenceRows) | null;
-  /** Messages that make these ties. */
-  readonly messages: number;
+  /** How long two messages of a unit may lie apart to stand behind a tie, in milliseconds; any time where it is left out. */
+  readonly window?: number;
+  /** Of a network whose evidence is found elsewhere: how many messages make its ties. */
+  readonly countMessages?: (ties: Pick<Woven, 'id' | 'source' | 'target'>) => number;
   readonly droppedBelowThreshold: number;
   /** What the backbone kept, where it was asked for. */
   readonly thinned?: Thinned;

@@ -19,7 +19,10 @@ export async function linkParents({ query }: Store, study: string, source: numbe
     insert into address (study_id, message_id, to_id, from_id, kinds, time)
     select m.study_id, m.id, m.parent_author_id, m.author_id,
       case m.kind ${sql.join(byKind, sql` `)} end, m.time
-    from message m where ${isAmong('m.id', linked.map(({ id }) => id))}
+    from message m where ${isAmong(
+      'm.id',
+      linked.map(({ id }) => id),
+    )}
     on conflict do update set kinds = kinds | excluded.kinds`.execute(query);
   await sql`
     insert into address (study_id, message_id, to_id, from_id, kinds, time)

@@ -1,12 +1,26 @@
 import { sql, type Kysely } from 'kysely';
 
-/** Indexes of messages that can be built after the rows are there, which is several times quicker for many rows. */
+/** Indexes of messages and of whom they address that can be built after the rows are there, which is several times quicker for many rows. */
 const ROW_INDEXES = [
-  { name: 'message_time', columns: ['study_id', 'time', 'kind'], unique: false, given: null },
-  { name: 'message_author', columns: ['author_id', 'time'], unique: false, given: null },
+  {
+    table: 'message',
+    name: 'message_time',
+    columns: ['study_id', 'time', 'kind'],
+    unique: false,
+    given: null,
+  },
+  { table: 'message', name: 'message_author', columns: ['author_id', 'time'], unique: false, given: null },
   // Only messages that answer or pass on another one; it is read for threads.
-  { name: 'message_parent', columns: ['study_id', 'parent_key'], unique: false, given: 'parent_key' },
-  { name: 'message_key', columns: ['study_id', 'key'], unique: true, given: null },
+  {
+    table: 'message',
+    name: 'message_parent',
+    columns: ['study_id', 'parent_key'],
+    unique: false,
+    given: 'parent_key',
+  },
+  { table: 'message', name: 'message_key', columns: ['study_id', 'key'], unique: true, given: null },
+  // By whom an account is addressed; whom it addresses is found by its messages.
+  { table: 'address', name: 'address_to', columns: ['to_id'], unique: false, given: null },
 ] as const;
 
 /** Takes the indexes away; `buildRowIndexes` brings them back, and both happen in the transaction of the step. */
@@ -14,13 +28,17 @@ export async function dropRowIndexes({ schema }: Pick<Kysely<unknown>, 'schema'>
   for (const { name } of ROW_INDEXES) await schema.dropIndex(name).ifExists().execute();
 }
 
-/** Builds the indexes that are not there. */
-export async function buildRowIndexes({ schema }: Pick<Kysely<unknown>, 'schema'>): Promise<void> {
-  for (const { name, columns, unique, given } of ROW_INDEXES) {
+/** Builds the indexes that are not there. @param tables of which; of all where it is left out */
+export async function buildRowIndexes(
+  { schema }: Pick<Kysely<unknown>, 'schema'>,
+  tables: readonly string[] = ['message', 'address'],
+): Promise<void> {
+  for (const { table, name, columns, unique, given } of ROW_INDEXES) {
+    if (!tables.includes(table)) continue;
     const index = schema
       .createIndex(name)
       .ifNotExists()
-      .on('message')
+      .on(table)
       .columns([...columns]);
     const whole = unique ? index.unique() : index;
     await (given === null ? whole : whole.where(sql.ref(given), 'is not', null)).execute();
