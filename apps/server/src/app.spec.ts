@@ -309,7 +309,7 @@ describe('the application', () => {
     expect(again.missing).toEqual([]);
     await api().delete(path).expect(204);
     await api().post(`${path}/preview`).send({ file: 'a.csv', reading: {} }).expect(404);
-    await api().get('/api/v1/studies/x/uploads/..%2F..%2Fetc/preview').expect(404);
+    await api().post('/api/v1/studies/x/uploads/..%2F..%2Fetc/preview').expect(404);
   });
 
   it('tells its progress and its end as server-sent events', async () => {

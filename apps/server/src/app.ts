@@ -6,7 +6,8 @@ import { gatherRoutes } from './api/gather';
 import { tidyRoutes } from './api/tidy';
 import { networkRoutes } from './api/networks';
 import { openApiDocument } from './api/openapi';
-import { ApiError, notFound, problemHandler } from './api/problems';
+import { ApiError, problemHandler } from './api/problems';
+import { nothingHere } from './api/routers';
 import type { Services } from './api/services';
 import { stepRoutes } from './api/steps';
 import { studyRoutes } from './api/studies';
@@ -47,17 +48,10 @@ function apiRoutes(services: Services): RequestHandler {
   const routes = express.Router();
   routes.get('/health', (_request, response) => void response.json({ ready: true }));
   routes.get('/openapi.json', (_request, response) => void response.json(openApiDocument()));
-  routes.use(
-    studyRoutes(services),
-    gatherRoutes(services),
-    tidyRoutes(services),
-    collectingRoutes(services),
-    networkRoutes(services),
-    stepRoutes(services),
+  const parts = [studyRoutes, gatherRoutes, tidyRoutes, collectingRoutes, networkRoutes, stepRoutes].map(
+    (part) => part(services),
   );
-  routes.use((request) => {
-    throw notFound(`${request.method} ${request.originalUrl}`);
-  });
+  routes.use(...parts, nothingHere(parts));
   return routes;
 }
 

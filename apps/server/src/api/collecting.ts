@@ -1,29 +1,30 @@
-import { Router } from 'express';
+import type { Router } from 'express';
 import { CollectPlan, NewRun, RunCommand, ServiceAccess } from '@pebble/contract';
 import { z } from 'zod';
 import { ServiceError } from '../collect/serviceClient';
 import { listRuns } from '../db/collectRuns';
-import { findStudy } from '../db/studies';
 import { ApiError, notFound } from './problems';
+import { parseRequest } from './parsing';
+import { routerOf } from './routers';
 import type { Services } from './services';
 
 const EstimateRequest = z.object({ access: ServiceAccess, plan: CollectPlan });
 
 /** Collecting from services: what they are, what a plan costs, and the runs. */
 export function collectingRoutes({ store, collector }: Services): Router {
-  const routes = Router();
+  const routes = routerOf(store);
 
   routes.get('/services', (_request, response) => {
     response.json(collector.services());
   });
 
   routes.post('/services/describe', async (request, response) => {
-    const access = ServiceAccess.parse(request.body);
+    const access = parseRequest(ServiceAccess, request.body);
     response.json(await said(() => collector.describe(access)));
   });
 
   routes.post('/services/estimate', async (request, response) => {
-    const { access, plan } = EstimateRequest.parse(request.body);
+    const { access, plan } = parseRequest(EstimateRequest, request.body);
     response.json(await said(() => collector.estimate(access, plan)));
   });
 
@@ -32,10 +33,8 @@ export function collectingRoutes({ store, collector }: Services): Router {
   });
 
   routes.post('/studies/:study/runs', async (request, response) => {
-    const study = await findStudy(store, request.params.study);
-    if (!study) throw notFound('This study');
-    const run = NewRun.parse(request.body);
-    response.status(201).json(await said(() => collector.begin(study.id, run)));
+    const run = parseRequest(NewRun, request.body);
+    response.status(201).json(await said(() => collector.begin(request.params.study, run)));
   });
 
   routes.post('/runs/:run/:command', async (request, response) => {

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { existsSync, rmSync } from 'node:fs';
-import { Router } from 'express';
+import type { Router } from 'express';
 import {
   AccountQuery,
   ImportReport,
@@ -20,13 +20,15 @@ import { findStep } from '../db/steps';
 import { skippedPath, uploadPath } from '../files/places';
 import { receive } from '../files/receive';
 import { notFound } from './problems';
+import { parseRequest } from './parsing';
+import { routerOf } from './routers';
 import type { Services } from './services';
 
 const FileName = z.string().min(1).max(300);
 const Again = z.object({ file: FileName, reading: Reading.partial() });
 
 export function gatherRoutes({ store, config, runner }: Services): Router {
-  const routes = Router();
+  const routes = routerOf(store);
   const { folder } = store;
   const overviews = new Overviews(store, runner);
 
@@ -54,13 +56,13 @@ export function gatherRoutes({ store, config, runner }: Services): Router {
   routes.post('/studies/:study/uploads/:upload/preview', async (request, response) => {
     const path = uploadPath(folder, request.params.upload);
     if (!existsSync(path)) throw notFound('The uploaded file');
-    const { file, reading } = Again.parse(request.body);
+    const { file, reading } = parseRequest(Again, request.body);
     const preview = await runner.lookAgain(path, file, reading);
     response.json({ ...preview, saved: await savedReadings(store, preview.reading) });
   });
 
   routes.post('/readings', async (request, response) => {
-    const { name, reading } = NewReading.parse(request.body);
+    const { name, reading } = parseRequest(NewReading, request.body);
     await saveReading(store, name, reading);
     response.status(201).json(await savedReadings(store, reading));
   });
@@ -107,11 +109,15 @@ export function gatherRoutes({ store, config, runner }: Services): Router {
   });
 
   routes.get('/studies/:study/messages', async (request, response) => {
-    response.json(await runner.read('messages', request.params.study, MessageQuery.parse(request.query)));
+    response.json(
+      await runner.read('messages', request.params.study, parseRequest(MessageQuery, request.query)),
+    );
   });
 
   routes.get('/studies/:study/timeline', async (request, response) => {
-    response.json(await runner.read('timeline', request.params.study, TimelineQuery.parse(request.query)));
+    response.json(
+      await runner.read('timeline', request.params.study, parseRequest(TimelineQuery, request.query)),
+    );
   });
 
   routes.get('/studies/:study/messages/:message/thread', async (request, response) => {
@@ -125,11 +131,13 @@ export function gatherRoutes({ store, config, runner }: Services): Router {
   });
 
   routes.get('/studies/:study/accounts', async (request, response) => {
-    response.json(await runner.read('accounts', request.params.study, AccountQuery.parse(request.query)));
+    response.json(
+      await runner.read('accounts', request.params.study, parseRequest(AccountQuery, request.query)),
+    );
   });
 
   routes.get('/studies/:study/items', async (request, response) => {
-    response.json(await runner.read('items', request.params.study, ItemQuery.parse(request.query)));
+    response.json(await runner.read('items', request.params.study, parseRequest(ItemQuery, request.query)));
   });
 
   routes.get('/studies/:study/overview', async (request, response) => {

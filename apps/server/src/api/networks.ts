@@ -1,5 +1,5 @@
 import { createReadStream, existsSync } from 'node:fs';
-import { Router, type Response } from 'express';
+import type { Router, Response } from 'express';
 import { EvidenceQuery, GroupTitlesQuery, Weave, type Network } from '@pebble/contract';
 import {
   numbersOf,
@@ -21,10 +21,12 @@ import { evidenceOf, type Evidence } from '../weaving/evidence';
 import { groupTitles } from '../weaving/groupTitles';
 import { goneSignal } from './gone';
 import { ApiError, notFound } from './problems';
+import { parseRequest } from './parsing';
+import { routerOf } from './routers';
 import type { Services } from './services';
 
 export function networkRoutes({ store, runner }: Services): Router {
-  const routes = Router();
+  const routes = routerOf(store);
   const find = async (id: string): Promise<Network> => {
     const network = await findNetwork(store, id);
     if (!network) throw notFound('This network');
@@ -32,7 +34,7 @@ export function networkRoutes({ store, runner }: Services): Router {
   };
 
   routes.post('/studies/:study/estimate', async (request, response) => {
-    const weave = Weave.parse(request.body);
+    const weave = parseRequest(Weave, request.body);
     const size = await runner.read('estimate', request.params.study, weave, goneSignal(response));
     response.json(size);
   });
@@ -77,7 +79,7 @@ export function networkRoutes({ store, runner }: Services): Router {
 
   routes.get('/networks/:network/evidence', async (request, response) => {
     const network = await find(request.params.network);
-    const query = EvidenceQuery.parse(request.query);
+    const query = parseRequest(EvidenceQuery, request.query);
     const checked = (node: number): number => {
       if (!(node < network.nodes)) throw new ApiError(404, 'Not found', `This network has no node ${node}.`);
       return node;
@@ -113,7 +115,7 @@ export function networkRoutes({ store, runner }: Services): Router {
 
   routes.get('/networks/:network/titles', async (request, response) => {
     const network = await find(request.params.network);
-    const { column, least } = GroupTitlesQuery.parse(request.query);
+    const { column, least } = parseRequest(GroupTitlesQuery, request.query);
     response.json({ titles: await groupTitles(store, network, column, least) });
   });
 

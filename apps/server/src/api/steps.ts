@@ -1,22 +1,24 @@
-import { Router } from 'express';
-import { StepRequest } from '@pebble/contract';
+import type { Router } from 'express';
+import { StepRequest, stepParameters } from '@pebble/contract';
 import { listSteps } from '../db/steps';
-import { findStudy } from '../db/studies';
 import { ApiError, notFound } from './problems';
+import { parseRequest } from './parsing';
+import { routerOf } from './routers';
 import type { Services } from './services';
 
 /** Steps are asked for here; the answer comes when the step has ended, its progress by the event stream. */
 export function stepRoutes({ store, runner }: Services): Router {
-  const routes = Router();
+  const routes = routerOf(store);
 
   routes.get('/studies/:study/logbook', async (request, response) => {
     response.json({ steps: await listSteps(store, request.params.study) });
   });
 
   routes.post('/studies/:study/steps', async (request, response) => {
-    const study = await findStudy(store, request.params.study);
-    if (!study) throw notFound('This study');
-    const { step, place } = await runner.submit(study.id, StepRequest.parse(request.body));
+    const { study } = request.params;
+    const { kind, parameters } = parseRequest(StepRequest, request.body);
+    parseRequest(stepParameters[kind], parameters);
+    const { step, place } = await runner.submit(study, { kind, parameters });
     if (step.state === 'failed') {
       throw new ApiError(422, 'The step could not be done', step.error ?? 'It failed.', {
         ...place,

@@ -3,6 +3,7 @@ import { StudyName, type Step } from '@pebble/contract';
 import { z } from 'zod';
 import { newStudyId } from '../db/ids';
 import { findStudy, listStudies } from '../db/studies';
+import { parseRequest } from './parsing';
 import type { Services } from './services';
 import { ApiError, notFound } from './problems';
 
@@ -18,7 +19,7 @@ export function studyRoutes({ store, runner }: Services): Router {
   routes.get('/studies', async (_request, response) => void response.json(await listStudies(store)));
 
   routes.post('/studies', async (request, response) => {
-    const { name } = Named.parse(request.body);
+    const { name } = parseRequest(Named, request.body);
     const id = newStudyId();
     done((await runner.submit(id, { kind: 'create-study', parameters: { name } })).step);
     response.status(201).json(await findStudy(store, id));
@@ -31,7 +32,7 @@ export function studyRoutes({ store, runner }: Services): Router {
   });
 
   routes.patch('/studies/:study', async (request, response) => {
-    const { name } = Named.parse(request.body);
+    const { name } = parseRequest(Named, request.body);
     const study = await findStudy(store, request.params.study);
     if (!study) throw notFound('This study');
     done(

@@ -1,12 +1,14 @@
-import { Router } from 'express';
+import type { Router } from 'express';
 import { TidyQuery, TidySort } from '@pebble/contract';
 import { readDecisions } from '../db/decisions';
 import { goneSignal } from './gone';
+import { parseRequest } from './parsing';
+import { routerOf } from './routers';
 import type { Services } from './services';
 
 /** What was found in the messages of a study, and what was decided of it. */
 export function tidyRoutes({ store, runner }: Services): Router {
-  const routes = Router();
+  const routes = routerOf(store);
 
   routes.get('/studies/:study/tidy', async (request, response) => {
     response.json(await readDecisions(store, request.params.study));
@@ -14,7 +16,7 @@ export function tidyRoutes({ store, runner }: Services): Router {
 
   routes.get('/studies/:study/tidy/:sort', async (request, response) => {
     const sort = TidySort.parse(request.params.sort);
-    const query = { ...TidyQuery.parse(request.query), sort };
+    const query = { ...parseRequest(TidyQuery, request.query), sort };
     response.json(await runner.read('tidy', request.params.study, query, goneSignal(response)));
   });
 

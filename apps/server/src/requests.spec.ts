@@ -1,0 +1,100 @@
+import type { Problem } from '@pebble/contract';
+import { buildThreads, TestApplication } from './testing/application';
+
+describe('requests', () => {
+  const app = new TestApplication();
+  beforeAll(async () => {
+    buildThreads();
+    await app.begin();
+    await app.take(
+      'posts.csv',
+      'id,author,text,date\np1,ada,@bo hello,2026-03-01\np2,bo,@ada yes,2026-03-02',
+    );
+  }, 60_000);
+  afterAll(() => app.end());
+  const study = () => `/api/v1/studies/${app.study}`;
+
+  it.each([
+    [
+      'a weave',
+      'estimate',
+      { what: 'accounts', kinds: ['mention'], atleast: 5 },
+      'atleast',
+      'Is “atLeast” meant?',
+    ],
+    [
+      'a step',
+      'steps',
+      {
+        kind: 'weave',
+        parameters: { name: 'x', weave: { what: 'two-mode', things: 'hashtag', at_least: 2 } },
+      },
+      'weave.at_least',
+      'in “weave”',
+    ],
+    ['a step itself', 'steps', { kind: 'delete-study', parameters: {}, dry: true }, 'dry', 'no field “dry”'],
+  ])('with a field that is not known are refused by its name: %s', async (_, path, body, field, says) => {
+    const answer = await app.api.post(`${study()}/${path}`).send(body).expect(400);
+    const problem = answer.body as Problem;
+    expect([problem.field, problem.detail]).toEqual([field, expect.stringContaining(says)]);
+  });
+
+  it('with an unknown part of a question are refused too', async () => {
+    const { body } = await app.api.get(`${study()}/messages`).query({ autor: 'ada' }).expect(400);
+    expect((body as Problem).field).toBe('autor');
+  });
+
+  it.each([
+    'sources',
+    'filters',
+    'networks',
+    'logbook',
+    'tidy',
+    'runs',
+    'pictures',
+    'messages',
+    'timeline',
+    'accounts',
+    'items',
+    'overview',
+    'events',
+    'tidy/account',
+    'messages/1/thread',
+    'skipped/1',
+    'reports/1',
+  ])('of a study that is not there are answered 404: %s', async (path) => {
+    await app.api.get(`/api/v1/studies/none/${path}`).expect(404);
+  });
+
+  it.each([
+    '',
+    '/map',
+    '/positions',
+    '/nodes.arrow',
+    '/evidence?node=0',
+    '/portrait/1',
+    '/titles?column=community',
+    '/export/graphml',
+  ])('of a network that is not there are answered 404: %s', async (path) => {
+    await app.api.get(`/api/v1/networks/none${path}`).expect(404);
+  });
+
+  it('of a deleted study and its networks are answered 404 until it is taken back', async () => {
+    const other = (await app.api.post('/api/v1/studies').send({ name: 'Other' }).expect(201)).body as {
+      id: string;
+    };
+    await app.api.delete(`/api/v1/studies/${other.id}`).expect(204);
+    await app.api.get(`/api/v1/studies/${other.id}/messages`).expect(404);
+    await app.api.post(`/api/v1/studies/${other.id}/estimate`).send({ what: 'follows' }).expect(404);
+    await app.api.post(`/api/v1/studies/${other.id}/restore`).expect(200);
+    await app.api.get(`/api/v1/studies/${other.id}/messages`).expect(200);
+  });
+
+  it('by a method that an address does not know are answered 405 with those that it does', async () => {
+    const put = await app.api.put(`${study()}`).send({}).expect(405);
+    expect(put.headers['allow']).toBe('DELETE, GET, PATCH');
+    await app.api.delete(`${study()}/networks`).expect(405);
+    await app.api.get(`${study()}/steps`).expect(405);
+    await app.api.get(`${study()}/nothing`).expect(404);
+  });
+});
