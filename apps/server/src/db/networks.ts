@@ -7,7 +7,7 @@ import {
   type SavedMap,
   Weave,
 } from '@pebble/contract';
-import { ANSWER_COLUMNS, NODE_COLUMNS, nodeColumns } from '@pebble/core';
+import { nodeColumns } from '@pebble/core';
 import type { Selectable } from 'kysely';
 import { decisionsFor } from './decisions';
 import type { Store } from './open';
@@ -103,13 +103,6 @@ export async function saveMap(
     })
     .onConflict((c) => c.column('network_id').doUpdateSet(values))
     .execute();
-}
-
-const TAKEN = new Set(['id', 'handle', 'name', ...NODE_COLUMNS.map(({ name }) => name), ...ANSWER_COLUMNS]);
-
-/** Whether the node table needs a column of this name for itself. */
-export function isTakenColumn(name: string): boolean {
-  return TAKEN.has(name);
 }
 
 /** Says of a network that its node table has further columns; those of the same name are replaced. */

@@ -37,6 +37,16 @@ function addresses({ size, toStart, to, toKinds, newHandles }: MessageBatch): st
   );
 }
 
+describe('a repost that is marked in its text alone', () => {
+  it('mentions those whom the text names, but not the one whom it passes on', () => {
+    const marked = { kind: 'repost', parentHandle: 'bob', text: 'RT @bob: look @cem' } as const;
+    expect(addresses(batch(marked))).toEqual([[`bob ${KIND_BIT.repost}`, `cem ${KIND_BIT.mention}`]]);
+    expect(addresses(batch({ ...marked, text: 'RT @bob: as @bob said' }))).toEqual([
+      [`bob ${KIND_BIT.repost | KIND_BIT.mention}`],
+    ]);
+  });
+});
+
 describe('Batcher', () => {
   it('numbers accounts in the order in which they come, one for all spellings of a handle', () => {
     const { newHandles, author } = batch(

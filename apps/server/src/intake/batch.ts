@@ -7,7 +7,7 @@ import {
   type Profile,
   type SkippedRow,
 } from '@pebble/contract';
-import { findSpans, handleKey, hashtagKey, KIND_BIT, parentBit } from '@pebble/core';
+import { findRepostMark, findSpans, handleKey, hashtagKey, KIND_BIT, parentBit } from '@pebble/core';
 
 /** A handle or hashtag that is named for the first time: as it is compared, and as it was written. */
 export interface NewName {
@@ -230,7 +230,10 @@ export class Batcher {
       if (tag.indexOf(number, firstTag) < 0) tag.push(number);
     };
     const counts = { mention: 0, hashtag: 0, link: 0, score: 0 };
-    for (const { what, key } of findSpans(message.text)) {
+    // Whom a repost passes on is named by its mark; that is no mention.
+    const mark = message.kind === 'repost' ? findRepostMark(message.text) : null;
+    for (const { what, key, start } of findSpans(message.text)) {
+      if (what === 'mention' && mark && start < mark.end) continue;
       counts[what]++;
       if (what === 'mention') address(this.handles.number(wholeHandle(key, message)), KIND_BIT.mention);
       else if (what === 'hashtag') addTag(key);

@@ -10,6 +10,7 @@ import {
   readWorkbook,
   sheetRecords,
   takeEdge,
+  columnTypes,
   takeNode,
   takeTwoMode,
   TwoModeBuilder,
@@ -117,6 +118,7 @@ function readNodeTable(
   progress: Progress,
 ): number {
   needRoles(file, reading);
+  for (const [name, type] of columnTypes(reading)) builder.say('node', name, type);
   const take = takeNode(reading, ({ key, label, attributes }) =>
     builder.describeNode(key, label, attributes),
   );

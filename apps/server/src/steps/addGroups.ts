@@ -1,6 +1,6 @@
 import type { Reading } from '@pebble/contract';
-import { formatCount, matchGroups, textsOf, type GroupRow } from '@pebble/core';
-import { addOwnColumns, findNetwork, isTakenColumn, readMap, saveMap } from '../db/networks';
+import { formatCount, matchGroups, textsOf, type GroupRow, isTakenColumn } from '@pebble/core';
+import { addOwnColumns, findNetwork, readMap, saveMap } from '../db/networks';
 import { uploadPath } from '../files/places';
 import { readTable, writeTable } from '../files/tables';
 import { readRecords } from '../intake/readRecords';

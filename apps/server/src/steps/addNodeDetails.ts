@@ -1,7 +1,8 @@
 import { writeFileSync } from 'node:fs';
 import type { ColumnInfo } from '@pebble/contract';
-import { counted, formatCount, looksLikeCategory, matchDetails, textsOf } from '@pebble/core';
-import { addOwnColumns, findNetwork, isTakenColumn } from '../db/networks';
+import { counted, formatCount, looksLikeCategory, matchDetails, textsOf, isTakenColumn } from '@pebble/core';
+import { columnTypes } from '@pebble/core/files';
+import { addOwnColumns, findNetwork } from '../db/networks';
 import { skippedPath, uploadPath } from '../files/places';
 import { readTable, writeTable } from '../files/tables';
 import { readNodeRows } from '../intake/readNodeRows';
@@ -34,7 +35,12 @@ export const addNodeDetails: StepDefinition<'add-node-details', Added> = {
     const skipped = new SkippedRows();
     const rows = readNodeRows(uploadPath(store.folder, upload), file, reading, skipped);
     const nodes = readTable(store.folder, network, 'nodes');
-    const matched = matchDetails(textsOf(nodes, 'handle'), textsOf(nodes, 'name'), rows);
+    const matched = matchDetails(
+      textsOf(nodes, 'handle'),
+      textsOf(nodes, 'name'),
+      rows,
+      columnTypes(reading),
+    );
     const columns = Object.keys(matched.columns);
     if (columns.length === 0)
       throw new StepRefused(

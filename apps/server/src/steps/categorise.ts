@@ -1,10 +1,9 @@
 import { writeFileSync } from 'node:fs';
 import type { NewDecision, RuleField, TidySort } from '@pebble/contract';
-import { counted, fold, handleKey, hashtagKey, SORT_WORDS } from '@pebble/core';
+import { counted, fold, handleKey, hashtagKey, SORT_WORDS, isTakenColumn } from '@pebble/core';
 import { nameKey } from '@pebble/core/files';
 import { readProfiles } from '../db/accounts';
 import { addDecisions } from '../db/decisions';
-import { isTakenColumn } from '../db/networks';
 import type { Store } from '../db/open';
 import { readThings, type SortedThings } from '../db/tidyThings';
 import { skippedPath, uploadPath } from '../files/places';

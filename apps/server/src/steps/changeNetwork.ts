@@ -11,8 +11,9 @@ import {
   withColumns,
   type CarriedColumns,
   type ChangedNetwork,
+  isTakenColumn,
 } from '@pebble/core';
-import { findNetwork, isTakenColumn, readMap, readPositions, saveMap } from '../db/networks';
+import { findNetwork, readMap, readPositions, saveMap } from '../db/networks';
 import type { Store } from '../db/open';
 import { fromPlacesBytes, toPlacesBytes } from '../db/placesBytes';
 import { readTable } from '../files/tables';

@@ -1,5 +1,5 @@
-import { computeFormula, counted, FormulaError, joinWith, type Computed } from '@pebble/core';
-import { addOwnColumns, findNetwork, isTakenColumn } from '../db/networks';
+import { computeFormula, counted, FormulaError, joinWith, type Computed, isTakenColumn } from '@pebble/core';
+import { addOwnColumns, findNetwork } from '../db/networks';
 import { readTable, writeTable } from '../files/tables';
 import { StepRefused, type StepDefinition } from './step';
 

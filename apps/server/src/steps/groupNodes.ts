@@ -1,7 +1,14 @@
 import type { ColumnInfo, GroupingInfo } from '@pebble/contract';
-import { counted, formatCount, graphOf, groupNodes as group, methodPhrase } from '@pebble/core';
+import {
+  counted,
+  formatCount,
+  graphOf,
+  groupNodes as group,
+  methodPhrase,
+  isTakenColumn,
+} from '@pebble/core';
 import { keepGrouping } from '../db/groupings';
-import { findNetwork, isTakenColumn } from '../db/networks';
+import { findNetwork } from '../db/networks';
 import { readTable, writeTable } from '../files/tables';
 import { StepRefused, type StepDefinition } from './step';
 

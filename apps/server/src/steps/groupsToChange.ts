@@ -1,6 +1,6 @@
 import type { Network } from '@pebble/contract';
-import { textsIn, type TableColumns } from '@pebble/core';
-import { findNetwork, isTakenColumn } from '../db/networks';
+import { textsIn, type TableColumns, isTakenColumn } from '@pebble/core';
+import { findNetwork } from '../db/networks';
 import type { Store } from '../db/open';
 import { readTable } from '../files/tables';
 import { StepRefused } from './step';

@@ -1,5 +1,5 @@
-import { counted, SET_BY_HAND, textsIn } from '@pebble/core';
-import { addOwnColumns, findNetwork, isTakenColumn } from '../db/networks';
+import { counted, SET_BY_HAND, textsIn, isTakenColumn } from '@pebble/core';
+import { addOwnColumns, findNetwork } from '../db/networks';
 import { readTable, writeTable } from '../files/tables';
 import { StepRefused, type StepDefinition } from './step';
 

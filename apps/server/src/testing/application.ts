@@ -25,7 +25,7 @@ export function buildThreads(): void {
     bundle: true,
     platform: 'node',
     format: 'esm',
-    target: 'node20',
+    target: 'node20.19',
     packages: 'external',
     alias: {
       '@pebble/contract': './packages/contract/src/index.ts',

@@ -1,8 +1,16 @@
 import type { ColumnInfo, Decision, Scorer, TidySort, Weave } from '@pebble/contract';
-import { categoriesOf, handleKey, looksLikeCategory, resolve, typedColumn, type Woven } from '@pebble/core';
+import {
+  categoriesOf,
+  handleKey,
+  looksLikeCategory,
+  resolve,
+  typedColumn,
+  type Woven,
+  isTakenColumn,
+  type ColumnType,
+} from '@pebble/core';
 import { readProfiles } from '../db/accounts';
 import { readDecisions } from '../db/decisions';
-import { isTakenColumn } from '../db/networks';
 import { BOUND_LIST } from '../db/lists';
 import type { Store } from '../db/open';
 import { accountLabels } from '../db/placingRows';
@@ -66,8 +74,10 @@ async function accountColumns(store: Store, study: string, nodes: Nodes): Promis
   const keys = nodes.ids.map((id) => handleKey(handle.get(id) ?? ''));
   const profiles = await readProfiles(store, study, nodes.ids);
   const told = new Map<string, string[]>();
-  const tell = (name: string, at: number, value: string | number | null): void => {
+  const types = new Map<string, ColumnType>();
+  const tell = (name: string, at: number, value: string | number | null, type: ColumnType): void => {
     if (value === null || value === '') return;
+    if (types.get(name) !== 'text') types.set(name, type);
     let values = told.get(name);
     if (!values) told.set(name, (values = new Array<string>(nodes.ids.length).fill('')));
     values[at] = String(value);
@@ -75,10 +85,11 @@ async function accountColumns(store: Store, study: string, nodes: Nodes): Promis
   nodes.ids.forEach((id, at) => {
     const profile = profiles.get(id);
     if (!profile) return;
-    tell('location', at, profile.location);
-    tell('joined', at, profile.joined === null ? null : new Date(profile.joined).getUTCFullYear());
-    for (const [name, value] of Object.entries(profile.numbers)) tell(name, at, value);
-    for (const [name, value] of Object.entries(profile.attributes)) tell(name, at, value);
+    tell('location', at, profile.location, 'text');
+    const joined = profile.joined === null ? null : new Date(profile.joined).getUTCFullYear();
+    tell('joined', at, joined, 'number');
+    for (const [name, value] of Object.entries(profile.numbers)) tell(name, at, value, 'number');
+    for (const [name, value] of Object.entries(profile.attributes)) tell(name, at, value, 'text');
   });
   const how = (name: string): string =>
     name === 'joined'
@@ -86,7 +97,7 @@ async function accountColumns(store: Store, study: string, nodes: Nodes): Promis
       : 'As its profile says.';
   return [
     ...decided(await readDecisions(store, study, ['account']), keys, nodes),
-    ...[...told].map(([name, values]) => columnOf(name, how(name), values, nodes)),
+    ...[...told].map(([name, values]) => columnOf(name, how(name), values, nodes, types.get(name))),
     ...scoreColumns(store, nodes),
   ];
 }
@@ -117,7 +128,7 @@ function decided(decisions: readonly Decision[], keys: readonly string[], nodes:
       'A category that was given to it when the study was tidied.',
       keys.map((key) => values.get(resolution.canonical(key)) ?? values.get(key) ?? ''),
       nodes,
-      true,
+      'given',
     ),
   );
   return [...(kinds.some((kind) => kind !== '') ? [kindColumn(kinds, nodes)] : []), ...categories];
@@ -129,7 +140,7 @@ function kindColumn(kinds: readonly string[], nodes: Nodes): NodeColumn {
     'The kind that was found, or given to it when the study was tidied.',
     kinds,
     nodes,
-    true,
+    'given',
   );
 }
 
@@ -165,38 +176,43 @@ function itemColumns({ raw }: Store, nodes: Nodes): NodeColumn[] {
     .all(JSON.stringify(nodes.ids)) as [number, string | null, number | null, string | null][];
   const place = new Map(nodes.ids.map((id, i) => [id, i]));
   const columns = new Map<string, string[]>();
-  const tell = (name: string, id: number, value: string | number | null): void => {
+  const types = new Map<string, ColumnType>();
+  const tell = (name: string, id: number, value: string | number | null, type: ColumnType): void => {
     if (value === null || value === '') return;
+    if (types.get(name) !== 'text') types.set(name, type);
     let values = columns.get(name);
     if (!values) columns.set(name, (values = new Array<string>(nodes.ids.length).fill('')));
     values[place.get(id)!] = String(value);
   };
   for (const [id, channel, time, more] of rows) {
-    tell('channel', id, channel);
-    tell('published', id, time === null ? null : new Date(time).toISOString().slice(0, 10));
+    tell('channel', id, channel, 'text');
+    tell('published', id, time === null ? null : new Date(time).toISOString().slice(0, 10), 'text');
     const { numbers = {}, attributes = {} } = (more ? JSON.parse(more) : {}) as Partial<
       Record<'numbers' | 'attributes', Record<string, string | number>>
     >;
-    for (const [name, value] of [...Object.entries(numbers), ...Object.entries(attributes)])
-      tell(name, id, value);
+    for (const [name, value] of Object.entries(numbers)) tell(name, id, value, 'number');
+    for (const [name, value] of Object.entries(attributes)) tell(name, id, value, 'text');
   }
-  return [...columns].map(([name, values]) => columnOf(name, 'As the list of items says.', values, nodes));
+  return [...columns].map(([name, values]) =>
+    columnOf(name, 'As the list of items says.', values, nodes, types.get(name)),
+  );
 }
 
 /**
  * Values of some nodes as a column of all; a name that the network needs for itself is made another.
- * @param isGiven whether the researcher gave the values, as a category
+ * @param said what it holds, or that the researcher gave the values, as a category
  */
 function columnOf(
   name: string,
   how: string,
   values: readonly string[],
   nodes: Nodes,
-  isGiven = false,
+  said: ColumnType | 'given' = 'text',
 ): NodeColumn {
   const all = new Array<string>(nodes.count).fill('');
   nodes.places.forEach((v, i) => (all[v] = values[i]));
-  const typed = isGiven ? all : typedColumn(all);
+  const isGiven = said === 'given';
+  const typed = isGiven ? all : typedColumn(all, said);
   const isNumber = typed instanceof Float64Array;
   const given = values.filter((value) => value !== '');
   const type: ColumnInfo['type'] = isNumber

@@ -10,8 +10,9 @@ import {
   type TableColumns,
   type TwoSorts,
   type Woven,
+  isTakenColumn,
 } from '@pebble/core';
-import { findNetwork, isTakenColumn } from '../db/networks';
+import { findNetwork } from '../db/networks';
 import type { Store } from '../db/open';
 import { readTable } from '../files/tables';
 import { StepRefused } from '../steps/step';

@@ -74,21 +74,19 @@ function columnsOf(reading: Reading, role: string): NamedColumn[] {
 }
 
 function readNumbers(columns: readonly NamedColumn[], record: FileRecord): Record<string, number | string> {
-  const found: Record<string, number | string> = {};
+  const found: [string, number | string][] = [];
   for (const { name, index } of columns) {
     const written = record.values[index].trim();
-    if (written === '') continue;
-    found[name] = numberOrText(written);
+    if (written !== '') found.push([name, numberOrText(written)]);
   }
-  return found;
+  return Object.fromEntries(found);
 }
 
 function readAttributes(columns: readonly NamedColumn[], record: FileRecord): Record<string, string> {
-  const found: Record<string, string> = {};
-  for (const { name, index } of columns) {
-    if (record.values[index] !== '') found[name] = record.values[index];
-  }
-  return record.extra ? { ...found, ...record.extra } : found;
+  const found: [string, string][] = [];
+  for (const { name, index } of columns)
+    if (record.values[index] !== '') found.push([name, record.values[index]]);
+  return Object.fromEntries(record.extra ? [...found, ...Object.entries(record.extra)] : found);
 }
 
 function clip(text: string): string {

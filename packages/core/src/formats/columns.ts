@@ -1,3 +1,4 @@
+import { areWrittenBack } from '../network/typedColumn';
 import { NEEDED_ROLES, type Column, type ColumnRole, type Material } from '@pebble/contract';
 import { guessDateForm } from './dates';
 import { cellWeight } from './networks/twoMode';
@@ -364,10 +365,12 @@ export function missingRoles(columns: readonly Column[], material: Material = 'm
   return NEEDED_ROLES[material].filter((role) => !columns.some((column) => column.role === role));
 }
 
+/** Whether all are numbers, and none a code that would lose its writing as a number. */
 function isSmallNumber(values: readonly string[]): boolean {
   return (
     values.length > 0 &&
     values.every((value) => /^-?\d{1,15}(?:\.\d+)?$/.test(value)) &&
+    areWrittenBack(values) &&
     !looksLikeTime(values)
   );
 }

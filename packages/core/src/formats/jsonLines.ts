@@ -32,7 +32,7 @@ export class JsonRecords {
 
   private takeObject(row: number, object: Record<string, unknown>): void {
     const values = new Array<string>(this.columns.length).fill('');
-    let extra: Record<string, string> | null = null;
+    let extra: [string, string][] | null = null;
     const walk = (prefix: string, node: Record<string, unknown>, depth: number): void => {
       for (const key of Object.keys(node)) {
         const value = node[key];
@@ -45,11 +45,11 @@ export class JsonRecords {
         if (text === '') continue;
         const column = this.index.get(name);
         if (column !== undefined) values[column] = text;
-        else (extra ??= {})[name] = text;
+        else (extra ??= []).push([name, text]);
       }
     };
     walk('', object, 1);
-    this.sink.onRecord({ row, values, extra });
+    this.sink.onRecord({ row, values, extra: extra && Object.fromEntries(extra) });
   }
 }
 
@@ -107,7 +107,12 @@ export class JsonDocumentReader implements RecordReader {
 /** The value of a JSON text, or the error; numbers that would lose digits are held by objects that know how they were written. */
 export function parseJson(text: string): unknown {
   const value = parseLine(text, JSON.parse);
-  return value instanceof Error || isExact(value) ? value : parseLine(text, parseLossless);
+  if (value instanceof Error) return value;
+  try {
+    return isExact(value) ? value : parseLine(text, parseLossless);
+  } catch (error) {
+    return error instanceof Error ? error : new Error(String(error));
+  }
 }
 
 function parseLine(text: string, parse: (text: string) => unknown): unknown {
@@ -118,13 +123,18 @@ function parseLine(text: string, parse: (text: string) => unknown): unknown {
   }
 }
 
-/** Whether no number inside has lost digits; beyond 2^53 it would have, and the slower parser keeps them. */
-function isExact(value: unknown): boolean {
+/** Lists and objects within each other; no message needs more. */
+const DEEPEST_JSON = 200;
+
+/** Whether no number inside has lost digits; beyond 2^53 it would have, and the slower parser keeps them. Throws where it is too deep. */
+function isExact(value: unknown, depth = 0): boolean {
   if (typeof value === 'number')
     return !Number.isInteger(value) ? Number.isFinite(value) : Number.isSafeInteger(value);
   if (typeof value !== 'object' || value === null) return true;
-  for (const key in value) if (!isExact((value as Record<string, unknown>)[key])) return false;
-  return true;
+  if (depth === DEEPEST_JSON) throw new RangeError(`it is nested more than ${DEEPEST_JSON} deep`);
+  let isSo = true;
+  for (const key in value) if (!isExact((value as Record<string, unknown>)[key], depth + 1)) isSo = false;
+  return isSo;
 }
 
 function isBranch(value: unknown): value is Record<string, unknown> {

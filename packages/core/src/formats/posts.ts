@@ -1,5 +1,6 @@
 import type { ColumnRole, IncomingMessage, MessageKind, Reading, SkippedRow } from '@pebble/contract';
 import { cleanHandle } from '../text/mentions';
+import { findRepostMark } from '../text/repostMark';
 import { Cells } from './cells';
 import type { FileRecord } from './record';
 
@@ -26,9 +27,6 @@ const KINDS: Readonly<Record<string, MessageKind>> = {
   email: 'email',
   mail: 'email',
 };
-
-/** "RT @name: ..." at the start of a text marks a repost by common practice. */
-const REPOST_MARK = /^RT @([\p{L}\p{N}_.@-]*[\p{L}\p{N}_]):?\s/u;
 
 /**
  * A function that turns a record into a message, or says why it cannot be one. A message without an id gets one made
@@ -61,9 +59,9 @@ export function takePost(reading: Reading): (record: FileRecord) => IncomingMess
     const text = value(place.text) || (subject ?? '');
     const time = cells.time(record, 'time', value(place.time).trim());
     if (typeof time === 'object' && time !== null) return time;
-    const mark = text.startsWith('RT @') ? REPOST_MARK.exec(text) : null;
+    const mark = findRepostMark(text);
     const parentKey = value(place.parent).trim() || null;
-    const parentHandle = cleanHandle(value(place.parentAuthor)) || mark?.[1] || null;
+    const parentHandle = cleanHandle(value(place.parentAuthor)) || (mark?.handle ?? null);
     const itemKey = value(place.item).trim() || null;
     const hasParent = parentKey !== null || parentHandle !== null;
     const kind = kindOf(value(place.kind), mark !== null, hasParent, itemKey !== null);

@@ -98,10 +98,10 @@ function rotate(a: number[][], vectors: number[][], p: number, q: number): void 
   const t = (slope < 0 ? -1 : 1) / (Math.abs(slope) + Math.sqrt(slope * slope + 1));
   const c = 1 / Math.sqrt(t * t + 1);
   const s = t * c;
-  for (let k = 0; k < a.length; k++) {
-    const [kp, kq] = [a[k][p], a[k][q]];
-    a[k][p] = c * kp - s * kq;
-    a[k][q] = s * kp + c * kq;
+  for (const row of a) {
+    const [kp, kq] = [row[p], row[q]];
+    row[p] = c * kp - s * kq;
+    row[q] = s * kp + c * kq;
   }
   for (let k = 0; k < a.length; k++) {
     const [pk, qk] = [a[p][k], a[q][k]];

@@ -1,5 +1,5 @@
 import type { ColumnInfo } from '@pebble/contract';
-import { NODE_QUESTIONS } from '../measure/questions';
+import { ANSWER_COLUMNS, NODE_QUESTIONS } from '../measure/questions';
 
 /** The columns of the node table with what they say and how they were computed. */
 export const NODE_COLUMNS: readonly ColumnInfo[] = [
@@ -76,6 +76,13 @@ export function nodeColumns({
       ? { ...column, how }
       : { ...column, how: how.replace(' ordered', '').replace(', along the direction of ties,', '') };
   });
+}
+
+const OWN = new Set(['id', 'handle', 'name', ...NODE_COLUMNS.map(({ name }) => name), ...ANSWER_COLUMNS]);
+
+/** Whether the node table needs a column of this name for itself. */
+export function isTakenColumn(name: string): boolean {
+  return OWN.has(name);
 }
 
 export function columnTitle(name: string): string {

@@ -1,5 +1,5 @@
 import { NodePlaces } from './nodePlaces';
-import { typedColumn } from './typedColumn';
+import { typedColumn, type ColumnType } from './typedColumn';
 
 /** What a table tells of a node: its columns by their names. */
 export interface NodeDetails {
@@ -21,11 +21,13 @@ export interface MatchedDetails {
  * Gives the nodes of a network what a table tells of them; of two rows for one node the later one holds.
  * @param handles names by which the nodes are known, in the network's order
  * @param names labels of the nodes; they are tried where a handle does not fit
+ * @param types what columns hold, where that is known
  */
 export function matchDetails(
   handles: readonly string[],
   names: readonly string[],
   rows: readonly NodeDetails[],
+  types: ReadonlyMap<string, ColumnType> = new Map(),
 ): MatchedDetails {
   const places = new NodePlaces(handles, names);
   const columns = new Map<string, string[]>();
@@ -45,7 +47,9 @@ export function matchDetails(
     }
   }
   return {
-    columns: Object.fromEntries([...columns].map(([name, values]) => [name, typedColumn(values)])),
+    columns: Object.fromEntries(
+      [...columns].map(([name, values]) => [name, typedColumn(values, types.get(name))]),
+    ),
     nodes: told.size,
     unknown,
   };

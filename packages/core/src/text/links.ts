@@ -1,7 +1,13 @@
 import LinkifyIt from 'linkify-it';
+import topLevels from 'tlds' with { type: 'json' };
 import type { TextSpan } from '@pebble/contract';
+import { SENTENCE_WORDS } from './sentenceWords';
 
-const finder = new LinkifyIt({ fuzzyLink: true, fuzzyEmail: true, fuzzyIP: false });
+/** Top-level domains that are known (IANA's list), and the one that stands for examples (RFC 2606). */
+const finder = new LinkifyIt({ fuzzyLink: true, fuzzyEmail: true, fuzzyIP: false }).tlds([
+  ...topLevels,
+  'example',
+]);
 
 /** A stretch that other finders must leave alone, and whether it is a link or an e-mail address. */
 export interface Address {
@@ -13,17 +19,39 @@ export interface Address {
 /** Nothing in a text can be an address unless it has one of these. Without the Unicode flag, since every text is tried. */
 const HINT = /:\/\/|www\.|[^\s@(,;]@[^\s@]|[^\s.]\.[^\s.]{2}/i;
 
-/** Links and e-mail addresses of a text, in order, as the linkify-it library finds them. */
+/** Links and e-mail addresses of a text, in order, as the linkify-it library finds them, but for words that only look like a domain. */
 export function findAddresses(text: string): Address[] {
   if (!HINT.test(text)) return [];
   const found: Address[] = [];
   for (const match of finder.match(text) ?? []) {
     // "@name@host.tld" is a handle with its host, not a mail address.
     if (match.schema === 'mailto:' && text[match.index - 1] === '@') continue;
+    if (match.schema === '' && !isDomain(match.raw, text.slice(0, match.index))) continue;
     const link = match.schema === 'mailto:' ? null : match.url;
     found.push({ start: match.index, end: match.lastIndex, link });
   }
   return found;
+}
+
+/** Endings of files that are top-level domains too. */
+const FILE_ENDINGS = new Set(['md', 'mov', 'pl', 'ps', 'py', 'rs', 'sh', 'zip']);
+
+/**
+ * Whether a domain without "https://" or "www." is meant as one: it stands by itself, is written in small letters or in large ones throughout
+ * ("We won.It was" is a missing space), and where its ending is an English word or that of a file ("README.md"), a path or a further dot must
+ * say that it is a domain.
+ * @param before the text before it
+ */
+function isDomain(raw: string, before: string): boolean {
+  if (/^www\./i.test(raw)) return true;
+  if (/[^\s([{<"'“‘«„:,;|>=]$/u.test(before)) return false;
+  const [host] = /^[^/?#:]*/.exec(raw)!;
+  if (host !== host.toLowerCase() && host !== host.toUpperCase()) return false;
+  const labels = host.toLowerCase().split('.');
+  const ending = labels[labels.length - 1];
+  return (
+    raw.length > host.length || labels.length > 2 || !(SENTENCE_WORDS.has(ending) || FILE_ENDINGS.has(ending))
+  );
 }
 
 export function linkSpans(addresses: readonly Address[]): TextSpan[] {

@@ -27,8 +27,14 @@ export function findSigned(text: string, { what, sign, inside, body, key }: Sign
     const match = body.exec(text);
     if (!match) continue;
     const known = key(match);
-    if (known !== null) found.push({ start: after - 1, end: body.lastIndex, what, key: known });
-    sign.lastIndex = after + match[0].length;
+    if (known === null) {
+      sign.lastIndex = after + match[0].length;
+      continue;
+    }
+    // A key that is the beginning of what was found is all that is meant.
+    const end = match[0].startsWith(known) ? after + known.length : body.lastIndex;
+    found.push({ start: after - 1, end, what, key: known });
+    sign.lastIndex = end;
   }
   return found;
 }

@@ -39,6 +39,35 @@ describe('findSpans', () => {
     expect(found(text, 'hashtag')).toEqual([]);
   });
 
+  it.each([
+    ['We won.It was late, and nobody came.', []],
+    ['We won.it was late', []],
+    ['see README.md and main.py', []],
+    ['Fine.Thanks.Bye', []],
+    ['no such.ending here', []],
+    [
+      'lampfacts.org and tide.co.uk, (quay.info)',
+      ['http://lampfacts.org', 'http://tide.co.uk', 'http://quay.info'],
+    ],
+    ['won.it/prize www.won.it', ['http://won.it/prize', 'http://www.won.it']],
+    ['LAMPFACTS.ORG', ['http://LAMPFACTS.ORG']],
+    ['tidepost.example', ['http://tidepost.example']],
+  ])('takes for a bare domain what is one by a known ending and a plausible form: “%s”', (text, links) => {
+    expect(found(text, 'link')).toEqual(links);
+  });
+
+  it.each([
+    ['@bob.It is late', ['bob']],
+    ['@Bob.It is late', ['Bob']],
+    ['thanks @marsh_moths.We go', ['marsh_moths']],
+    ['@Ada.Larkin stays whole', ['Ada.Larkin']],
+    ['@a.b.c', ['a.b.c']],
+  ])('ends a name where a new sentence begins without a space: “%s”', (text, handles) => {
+    expect(found(text, 'mention')).toEqual(handles);
+    for (const { start, end, key, what } of findSpans(text))
+      if (what === 'mention') expect(text.slice(start + 1, end)).toBe(key);
+  });
+
   it('gives spans in order, within the text and without overlap, whatever the text', () => {
     const texts = fc
       .array(

@@ -94,7 +94,7 @@ class DotReader {
   }
 
   private attributes(): Record<string, string> {
-    const found: Record<string, string> = {};
+    const found = new Map<string, string>();
     while (this.is('[')) {
       this.at++;
       while (!this.is(']')) {
@@ -105,12 +105,12 @@ class DotReader {
         const name = this.take().text;
         if (this.is('=')) {
           this.at++;
-          found[name] = this.take().text;
-        } else found[name] = 'true';
+          found.set(name, this.take().text);
+        } else found.set(name, 'true');
       }
       this.at++;
     }
-    return found;
+    return Object.fromEntries(found);
   }
 
   private peek(): Token {

@@ -14,6 +14,9 @@ export function takeEdge(
   const rest = reading.columns.flatMap(({ role, name }, i) =>
     role === 'number' || role === 'attribute' || role === 'time' ? [{ name, i }] : [],
   );
+  for (const { role, name } of reading.columns)
+    if (role === 'number' || role === 'attribute' || role === 'time')
+      builder.say('edge', name, role === 'number' ? 'number' : 'text');
   return ({ row, values, extra }) => {
     const from = values[source].trim();
     const to = values[target].trim();
@@ -23,8 +26,8 @@ export function takeEdge(
       builder.node(from || to);
       return null;
     }
-    const attributes: Record<string, string> = { ...extra };
-    for (const { name, i } of rest) if (values[i] !== '') attributes[name] = values[i];
+    const given = rest.filter(({ i }) => values[i] !== '').map(({ name, i }) => [name, values[i]] as const);
+    const attributes = Object.fromEntries([...Object.entries(extra ?? {}), ...given]);
     try {
       builder.edge(from, to, weight < 0 ? '' : values[weight], attributes, row);
       return null;

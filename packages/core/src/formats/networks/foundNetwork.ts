@@ -1,5 +1,7 @@
 import type { TableColumns } from '../../network/tables';
-import { typedColumn } from '../../network/typedColumn';
+import { isTakenColumn } from '../../network/columns';
+import { counted } from '../../weave/sentence';
+import { type ColumnType, isHeldExactly, typedColumn } from '../../network/typedColumn';
 
 /** A finished network as a file holds it. Nodes are numbered in the order in which the file names them. */
 export interface FoundNetwork {
@@ -26,15 +28,30 @@ export class BrokenNetwork extends Error {
 
 type Attributes = Readonly<Record<string, string>>;
 
-/** Column names that the network's own tables need. */
-const TAKEN: Readonly<Record<'node' | 'edge', readonly string[]>> = {
-  node: ['id', 'handle', 'name', 'messages'],
-  edge: ['source', 'target', 'weight', 'first', 'last'],
-};
+/** Names that the columns of edges need; __proto__ is none that a table can have. */
+const TAKEN_BY_EDGES = ['source', 'target', 'weight', 'first', 'last'];
+
+/** Whether a column of a file cannot have its name, because every network has one of its own. */
+function isTaken(name: string, kind: 'node' | 'edge'): boolean {
+  return name === '__proto__' || (kind === 'node' ? isTakenColumn(name) : TAKEN_BY_EDGES.includes(name));
+}
 
 /** Values of named columns, filled row by row; a row without a value has an empty text. */
 class Columns {
   private readonly values = new Map<string, string[]>();
+  private readonly types = new Map<string, ColumnType>();
+
+  /** Says what a column holds; one that is a text anywhere is one. */
+  say(name: string, type: ColumnType): void {
+    if (this.types.get(name) !== 'text') this.types.set(name, type);
+  }
+
+  /** Names of columns that differ between two rows. */
+  differing(a: number, b: number): string[] {
+    return [...this.values]
+      .filter(([, column]) => (column[a] ?? '') !== (column[b] ?? ''))
+      .map(([name]) => name);
+  }
 
   set(row: number, name: string, value: string): void {
     let column = this.values.get(name);
@@ -47,12 +64,29 @@ class Columns {
     return this.values.get(name)?.[row] ?? '';
   }
 
-  /** Columns of so many rows; those whose values are all numbers become number columns. */
-  finish(rows: number, kind: 'node' | 'edge'): Record<string, Float64Array | string[]> {
+  /** Columns of so many rows, numbers where they are ones. @param note is told what else became of them */
+  finish(
+    rows: number,
+    kind: 'node' | 'edge',
+    note: (sentence: string) => void,
+  ): Record<string, Float64Array | string[]> {
     const out: Record<string, Float64Array | string[]> = {};
     for (const [name, column] of this.values) {
       while (column.length < rows) column.push('');
-      out[TAKEN[kind].includes(name) ? `${name} in file` : name] = typedColumn(column);
+      const said = this.types.get(name) ?? null;
+      const typed = typedColumn(column, said);
+      if (said === 'number' && !(typed instanceof Float64Array)) {
+        const cut = column.find((value) => value !== '' && !isHeldExactly(value))!;
+        note(
+          `The column “${name}” is kept as text: it holds “${cut.slice(0, 40)}”, which no number holds exactly.`,
+        );
+      }
+      const own = isTaken(name, kind) ? `${name} in file` : name;
+      if (own !== name)
+        note(
+          `The column “${name}” of the file is called “${own}” here, since every network has one of its own.`,
+        );
+      out[own] = typed;
     }
     return out;
   }
@@ -96,6 +130,8 @@ export class NetworkBuilder {
   private readonly notes: string[] = [];
   private weighted = false;
   private turned = 0;
+  private rounded = 0;
+  private firstRounded: string | null = null;
   private straight = 0;
 
   constructor(private directed: boolean) {}
@@ -128,6 +164,11 @@ export class NetworkBuilder {
     return v;
   }
 
+  /** Says what a column of nodes or of ties holds, as the file or the researcher says it. */
+  say(kind: 'node' | 'edge', name: string, type: ColumnType): void {
+    (kind === 'node' ? this.nodeColumns : this.edgeColumns).say(name, type);
+  }
+
   describeNode(key: string, label: string, attributes: Attributes): void {
     const v = this.node(key);
     if (label !== '') this.labels[v] = label;
@@ -150,8 +191,14 @@ export class NetworkBuilder {
     directed?: boolean,
   ): void {
     const value = weight.trim() === '' ? 1 : Number(weight);
-    if (!(value > 0) || !Number.isFinite(value))
+    if (!(value > 0))
       throw new BrokenNetwork(`The weight “${weight.slice(0, 40)}” is no positive number.`, row);
+    if (!Number.isFinite(value))
+      throw new BrokenNetwork(`The weight “${weight.slice(0, 40)}” is larger than a number can be.`, row);
+    if (value > Number.MAX_SAFE_INTEGER) {
+      this.rounded++;
+      this.firstRounded ??= weight.trim().slice(0, 40);
+    }
     if (weight.trim() !== '') this.weighted = true;
     if (directed !== undefined && directed !== this.directed) this.turned++;
     else this.straight++;
@@ -176,7 +223,9 @@ export class NetworkBuilder {
         `${this.turned} ties are ${this.directed ? 'undirected' : 'directed'} in the file, the others are not; all are taken as ${this.directed ? 'directed' : 'undirected'}.`,
       );
     const merged = this.mergeEdges();
-    const rest = this.edgeColumns.finish(this.source.length, 'edge');
+    const note = (sentence: string): void => this.note(sentence);
+    const rest = this.edgeColumns.finish(this.source.length, 'edge', note);
+    this.noteRounded(merged.weight);
     const kept = (column: Float64Array | string[]): Float64Array | string[] =>
       column instanceof Float64Array
         ? Float64Array.from(merged.first, (e) => column[e])
@@ -188,7 +237,7 @@ export class NetworkBuilder {
         id: Uint32Array.from(this.keys, (_, v) => v),
         handle: this.keys,
         name: this.labels,
-        ...this.nodeColumns.finish(this.keys.length, 'node'),
+        ...this.nodeColumns.finish(this.keys.length, 'node', note),
       },
       edges: {
         source: Uint32Array.from(merged.first, (e) => merged.ends[2 * e]),
@@ -201,11 +250,23 @@ export class NetworkBuilder {
     };
   }
 
+  /** Weights beyond 2^53 are not held to the last digit. */
+  private noteRounded(weights: readonly number[]): void {
+    const sums = weights.filter((weight) => weight > Number.MAX_SAFE_INTEGER).length;
+    if (this.firstRounded !== null)
+      this.note(
+        `${this.rounded === 1 ? 'A weight' : `${this.rounded} weights`} above 9,007,199,254,740,991 cannot be held to the last digit and ${this.rounded === 1 ? 'was' : 'were'} rounded (the first is ${this.firstRounded}).`,
+      );
+    else if (sums > 0)
+      this.note(`${sums} sums of repeated ties are above 9,007,199,254,740,991 and were rounded.`);
+  }
+
   private mergeEdges(): { first: number[]; weight: number[]; ends: Uint32Array } {
     const place = new PairPlaces(this.source.length);
     const first: number[] = [];
     const weight: number[] = [];
     const ends = new Uint32Array(2 * this.source.length);
+    const differing = new Set<string>();
     for (let e = 0; e < this.source.length; e++) {
       const turn = !this.directed && this.source[e] > this.target[e];
       ends[2 * e] = turn ? this.target[e] : this.source[e];
@@ -216,10 +277,18 @@ export class NetworkBuilder {
         weight.push(this.weight[e]);
       } else {
         weight[at] += this.weight[e];
+        for (const name of this.edgeColumns.differing(first[at], e)) differing.add(name);
       }
     }
     const repeated = this.source.length - first.length;
-    if (repeated > 0) this.note(`${repeated} repeated ties were added to the first of their pair.`);
+    if (repeated > 0)
+      this.note(
+        `${counted(repeated, 'repeated tie')} ${repeated === 1 ? 'was' : 'were'} added to the first of their pair.`,
+      );
+    if (differing.size > 0)
+      this.note(
+        `Where repeated ties differ in ${[...differing].map((name) => `“${name}”`).join(', ')}, the first value was kept.`,
+      );
     return { first, weight, ends };
   }
 }

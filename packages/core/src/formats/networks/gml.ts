@@ -2,7 +2,13 @@ import { decodeXML } from 'entities';
 import { BrokenNetwork, NetworkBuilder, type FoundNetwork } from './foundNetwork';
 
 type GmlValue = string | GmlList;
-type GmlList = { readonly key: string; readonly value: GmlValue; readonly row: number }[];
+type GmlList = {
+  readonly key: string;
+  readonly value: GmlValue;
+  readonly row: number;
+  /** Whether the value stands in quotation marks, which makes it a text. */
+  readonly quoted: boolean;
+}[];
 
 /**
  * Reads GML (Himsolt 1997): lists of keys and values in square brackets. Of the first graph its nodes (id, label, other plain values)
@@ -17,6 +23,7 @@ export function readGml(text: string): FoundNetwork {
     if (key !== 'node' || typeof value === 'string') continue;
     const { id, label = '', ...rest } = plain(value);
     if (id === undefined) throw new BrokenNetwork('A node has no id.', row);
+    sayTypes(builder, 'node', value);
     builder.describeNode(id, label, rest);
   }
   for (const { key, value, row } of graph.value) {
@@ -27,16 +34,23 @@ export function readGml(text: string): FoundNetwork {
     for (const end of [source, target])
       if (!builder.has(end))
         throw new BrokenNetwork(`An edge names the node “${end}”, which is not in the file.`, row);
+    sayTypes(builder, 'edge', value);
     builder.edge(source, target, weight ?? strength ?? '', rest, row);
   }
   return builder.finish();
 }
 
-/** The plain values of a list by their keys. */
+/** The plain values of a list by their keys; of several with one key the first. */
 function plain(list: GmlList): Record<string, string> {
-  const found: Record<string, string> = {};
-  for (const { key, value } of list) if (typeof value === 'string') found[key] ??= value;
-  return found;
+  const found = new Map<string, string>();
+  for (const { key, value } of list) if (typeof value === 'string' && !found.has(key)) found.set(key, value);
+  return Object.fromEntries(found);
+}
+
+/** What stands in quotation marks is a text, also where it is made of digits. */
+function sayTypes(builder: NetworkBuilder, kind: 'node' | 'edge', list: GmlList): void {
+  for (const { key, value, quoted } of list)
+    if (typeof value === 'string' && value !== '') builder.say(kind, key, quoted ? 'text' : 'number');
 }
 
 const TOKEN = /(\n)|[ \t\r]+|#[^\n]*|(\[)|(\])|"([^"]*)"|([^\s[\]"]+)/gy;
@@ -57,7 +71,7 @@ function parseGml(text: string): GmlList {
       if (key === null) throw new BrokenNetwork('A list has no name before its bracket.', row);
       if (stack.length > 100) throw new BrokenNetwork('Lists are nested more than 100 deep.', row);
       const list: GmlList = [];
-      stack.at(-1)!.push({ key, value: list, row });
+      stack.at(-1)!.push({ key, value: list, row, quoted: false });
       stack.push(list);
       key = null;
     } else if (closes) {
@@ -67,7 +81,10 @@ function parseGml(text: string): GmlList {
       row += quoted?.split('\n').length ? quoted.split('\n').length - 1 : 0;
       if (key === null) key = word ?? quoted;
       else {
-        stack.at(-1)!.push({ key, value: quoted === undefined ? word : decodeXML(quoted), row: startRow });
+        const isQuoted = quoted !== undefined;
+        stack
+          .at(-1)!
+          .push({ key, value: isQuoted ? decodeXML(quoted) : word, row: startRow, quoted: isQuoted });
         key = null;
       }
     }

@@ -13,7 +13,7 @@ interface Key {
 interface Part {
   readonly what: 'node' | 'edge';
   readonly attributes: Readonly<Record<string, string>>;
-  readonly data: Record<string, string>;
+  readonly data: Map<string, string>;
   readonly row: number;
 }
 
@@ -24,11 +24,14 @@ interface Part {
 export function readGraphml(text: string): FoundNetwork {
   const parser = new SaxesParser({ xmlns: false });
   const builder = new NetworkBuilder(true);
-  const keys = new Map<string, Key & { domain: string }>();
+  const keys = new Map<string, Key & { domain: string; type: string | undefined }>();
+  // Default values are the same for all: they are found once, when the first part comes.
+  let presets: Presets | null = null;
   const open: Part[] = [];
   let sawGraph = false;
   let dataKey: string | null = null;
-  let keyOpen: { id: string; name: string; domain: string; preset: string } | null = null;
+  let keyOpen: { id: string; name: string; domain: string; type: string | undefined; preset: string } | null =
+    null;
   let content = '';
   const local = (name: string): string => name.slice(name.indexOf(':') + 1);
 
@@ -48,6 +51,7 @@ export function readGraphml(text: string): FoundNetwork {
           id: at['id'] ?? '',
           name: at['attr.name'] ?? at['id'] ?? '',
           domain: at['for'] ?? 'all',
+          type: at['attr.type'],
           preset: '',
         };
         break;
@@ -57,7 +61,8 @@ export function readGraphml(text: string): FoundNetwork {
         break;
       case 'node':
       case 'edge':
-        open.push({ what: local(name) as Part['what'], attributes: at, data: {}, row: parser.line });
+        presets ??= presetsOf(keys.values());
+        open.push({ what: local(name) as Part['what'], attributes: at, data: new Map(), row: parser.line });
         if (local(name) === 'node') builder.node(needed(at, 'id', 'node', parser.line));
         break;
       case 'data':
@@ -76,12 +81,15 @@ export function readGraphml(text: string): FoundNetwork {
         if (keyOpen) keyOpen.preset = content.trim();
         break;
       case 'key':
-        if (keyOpen) keys.set(keyOpen.id, keyOpen);
+        if (keyOpen) {
+          keys.set(keyOpen.id, keyOpen);
+          sayType(builder, keyOpen);
+        }
         keyOpen = null;
         break;
       case 'data': {
         const part = open.at(-1);
-        if (part && dataKey !== null) part.data[keys.get(dataKey)?.name ?? dataKey] = content.trim();
+        if (part && dataKey !== null) part.data.set(keys.get(dataKey)?.name ?? dataKey, content.trim());
         dataKey = null;
         break;
       }
@@ -94,10 +102,7 @@ export function readGraphml(text: string): FoundNetwork {
   });
 
   const take = ({ what, attributes, data, row }: Part): void => {
-    const all: Record<string, string> = {};
-    for (const { name, preset, domain } of keys.values())
-      if (preset !== '' && (domain === what || domain === 'all')) all[name] = preset;
-    Object.assign(all, data);
+    const all: Record<string, string> = Object.fromEntries([...presets![what], ...data]);
     if (what === 'node') {
       const label = LABELS.find((name) => all[name]);
       const { [label ?? '']: written = '', ...rest } = all;
@@ -119,6 +124,26 @@ export function readGraphml(text: string): FoundNetwork {
   parser.write(text).close();
   if (!sawGraph) throw new BrokenNetwork('The file has no graph element; it is no GraphML.');
   return builder.finish();
+}
+
+type Presets = Readonly<Record<Part['what'], readonly (readonly [name: string, value: string])[]>>;
+
+function presetsOf(keys: Iterable<Key & { readonly domain: string }>): Presets {
+  const all = [...keys].filter(({ preset }) => preset !== '');
+  const of = (what: Part['what']): Presets['node'] =>
+    all.filter(({ domain }) => domain === what || domain === 'all').map(({ name, preset }) => [name, preset]);
+  return { node: of('node'), edge: of('edge') };
+}
+
+/** Types of the standard: numbers are numbers, and texts stay texts also where digits stand in them. */
+function sayType(
+  builder: NetworkBuilder,
+  { name, domain, type }: { name: string; domain: string; type: string | undefined },
+): void {
+  if (type === undefined) return;
+  const said = ['int', 'long', 'float', 'double'].includes(type) ? 'number' : 'text';
+  for (const kind of ['node', 'edge'] as const)
+    if (domain === kind || domain === 'all') builder.say(kind, name, said);
 }
 
 function needed(attributes: Readonly<Record<string, string>>, name: string, of: string, row: number): string {

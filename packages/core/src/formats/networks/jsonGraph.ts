@@ -21,12 +21,14 @@ export function readJsonGraph(text: string): FoundNetwork {
   const builder = new NetworkBuilder(graph['directed'] !== false);
   if (graphs.length > 1) builder.note(`The file has ${graphs.length} graphs; the first was taken.`);
   for (const [id, node] of nodesOf(graph['nodes'])) {
+    sayTypes(builder, 'node', node['metadata']);
     builder.describeNode(id, textOf(node['label']), columnsOf(node['metadata']));
   }
   const edges: unknown[] = Array.isArray(graph['edges']) ? (graph['edges'] as unknown[]) : [];
   edges.forEach((edge, i) => {
     if (!isObject(edge) || textOf(edge['source']) === '' || textOf(edge['target']) === '')
       throw new BrokenNetwork(`Edge ${i + 1} has no source or no target.`);
+    sayTypes(builder, 'edge', edge['metadata']);
     const { weight = '', ...rest } = columnsOf(edge['metadata']);
     const more = { relation: textOf(edge['relation']), label: textOf(edge['label']), ...rest };
     const directed = typeof edge['directed'] === 'boolean' ? edge['directed'] : undefined;
@@ -54,7 +56,14 @@ function nodesOf(nodes: unknown): [string, Json][] {
   return isObject(nodes) ? Object.entries(nodes).map(([id, node]) => [id, isObject(node) ? node : {}]) : [];
 }
 
-function columnsOf(metadata: unknown): Record<string, string> {
+/** JSON says of each value whether it is a number or a text. */
+export function sayTypes(builder: NetworkBuilder, kind: 'node' | 'edge', values: unknown): void {
+  if (!isObject(values)) return;
+  for (const [name, value] of Object.entries(values))
+    if (value !== null && value !== '') builder.say(kind, name, isLosslessNumber(value) ? 'number' : 'text');
+}
+
+export function columnsOf(metadata: unknown): Record<string, string> {
   if (!isObject(metadata)) return {};
   return Object.fromEntries(
     Object.entries(metadata).map(([name, value]) => [
@@ -64,13 +73,13 @@ function columnsOf(metadata: unknown): Record<string, string> {
   );
 }
 
-function textOf(value: unknown): string {
+export function textOf(value: unknown): string {
   if (typeof value === 'string') return value;
   return isLosslessNumber(value) || typeof value === 'number' || typeof value === 'boolean'
     ? String(value)
     : '';
 }
 
-function isObject(value: unknown): value is Json {
+export function isObject(value: unknown): value is Json {
   return typeof value === 'object' && value !== null && !Array.isArray(value) && !isLosslessNumber(value);
 }

@@ -76,7 +76,7 @@ describe('readGraphml', () => {
     };
     const network = readGraphml(writeGraphml(nodes, edges, 3));
     expect(network.nodes['name']).toEqual(nodes['handle']);
-    expect(network.nodes['betweenness']).toEqual(nodes['betweenness']);
+    expect(network.nodes['betweenness in file']).toEqual(nodes['betweenness']);
     expect(network.nodes['note']).toEqual(nodes['note']);
     expect(network.edges).toEqual(edges);
     expect(network.directed).toBe(true);

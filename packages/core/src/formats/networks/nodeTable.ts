@@ -1,4 +1,5 @@
 import type { Reading, SkippedRow } from '@pebble/contract';
+import type { ColumnType } from '../../network/typedColumn';
 import type { FileRecord } from '../record';
 
 /** A node as a row of a table tells of it. */
@@ -8,6 +9,17 @@ export interface NodeRow {
   readonly label: string;
   /** Texts of the columns that are kept, by column; empty cells are left out. */
   readonly attributes: Readonly<Record<string, string>>;
+}
+
+/** What the columns that are kept hold, as their roles say it. */
+export function columnTypes({ columns }: Reading): ReadonlyMap<string, ColumnType> {
+  return new Map(
+    columns.flatMap(({ name, role }) =>
+      role === 'number' || role === 'attribute'
+        ? [[name, role === 'number' ? ('number' as const) : ('text' as const)] as const]
+        : [],
+    ),
+  );
 }
 
 /** A function that hands on the node of a row, or says why the row has none. A node that stands twice keeps its first row. */
