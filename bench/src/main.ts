@@ -1,6 +1,7 @@
 import { writeFileSync } from 'node:fs';
 import { parseArgs } from 'node:util';
 import { formats } from './formats';
+import { journey } from './journey';
 import { centrality, groups } from './kernels';
 import { layout } from './layouts';
 import type { Row } from './measure';
@@ -15,6 +16,10 @@ const { values } = parseArgs({
     only: { type: 'string' },
   },
 });
+if (values.only === 'journey') {
+  await journey(Number(values.posts));
+  process.exit(0);
+}
 const parts: Record<string, () => Promise<Row[]>> = {
   groups,
   centrality,

@@ -1,0 +1,20 @@
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { expect, test } from '@playwright/test';
+import { goThrough } from '../journey/journey';
+import { writePosts } from '../journey/material';
+
+test('the whole job is done with 10,000 posts, without an answer that is an error', async ({ page }) => {
+  test.setTimeout(600_000);
+  const folder = mkdtempSync(join(tmpdir(), 'pebble-journey-'));
+  try {
+    const file = join(folder, 'journey.csv');
+    writePosts(file, 10_000);
+    const { acts, faults } = await goThrough(page, file, { patience: 60_000 });
+    expect(acts.filter(({ error }) => error !== null)).toEqual([]);
+    expect(faults).toEqual([]);
+  } finally {
+    rmSync(folder, { recursive: true, force: true });
+  }
+});
