@@ -32,6 +32,10 @@ test('a researcher goes from a dropped file to a published map', async ({ page }
   await page.getByRole('button', { name: 'Import' }).click();
   await expect(page.getByRole('heading', { name: 'tidepost.tsv is in' })).toBeVisible();
   await expect(page.locator('pt-import-report').getByText('9,000').first()).toBeVisible();
+  // The time chart is drawn, whatever styles those who place it bring.
+  const chart = page.locator('pt-time-chart canvas');
+  await expect(chart).toBeVisible();
+  expect((await chart.boundingBox())!.height).toBeGreaterThan(90);
   await page.getByPlaceholder('with hashtag').fill('PieFriday');
   await page.getByPlaceholder('with hashtag').press('Enter');
   await expect(page.locator('pt-reading-list article').first()).toContainText('#PieFriday');

@@ -199,16 +199,20 @@ export const TimelinePart = z.enum(['none', 'source', 'kind', 'language']);
 export type TimelinePart = z.infer<typeof TimelinePart>;
 export const TimelineQuery = MessageFilter.extend({ by: TimelinePart.default('none') });
 
-/** Messages per day or hour, for the time chart. */
+/** Messages per interval, for the time chart: at most some hundred, whatever the dates. */
 export const Timeline = z.object({
-  unit: z.enum(['hour', 'day', 'week', 'month']),
+  unit: z.enum(['hour', 'day', 'week', 'month', 'year']),
   /** Start of each interval in milliseconds since 1970, UTC. */
   starts: z.array(z.number()),
+  /** End of the last one. */
+  end: z.number(),
   counts: z.array(z.int()),
   /** The counts by source or kind, the largest first; empty when they are not parted. */
   parts: z.array(z.object({ name: z.string(), counts: z.array(z.int()) })),
   /** Messages without a date; they stand in no interval. */
   undated: z.int(),
+  /** Messages with dates so far off that they would hide the others, and the time in which all lie. */
+  setAside: z.object({ messages: z.int(), from: z.number(), until: z.number() }).nullable(),
 });
 export type Timeline = z.infer<typeof Timeline>;
 

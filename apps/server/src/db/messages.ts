@@ -2,19 +2,16 @@ import {
   ADDRESS_KINDS,
   MessageLanguage,
   type Message,
-  type MessageFilter,
   type MessageKind,
   type MessageOverview,
   type MessagePage,
   type MessageQuery,
-  type Timeline,
-  type TimelinePart,
 } from '@pebble/contract';
 import { findSpans, KIND_BIT } from '@pebble/core';
-import { sql, type RawBuilder } from 'kysely';
+import { sql } from 'kysely';
 import { isAmong } from './lists';
 import type { Store } from './open';
-import { fitting, withinFilter } from './messageFilter';
+import { fitting } from './messageFilter';
 import { scorersOf, withScores } from './scores';
 
 /** A page of the reading list, in the order of time; undated messages come last. */
@@ -51,77 +48,6 @@ export async function readMessagesById(store: Store, ids: readonly number[]): Pr
   const found = await withScores(store, await withReceivers(store, rows.map(toMessage)));
   const byId = new Map(found.map((message) => [message.id, message]));
   return ids.flatMap((id) => byId.get(id) ?? []);
-}
-
-/** Messages per interval, by choice parted by what they came from or are. */
-export async function readTimeline(
-  store: Store,
-  study: string,
-  filter: MessageFilter,
-  by: TimelinePart = 'none',
-): Promise<Timeline> {
-  const { from: _from, until: _until, ...rest } = filter;
-  const conditions = withinFilter(study, rest);
-  const span = await store.query
-    .selectFrom('message as m')
-    .select((e) => [
-      e.fn.min('m.time').as('first'),
-      e.fn.max('m.time').as('last'),
-      sql<number>`sum(m.time is null)`.as('undated'),
-    ])
-    .where((e) => e.and(conditions))
-    .executeTakeFirstOrThrow();
-  const { first, last } = span as { first: number | null; last: number | null };
-  const undated = span.undated ?? 0;
-  if (first === null || last === null) return { unit: 'day', starts: [], counts: [], parts: [], undated };
-  const unit = unitFor(last - first);
-  const step = STEP[unit];
-  const base = unit === 'week' ? MONDAY : 0;
-  const rows = await store.query
-    .selectFrom('message as m')
-    .select([
-      sql<number>`cast((m.time - ${base}) / ${step} as integer) - (m.time < ${base})`.as('slot'),
-      PART[by].as('part'),
-      sql<number>`count(*)`.as('count'),
-    ])
-    .where((e) => e.and([...conditions, e('m.time', 'is not', null)]))
-    .groupBy(['slot', 'part'])
-    .orderBy('slot')
-    .execute();
-  const firstSlot = rows[0].slot;
-  const length = rows[rows.length - 1].slot - firstSlot + 1;
-  const counts = new Array<number>(length).fill(0);
-  const parts = new Map<string, number[]>();
-  for (const { slot, part, count } of rows) {
-    counts[slot - firstSlot] += count;
-    if (by === 'none') continue;
-    let line = parts.get(part);
-    if (!line) parts.set(part, (line = new Array<number>(length).fill(0)));
-    line[slot - firstSlot] = count;
-  }
-  const starts = counts.map((_, i) => (firstSlot + i) * step + base);
-  return { unit, starts, counts, parts: largestParts(parts), undated };
-}
-
-/** What the bars of a time chart are parted by. */
-const PART: Readonly<Record<TimelinePart, RawBuilder<string>>> = {
-  none: sql<string>`''`,
-  kind: sql<string>`m.kind`,
-  source: sql<string>`(select name from source where id = m.source_id)`,
-  language: sql<string>`coalesce((select language from message_language where message_id = m.id), 'und')`,
-};
-const MOST_PARTS = 7;
-
-/** The parts with most messages by name; the rest as one. */
-function largestParts(parts: ReadonlyMap<string, number[]>): Timeline['parts'] {
-  const sum = (counts: readonly number[]): number => counts.reduce((a, b) => a + b, 0);
-  const sorted = [...parts]
-    .map(([name, counts]) => ({ name, counts }))
-    .sort((a, b) => sum(b.counts) - sum(a.counts) || (a.name < b.name ? -1 : 1));
-  if (sorted.length <= MOST_PARTS) return sorted;
-  const rest = sorted.slice(MOST_PARTS - 1);
-  const counts = rest[0].counts.map((_, i) => rest.reduce((all, part) => all + part.counts[i], 0));
-  return [...sorted.slice(0, MOST_PARTS - 1), { name: `${rest.length} others`, counts }];
 }
 
 export async function readOverview(store: Store, study: string): Promise<MessageOverview> {
@@ -210,16 +136,6 @@ export async function readOverview(store: Store, study: string): Promise<Message
     hashtags,
     authors,
   };
-}
-
-const HOUR = 3_600_000;
-const STEP = { hour: HOUR, day: 24 * HOUR, week: 168 * HOUR, month: 30 * 24 * HOUR } as const;
-/** Monday 5 January 1970. */
-const MONDAY = 4 * 24 * HOUR;
-
-function unitFor(span: number): 'hour' | 'day' | 'week' {
-  if (span <= 4 * STEP.day) return 'hour';
-  return span <= 500 * STEP.day ? 'day' : 'week';
 }
 
 function messageRows({ query }: Store) {

@@ -19,7 +19,8 @@ import type {
 import type { z } from 'zod';
 import { readAccounts } from '../db/accounts';
 import { readItems } from '../db/items';
-import { readMessages, readOverview, readTimeline } from '../db/messages';
+import { readMessages, readOverview } from '../db/messages';
+import { readTimeline } from '../db/timeline';
 import type { Store } from '../db/open';
 import { readThread } from '../db/threads';
 import { readSuggestions, readTidyPage } from '../tidying/review';

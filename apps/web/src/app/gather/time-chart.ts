@@ -24,6 +24,12 @@ const PART_COLOURS = ['#0072B2', '#E69F00', '#009E73', '#CC79A7', '#56B4E9', '#D
         @if (l.undated) {
           {{ counted(l.undated, 'message') }} without a date.
         }
+        @if (l.setAside; as far) {
+          <span class="far"
+            >{{ counted(far.messages, 'message') }} with far dates set aside: the earliest of all is of
+            {{ day(far.from) }}, the latest of {{ day(far.until) }}.</span
+          >
+        }
       }
       <label>
         parted by
@@ -76,6 +82,7 @@ export class TimeChart {
   private readonly theme = inject(ThemeChoice);
   protected readonly by = signal<TimelinePart>('none');
   protected readonly counted = counted;
+  protected readonly day = day;
 
   private readonly asked = computed(() => {
     const { from: _from, until: _until, sample: _sample, seed: _seed, ...rest } = this.filter();
@@ -152,11 +159,19 @@ export class TimeChart {
     }
     const first = Math.max(0, Math.round(range[0]));
     const last = Math.min(line.starts.length - 1, Math.round(range[1]));
-    const step = line.starts.length > 1 ? line.starts[1] - line.starts[0] : 86_400_000;
-    this.periodChosen.emit({ from: line.starts[first], until: line.starts[last] + step });
+    this.periodChosen.emit({ from: line.starts[first], until: line.starts[last + 1] ?? line.end });
   }
 }
 
 function startLabel(unit: Timeline['unit'], start: number): string {
-  return unit === 'hour' ? new Date(start).toISOString().slice(5, 16).replace('T', ' ') : day(start);
+  switch (unit) {
+    case 'hour':
+      return new Date(start).toISOString().slice(5, 16).replace('T', ' ');
+    case 'year':
+      return String(new Date(start).getUTCFullYear());
+    case 'month':
+      return day(start).replace(/^\d+ /, '');
+    default:
+      return day(start);
+  }
 }

@@ -46,23 +46,31 @@ use([
   selector: 'pt-chart',
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    @if (rows(); as r) {
-      <span class="save" role="group" aria-label="Save the chart">
-        @for (format of formats; track format) {
-          <button class="btn plain" (click)="save(format, r)">{{ format }}</button>
-        }
-      </span>
-    }
-    <div #host role="img" [attr.aria-label]="label()"></div>
+    <div class="frame">
+      @if (rows(); as r) {
+        <span class="save" role="group" aria-label="Save the chart">
+          @for (format of formats; track format) {
+            <button class="btn plain" (click)="save(format, r)">{{ format }}</button>
+          }
+        </span>
+      }
+      <div class="drawing" #host role="img" [attr.aria-label]="label()"></div>
+    </div>
   `,
   styles: `
     :host {
+      display: block;
+      width: 100%;
+      height: 100%;
+    }
+    /* Its own box, since those who place the chart say how it is displayed. */
+    .frame {
       display: flex;
       flex-direction: column;
       width: 100%;
       height: 100%;
     }
-    div {
+    .drawing {
       width: 100%;
       flex: 1;
       min-height: 0;
