@@ -138,6 +138,7 @@ export * from './weave/inStep';
 export * from './weave/keepNodes';
 export * from './weave/meaning';
 export * from './weave/near';
+export * from './weave/pairTable';
 export * from './weave/placings';
 export * from './weave/projection';
 export * from './weave/sentence';

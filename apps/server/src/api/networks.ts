@@ -1,24 +1,12 @@
-import { createReadStream, existsSync } from 'node:fs';
+import { createReadStream, existsSync, rmSync } from 'node:fs';
 import type { Router, Response } from 'express';
 import { EvidenceQuery, GroupTitlesQuery, Weave, type Network } from '@pebble/contract';
-import {
-  numbersOf,
-  textsOf,
-  toArrow,
-  writeGraphml,
-  writeNodesCsv,
-  writeTiesCsv,
-  type TableColumns,
-} from '@pebble/core';
 import { keptLooks } from '../db/looks';
-import { findNetwork, listNetworks, readMap, readPositions } from '../db/networks';
-import { fromPlacesBytes } from '../db/placesBytes';
-import type { Store } from '../db/open';
+import { findNetwork, readMap, readPositions } from '../db/networks';
 import { nodePictures } from '../db/pictures';
+import { NETWORK_EXPORTS } from '../files/exportNetwork';
 import { networkPath } from '../files/places';
-import { readTable } from '../files/tables';
-import { evidenceOf, type Evidence } from '../weaving/evidence';
-import { groupTitles } from '../weaving/groupTitles';
+import type { ReadName, Reads } from '../runner/reads';
 import { goneSignal } from './gone';
 import { ApiError, notFound } from './problems';
 import { parseRequest } from './parsing';
@@ -32,6 +20,13 @@ export function networkRoutes({ store, runner }: Services): Router {
     if (!network) throw notFound('This network');
     return network;
   };
+
+  /** What is read from a network takes a while for a large one: it is done in a thread of its own. */
+  const read = <N extends ReadName>(
+    response: Response,
+    name: N,
+    asks: Reads[N]['asks'],
+  ): Promise<Reads[N]['gives']> => runner.read(name, '', asks, goneSignal(response));
 
   routes.post('/studies/:study/estimate', async (request, response) => {
     const weave = parseRequest(Weave, request.body);
@@ -48,7 +43,7 @@ export function networkRoutes({ store, runner }: Services): Router {
   });
 
   routes.get('/studies/:study/networks', async (request, response) => {
-    response.json(await listNetworks(store, request.params.study));
+    response.json(await runner.read('networks', request.params.study, undefined));
   });
 
   routes.get(
@@ -80,121 +75,63 @@ export function networkRoutes({ store, runner }: Services): Router {
   routes.get('/networks/:network/evidence', async (request, response) => {
     const network = await find(request.params.network);
     const query = parseRequest(EvidenceQuery, request.query);
-    const checked = (node: number): number => {
-      if (!(node < network.nodes)) throw new ApiError(404, 'Not found', `This network has no node ${node}.`);
-      return node;
-    };
-    const evidence = await behind(store, network);
-    if (query.source !== undefined && query.target !== undefined) {
-      const tie = { source: checked(query.source), target: checked(query.target) };
-      response.json(await evidence.messages({ ties: [tie] }, query));
-    } else {
-      const nodes =
-        query.node !== undefined
-          ? [checked(query.node)]
-          : membersOf(store.folder, network.id, query.community!);
-      response.json(await evidence.messages({ nodes }, query));
-    }
+    for (const node of [query.node, query.source, query.target])
+      if (node !== undefined && !(node < network.nodes))
+        throw new ApiError(404, 'Not found', `This network has no node ${node}.`);
+    const page = await read(response, 'evidence', { network: network.id, query });
+    response.json(page ?? fail(noMessages(network)));
   });
 
   routes.get('/networks/:network/portrait/:community', async (request, response) => {
     const network = await find(request.params.network);
-    const community = Number(request.params.community);
-    const members = membersOf(store.folder, network.id, community);
-    if (members.length === 0) throw notFound('This community');
-    response.json(await (await behind(store, network)).portrait(community, members));
+    const asks = { network: network.id, community: Number(request.params.community) };
+    const portrait = await read(response, 'portrait', asks);
+    if (portrait === 'no such community') throw notFound('This community');
+    response.json(portrait ?? fail(noMessages(network)));
   });
 
   routes.get('/networks/:network/moments.arrow', async (request, response) => {
-    const network = await find(request.params.network);
-    const moments = await (await evidenceOf(store, network))?.moments();
+    const moments = await read(response, 'moments', request.params.network);
     if (!moments) throw notFound('When the messages of each tie were written');
     response.type('application/vnd.apache.arrow.file').set('cache-control', 'no-store');
-    response.send(Buffer.from(toArrow({ ...moments })));
+    response.send(Buffer.from(moments.buffer, moments.byteOffset, moments.byteLength));
   });
 
   routes.get('/networks/:network/titles', async (request, response) => {
-    const network = await find(request.params.network);
-    const { column, least } = parseRequest(GroupTitlesQuery, request.query);
-    response.json({ titles: await groupTitles(store, network, column, least) });
+    const asks = { network: request.params.network, ...parseRequest(GroupTitlesQuery, request.query) };
+    response.json({ titles: await read(response, 'titles', asks) });
   });
 
   routes.get('/networks/:network/message-ties/:message', async (request, response) => {
     const network = await find(request.params.network);
-    const evidence = await behind(store, network);
-    response.json({ ties: await evidence.tiesOf(Number(request.params.message)) });
+    const asks = { network: network.id, message: Number(request.params.message) };
+    response.json({ ties: (await read(response, 'messageTies', asks)) ?? fail(noMessages(network)) });
   });
 
   routes.get('/networks/:network/export/:format', async (request, response) => {
-    const network = await find(request.params.network);
-    const places = placeColumns(await readPositions(store, network.id));
-    sendExport(response, store.folder, network, request.params.format, places);
+    const format = NETWORK_EXPORTS.find((known) => known === request.params.format);
+    if (!format)
+      throw new ApiError(
+        404,
+        'Not found',
+        `“${request.params.format}” is not a format of export; there are ${NETWORK_EXPORTS.join(', ')}.`,
+      );
+    const file = await read(response, 'exportNetwork', { network: request.params.network, format });
+    response.attachment(file.name).type(file.type);
+    response.on('close', () => rmSync(file.path, { force: true }));
+    createReadStream(file.path).pipe(response);
   });
 
   return routes;
 }
 
-function membersOf(folder: string, network: string, community: number): number[] {
-  const groups = numbersOf(readTable(folder, network, 'nodes'), 'community');
-  return Array.from(groups.keys()).filter((node) => groups[node] === community);
+function fail(error: Error): never {
+  throw error;
 }
 
-/** Where the nodes lie on the map, as columns; none for a map that was never arranged. */
-function placeColumns(positions: Buffer | null): TableColumns {
-  if (!positions) return {};
-  const { x, y } = fromPlacesBytes(positions);
-  return { x: Float64Array.from(x), y: Float64Array.from(y) };
-}
-
-function sendExport(
-  response: Response,
-  folder: string,
-  network: Network,
-  format: string,
-  places: TableColumns,
-): void {
-  const own = readTable(folder, network.id, 'nodes');
-  // A column of the network's own stays, should one be called x.
-  const nodes = { ...own, ...places, ...own };
-  const edges = readTable(folder, network.id, 'edges');
-  const file =
-    network.name
-      .replace(/[^\p{L}\p{N} _-]/gu, '')
-      .trim()
-      .slice(0, 80) || 'network';
-  switch (format) {
-    case 'graphml':
-      response
-        .attachment(`${file}.graphml`)
-        .type('application/graphml+xml')
-        .send(writeGraphml(nodes, edges, network.nodes, network.directed));
-      return;
-    case 'csv-nodes':
-      response
-        .attachment(`${file} nodes.csv`)
-        .type('text/csv; charset=utf-8')
-        .send(`\ufeff${writeNodesCsv(nodes, network.nodes)}`);
-      return;
-    case 'csv-ties':
-      response
-        .attachment(`${file} ties.csv`)
-        .type('text/csv; charset=utf-8')
-        .send(`\ufeff${writeTiesCsv(edges, textsOf(nodes, 'handle'))}`);
-      return;
-    default:
-      throw new ApiError(
-        404,
-        'Not found',
-        `“${format}” is not a format of export; there are graphml, csv-nodes and csv-ties.`,
-      );
-  }
-}
-
-/** What stands behind a network. Throws where there are no messages. */
-async function behind(store: Store, network: Network): Promise<Evidence> {
-  const evidence = await evidenceOf(store, network);
-  if (evidence) return evidence;
-  throw new ApiError(
+/** Why nothing can be read behind a network. */
+function noMessages(network: Network): ApiError {
+  return new ApiError(
     409,
     'No messages',
     network.weave?.what === 'follows'

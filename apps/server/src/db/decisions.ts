@@ -1,6 +1,6 @@
 import { TidySort, Verdict, type Decision, type NewDecision, type Weave } from '@pebble/contract';
 import { effective } from '@pebble/core';
-import type { Selectable } from 'kysely';
+import { sql, type Selectable, type SqlBool } from 'kysely';
 import { isAmong } from './lists';
 import type { Store } from './open';
 import type { TidyDecisionTable } from './schema';
@@ -10,15 +10,18 @@ export async function readDecisions(
   { query }: Store,
   study: string,
   sorts: readonly TidySort[] = TidySort.options,
+  besides: 'all' | 'without categories' = 'all',
 ): Promise<Decision[]> {
-  const rows = await query
+  const asked = query
     .selectFrom('tidy_decision')
     .selectAll()
     .where('study_id', '=', study)
     .where(isAmong('sort', sorts))
     .where('taken_back', '=', 0)
-    .orderBy('id')
-    .execute();
+    .orderBy('id');
+  const rows = await (
+    besides === 'all' ? asked : asked.where(sql<SqlBool>`json_extract(verdict, '$.verdict') <> 'category'`)
+  ).execute();
   return rows.map(toDecision);
 }
 
@@ -88,5 +91,5 @@ export function sortsOf(weave: Weave | null): TidySort[] {
 export async function decisionsFor(store: Store, study: string, weave: Weave): Promise<Decision[]> {
   const sorts = sortsOf(weave);
   if (sorts.length === 0) return [];
-  return effective(await readDecisions(store, study, sorts));
+  return effective(await readDecisions(store, study, sorts, 'without categories'));
 }

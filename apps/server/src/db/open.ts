@@ -1,6 +1,6 @@
 import SqliteDatabase from 'better-sqlite3';
 import { Kysely, SqliteDialect } from 'kysely';
-import { mkdirSync } from 'node:fs';
+import { mkdirSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { migrate } from './migrations';
 import type { Database } from './schema';
@@ -18,6 +18,8 @@ export async function openStore(folder: string): Promise<Store> {
   mkdirSync(join(folder, 'networks'), { recursive: true });
   mkdirSync(join(folder, 'uploads'), { recursive: true });
   mkdirSync(join(folder, 'collecting'), { recursive: true });
+  // Files that were written to be sent when the application ended.
+  rmSync(join(folder, 'exports'), { recursive: true, force: true });
   const store = connect(folder);
   await migrate(store.query);
   return store;

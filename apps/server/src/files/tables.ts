@@ -11,6 +11,12 @@ export function writeTable(folder: string, network: string, table: NetworkPart, 
   renameSync(`${path}.part`, path);
 }
 
-export function readTable(folder: string, network: string, table: NetworkPart): TableColumns {
-  return fromArrow(readFileSync(networkPath(folder, network, table)));
+/** @param only names of the columns that are wanted; all where it is left out */
+export function readTable(
+  folder: string,
+  network: string,
+  table: NetworkPart,
+  only?: readonly string[],
+): TableColumns {
+  return fromArrow(readFileSync(networkPath(folder, network, table)), only);
 }

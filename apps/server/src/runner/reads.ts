@@ -1,4 +1,7 @@
 import type {
+  EvidenceQuery,
+  Network,
+  Portrait,
   AccountPage,
   AccountQuery,
   ItemPage,
@@ -17,13 +20,23 @@ import type {
   WeaveEstimate,
 } from '@pebble/contract';
 import type { z } from 'zod';
+import type { Tie } from '@pebble/core';
 import { readAccounts } from '../db/accounts';
+import { listNetworks } from '../db/networks';
+import { exportNetwork, type ExportedFile, type NetworkExport } from '../files/exportNetwork';
 import { readItems } from '../db/items';
 import { readMessages, readOverview } from '../db/messages';
 import { readTimeline } from '../db/timeline';
 import type { Store } from '../db/open';
 import { readThread } from '../db/threads';
 import { readSuggestions, readTidyPage } from '../tidying/review';
+import {
+  readCommunity,
+  readEvidence,
+  readMessageTies,
+  readMoments,
+  readTitles,
+} from '../weaving/behindNetworks';
 import { estimateWeave } from '../weaving/estimateWeave';
 
 /**
@@ -38,6 +51,15 @@ export interface Reads {
   accounts: { asks: AccountQuery; gives: AccountPage };
   items: { asks: ItemQuery; gives: ItemPage };
   estimate: { asks: Weave; gives: WeaveEstimate };
+  networks: { asks: undefined; gives: Network[] };
+  /** Null where there are no messages behind a network. */
+  evidence: { asks: { network: string; query: EvidenceQuery }; gives: MessagePage | null };
+  portrait: { asks: { network: string; community: number }; gives: Portrait | 'no such community' | null };
+  moments: { asks: string; gives: Uint8Array | null };
+  messageTies: { asks: { network: string; message: number }; gives: Tie[] | null };
+  titles: { asks: { network: string; column: string; least: number }; gives: Record<string, string> };
+  /** Writes a file, which is the reader's to take away. */
+  exportNetwork: { asks: { network: string; format: NetworkExport }; gives: ExportedFile };
   tidy: { asks: TidyQuery & { sort: TidySort }; gives: TidyPage };
   suggestions: { asks: TidySort; gives: Suggestion[] };
 }
@@ -57,6 +79,13 @@ export const readers: { readonly [N in ReadName]: Reader<N> } = {
   accounts: readAccounts,
   items: readItems,
   estimate: estimateWeave,
+  networks: (store, study) => listNetworks(store, study),
+  evidence: readEvidence,
+  portrait: readCommunity,
+  moments: readMoments,
+  messageTies: readMessageTies,
+  titles: readTitles,
+  exportNetwork: (store, _, asks) => exportNetwork(store, asks),
   tidy: readTidyPage,
   suggestions: readSuggestions,
 };

@@ -60,7 +60,8 @@ export class Runner {
     this.pool = new Piscina({
       filename: workerFile,
       minThreads: 1,
-      maxThreads: Math.max(2, availableParallelism()),
+      // A step and what it leaves to do keep no reader waiting: these wait for a core, not for a thread.
+      maxThreads: Math.max(2, availableParallelism()) + 2,
       idleTimeout: 60_000,
     });
   }

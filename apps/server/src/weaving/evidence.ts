@@ -7,6 +7,7 @@ import {
   messagesOfNode,
   messagesOfTie,
   messagesOfTies,
+  PairTable,
   numbersOf,
   takenAddresses,
   tidyAddresses,
@@ -38,6 +39,7 @@ import { tidyAccounts } from './tidied';
 /** Nodes of a network, or some of its ties. */
 export type Behind = { readonly nodes: readonly number[] } | { readonly ties: readonly Tie[] };
 
+const ENDS = ['source', 'target'];
 type Ties = Pick<TwoSorts, 'source' | 'target'>;
 
 /** Finds the messages behind a network's nodes and ties. */
@@ -89,10 +91,10 @@ function accountEvidence(
 ): Evidence {
   const scope = { study, weave };
   const tidy = tidyAccounts(store, study, decisions);
-  const ids = numbersOf(readTable(store.folder, id, 'nodes'), 'id');
+  const ids = numbersOf(readTable(store.folder, id, 'nodes', ['id']), 'id');
   const members = (nodes: readonly number[]): number[] => nodes.flatMap((node) => tidy.membersOf(ids[node]));
   const bothWays = !directed && countsBothWays(weave);
-  const edges = once(() => readTable(store.folder, id, 'edges') as unknown as Ties);
+  const edges = once(() => readTable(store.folder, id, 'edges', ENDS) as unknown as Ties);
   const edgeOf = once(() => edgeFinder(edges(), directed));
   const nodeOf = once(() => new Map(Array.from(ids, (account, i) => [account, i])));
   /** The tie of the network that a message makes, where it is one: of a direction that does not count nothing is told. */
@@ -191,7 +193,7 @@ function once<T>(make: () => T): () => T {
 /** Weaves that keep with the network which messages stand behind it. */
 function tableEvidence(store: Store, { id, study }: Network, window: number | null): Evidence {
   const rows = readTable(store.folder, id, 'evidence') as unknown as EvidenceRows;
-  const edges = (): Ties => readTable(store.folder, id, 'edges') as unknown as Ties;
+  const edges = (): Ties => readTable(store.folder, id, 'edges', ENDS) as unknown as Ties;
   let times: ReadonlyMap<number, number> | null = null;
   const timeOf = (): ReadonlyMap<number, number> =>
     (times ??= new Map(Array.from(rows.message, (message, i) => [message, rows.time[i]])));
@@ -241,11 +243,11 @@ function groupEvidence(store: Store, { id }: Network, inner: Network, evidence: 
     return Array.from(groupOf.keys()).filter((node) => wanted.has(groupOf[node]));
   };
   const tiesWithin = (ties: readonly Tie[]): Tie[] => {
-    const found = edgeFinder(readTable(store.folder, id, 'edges') as unknown as Ties, inner.directed);
+    const found = edgeFinder(readTable(store.folder, id, 'edges', ENDS) as unknown as Ties, inner.directed);
     const wanted = new Set(ties.map(({ source, target }) => found(source, target)));
     // Of two groups without a tie nothing stands behind it.
     wanted.delete(undefined);
-    const { source, target } = readTable(store.folder, inner.id, 'edges') as unknown as Ties;
+    const { source, target } = readTable(store.folder, inner.id, 'edges', ENDS) as unknown as Ties;
     return Array.from(source, (a, e) => ({ source: a, target: target[e] })).filter((tie) =>
       wanted.has(found(groupOf[tie.source], groupOf[tie.target])),
     );
@@ -274,8 +276,8 @@ function groupEvidence(store: Store, { id }: Network, inner: Network, evidence: 
     async moments() {
       const within = await evidence.moments();
       if (!within) return null;
-      const { source, target } = readTable(store.folder, inner.id, 'edges') as unknown as Ties;
-      const ties = edgeFinder(readTable(store.folder, id, 'edges') as unknown as Ties, inner.directed);
+      const { source, target } = readTable(store.folder, inner.id, 'edges', ENDS) as unknown as Ties;
+      const ties = edgeFinder(readTable(store.folder, id, 'edges', ENDS) as unknown as Ties, inner.directed);
       const edge: number[] = [];
       const time: number[] = [];
       for (let i = 0; i < within.edge.length; i++) {
@@ -296,7 +298,7 @@ function groupEvidence(store: Store, { id }: Network, inner: Network, evidence: 
 function oneSortEvidence(store: Store, { id }: Network, inner: Network, evidence: Evidence): Evidence {
   const place = numbersOf(readTable(store.folder, id, 'evidence'), 'node');
   const places = (nodes: readonly number[]): number[] => nodes.map((node) => place[node]);
-  const ties = (network: string): Ties => readTable(store.folder, network, 'edges') as unknown as Ties;
+  const ties = (network: string): Ties => readTable(store.folder, network, 'edges', ENDS) as unknown as Ties;
   return {
     messages(behind, page) {
       if ('nodes' in behind) return evidence.messages({ nodes: places(behind.nodes) }, page);
@@ -323,9 +325,13 @@ function edgeFinder(
   { source, target }: Ties,
   directed: boolean,
 ): (a: number, b: number) => number | undefined {
-  const key = (a: number, b: number): string => (directed || a <= b ? `${a} ${b}` : `${b} ${a}`);
-  const at = new Map(Array.from(source, (a, e) => [key(a, target[e]), e]));
-  return (a, b) => at.get(key(a, b));
+  const pairs = new PairTable(0);
+  const turned = (a: number, b: number): boolean => !directed && a > b;
+  // Each pair of ends is one tie, so that its number is its place.
+  for (let e = 0; e < source.length; e++)
+    if (turned(source[e], target[e])) pairs.find(target[e], source[e]);
+    else pairs.find(source[e], target[e]);
+  return (a, b) => (turned(a, b) ? pairs.at(b, a) : pairs.at(a, b));
 }
 
 function distinct(messages: readonly number[]): number[] {

@@ -15,11 +15,13 @@ export interface TidyAccounts {
 
 /** Applies the decisions about accounts. */
 export function tidyAccounts(store: Store, study: string, decisions: readonly Decision[]): TidyAccounts {
+  const own = ofSort(decisions, 'account');
+  if (own.length === 0) return asTheyAre(store, study);
   const labels = accountLabels(store, study);
   const ids = [...labels.keys()];
   const tidy = tidyNumbers(
     ids.map((id) => handleKey(labels.get(id)!)),
-    ofSort(decisions, 'account'),
+    own,
   );
   if (!tidy) return { now: null, labels, membersOf: (account) => [account] };
   const place = new Map(ids.map((id, i) => [id, i]));
@@ -37,6 +39,18 @@ export function tidyAccounts(store: Store, study: string, decisions: readonly De
     now,
     labels: new Map(ids.map((id) => [id, given.get(id) ?? labels.get(id)!])),
     membersOf: (account) => members.get(account) ?? [account],
+  };
+}
+
+/** Accounts of which nothing was decided; what they are called is read when it is asked for. */
+function asTheyAre(store: Store, study: string): TidyAccounts {
+  let labels: ReadonlyMap<number, string> | null = null;
+  return {
+    now: null,
+    get labels() {
+      return (labels ??= accountLabels(store, study));
+    },
+    membersOf: (account) => [account],
   };
 }
 

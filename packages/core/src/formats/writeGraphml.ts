@@ -13,12 +13,17 @@ export function escapeXml(text: string): string {
  * A network as GraphML (Brandes et al. 2002; schema 1.0) with all columns as typed data. Nodes are n0, n1, ...;
  * the edge table's source and target are row numbers of the node table. A value that is not a number is left out.
  */
-export function writeGraphml(
+export function writeGraphml(...network: Parameters<typeof graphmlParts>): string {
+  return [...graphmlParts(...network)].join('');
+}
+
+/** The same part by part. */
+export function* graphmlParts(
   nodes: TableColumns,
   edges: TableColumns,
   nodeCount: number,
   directed = true,
-): string {
+): Generator<string> {
   const lines: string[] = [
     '<?xml version="1.0" encoding="UTF-8"?>',
     '<graphml xmlns="http://graphml.graphdrawing.org/xmlns"',
@@ -29,18 +34,15 @@ export function writeGraphml(
   for (const name of Object.keys(nodes)) lines.push(keyLine('node', name, nodes[name]));
   for (const name of edgeColumns) lines.push(keyLine('edge', name, edges[name]));
   lines.push(`  <graph id="network" edgedefault="${directed ? 'directed' : 'undirected'}">`);
-  for (let v = 0; v < nodeCount; v++) {
-    lines.push(`    <node id="n${v}">${dataOf('node', Object.keys(nodes), nodes, v)}</node>`);
-  }
+  yield `${lines.join('\n')}\n`;
+  const nodeColumns = Object.keys(nodes);
+  for (let v = 0; v < nodeCount; v++)
+    yield `    <node id="n${v}">${dataOf('node', nodeColumns, nodes, v)}</node>\n`;
   const source = edges['source'];
   const target = edges['target'];
-  for (let e = 0; e < source.length; e++) {
-    lines.push(
-      `    <edge id="e${e}" source="n${source[e]}" target="n${target[e]}">${dataOf('edge', edgeColumns, edges, e)}</edge>`,
-    );
-  }
-  lines.push('  </graph>', '</graphml>', '');
-  return lines.join('\n');
+  for (let e = 0; e < source.length; e++)
+    yield `    <edge id="e${e}" source="n${source[e]}" target="n${target[e]}">${dataOf('edge', edgeColumns, edges, e)}</edge>\n`;
+  yield '  </graph>\n</graphml>\n';
 }
 
 function keyLine(domain: 'node' | 'edge', name: string, values: TableColumns[string]): string {

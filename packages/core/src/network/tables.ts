@@ -50,11 +50,12 @@ function textVector(values: readonly string[]): Vector<Utf8> {
   );
 }
 
-/** Reads what `toArrow` wrote. */
-export function fromArrow(bytes: Uint8Array): TableColumns {
+/** Reads what `toArrow` wrote. @param only names of the columns that are wanted; texts of others are not made. All where it is left out */
+export function fromArrow(bytes: Uint8Array, only?: readonly string[]): TableColumns {
   const table = tableFromIPC(bytes);
   const columns: Record<string, Uint32Array | Float64Array | string[]> = {};
   for (const field of table.schema.fields) {
+    if (only && !only.includes(field.name)) continue;
     const vector = table.getChild(field.name)!;
     const values: unknown = vector.toArray();
     if (values instanceof Uint32Array || values instanceof Float64Array) columns[field.name] = values;

@@ -52,12 +52,17 @@ export class PairTable {
   }
 
   has(from: number, to: number): boolean {
+    return this.at(from, to) !== undefined;
+  }
+
+  /** The number of a pair that is there. */
+  at(from: number, to: number): number | undefined {
     const mask = this.slots.length - 1;
     for (let slot = hash(from, to) & mask; this.slots[slot] >= 0; slot = (slot + 1) & mask) {
       const p = this.slots[slot];
-      if (this.from[p] === from && this.to[p] === to) return true;
+      if (this.from[p] === from && this.to[p] === to) return p;
     }
-    return false;
+    return undefined;
   }
 
   /** The number of a pair; it is made where there is none yet. */

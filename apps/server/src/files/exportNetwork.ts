@@ -1,0 +1,99 @@
+import { randomUUID } from 'node:crypto';
+import { closeSync, mkdirSync, openSync, writeSync } from 'node:fs';
+import { join } from 'node:path';
+import type { Network } from '@pebble/contract';
+import { graphmlParts, nodesCsvParts, textsOf, tiesCsvParts, type TableColumns } from '@pebble/core';
+import { findNetwork, readPositions } from '../db/networks';
+import type { Store } from '../db/open';
+import { fromPlacesBytes } from '../db/placesBytes';
+import { readTable } from './tables';
+
+/** How a network can be saved as a file. */
+export const NETWORK_EXPORTS = ['graphml', 'csv-nodes', 'csv-ties'] as const;
+export type NetworkExport = (typeof NETWORK_EXPORTS)[number];
+
+/** A file that was written to be sent, and then taken away. */
+export interface ExportedFile {
+  readonly path: string;
+  readonly name: string;
+  readonly type: string;
+}
+
+/** Texts are written out when so much of them has come together. */
+const TOGETHER = 1 << 20;
+
+/** Writes a network to a file part by part, so that a large one takes no more memory than a small one. */
+export async function exportNetwork(
+  store: Store,
+  { network: id, format }: { readonly network: string; readonly format: NetworkExport },
+): Promise<ExportedFile> {
+  const network = (await findNetwork(store, id))!;
+  const places = placeColumns(await readPositions(store, id));
+  const own = readTable(store.folder, id, 'nodes');
+  // A column of the network's own stays, should one be called x.
+  const nodes = { ...own, ...places, ...own };
+  const folder = join(store.folder, 'exports');
+  mkdirSync(folder, { recursive: true });
+  const path = join(folder, randomUUID());
+  write(path, partsOf(format, network, nodes, readTable(store.folder, id, 'edges')));
+  const name = fileName(network);
+  switch (format) {
+    case 'graphml':
+      return { path, name: `${name}.graphml`, type: 'application/graphml+xml' };
+    case 'csv-nodes':
+      return { path, name: `${name} nodes.csv`, type: 'text/csv; charset=utf-8' };
+    case 'csv-ties':
+      return { path, name: `${name} ties.csv`, type: 'text/csv; charset=utf-8' };
+  }
+}
+
+function partsOf(
+  format: NetworkExport,
+  { nodes: count, directed }: Network,
+  nodes: TableColumns,
+  edges: TableColumns,
+): Iterable<string> {
+  switch (format) {
+    case 'graphml':
+      return graphmlParts(nodes, edges, count, directed);
+    case 'csv-nodes':
+      return nodesCsvParts(nodes, count);
+    case 'csv-ties':
+      return tiesCsvParts(edges, textsOf(nodes, 'handle'));
+  }
+}
+
+function write(path: string, parts: Iterable<string>): void {
+  const file = openSync(path, 'wx');
+  try {
+    let text = '';
+    const flush = (): void => {
+      let bytes = Buffer.from(text);
+      while (bytes.length > 0) bytes = bytes.subarray(writeSync(file, bytes));
+      text = '';
+    };
+    for (const part of parts) {
+      text += part;
+      if (text.length > TOGETHER) flush();
+    }
+    flush();
+  } finally {
+    closeSync(file);
+  }
+}
+
+/** Where the nodes lie on the map, as columns; none for a map that was never arranged. */
+function placeColumns(positions: Buffer | null): TableColumns {
+  if (!positions) return {};
+  const { x, y } = fromPlacesBytes(positions);
+  return { x: Float64Array.from(x), y: Float64Array.from(y) };
+}
+
+function fileName({ name }: Network): string {
+  return (
+    name
+      .replace(/[^\p{L}\p{N} _-]/gu, '')
+      .trim()
+      .slice(0, 80) || 'network'
+  );
+}

@@ -1,0 +1,72 @@
+import type { EvidenceQuery, MessagePage, Network, Portrait } from '@pebble/contract';
+import { numbersOf, toArrow, type Tie } from '@pebble/core';
+import { findNetwork } from '../db/networks';
+import type { Store } from '../db/open';
+import { readTable } from '../files/tables';
+import { evidenceOf, type Evidence } from './evidence';
+import { groupTitles } from './groupTitles';
+
+/** A network with what stands behind it; null where there are no messages. */
+async function behind(store: Store, id: string): Promise<{ network: Network; evidence: Evidence } | null> {
+  const network = await findNetwork(store, id);
+  const evidence = network && (await evidenceOf(store, network));
+  return evidence && { network, evidence };
+}
+
+/** The messages behind a node, a tie or a community; null where the network has none. */
+export async function readEvidence(
+  store: Store,
+  _study: string,
+  { network, query }: { readonly network: string; readonly query: EvidenceQuery },
+): Promise<MessagePage | null> {
+  const found = await behind(store, network);
+  if (!found) return null;
+  const { node, source, target, community } = query;
+  if (source !== undefined && target !== undefined)
+    return found.evidence.messages({ ties: [{ source, target }] }, query);
+  const nodes = node !== undefined ? [node] : membersOf(store.folder, network, community!);
+  return found.evidence.messages({ nodes }, query);
+}
+
+/** The profile of a community; null where the network has no messages. */
+export async function readCommunity(
+  store: Store,
+  _study: string,
+  { network, community }: { readonly network: string; readonly community: number },
+): Promise<Portrait | 'no such community' | null> {
+  const members = membersOf(store.folder, network, community);
+  if (members.length === 0) return 'no such community';
+  const found = await behind(store, network);
+  return found && found.evidence.portrait(community, members);
+}
+
+/** When the messages of each tie were written, as a table; null where it cannot be told. */
+export async function readMoments(store: Store, _study: string, network: string): Promise<Uint8Array | null> {
+  const moments = await (await behind(store, network))?.evidence.moments();
+  return moments ? toArrow({ ...moments }) : null;
+}
+
+/** The ties that a message helps to make; null where the network has no messages. */
+export async function readMessageTies(
+  store: Store,
+  _study: string,
+  { network, message }: { readonly network: string; readonly message: number },
+): Promise<Tie[] | null> {
+  const found = await behind(store, network);
+  return found && found.evidence.tiesOf(message);
+}
+
+/** Titles of groups that suggest themselves. */
+export async function readTitles(
+  store: Store,
+  _study: string,
+  { network, column, least }: { readonly network: string; readonly column: string; readonly least: number },
+): Promise<Record<string, string>> {
+  const found = await findNetwork(store, network);
+  return found ? groupTitles(store, found, column, least) : {};
+}
+
+function membersOf(folder: string, network: string, community: number): number[] {
+  const groups = numbersOf(readTable(folder, network, 'nodes', ['community']), 'community');
+  return Array.from(groups.keys()).filter((node) => groups[node] === community);
+}
