@@ -34,7 +34,10 @@ export async function betweennessInThreads(
   threadFile: string,
   kernel: PathsJob['kernel'],
   rows: Csr,
-  options: BetweennessOptions,
+  options: BetweennessOptions & {
+    /** Threads at most; one for each core where it is left out. */
+    readonly most?: number;
+  },
 ): Promise<Betweenness> {
   const n = rows.nodeCount;
   const starts = chooseStarts(n, options.pivots ?? n, options.seed ?? 1);
@@ -43,7 +46,7 @@ export async function betweennessInThreads(
   const job: PathsJob = { kernel, rows: sharedRows(rows), parts, counters };
   const found: PathSums[] = [];
   const threads = Array.from(
-    { length: Math.min(parts.length, availableParallelism()) },
+    { length: Math.min(parts.length, options.most ?? availableParallelism()) },
     () => new Worker(threadFile, { workerData: job }),
   );
   let timer: ReturnType<typeof setInterval> | null = null;

@@ -7,7 +7,7 @@ import type { Store } from '../db/open';
 import { isDiskFull } from '../files/diskFull';
 import { uploadPath } from '../files/places';
 import { stepDefinition } from '../steps';
-import { StepCancelled, StepRefused, type StepResult, type Threads } from '../steps/step';
+import { StepCancelled, StepRefused, type Progress, type StepResult, type Threads } from '../steps/step';
 
 /** A step to be run: its row in the logbook is there already, marked as running. */
 export interface Task {
@@ -18,6 +18,8 @@ export interface Task {
   readonly now: string;
   readonly mostRows: number;
   readonly threads: Threads;
+  /** What the step had prepared before its turn. */
+  readonly prepared?: unknown;
 }
 
 export interface Hooks {
@@ -33,6 +35,35 @@ export interface Outcome {
   readonly followUps: StepRequest[];
 }
 
+/** Does the long part of a step that only reads; one that fails or is cancelled in it has ended. */
+export async function prepare(
+  store: Store,
+  task: Task,
+  hooks: Hooks,
+  elapsed: () => number,
+): Promise<{ readonly prepared: unknown } | Outcome> {
+  const parameters = stepParameters[task.kind].parse(task.parameters);
+  const { study, threads } = task;
+  try {
+    return {
+      prepared: await stepDefinition(task.kind).prepare?.(
+        { store, study, threads },
+        parameters,
+        progressOf(hooks),
+      ),
+    };
+  } catch (error) {
+    return ended(store, task, error, elapsed());
+  }
+}
+
+function progressOf(hooks: Hooks): Progress {
+  return (phase, share) => {
+    if (hooks.isCancelled()) throw new StepCancelled();
+    hooks.progress(phase, share);
+  };
+}
+
 /**
  * Runs a step in one transaction together with the end of its logbook row: either all of it is there or nothing. A step that
  * fails or is cancelled leaves its row with the reason.
@@ -45,10 +76,7 @@ export async function execute(
 ): Promise<Outcome> {
   const definition = stepDefinition(task.kind);
   const parameters = stepParameters[task.kind].parse(task.parameters);
-  const progress = (phase: string, share: number | null): void => {
-    if (hooks.isCancelled()) throw new StepCancelled();
-    hooks.progress(phase, share);
-  };
+  const progress = progressOf(hooks);
   const spent: string[] = [];
   store.raw.exec('begin immediate');
   try {
@@ -65,6 +93,7 @@ export async function execute(
       },
       parameters,
       progress,
+      task.prepared as never,
     );
     if (hooks.isCancelled()) throw new StepCancelled();
     const sentence = definition.describe(parameters, result);
@@ -81,24 +110,23 @@ export async function execute(
     return { state: 'done', result, error: null, place: {}, followUps: definition.followUps?.(result) ?? [] };
   } catch (error) {
     if (store.raw.inTransaction) store.raw.exec('rollback');
-    const state = error instanceof StepCancelled ? 'cancelled' : 'failed';
-    const message = plainError(error);
-    await endStep(store, task.step, {
-      state,
-      result: null,
-      sentence: null,
-      error: message,
-      now: new Date().toISOString(),
-      duration: elapsed(),
-    });
-    return {
-      state,
-      result: null,
-      error: message,
-      place: error instanceof StepRefused ? error.place : {},
-      followUps: [],
-    };
+    return ended(store, task, error, elapsed());
   }
+}
+
+/** Writes down why a step was not done. */
+async function ended(store: Store, { step }: Task, error: unknown, duration: number): Promise<Outcome> {
+  const state = error instanceof StepCancelled ? 'cancelled' : 'failed';
+  const message = plainError(error);
+  const now = new Date().toISOString();
+  await endStep(store, step, { state, result: null, sentence: null, error: message, now, duration });
+  return {
+    state,
+    result: null,
+    error: message,
+    place: error instanceof StepRefused ? error.place : {},
+    followUps: [],
+  };
 }
 
 function plainError(error: unknown): string {

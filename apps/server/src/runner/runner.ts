@@ -32,6 +32,8 @@ interface Running {
   last: StepProgress;
 }
 
+type PlainTask = Omit<Task, 'threads'>;
+
 /** Milliseconds that a step has to stop by itself when it is cancelled, and a reading that nobody waits for any more. */
 const PATIENCE = 700;
 
@@ -42,14 +44,17 @@ export interface Finished {
 }
 
 /**
- * Runs steps one after the other in worker threads: a step waits until the one before it is done, so that the logbook is the order
- * in which things happened. Progress and ends are sent to listeners.
+ * Runs steps one after the other in worker threads: a step waits until the one before it is done. What a step only reads and computes it
+ * prepares beside the others, one after the other too, and then waits for its turn. Progress and ends are sent to listeners.
  */
 export class Runner {
   private readonly pool: Piscina;
   private readonly events = new EventEmitter().setMaxListeners(0);
   private last: Promise<unknown> = Promise.resolve();
-  private running: Running | null = null;
+  /** The last of those steps that prepare something. */
+  private lastBeside: Promise<unknown> = Promise.resolve();
+  /** By the number of the step. */
+  private readonly running = new Map<number, Running>();
   private closing = false;
 
   constructor(
@@ -69,11 +74,13 @@ export class Runner {
   /** Runs a step and, once it is done, what follows it. Resolves when the step itself has ended. Throws ZodError on bad parameters. */
   submit(study: string, request: StepRequest): Promise<Finished> {
     const parameters = stepParameters[request.kind].parse(request.parameters);
-    const turn = this.last.then(() => {
+    const isBeside = stepDefinition(request.kind).prepare !== undefined;
+    const turn = (isBeside ? this.lastBeside : this.last).then(() => {
       if (this.closing) throw new Error('The application is being closed.');
       return this.runOne(study, request.kind, parameters);
     });
-    this.last = turn.catch(() => undefined);
+    if (isBeside) this.lastBeside = turn.catch(() => undefined);
+    else this.last = turn.catch(() => undefined);
     void turn
       .then(({ outcome }) => Promise.all(outcome.followUps.map((next) => this.submit(study, next))))
       .catch(() => undefined);
@@ -82,8 +89,9 @@ export class Runner {
 
   /** Asks a running step to stop; false when it is not running. */
   cancel(step: number): boolean {
-    if (this.running?.step !== step) return false;
-    const { cancel, abort } = this.running;
+    const running = this.running.get(step);
+    if (!running) return false;
+    const { cancel, abort } = running;
     Atomics.store(cancel, 0, 1);
     setTimeout(() => abort.abort(), PATIENCE).unref();
     return true;
@@ -126,7 +134,8 @@ export class Runner {
 
   /** Listens to one study; tells at once what is running. Returns the function that ends it. */
   listen(study: string, listener: (event: StepEvent) => void): () => void {
-    if (this.running?.study === study) listener({ type: 'progress', progress: this.running.last });
+    for (const running of this.running.values())
+      if (running.study === study) listener({ type: 'progress', progress: running.last });
     this.events.on(study, listener);
     return () => void this.events.off(study, listener);
   }
@@ -139,7 +148,8 @@ export class Runner {
   /** Waits for what runs and ends the threads. */
   async close(): Promise<void> {
     this.closing = true;
-    if (this.running) Atomics.store(this.running.cancel, 0, 1);
+    for (const { cancel } of this.running.values()) Atomics.store(cancel, 0, 1);
+    await Promise.all([this.last, this.lastBeside]);
     await this.last;
     await this.pool.destroy();
   }
@@ -161,47 +171,58 @@ export class Runner {
     });
     const cancel = new Int32Array(new SharedArrayBuffer(4));
     const abort = new AbortController();
-    this.running = {
+    const running: Running = {
       step,
       study,
       cancel,
       abort,
       last: { step, study, kind, phase: 'Starting', share: null, rest: null },
     };
-    this.emit(study, { type: 'progress', progress: this.running.last });
-    const outcome = await this.inThread(
-      { step, study, kind, parameters, now, mostRows: this.mostRows },
-      cancel,
-      abort.signal,
-    );
-    this.running = null;
+    this.running.set(step, running);
+    this.emit(study, { type: 'progress', progress: running.last });
+    const task = { step, study, kind, parameters, now, mostRows: this.mostRows };
+    const outcome = definition.prepare
+      ? await this.preparedAndRun(task, running)
+      : await this.inThread<Outcome>('runStep', task, running);
+    this.running.delete(step);
     const ended = await findStep(this.store, step);
     if (!ended) throw new Error(`Step ${step} is not in the logbook.`);
     this.emit(study, { type: 'step', step: ended });
     return { step: ended, outcome };
   }
 
-  private async inThread(
-    task: Omit<Task, 'threads'>,
-    cancel: Int32Array,
-    signal: AbortSignal,
-  ): Promise<Outcome> {
+  /** Prepares a step beside the others, and waits for its turn. */
+  private async preparedAndRun(task: PlainTask, running: Running): Promise<Outcome> {
+    const found = await this.inThread<{ readonly prepared: unknown } | Outcome>('prepareStep', task, running);
+    if ('state' in found) return found;
+    const turn = this.last.then(() =>
+      this.inThread<Outcome>('runStep', { ...task, prepared: found.prepared }, running),
+    );
+    this.last = turn.catch(() => undefined);
+    return turn;
+  }
+
+  private async inThread<T>(
+    name: 'runStep' | 'prepareStep',
+    task: PlainTask,
+    running: Running,
+  ): Promise<T | Outcome> {
     const { port1, port2 } = new MessageChannel();
+    const { cancel, abort } = running;
     const started = performance.now();
     port1.on('message', ({ phase, share }: { phase: string; share: number | null }) => {
-      if (!this.running) return;
       const rest =
         share !== null && share > 0.02 ? ((performance.now() - started) * (1 - share)) / share : null;
-      this.running.last = { step: task.step, study: task.study, kind: task.kind, phase, share, rest };
-      this.emit(task.study, { type: 'progress', progress: this.running.last });
+      running.last = { step: task.step, study: task.study, kind: task.kind, phase, share, rest };
+      this.emit(task.study, { type: 'progress', progress: running.last });
     });
     try {
       return (await this.pool.run(
         { folder: this.store.folder, task, port: port2, cancel },
-        { name: 'runStep', transferList: [port2], signal },
-      )) as Outcome;
+        { name, transferList: [port2], signal: abort.signal },
+      )) as T;
     } catch (error) {
-      if (!signal.aborted) throw error;
+      if (!abort.signal.aborted) throw error;
       return this.endedByForce(task.step, performance.now() - started);
     } finally {
       port1.close();

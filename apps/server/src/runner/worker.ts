@@ -6,7 +6,7 @@ import { QueryError } from '@pebble/core';
 import { UnreadableFile } from '@pebble/core/files';
 import { arrive, lookAt } from '../intake/arrive';
 import type { Threads } from '../steps/step';
-import { execute, type Outcome, type Task } from './execute';
+import { execute, prepare, type Hooks, type Outcome, type Task } from './execute';
 import { readers, type ReadName, type Reads } from './reads';
 
 /** Programs of threads, beside this one in the built application. */
@@ -33,11 +33,19 @@ export interface StepJob {
 }
 
 /** Runs a step in this thread. */
-export async function runStep({ folder, task, port, cancel }: StepJob): Promise<Outcome> {
+export const runStep = (job: StepJob): Promise<Outcome> => inTurn(job, execute);
+
+/** Does what a step does before its turn. */
+export const prepareStep = (job: StepJob): ReturnType<typeof prepare> => inTurn(job, prepare);
+
+async function inTurn<T>(
+  { folder, task, port, cancel }: StepJob,
+  work: (store: Store, task: Task, hooks: Hooks, elapsed: () => number) => Promise<T>,
+): Promise<T> {
   const started = performance.now();
   let lastSent = 0;
   let lastPhase = '';
-  const outcome = await execute(
+  const done = await work(
     storeFor(folder),
     { ...task, threads },
     {
@@ -53,7 +61,7 @@ export async function runStep({ folder, task, port, cancel }: StepJob): Promise<
     () => performance.now() - started,
   );
   port.close();
-  return outcome;
+  return done;
 }
 
 /** An error that crosses from a thread keeps its message and loses its kind; those that people can act on are told as values. */

@@ -1,7 +1,7 @@
 import { formatCount } from '@pebble/core';
 import { languageCode, languageDetector, UNTOLD } from '@pebble/core/files';
 import { RowInserter } from '../db/load/rowInserter';
-import type { StepDefinition } from './step';
+import { StepRefused, type StepDefinition } from './step';
 
 /** Messages that are read from the database together. */
 const TOGETHER = 5000;
@@ -14,10 +14,20 @@ interface Detected extends Record<string, unknown> {
   readonly languages: readonly { code: string; messages: number }[];
 }
 
+/** Languages of messages as they were found, before they are written down. */
+interface Languages {
+  readonly message: Float64Array;
+  /** Place of the language among the codes. */
+  readonly language: Uint16Array;
+  /** 1 where the source said it. */
+  readonly given: Uint8Array;
+  readonly codes: readonly string[];
+}
+
 /** Finds the language of each message of a source; where the source says it, that holds. */
-export const detectLanguages: StepDefinition<'detect-languages', Detected> = {
+export const detectLanguages: StepDefinition<'detect-languages', Detected, Languages> = {
   kind: 'detect-languages',
-  async run({ store }, { source }, progress) {
+  async prepare({ store }, { source }, progress) {
     const { query } = store;
     // The study is left out on purpose: with it, an index of the study would be read and sorted anew for each part.
     const wanted = query
@@ -37,9 +47,11 @@ export const detectLanguages: StepDefinition<'detect-languages', Detected> = {
       .select((e) => e.fn.countAll<number>().as('count'))
       .executeTakeFirstOrThrow();
     const detectLanguage = await languageDetector();
-    const rows = new RowInserter(store, 'message_language', ['message_id', 'language', 'how']);
-    const found = new Map<string, number>();
-    let given = 0;
+    const codes: string[] = [];
+    const placeOf = new Map<string, number>();
+    const message = new Float64Array(count);
+    const language = new Uint16Array(count);
+    const given = new Uint8Array(count);
     let done = 0;
     for (let last = 0; ;) {
       const texts = await wanted
@@ -50,24 +62,55 @@ export const detectLanguages: StepDefinition<'detect-languages', Detected> = {
         .execute();
       if (texts.length === 0) break;
       for (const { id, text, more } of texts) {
+        if (done === count) break;
         const told = more === null ? null : givenLanguage(more);
-        if (told !== null) given++;
-        const language = told ?? detectLanguage(text);
-        found.set(language, (found.get(language) ?? 0) + 1);
-        rows.add(id, language, told === null ? 'found' : 'given');
+        const code = told ?? detectLanguage(text);
+        let place = placeOf.get(code);
+        if (place === undefined) placeOf.set(code, (place = codes.push(code) - 1));
+        message[done] = id;
+        language[done] = place;
+        given[done++] = told === null ? 0 : 1;
       }
       last = texts[texts.length - 1].id;
-      done += texts.length;
       progress('Finding languages', count > 0 ? done / count : null);
+    }
+    return { message: message.slice(0, done), language, given, codes };
+  },
+  async run({ store }, { source }, progress, { message, language, given, codes }) {
+    progress('Writing languages down', null);
+    const { removed_at } = await store.query
+      .selectFrom('source')
+      .select('removed_at')
+      .where('id', '=', source)
+      .executeTakeFirstOrThrow();
+    if (removed_at !== null)
+      throw new StepRefused('The source was taken out before the languages of its messages were found.');
+    const known = new Set(
+      store.raw
+        .prepare(
+          'select l.message_id from message_language l join message m on m.id = l.message_id where m.source_id = ?',
+        )
+        .pluck()
+        .all(source) as number[],
+    );
+    const rows = new RowInserter(store, 'message_language', ['message_id', 'language', 'how']);
+    const found = new Array<number>(codes.length).fill(0);
+    let told = 0;
+    for (let i = 0; i < message.length; i++) {
+      // Somebody may have set one by hand in the meantime.
+      if (known.has(message[i])) continue;
+      rows.add(message[i], codes[language[i]], given[i] === 1 ? 'given' : 'found');
+      found[language[i]]++;
+      told += given[i];
     }
     rows.flush();
     return {
-      messages: done,
-      given,
-      untold: found.get(UNTOLD) ?? 0,
-      languages: [...found]
-        .filter(([code]) => code !== UNTOLD)
-        .map(([code, messages]) => ({ code, messages }))
+      messages: found.reduce((sum, messages) => sum + messages, 0),
+      given: told,
+      untold: found[codes.indexOf(UNTOLD)] ?? 0,
+      languages: codes
+        .map((code, at) => ({ code, messages: found[at] }))
+        .filter(({ code, messages }) => code !== UNTOLD && messages > 0)
         .sort((a, b) => b.messages - a.messages || (a.code < b.code ? -1 : 1)),
     };
   },

@@ -1,3 +1,4 @@
+import { availableParallelism } from 'node:os';
 import { betweennessPlan, capital, formatCount, graphOf } from '@pebble/core';
 import { findNetwork } from '../db/networks';
 import { readTable, writeTable } from '../files/tables';
@@ -11,10 +12,15 @@ interface Found extends Record<string, unknown> {
   readonly pivots: number | null;
 }
 
-/** Betweenness of a large network, in one thread for each core. */
-export const measureBetweenness: StepDefinition<'measure-betweenness', Found> = {
+interface Computed {
+  readonly values: Float64Array;
+  readonly pivots: number | undefined;
+}
+
+/** Betweenness of a large network, in threads of its own, beside other steps. */
+export const measureBetweenness: StepDefinition<'measure-betweenness', Found, Computed> = {
   kind: 'measure-betweenness',
-  async run({ store, threads }, { network, seed }, progress) {
+  async prepare({ store, threads }, { network, seed }, progress) {
     const found = await findNetwork(store, network);
     if (!found) throw new StepRefused('This network is no longer there.');
     const { directed } = found;
@@ -25,8 +31,16 @@ export const measureBetweenness: StepDefinition<'measure-betweenness', Found> = 
       normalised: true,
       pivots,
       seed,
+      // One core is left to those who look at the map meanwhile.
+      most: Math.max(1, availableParallelism() - 1),
       progress: (share) => progress('Betweenness', share),
     });
+    return { values, pivots };
+  },
+  async run({ store }, { network }, _progress, { values, pivots }) {
+    const found = await findNetwork(store, network);
+    if (!found) throw new StepRefused('This network is no longer there.');
+    const { directed } = found;
     // Columns that came in the meantime stay.
     const nodes = readTable(store.folder, network, 'nodes');
     writeTable(store.folder, network, 'nodes', { ...nodes, betweenness: values });

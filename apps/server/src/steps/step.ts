@@ -31,10 +31,18 @@ export type Progress = (phase: string, share: number | null) => void;
 
 export type StepResult = Record<string, unknown>;
 
+/** What may be used before the turn of a step has come: nothing is written. */
+export type PrepareContext = Pick<StepContext, 'store' | 'study' | 'threads'>;
+
 /** One kind of step: everything that changes a study is one of these. */
-export interface StepDefinition<K extends StepKind, R extends StepResult = StepResult> {
+export interface StepDefinition<K extends StepKind, R extends StepResult = StepResult, P = undefined> {
   readonly kind: K;
-  run(context: StepContext, parameters: StepParameters<K>, progress: Progress): Promise<R>;
+  /**
+   * The long part of a step that only reads, beside other steps, which wait for none of it. What it gives is handed to `run`, which then
+   * has to see whether it still fits.
+   */
+  prepare?(context: PrepareContext, parameters: StepParameters<K>, progress: Progress): Promise<P>;
+  run(context: StepContext, parameters: StepParameters<K>, progress: Progress, prepared: P): Promise<R>;
   /** The sentence for the methods text; the result is null while the step runs and after a failure. */
   describe(parameters: StepParameters<K>, result: R | null): string;
   /** The seed, for steps that use chance. */

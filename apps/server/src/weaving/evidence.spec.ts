@@ -218,7 +218,7 @@ describe('evidence is the weight, whatever was chosen, filtered and tidied', () 
     const weave = Weave.parse(recipe);
     let network: Network;
     try {
-      const made = await weaveStep.run(context(), { name: 'Test', weave }, () => undefined);
+      const made = await weaveStep.run(context(), { name: 'Test', weave }, () => undefined, undefined);
       network = (await findNetwork(store, made.network))!;
     } catch (error) {
       if ((error as Error).message.startsWith('This sentence gives no')) return 0;
