@@ -113,6 +113,7 @@ export const DateForm = z.enum([
   'month-day-year',
   'year-month-day',
   'words',
+  'spreadsheet-days',
 ]);
 export type DateForm = z.infer<typeof DateForm>;
 

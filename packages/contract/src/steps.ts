@@ -258,6 +258,8 @@ export const StepEvent = z.discriminatedUnion('type', [
   z.object({ type: z.literal('progress'), progress: StepProgress }),
   z.object({ type: z.literal('step'), step: Step }),
   z.object({ type: z.literal('collecting'), run: CollectRun }),
+  /** How far an estimate is that takes long, 0 to 1. */
+  z.object({ type: z.literal('estimating'), share: z.number() }),
 ]);
 export type StepEvent = z.infer<typeof StepEvent>;
 

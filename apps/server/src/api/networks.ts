@@ -30,7 +30,7 @@ export function networkRoutes({ store, runner }: Services): Router {
 
   routes.post('/studies/:study/estimate', async (request, response) => {
     const weave = parseRequest(Weave, request.body);
-    const size = await runner.read('estimate', request.params.study, weave, goneSignal(response));
+    const size = await runner.readTelling('estimate', request.params.study, weave, goneSignal(response));
     response.json(size);
   });
 

@@ -69,6 +69,7 @@ type Reader<N extends ReadName> = (
   store: Store,
   study: string,
   asks: Reads[N]['asks'],
+  progress?: (share: number) => void,
 ) => Promise<Reads[N]['gives']>;
 
 export const readers: { readonly [N in ReadName]: Reader<N> } = {

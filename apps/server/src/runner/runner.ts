@@ -1,6 +1,6 @@
 import { EventEmitter } from 'node:events';
 import { availableParallelism } from 'node:os';
-import { MessageChannel } from 'node:worker_threads';
+import { MessageChannel, type MessagePort } from 'node:worker_threads';
 import { Piscina } from 'piscina';
 import {
   stepParameters,
@@ -110,6 +110,23 @@ export class Runner {
     return this.asked('read', { folder: this.store.folder, name, study, asks }, gone);
   }
 
+  /** The same, telling those who listen to the study how far it is, where that takes long. */
+  async readTelling<N extends 'estimate'>(
+    name: N,
+    study: string,
+    asks: Reads[N]['asks'],
+    gone?: AbortSignal,
+  ): Promise<Reads[N]['gives']> {
+    const { port1, port2 } = new MessageChannel();
+    port1.on('message', (share: number) => this.emit(study, { type: 'estimating', share }));
+    try {
+      const given = { folder: this.store.folder, name, study, asks, port: port2 };
+      return await this.asked('read', given, gone, [port2]);
+    } finally {
+      port1.close();
+    }
+  }
+
   /** Looks at an uploaded file in a thread of its own. Throws UnreadableFile. */
   arrive(id: string, name: string, largest: number): Promise<UploadAnswer> {
     return this.asked('arriveFile', { folder: this.store.folder, id, name, largest });
@@ -123,10 +140,15 @@ export class Runner {
     name: 'read' | 'arriveFile' | 'lookAgain',
     given: object,
     gone?: AbortSignal,
+    transferList: MessagePort[] = [],
   ): Promise<T> {
     const abort = new AbortController();
     gone?.addEventListener('abort', () => void setTimeout(() => abort.abort(), PATIENCE).unref());
-    const answer = (await this.pool.run(given, { name, signal: abort.signal })) as ReadAnswer<T>;
+    const answer = (await this.pool.run(given, {
+      name,
+      signal: abort.signal,
+      transferList,
+    })) as ReadAnswer<T>;
     if (answer.queryError) throw new QueryError(answer.queryError.message, answer.queryError.place);
     if (answer.unreadable) throw new UnreadableFile(answer.unreadable.message, answer.unreadable.row);
     return answer.value as T;

@@ -87,13 +87,23 @@ export function read<N extends ReadName>({
   name,
   study,
   asks,
+  port,
 }: {
   folder: string;
   name: N;
   study: string;
   asks: Reads[N]['asks'];
+  /** Where it is told how far a reading is. */
+  port?: MessagePort;
 }): Promise<ReadAnswer<Reads[N]['gives']>> {
-  return told(() => readers[name](storeFor(folder), study, asks));
+  let lastSent = performance.now();
+  const progress = (share: number): void => {
+    const now = performance.now();
+    if (now - lastSent < 200) return;
+    lastSent = now;
+    port?.postMessage(share);
+  };
+  return told(() => readers[name](storeFor(folder), study, asks, progress)).finally(() => port?.close());
 }
 
 /** A first look at an uploaded file, or at every file of an archive. */

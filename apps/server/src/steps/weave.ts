@@ -18,14 +18,14 @@ interface Result extends Record<string, unknown> {
   readonly decisions: number;
 }
 
-function makeOf(context: StepContext, recipe: Weave): Promise<Made> {
+function makeOf(context: StepContext, recipe: Weave, progress: (share: number) => void): Promise<Made> {
   switch (recipe.what) {
     case 'groups':
       return fromGroups(context.store, recipe);
     case 'projection':
       return fromOneSort(context.store, recipe);
     default:
-      return fromStudy(context, recipe);
+      return fromStudy(context, recipe, progress);
   }
 }
 
@@ -34,7 +34,7 @@ export const weave: StepDefinition<'weave', Result> = {
   kind: 'weave',
   async run(context, { name, weave: recipe }, progress) {
     progress('Weaving', null);
-    const made = await makeOf(context, recipe);
+    const made = await makeOf(context, recipe, (share) => progress('Weaving', 0.8 * share));
     progress('Storing', 0.8);
     const weight = numbersOf(made.edges, 'weight');
     const nodes = made.nodes['id'].length;

@@ -18,12 +18,17 @@ import { messagesOfOneSort, oneSort } from './fromOneSort';
 import { weaveStudy } from './weaveStudy';
 
 /** How large a weave would be; nothing is stored. */
-export async function estimateWeave(store: Store, study: string, weave: Weave): Promise<WeaveEstimate> {
+export async function estimateWeave(
+  store: Store,
+  study: string,
+  weave: Weave,
+  progress?: (share: number) => void,
+): Promise<WeaveEstimate> {
   if (weave.what === 'groups') return estimateGroups(store, weave);
   try {
     if (weave.what === 'projection') return await estimateOneSort(store, weave);
     const decisions = await decisionsFor(store, study, weave);
-    const { woven, messages, labels, emptiedBy } = weaveStudy(store, study, weave, decisions);
+    const { woven, messages, labels, emptiedBy } = weaveStudy(store, study, weave, decisions, progress);
     return sizeOf(
       woven,
       messages,

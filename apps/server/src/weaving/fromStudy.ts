@@ -20,10 +20,14 @@ import { StepRefused, type StepContext } from '../steps/step';
 export class NothingWoven extends StepRefused {}
 
 /** What a recipe gives from what a study holds. Throws NothingWoven, and StepRefused where there would be too many ties. */
-export async function fromStudy({ store, study }: StepContext, recipe: StudyWeave): Promise<Made> {
+export async function fromStudy(
+  { store, study }: StepContext,
+  recipe: StudyWeave,
+  progress?: (share: number) => void,
+): Promise<Made> {
   const decisions = await decisionsFor(store, study, recipe);
   const { woven, messages, labels, keyOf, own, emptiedBy } = refuseTooMany(() =>
-    weaveStudy(store, study, recipe, decisions),
+    weaveStudy(store, study, recipe, decisions, progress),
   );
   if (woven.id.length === 0)
     throw new NothingWoven(`This sentence gives no ${nodeWords(recipe)[1]}. ${emptiedBy}`);

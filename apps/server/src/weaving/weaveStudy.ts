@@ -25,14 +25,15 @@ import { weaveThings } from './weaveThings';
 /** The weaves that are made from what a study holds; groups or one sort of nodes of a network are made from that network. */
 export type StudyWeave = Exclude<Weave, { what: 'groups' | 'projection' }>;
 
-/** Weaves a network of a study; nothing is stored. Throws TooManyTies. */
+/** Weaves a network of a study; nothing is stored. Throws TooManyTies, and what `progress` throws. */
 export function weaveStudy(
   store: Store,
   study: string,
   weave: StudyWeave,
   decisions: readonly Decision[],
+  progress?: (share: number) => void,
 ): NamedWeave {
-  const counted = weaveCounted(store, study, weave, decisions);
+  const counted = weaveCounted(store, study, weave, decisions, progress);
   const woven = withOneEvidence(finishWeave(counted.woven, { isolates: false, ...weave }));
   return {
     woven,
@@ -57,6 +58,7 @@ function weaveCounted(
   study: string,
   weave: StudyWeave,
   decisions: readonly Decision[],
+  progress?: (share: number) => void,
 ): CountedWeave {
   const tidy = tidyAccounts(store, study, decisions);
   switch (weave.what) {
@@ -65,12 +67,12 @@ function weaveCounted(
     case 'together':
     case 'shared':
     case 'two-mode':
-      return weaveThings(store, study, weave, tidy, decisions);
+      return weaveThings(store, study, weave, tidy, decisions, progress);
     case 'follows':
       return follows(store, study, weave, tidy);
     case 'in-step':
     case 'alike':
-      return weaveTexts(store, study, weave, tidy, decisions);
+      return weaveTexts(store, study, weave, tidy, decisions, progress);
   }
 }
 

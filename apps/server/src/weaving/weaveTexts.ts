@@ -14,11 +14,12 @@ export function weaveTexts(
   weave: InStepWeave | AlikeWeave,
   tidy: TidyAccounts,
   decisions: readonly Decision[],
+  progress?: (share: number) => void,
 ): CountedWeave {
   const isTaken = readTaken(store, study, weave);
   return weave.what === 'in-step'
     ? inStep(store, study, weave, tidy, isTaken)
-    : alike(store, study, weave, tidy, decisions, isTaken);
+    : alike(store, study, weave, tidy, decisions, isTaken, progress);
 }
 
 type IsTaken = ReturnType<typeof readTaken>;
@@ -56,12 +57,13 @@ function alike(
   tidy: TidyAccounts,
   decisions: readonly Decision[],
   isTaken: IsTaken,
+  progress?: (share: number) => void,
 ): CountedWeave {
   const found = readPlacings(store, { study, ...weave }, 'word');
   const { rows, left } = isTaken ? takenPlacings(found.placings, isTaken) : { rows: found.placings, left: 0 };
   const { now } = tidyThings({ ...found, placings: rows }, ofSort(decisions, 'word'), null);
   const placings = tidyPlacings(rows, now, tidy.now);
-  const woven = weaveAlike(placings, weave);
+  const woven = weaveAlike(placings, weave, progress);
   const empty = left > 0 ? NONE_LEFT : 'The messages of this period hold no words to compare.';
   const label =
     weave.nodes === 'message'

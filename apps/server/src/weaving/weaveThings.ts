@@ -30,6 +30,7 @@ export function weaveThings(
   weave: TogetherWeave | SharedWeave | TwoModeWeave,
   tidy: TidyAccounts,
   decisions: readonly Decision[],
+  progress?: (share: number) => void,
 ): CountedWeave {
   const scope: PlacingScope = { study, ...weave };
   const isNear = weave.what === 'together' && weave.unit === 'near';
@@ -58,10 +59,10 @@ export function weaveThings(
   switch (weave.what) {
     case 'together': {
       const inThreads = weave.unit === 'thread' ? withThreads(store, study, placings) : placings;
-      return done(weaveTogether(inThreads, weave, isLeftOut), named.labelOf);
+      return done(weaveTogether(inThreads, weave, isLeftOut, progress), named.labelOf);
     }
     case 'shared':
-      return done(weaveShared(placings, weave, isLeftOut), account);
+      return done(weaveShared(placings, weave, isLeftOut, progress), account);
     case 'two-mode': {
       const [one] = THING_WORDS[weave.things];
       return {

@@ -7,6 +7,7 @@ import type {
   MessageKind,
   SkippedRow,
 } from '@pebble/contract';
+import { standardDate } from './dates';
 import { htmlToText } from '../text/html';
 import {
   accountOf,
@@ -130,7 +131,7 @@ function followed(activity: Json, row: number): IncomingFollow | SkippedRow {
 function profiled(actor: Json, row: number): IncomingProfile | SkippedRow {
   const handle = accountOf(actor);
   if (handle === null) return { row, field: 'id', reason: 'The account has no id.' };
-  const joined = Date.parse(textOf(actor['published']));
+  const joined = standardDate(textOf(actor['published']));
   const place = one(actor['location']);
   const numbers: Record<string, number> = {};
   for (const [name, collection] of [
@@ -157,7 +158,7 @@ function profiled(actor: Json, row: number): IncomingProfile | SkippedRow {
 /** When an object was published; a reason to skip it where that is no date. */
 function dateOf(object: Json, activity: Json | null, row: number): number | null | SkippedRow {
   const written = textOf(object['published']) || (activity ? textOf(activity['published']) : '');
-  const time = written === '' ? null : Date.parse(written);
+  const time = written === '' ? null : standardDate(written);
   if (time === null || !Number.isNaN(time)) return time;
   return { row, field: 'published', reason: `The date cannot be read: “${written.slice(0, 40)}”.` };
 }

@@ -2,6 +2,7 @@ import PostalMime, { type Address, type Email } from 'postal-mime';
 import type { Addressed, IncomingMessage, SkippedRow } from '@pebble/contract';
 import { htmlToText } from '../text/html';
 import { partMail } from '../text/quoted';
+import { mailDate } from './dates';
 import type { RawMail } from './mbox';
 
 /**
@@ -23,8 +24,8 @@ export async function takeEmail({ row, bytes }: RawMail): Promise<IncomingMessag
   const author = senders[0] ?? people(email.sender ? [email.sender] : [])[0];
   if (!author) return skip('From', 'The email has no sender.');
   const dateLine = headerOf(email, 'date');
-  const time = dateLine === '' ? null : Date.parse(email.date ?? dateLine);
-  if (time !== null && Number.isNaN(time))
+  const time = dateLine === '' ? null : mailDate(dateLine);
+  if (dateLine !== '' && time === null)
     return skip('Date', `The date cannot be read: “${dateLine.slice(0, 40)}”.`);
   const parts = partMail(email.text ?? htmlToText(email.html ?? ''));
   const subject = email.subject?.trim() ?? '';

@@ -1,4 +1,5 @@
 import type { Addressed, IncomingMessage, SkippedRow } from '@pebble/contract';
+import { standardDate } from './dates';
 import { htmlToText } from '../text/html';
 import { partMail } from '../text/quoted';
 import { isObject, list, textOf, type Json } from './activityValues';
@@ -20,7 +21,7 @@ function read(value: unknown, row: number): IncomingMessage | SkippedRow {
   const [author] = [...people(value['from']), ...people(value['sender'])];
   if (!author) return skip('from', 'The email has no sender.');
   const written = textOf(value['sentAt']) || textOf(value['receivedAt']);
-  const time = written === '' ? null : Date.parse(written);
+  const time = written === '' ? null : standardDate(written);
   if (time !== null && Number.isNaN(time))
     return skip('sentAt', `The date cannot be read: “${written.slice(0, 40)}”.`);
   const parts = partMail(textBodyOf(value));

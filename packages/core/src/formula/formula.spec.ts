@@ -117,3 +117,21 @@ describe('computeFormula', () => {
     );
   });
 });
+
+describe('a long formula', () => {
+  it('is gone through once: each of its parts is computed one time', () => {
+    let reads = 0;
+    const table = {
+      get size() {
+        reads++;
+        return Float64Array.of(1, 2);
+      },
+    };
+    const columns = [{ name: 'size', title: 'size' }];
+    const terms = 380;
+    const formula = Array.from({ length: terms }, () => '[size]').join('+');
+    const { values } = computeFormula(formula, table, columns, 2);
+    expect([...values]).toEqual([terms, 2 * terms]);
+    expect(reads).toBe(terms);
+  });
+});

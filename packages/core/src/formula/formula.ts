@@ -194,7 +194,8 @@ class Evaluator {
     const [a, b] = [this.value(left), this.value(right)];
     if ('texts' in a && 'texts' in b && (operator === '=' || operator === '<>'))
       return a.texts.map((text, v) => truth((text === b.texts[v]) === (operator === '=')));
-    const [x, y] = [this.numbers(left), this.numbers(right)];
+    if ('texts' in a || 'texts' in b) throw new FormulaError('Texts can only be compared with = and <>.');
+    const [x, y] = [a.numbers, b.numbers];
     const apply = OPERATORS[operator];
     return Float64Array.from(x, (one, v) =>
       Number.isNaN(one) || Number.isNaN(y[v]) ? NaN : apply(one, y[v]),

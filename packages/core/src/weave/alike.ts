@@ -11,13 +11,13 @@ const DAY = 86_400_000;
  * (Jaccard). Common words have been left out of the placings. The weight is that share, or the number of words where no share is asked for.
  * Throws TooManyTies.
  */
-export function weaveAlike(placings: Placings, weave: AlikeWeave): Woven {
+export function weaveAlike(placings: Placings, weave: AlikeWeave, progress?: (share: number) => void): Woven {
   const ofMessages = weave.nodes === 'message';
   const all = Uint32Array.from({ length: placings.count }, (_, i) => i);
   const nodes = numberKeys(all, (i) => (ofMessages ? placings.message[i] : placings.author[i]));
   const words = numberKeys(all, (i) => placings.thing[i]);
   const sets = wordSets(nodes.count, nodes.of, words.count, words.of);
-  const { pairs, weaker } = alikePairs(sets, weave);
+  const { pairs, weaker } = alikePairs(sets, weave, progress);
   const isByShare = weave.likeness > 0;
   const { first, last } = moments(nodes.count, nodes.of, placings.time);
   const column = (of: (pair: AlikePair) => number): Float64Array => Float64Array.from(pairs, of);
@@ -77,6 +77,7 @@ function wordSets(nodes: number, node: Uint32Array, words: number, word: Uint32A
 function alikePairs(
   sets: WordSets,
   { likeness, atLeast }: Pick<AlikeWeave, 'likeness' | 'atLeast'>,
+  progress?: (share: number) => void,
 ): { pairs: readonly AlikePair[]; weaker: number } {
   const bySize = Uint32Array.from(sets.keys())
     .filter((v) => sets[v].length >= atLeast)
@@ -85,7 +86,9 @@ function alikePairs(
   const triedWith = new Int32Array(sets.length).fill(-1);
   const pairs: AlikePair[] = [];
   let weaker = 0;
-  for (const v of bySize) {
+  for (const [at, v] of bySize.entries()) {
+    // What comes later meets more: the work grows with the square.
+    if ((at & 63) === 0) progress?.((at / bySize.length) ** 2);
     const own = sets[v];
     const least = Math.max(atLeast, Math.ceil(likeness * own.length - 1e-9));
     const prefix = own.subarray(0, own.length - least + 1);

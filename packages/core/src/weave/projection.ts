@@ -43,7 +43,18 @@ const CLASSES = 1_000_001;
  */
 export function project(
   memberships: Memberships,
-  { scale, atLeast, byAuthors = false }: { scale: Scale; atLeast: number; byAuthors?: boolean },
+  {
+    scale,
+    atLeast,
+    byAuthors = false,
+    progress,
+  }: {
+    scale: Scale;
+    atLeast: number;
+    byAuthors?: boolean;
+    /** Told now and then how much is done, 0 to 1; what it throws ends the work. */
+    progress?: (share: number) => void;
+  },
 ): Projection {
   const { nodes } = memberships;
   const { unitStart, unitNodes, nodeStart, nodeUnits, moment } = makeRows(memberships);
@@ -58,6 +69,7 @@ export function project(
   let dropped = 0;
   let ties = 0;
   for (let a = 0; a < nodes; a++) {
+    if ((a & 255) === 0) progress?.(a / nodes);
     let found = 0;
     for (let at = nodeStart[a]; at < nodeStart[a + 1]; at++) {
       const u = nodeUnits[at];

@@ -12,7 +12,12 @@ type IsLeftOut = (thing: number) => boolean;
 const DAY = 86_400_000;
 
 /** Things tied when they stand together in a message, near each other in it, in a thread, or with one author (in all, or on one day). */
-export function weaveTogether(placings: ThreadPlacings, weave: TogetherWeave, isLeftOut: IsLeftOut): Woven {
+export function weaveTogether(
+  placings: ThreadPlacings,
+  weave: TogetherWeave,
+  isLeftOut: IsLeftOut,
+  progress?: (share: number) => void,
+): Woven {
   if (weave.unit === 'near') return weaveNear(placings, weave, isLeftOut);
   const chosen = choosePlacings(placings, weave, isLeftOut);
   const { rows, things, placeOf } = chosen;
@@ -27,7 +32,7 @@ export function weaveTogether(placings: ThreadPlacings, weave: TogetherWeave, is
     time: times(placings, rows),
     ...(byAuthors ? { author: pick(rows, (i) => placings.author[i]) } : {}),
   };
-  const ties = project(memberships, { ...weave, byAuthors });
+  const ties = project(memberships, { ...weave, byAuthors, progress });
   return finish(
     chosen,
     ties,
@@ -37,7 +42,12 @@ export function weaveTogether(placings: ThreadPlacings, weave: TogetherWeave, is
 }
 
 /** Accounts tied by the things that they share. */
-export function weaveShared(placings: Placings, weave: SharedWeave, isLeftOut: IsLeftOut): Woven {
+export function weaveShared(
+  placings: Placings,
+  weave: SharedWeave,
+  isLeftOut: IsLeftOut,
+  progress?: (share: number) => void,
+): Woven {
   const chosen = choosePlacings(placings, weave, isLeftOut);
   const { rows, placeOf } = chosen;
   const authors = numberKeys(rows, (i) => placings.author[i]);
@@ -50,7 +60,7 @@ export function weaveShared(placings: Placings, weave: SharedWeave, isLeftOut: I
       unit,
       time: times(placings, rows),
     },
-    weave,
+    { ...weave, progress },
   );
   const accounts = {
     ...chosen,

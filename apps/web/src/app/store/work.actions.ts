@@ -27,6 +27,7 @@ export const WorkActions = createActionGroup({
     'Run Forgotten': props<{ id: string }>(),
     'Progress Reported': props<{ progress: StepProgress }>(),
     'Step Ended': props<{ step: Step }>(),
+    'Estimate Reported': props<{ share: number | null }>(),
     'Cancel Requested': props<{ step: number }>(),
     Failed: props<{ message: string }>(),
     'Error Dismissed': emptyProps(),

@@ -86,6 +86,8 @@ export class WorkEffects {
             return WorkActions.runReported({ run: event.run });
           case 'step':
             return WorkActions.stepEnded({ step: event.step });
+          case 'estimating':
+            return WorkActions.estimateReported({ share: event.share });
         }
       }),
     ),

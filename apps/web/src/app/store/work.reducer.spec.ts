@@ -61,11 +61,11 @@ describe('the open study', () => {
 
   it('shows what runs until it has ended, and puts the step on top of the logbook once', () => {
     state = reducer(state, WorkActions.progressReported({ progress }));
-    expect(state.running).toEqual(progress);
+    expect(work.selectRunning.projector([...state.atWork])).toEqual(progress);
     state = reducer(state, WorkActions.stepEnded({ step: exampleStep({ id: 6 }) }));
     state = reducer(state, WorkActions.stepEnded({ step: exampleStep() }));
     state = reducer(state, WorkActions.stepEnded({ step: exampleStep({ sentence: 'Again.' }) }));
-    expect(state.running).toBeNull();
+    expect(state.atWork).toEqual([]);
     expect(state.steps.map(({ id }) => id)).toEqual([7, 6]);
     expect(state.steps[0].sentence).toBe('Again.');
   });

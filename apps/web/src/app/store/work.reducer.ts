@@ -19,7 +19,10 @@ export interface WorkState {
   readonly steps: readonly Step[];
   /** Collecting runs, the newest first. */
   readonly runs: readonly CollectRun[];
-  readonly running: StepProgress | null;
+  /** Steps at work: one that only computes goes on beside another. */
+  readonly atWork: readonly StepProgress[];
+  /** How far the estimate is that takes long; null where none does. */
+  readonly estimating: number | null;
   readonly error: string | null;
 }
 
@@ -31,7 +34,8 @@ const closed: WorkState = {
   networks: [],
   steps: [],
   runs: [],
-  running: null,
+  atWork: [],
+  estimating: null,
   error: null,
 };
 
@@ -57,17 +61,29 @@ export const work = createFeature({
       runs: state.runs.filter((run) => run.id !== id),
     })),
     on(WorkActions.progressReported, (state, { progress }): WorkState =>
-      progress.study === state.id ? { ...state, running: progress } : state,
+      progress.study === state.id
+        ? { ...state, atWork: [...state.atWork.filter(({ step }) => step !== progress.step), progress] }
+        : state,
     ),
     on(WorkActions.stepEnded, (state, { step }): WorkState =>
       step.study === state.id
-        ? { ...state, running: null, steps: [step, ...state.steps.filter(({ id }) => id !== step.id)] }
+        ? {
+            ...state,
+            atWork: state.atWork.filter((one) => one.step !== step.id),
+            steps: [step, ...state.steps.filter(({ id }) => id !== step.id)],
+          }
         : state,
     ),
+    on(WorkActions.estimateReported, (state, { share }): WorkState => ({ ...state, estimating: share })),
     on(WorkActions.failed, (state, { message }): WorkState => ({ ...state, error: message })),
     on(WorkActions.errorDismissed, (state): WorkState => ({ ...state, error: null })),
   ),
-  extraSelectors: ({ selectNetworks }) => ({
+  extraSelectors: ({ selectNetworks, selectAtWork }) => ({
+    /** The step that was begun last of those that are at work. */
+    selectRunning: createSelector(
+      selectAtWork,
+      (atWork) => [...atWork].sort((a, b) => b.step - a.step).at(0) ?? null,
+    ),
     selectLatestNetwork: createSelector(
       selectNetworks,
       (networks) => networks.find(({ state }) => state === 'measured') ?? null,

@@ -4,7 +4,20 @@ import { Router, RouterLink } from '@angular/router';
 import type { Network, Weave as Recipe, WeaveEstimate, WeaveKind } from '@pebble/contract';
 import { ADDRESS_VERB, meaningOf, nodeWords } from '@pebble/core';
 import { Store } from '@ngrx/store';
-import { catchError, debounceTime, filter, map, of, startWith, switchMap } from 'rxjs';
+import {
+  catchError,
+  debounceTime,
+  endWith,
+  filter,
+  finalize,
+  map,
+  of,
+  scan,
+  startWith,
+  Subject,
+  switchMap,
+  takeUntil,
+} from 'rxjs';
 import { Api } from '../api/api';
 import { latest } from '../shared/latest';
 import { WorkActions } from '../store/work.actions';
@@ -102,6 +115,8 @@ export class Weave {
     return isTurned ? 'The period ends before it begins.' : null;
   });
 
+  private readonly estimating = this.store.selectSignal(work.selectEstimating);
+  protected readonly ended = new Subject<void>();
   private readonly asked = computed(() => ({
     study: this.study()?.id ?? null,
     messages: this.study()?.messages ?? 0,
@@ -114,14 +129,27 @@ export class Weave {
       debounceTime(150),
       switchMap(({ study, weave }) =>
         this.api.estimate(study!, weave!).pipe(
-          map((size) => ({ size: size as WeaveEstimate | null, error: null as string | null })),
-          startWith({ size: null, error: null }),
-          catchError((error: Error) => of({ size: null, error: error.message })),
+          map((size): Estimated => ({ size, error: null, ended: false })),
+          startWith(NONE_YET),
+          catchError((error: Error) => of({ ...NONE_YET, error: error.message })),
+          takeUntil(this.ended),
+          finalize(() => this.store.dispatch(WorkActions.estimateReported({ share: null }))),
+          endWith(null),
+          // Ended by hand, nothing came; else the last answer stays.
+          scan(
+            (last: Estimated, now) => now ?? (last === NONE_YET ? { ...NONE_YET, ended: true } : last),
+            NONE_YET,
+          ),
         ),
       ),
     ),
-    { initialValue: { size: null, error: null } },
+    { initialValue: NONE_YET },
   );
+  /** How far an estimate is that takes long, in per cent. */
+  protected readonly percent = computed(() => {
+    const share = this.estimating();
+    return share === null ? null : Math.round(100 * share);
+  });
 
   protected isClosed(what: WeaveKind): string | null {
     const overview = this.overview();
@@ -179,6 +207,16 @@ export class Weave {
     this.store.dispatch(WorkActions.networkDeleteRequested({ network }));
   }
 }
+
+/** What came of an estimate. */
+interface Estimated {
+  readonly size: WeaveEstimate | null;
+  readonly error: string | null;
+  /** Whether it was ended by hand. */
+  readonly ended: boolean;
+}
+
+const NONE_YET: Estimated = { size: null, error: null, ended: false };
 
 /** What a network is called where nobody gave it a name. */
 function nameOf(weave: Recipe): string {
