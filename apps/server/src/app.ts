@@ -1,12 +1,13 @@
 import { join } from 'node:path';
-import express, { type Express, type RequestHandler } from 'express';
+import compression from 'compression';
+import express, { type Express, type Request, type RequestHandler, type Response } from 'express';
 import helmet from 'helmet';
 import { collectingRoutes } from './api/collecting';
 import { gatherRoutes } from './api/gather';
 import { tidyRoutes } from './api/tidy';
 import { networkRoutes } from './api/networks';
 import { openApiDocument } from './api/openapi';
-import { ApiError, problemHandler } from './api/problems';
+import { ApiError, notFound, problemHandler } from './api/problems';
 import { nothingHere } from './api/routers';
 import type { Services } from './api/services';
 import { stepRoutes } from './api/steps';
@@ -38,6 +39,8 @@ export function createApp(services: Services): Express {
       strictTransportSecurity: false,
     }),
   );
+  // Bytes that are asked for again and again are small on their way; pictures and event streams are left as they are.
+  app.use(compression({ filter: isWorthIt }));
   app.use('/api/v1', express.json({ limit: '10mb' }), apiRoutes(services));
   if (services.config.webFolder) serveInterface(app, services.config.webFolder);
   app.use(problemHandler);
@@ -55,9 +58,32 @@ function apiRoutes(services: Services): RequestHandler {
   return routes;
 }
 
+/** Tables of networks compress well, though their type says nothing of it; events must go out at once. */
+function isWorthIt(request: Request, response: Response): boolean {
+  const type = String(response.getHeader('content-type') ?? '');
+  if (type.startsWith('text/event-stream')) return false;
+  return type.startsWith('application/vnd.apache.arrow') || compression.filter(request, response);
+}
+
+/** Files that carry a hash of themselves in their name never change. */
+const HASHED = /-[A-Z0-9]{8}\.(?:js|css|woff2)$/;
+
 function serveInterface(app: Express, folder: string): void {
-  app.use(express.static(folder, { index: false, maxAge: 0 }));
-  app.get(/^(?!\/api\/).*/, (_request, response) => void response.sendFile(join(folder, 'index.html')));
+  app.use(
+    express.static(folder, {
+      index: false,
+      setHeaders: (response, path) =>
+        void response.set(
+          'cache-control',
+          HASHED.test(path) ? 'public, max-age=31536000, immutable' : 'no-cache',
+        ),
+    }),
+  );
+  app.get(/^(?!\/api\/).*/, (request, response) => {
+    // Only stops of the interface have no ending; a script that is missing must not be answered by the page.
+    if (/\.[a-z0-9]{2,5}$/i.test(request.path)) throw notFound('This file');
+    response.set('cache-control', 'no-cache').sendFile(join(folder, 'index.html'));
+  });
 }
 
 /** Only requests that name this machine are answered, so that no page from elsewhere can reach the application by another name. */

@@ -90,6 +90,11 @@ describe('requests', () => {
     await app.api.get(`/api/v1/studies/${other.id}/messages`).expect(200);
   });
 
+  it('are answered in fewer bytes to those who can unpack them', async () => {
+    const { headers } = await app.api.get('/api/v1/openapi.json').set('accept-encoding', 'gzip').expect(200);
+    expect(headers['content-encoding']).toBe('gzip');
+  });
+
   it('by a method that an address does not know are answered 405 with those that it does', async () => {
     const put = await app.api.put(`${study()}`).send({}).expect(405);
     expect(put.headers['allow']).toBe('DELETE, GET, PATCH');

@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { closeSync, mkdirSync, openSync, writeSync } from 'node:fs';
 import { join } from 'node:path';
 import type { Network } from '@pebble/contract';
-import { graphmlParts, nodesCsvParts, textsOf, tiesCsvParts, type TableColumns } from '@pebble/core';
+import { graphmlParts, nodeIds, nodesCsvParts, tiesCsvParts, type TableColumns } from '@pebble/core';
 import { findNetwork, readPositions } from '../db/networks';
 import type { Store } from '../db/open';
 import { fromPlacesBytes } from '../db/placesBytes';
@@ -59,7 +59,7 @@ function partsOf(
     case 'csv-nodes':
       return nodesCsvParts(nodes, count);
     case 'csv-ties':
-      return tiesCsvParts(edges, textsOf(nodes, 'handle'));
+      return tiesCsvParts(edges, nodeIds(nodes));
   }
 }
 

@@ -67,6 +67,9 @@ export async function readTitles(
 }
 
 function membersOf(folder: string, network: string, community: number): number[] {
-  const groups = numbersOf(readTable(folder, network, 'nodes', ['community']), 'community');
+  const nodes = readTable(folder, network, 'nodes', ['community']);
+  // A network that is not measured yet has no communities.
+  if (!('community' in nodes)) return [];
+  const groups = numbersOf(nodes, 'community');
   return Array.from(groups.keys()).filter((node) => groups[node] === community);
 }

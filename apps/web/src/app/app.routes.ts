@@ -38,6 +38,11 @@ export const routes: Routes = [
         title: 'Map · Pebble Thread',
       },
       {
+        path: 'publish/:network',
+        loadComponent: () => import('./publish/publish').then((m) => m.Publish),
+        title: 'Publish · Pebble Thread',
+      },
+      {
         path: 'publish',
         loadComponent: () => import('./publish/publish').then((m) => m.Publish),
         title: 'Publish · Pebble Thread',

@@ -1,12 +1,18 @@
-import type { TableColumns } from '../network/tables';
+import { textsOf, type TableColumns } from '../network/tables';
 
-const ESCAPES: Readonly<Record<string, string>> = { '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;' };
+const ESCAPES: Readonly<Record<string, string>> = {
+  '&': '&amp;',
+  '<': '&lt;',
+  '>': '&gt;',
+  '"': '&quot;',
+  '\r': '&#13;',
+};
 
 /** Text as XML 1.0 allows it: the five marks escaped, control characters that XML forbids left out. */
 export function escapeXml(text: string): string {
   return text
     .replace(/[\x00-\x08\x0b\x0c\x0e-\x1f\ufffe\uffff]/g, '')
-    .replace(/[&<>"]/g, (mark) => ESCAPES[mark]);
+    .replace(/[&<>"\r]/g, (mark) => ESCAPES[mark]);
 }
 
 /**
@@ -31,13 +37,17 @@ export function* graphmlParts(
     '  xsi:schemaLocation="http://graphml.graphdrawing.org/xmlns http://graphml.graphdrawing.org/xmlns/1.0/graphml.xsd">',
   ];
   const edgeColumns = Object.keys(edges).filter((name) => name !== 'source' && name !== 'target');
-  for (const name of Object.keys(nodes)) lines.push(keyLine('node', name, nodes[name]));
-  for (const name of edgeColumns) lines.push(keyLine('edge', name, edges[name]));
+  const nodeColumns = Object.keys(nodes);
+  nodeColumns.forEach((name, at) => lines.push(keyLine('node', at, name, nodes[name])));
+  edgeColumns.forEach((name, at) => lines.push(keyLine('edge', at, name, edges[name])));
+  // What a node is called, for programs that look for a label.
+  const labels = 'handle' in nodes && !('label' in nodes) ? textsOf(nodes, 'handle') : null;
+  if (labels) lines.push('  <key id="label" for="node" attr.name="label" attr.type="string"/>');
   lines.push(`  <graph id="network" edgedefault="${directed ? 'directed' : 'undirected'}">`);
   yield `${lines.join('\n')}\n`;
-  const nodeColumns = Object.keys(nodes);
+  const label = (v: number): string => (labels ? `<data key="label">${escapeXml(labels[v])}</data>` : '');
   for (let v = 0; v < nodeCount; v++)
-    yield `    <node id="n${v}">${dataOf('node', nodeColumns, nodes, v)}</node>\n`;
+    yield `    <node id="n${v}">${label(v)}${dataOf('node', nodeColumns, nodes, v)}</node>\n`;
   const source = edges['source'];
   const target = edges['target'];
   for (let e = 0; e < source.length; e++)
@@ -45,17 +55,24 @@ export function* graphmlParts(
   yield '  </graph>\n</graphml>\n';
 }
 
-function keyLine(domain: 'node' | 'edge', name: string, values: TableColumns[string]): string {
-  const type = values instanceof Uint32Array ? 'long' : values instanceof Float64Array ? 'double' : 'string';
-  return `  <key id="${domain}-${escapeXml(name)}" for="${domain}" attr.name="${escapeXml(name)}" attr.type="${type}"/>`;
+/** Columns whose numbers are moments: written as ISO 8601, UTC. */
+const MOMENTS = new Set(['first', 'last']);
+
+/** Ids are numbers of columns, since names of columns may hold what no XML name may. */
+function keyLine(domain: 'node' | 'edge', at: number, name: string, values: TableColumns[string]): string {
+  const isText = MOMENTS.has(name) || Array.isArray(values);
+  const type = isText ? 'string' : values instanceof Uint32Array ? 'long' : 'double';
+  return `  <key id="${domain}-${at}" for="${domain}" attr.name="${escapeXml(name)}" attr.type="${type}"/>`;
 }
 
 function dataOf(domain: string, names: readonly string[], columns: TableColumns, row: number): string {
-  return names
-    .map((name) => {
-      const value = columns[name][row];
-      if (typeof value === 'number' && !Number.isFinite(value)) return '';
-      return `<data key="${domain}-${escapeXml(name)}">${escapeXml(String(value))}</data>`;
-    })
-    .join('');
+  let data = '';
+  for (const [at, name] of names.entries()) {
+    const value = columns[name][row];
+    if (typeof value === 'number' && !Number.isFinite(value)) continue;
+    const written =
+      typeof value === 'number' && MOMENTS.has(name) ? new Date(value).toISOString() : String(value);
+    data += `<data key="${domain}-${at}">${escapeXml(written)}</data>`;
+  }
+  return data;
 }

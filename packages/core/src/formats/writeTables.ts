@@ -1,5 +1,11 @@
-import type { TableColumns } from '../network/tables';
+import { textsOf, type TableColumns } from '../network/tables';
 import { safeCsvRow } from './writeCsv';
+
+/** What nodes are called in both tables, so that these join: their handles where no two are the same, else numbers. */
+export function nodeIds(nodes: TableColumns): readonly string[] {
+  const handles = textsOf(nodes, 'handle');
+  return new Set(handles).size === handles.length ? handles : handles.map((_, v) => `n${v}`);
+}
 
 /** The node table as CSV, all columns; a value that is not a number is an empty cell. */
 export function writeNodesCsv(nodes: TableColumns, nodeCount: number): string {
@@ -8,12 +14,14 @@ export function writeNodesCsv(nodes: TableColumns, nodeCount: number): string {
 
 /** The same row by row, with the mark by which spreadsheets know its encoding. */
 export function* nodesCsvParts(nodes: TableColumns, nodeCount: number): Generator<string> {
-  const names = Object.keys(nodes);
+  const ids = nodeIds(nodes);
+  const names = ['id', ...Object.keys(nodes).filter((name) => name !== 'id')];
   yield `\ufeff${safeCsvRow(names)}`;
-  for (let v = 0; v < nodeCount; v++) yield safeCsvRow(names.map((name) => cell(nodes[name][v])));
+  for (let v = 0; v < nodeCount; v++)
+    yield safeCsvRow(names.map((name) => (name === 'id' ? ids[v] : cell(nodes[name][v]))));
 }
 
-/** The edge table as CSV, all columns, with the ends of each tie by handle. Moments are RFC 3339, UTC. */
+/** The edge table as CSV, all columns, with the ends of each tie by the ids of the node table. Moments are RFC 3339, UTC. */
 export function writeTiesCsv(edges: TableColumns, handles: readonly string[]): string {
   return [...tiesCsvParts(edges, handles)].join('').slice(1);
 }

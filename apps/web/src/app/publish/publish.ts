@@ -4,13 +4,14 @@ import {
   computed,
   effect,
   inject,
+  input,
   signal,
   untracked,
 } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
 import { DomSanitizer } from '@angular/platform-browser';
-import { RouterLink } from '@angular/router';
+import { Router, RouterLink } from '@angular/router';
 import {
   buildScene,
   figureSize,
@@ -57,6 +58,16 @@ export class Publish {
   protected readonly session = inject(MapSession);
   protected readonly study = this.store.selectSignal(work.selectStudy);
   protected readonly networks = this.store.selectSignal(work.selectNetworks);
+  /** From the address; without it the network that is open, or the newest. */
+  readonly network = input<string>();
+  private readonly router = inject(Router);
+  /** Networks that are no slices, and the slice that is open. */
+  protected readonly choices = computed(() => {
+    const all = this.networks();
+    const open = all.find(({ id }) => id === this.network());
+    const wholes = wholesIn(all);
+    return open && !wholes.includes(open) ? [open, ...wholes] : wholes;
+  });
   protected readonly width = signal(1800);
   protected readonly resolution = signal(300);
   protected readonly withCaption = signal(true);
@@ -137,7 +148,12 @@ export class Publish {
     });
     effect(() => {
       const [first] = wholesIn(this.networks());
-      if (first && !this.session.network()) untracked(() => void this.session.open(first.id));
+      const open = untracked(this.session.network)?.id;
+      const wanted = this.network() ?? open ?? first?.id;
+      // The address says which network it is, so that it is the same after a reload.
+      if (wanted === undefined) return;
+      if (this.network() === undefined) untracked(() => this.choose(wanted, true));
+      else if (open !== wanted) untracked(() => void this.session.open(wanted));
     });
     effect((onCleanup) => {
       const svg = this.svg();
@@ -146,6 +162,12 @@ export class Publish {
       this.address.set(address);
       onCleanup(() => URL.revokeObjectURL(address));
     });
+  }
+
+  /** Shows another network; its address takes the place of this one where this one named none. */
+  protected choose(network: string, replaceUrl = false): void {
+    const study = this.study();
+    if (study) void this.router.navigate(['/studies', study.id, 'publish', network], { replaceUrl });
   }
 
   protected async figure(format: 'svg' | 'png'): Promise<void> {
