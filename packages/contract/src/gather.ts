@@ -94,6 +94,7 @@ export const FileFormat = z.enum([
   'graphml',
   'gml',
   'jgf',
+  'node-link',
   'dot',
   'adjacency',
   'matrix',

@@ -74,6 +74,13 @@ function guessJson(text: string): FormatGuess | null {
   const start = text.trimStart();
   if (!start.startsWith('{') && !start.startsWith('[')) return null;
   const guess = { material: 'messages', delimiter: '' } as const;
+  if (isNodeLink(start))
+    return {
+      format: 'node-link',
+      material: 'network',
+      delimiter: '',
+      reason: 'A network in JSON: a list of nodes, and one of links.',
+    };
   const firstLine = tryParse(start.split(/\r?\n/, 1)[0]);
   if (firstLine && !Array.isArray(firstLine) && isLines(start) && !isWhole(start, firstLine)) {
     return isActivity(firstLine)
@@ -96,6 +103,16 @@ function guessJson(text: string): FormatGuess | null {
   if (start.startsWith('{') && !/^\{\s*"/.test(head) && !/^\{\s*\}/.test(head))
     throw new UnreadableFile('No line is a JSON object, and the whole is no JSON either.', 1);
   return { ...guess, format: 'json', reason: 'A JSON document; its list of objects is read.' };
+}
+
+/** Whether an object holds a list of nodes and one of links whose ends are named; of a large file the links may come too late to be seen. */
+function isNodeLink(start: string): boolean {
+  if (!/^\{[^{]*"(?:nodes|links|edges)"\s*:\s*\[/.test(start)) return false;
+  return (
+    /"(?:links|edges)"\s*:\s*\[\s*\{[^{}]*"(?:source|target)"\s*:/.test(start) ||
+    (/"nodes"\s*:\s*\[\s*\{[^{}]*"(?:id|key)"\s*:/.test(start) &&
+      /^\{[^{]*"(?:directed|multigraph)"\s*:/.test(start))
+  );
 }
 
 /** Whether a document on one line holds everything: a network, or a list of objects. */

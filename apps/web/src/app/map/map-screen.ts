@@ -200,6 +200,7 @@ export class MapScreen {
       this.keysShown.update((shown) => !shown);
     } else if (event.key === 'Escape') {
       this.keysShown.set(false);
+      if (this.timeShown()) this.closeTime();
       this.panel.set(null);
       this.choosing.set(false);
       this.session.drawing.set(false);

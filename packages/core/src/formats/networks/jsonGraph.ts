@@ -1,7 +1,7 @@
 import { parse, isLosslessNumber } from 'lossless-json';
 import { BrokenNetwork, NetworkBuilder, type FoundNetwork } from './foundNetwork';
 
-type Json = Readonly<Record<string, unknown>>;
+export type Json = Readonly<Record<string, unknown>>;
 
 /**
  * Reads the JSON Graph Format, version 2 (nodes by their ids) and version 1 (nodes in a list): the graph, or the first of several.

@@ -4,6 +4,7 @@ import { readDot } from './dot';
 import type { FoundNetwork } from './foundNetwork';
 import { readGml } from './gml';
 import { readGraphml } from './graphml';
+import { readNodeLink } from './nodeLink';
 import { readJsonGraph } from './jsonGraph';
 
 /** Reads a network of a format that stands in one text; tables of ties and matrices are read by their rows. */
@@ -16,6 +17,8 @@ export function readNetworkText(
       return readGraphml(text);
     case 'gml':
       return readGml(text);
+    case 'node-link':
+      return readNodeLink(text);
     case 'jgf':
       return readJsonGraph(text);
     case 'dot':

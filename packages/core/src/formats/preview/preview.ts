@@ -52,6 +52,7 @@ export async function previewFile(file: FileHead, chosen?: Partial<Reading>): Pr
     case 'graphml':
     case 'gml':
     case 'jgf':
+    case 'node-link':
     case 'dot':
     case 'adjacency': {
       const whole = new TextDecoder(encoding).decode(file.whole());
