@@ -43,11 +43,26 @@ export class JsonItemCutter {
   private name = '';
   private nameStart = -1;
 
-  /** @param onTooLong called with the line of an item that is too long to keep */
+  /** The line on which another document begins behind the first one; 0 where none does. */
+  private another = 0;
+
+  /**
+   * @param onTooLong called with the line of an item that is too long to keep
+   */
   constructor(
     private readonly onItem: (item: JsonItem) => void,
     private readonly onTooLong: (row: number) => void = () => undefined,
   ) {}
+
+  /** The line on which another JSON document begins, which is not read; 0 where none does. */
+  get secondDocument(): number {
+    return this.another;
+  }
+
+  /** The line to which it has come. */
+  get lastLine(): number {
+    return this.line;
+  }
 
   /** Whether a list was found. */
   get found(): boolean {
@@ -82,6 +97,7 @@ export class JsonItemCutter {
         case 123: // {
         case 91: // [
           if (this.isBetweenItems()) from = this.beginItem(i);
+          if (this.done && this.depth === 0 && this.another === 0) this.another = this.line;
           this.depth++;
           if (code === 91 && this.listDepth < 0 && this.isList()) this.listDepth = this.depth;
           break;
@@ -178,4 +194,19 @@ export class JsonItemCutter {
     else this.onItem({ row: this.itemRow, text: this.item });
     this.item = '';
   }
+}
+
+/**
+ * Ends a document: what came before an end in the middle of its list is kept, and a document behind the first one is not read; both are told
+ * with their line. Throws when the document ends before it has a list.
+ */
+export function endDocument(cutter: JsonItemCutter, tell: (row: number, reason: string) => void): void {
+  try {
+    cutter.end();
+  } catch (error) {
+    if (!cutter.found) throw error;
+    tell(cutter.lastLine, 'The file ends in the middle of its list; what stands before is kept.');
+  }
+  if (cutter.secondDocument > 0)
+    tell(cutter.secondDocument, 'Another JSON document begins here; only the first one of a file is read.');
 }

@@ -1,5 +1,5 @@
 import { parse as parseLossless, isLosslessNumber } from 'lossless-json';
-import { JsonItemCutter } from './jsonItems';
+import { endDocument, JsonItemCutter } from './jsonItems';
 import { LineCutter, type Line } from './lines';
 import type { RecordReader, RecordSink } from './record';
 
@@ -87,7 +87,10 @@ export class JsonLinesReader implements RecordReader {
 export class JsonDocumentReader implements RecordReader {
   private readonly cutter: JsonItemCutter;
 
-  constructor(columns: readonly string[], sink: RecordSink) {
+  constructor(
+    columns: readonly string[],
+    private readonly sink: RecordSink,
+  ) {
     const records = new JsonRecords(columns, sink);
     this.cutter = new JsonItemCutter(
       ({ row, text }) => records.take(row, text),
@@ -100,7 +103,7 @@ export class JsonDocumentReader implements RecordReader {
   }
 
   end(): void {
-    this.cutter.end();
+    endDocument(this.cutter, (row, reason) => this.sink.onSkip(row, null, reason));
   }
 }
 

@@ -7,18 +7,30 @@ export interface Line {
   readonly text: string | null;
 }
 
-/** Cuts text that comes in pieces into lines at LF or CRLF; numbers start at 1. Memory stays bounded whatever the line length. */
+/** Cuts text that comes in pieces into lines at LF or CRLF, or at CR where the first line ends with one alone; numbers start at 1. Memory stays bounded whatever the line length. */
 export class LineCutter {
   private rest = '';
   private tooLong = false;
   private number = 1;
+  /** Whether lines end with CR alone; null while no end was seen. */
+  private byReturns: boolean | null = null;
+  private held = '';
 
   constructor(
     private readonly onLine: (line: Line) => void,
     private readonly longest = LONGEST_LINE,
   ) {}
 
-  write(chunk: string): void {
+  write(piece: string): void {
+    // A piece that ends with the first CR says only with the next one whether LF follows.
+    const given = this.held + piece;
+    this.held = '';
+    this.byReturns ??= endsWithReturns(given);
+    if (this.byReturns === null && given.endsWith('\r')) {
+      this.held = given;
+      return;
+    }
+    const chunk = this.byReturns ? given.replaceAll('\r', '\n') : given;
     let from = 0;
     for (;;) {
       const at = chunk.indexOf('\n', from);
@@ -31,6 +43,11 @@ export class LineCutter {
   }
 
   end(): void {
+    if (this.held !== '') {
+      this.extend(this.held, 0, this.held.length - 1);
+      this.finishLine();
+      this.held = '';
+    }
     if (this.rest !== '' || this.tooLong) this.finishLine();
   }
 
@@ -50,4 +67,12 @@ export class LineCutter {
     this.rest = '';
     this.tooLong = false;
   }
+}
+
+/** Whether the first line of a text ends with CR alone; null where no end is seen, or what follows it is not. */
+function endsWithReturns(text: string): boolean | null {
+  const at = text.search(/[\r\n]/);
+  if (at < 0) return null;
+  if (text[at] === '\n') return false;
+  return at + 1 < text.length ? text[at + 1] !== '\n' : null;
 }

@@ -82,7 +82,13 @@ function guessJson(text: string): FormatGuess | null {
       reason: 'A network in JSON: a list of nodes, and one of links.',
     };
   const firstLine = tryParse(start.split(/\r?\n/, 1)[0]);
-  if (firstLine && !Array.isArray(firstLine) && isLines(start) && !isWhole(start, firstLine)) {
+  if (
+    firstLine &&
+    !Array.isArray(firstLine) &&
+    isLines(start) &&
+    !isWhole(start, firstLine) &&
+    !isDocument(firstLine)
+  ) {
     return isActivity(firstLine)
       ? { ...guess, format: 'activities', reason: 'ActivityStreams 2.0 objects, one a line.' }
       : { ...guess, format: 'jsonl', reason: 'JSON Lines, since the first line is a JSON object.' };
@@ -112,6 +118,20 @@ function isNodeLink(start: string): boolean {
     /"(?:links|edges)"\s*:\s*\[\s*\{[^{}]*"(?:source|target)"\s*:/.test(start) ||
     (/"nodes"\s*:\s*\[\s*\{[^{}]*"(?:id|key)"\s*:/.test(start) &&
       /^\{[^{]*"(?:directed|multigraph)"\s*:/.test(start))
+  );
+}
+
+/** Whether an object is a document with a well-known list of objects, and no line of JSON Lines. */
+function isDocument(value: object): boolean {
+  const members = Object.entries(value);
+  return (
+    members.length <= 3 &&
+    members.some(
+      ([name, member]) =>
+        /^(?:posts|messages|items|data|results|records|rows)$/.test(name) &&
+        Array.isArray(member) &&
+        typeof (member as unknown[])[0] === 'object',
+    )
   );
 }
 

@@ -4,7 +4,7 @@ import { CsvReader } from './csv';
 import { takeEmail } from './email';
 import { takeFollow } from './follows';
 import { takeItem, takeItemOfComment } from './items';
-import { JsonItemCutter } from './jsonItems';
+import { endDocument, JsonItemCutter } from './jsonItems';
 import { takeJmapEmail } from './jmapEmail';
 import { JsonDocumentReader, JsonLinesReader, parseJson } from './jsonLines';
 import { LineCutter } from './lines';
@@ -162,7 +162,7 @@ class ActivityDocument implements SourceReader {
   }
 
   end(): void {
-    this.cutter.end();
+    endDocument(this.cutter, (row, reason) => this.sink.skip({ row, field: null, reason }));
     if (!this.cutter.found) takeObjectText(this.sink, 1, this.start, takeActivity);
   }
 }

@@ -7,7 +7,7 @@ interface Token {
 }
 
 const TOKEN =
-  /(\n)|[ \t\r\f]+|\/\/[^\n]*|\/\*[\s\S]*?\*\/|"((?:[^"\\]|\\[\s\S])*)"|(->|--|[{}[\]=;,:])|(-?(?:\.\d+|\d+(?:\.\d*)?)|[\p{L}_][\p{L}\p{N}_]*)|(<)|#[^\n]*/uy;
+  /(\n)|[ \t\r\f]+|\/\/[^\n]*|\/\*[\s\S]*?\*\/|"([^"\\]*(?:\\[\s\S][^"\\]*)*)"|(->|--|[{}[\]=;,:])|(-?(?:\.\d+|\d+(?:\.\d*)?)|[\p{L}_][\p{L}\p{N}_]*)|(<)|#[^\n]*/uy;
 
 /**
  * Reads the plain subset of the DOT language: one graph or digraph with nodes, chains of ties and attribute lists. Subgraphs are read

@@ -68,7 +68,10 @@ function sampleJson(format: TableFormat, text: string, sample: Sample, sink: Rec
     );
   }
   const names = [...new Set(records.flatMap((record) => Object.keys(record.extra ?? {})))];
-  const rows = records.map((record) => names.map((name) => record.extra?.[name] ?? ''));
+  const rows = records.map((record) =>
+    // A name such as "constructor" is found on every object: only what the record itself has counts.
+    names.map((name) => (record.extra && Object.hasOwn(record.extra, name) ? record.extra[name] : '')),
+  );
   return {
     names,
     rows,
