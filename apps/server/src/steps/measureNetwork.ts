@@ -1,4 +1,11 @@
-import { basicMeasures, betweennessPlan, communitiesPhrase, formatCount, graphOf } from '@pebble/core';
+import {
+  basicMeasures,
+  betweennessPlan,
+  communitiesPhrase,
+  counted,
+  formatCount,
+  graphOf,
+} from '@pebble/core';
 import { findNetwork } from '../db/networks';
 import { readTable, writeTable } from '../files/tables';
 import { betweennessPhrase } from './measureBetweenness';
@@ -58,7 +65,9 @@ export const measureNetwork: StepDefinition<'measure-network', Measured> = {
     return (
       `${communitiesPhrase(result)} were found by the Louvain method (Blondel et al. 2008; resolution ${settings.resolution}, best of ` +
       `${settings.runs} runs, seed ${settings.seed}; modularity ${result.modularity.toFixed(3)}); ${between}` +
-      `the largest of ${formatCount(result.components)} weak components holds ${formatCount(result.largestComponent)} nodes.`
+      (result.components === 1
+        ? 'all nodes hang together in one weak component.'
+        : `the largest of ${formatCount(result.components)} weak components holds ${counted(result.largestComponent, 'node')}.`)
     );
   },
   seed: ({ settings }) => settings.seed,

@@ -194,7 +194,7 @@ describe('the caption', () => {
 
   it('says what the map shows', () => {
     expect(captionText(captionPhrases(input))).toBe(
-      '412 accounts tied when one replies to or mentions another at least twice, 1 March to 30 April 2026. Size: in-degree. ' +
+      '412 accounts tied when one replies to or mentions another at least twice, 1 March to 30 April 2026 (UTC). Size: in-degree. ' +
         'Colour: community. Ties: bent. Names: the 25 that bridge most. Arranged by attraction.',
     );
   });

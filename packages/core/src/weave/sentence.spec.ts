@@ -33,6 +33,9 @@ it('counts once, twice, and then in numbers', () => {
 describe('a period', () => {
   it('ends on the day before the midnight at which it ends', () => {
     expect(periodPhrase(march, may)).toBe('1 March to 30 April 2026');
+    // Parts of days are told with hours.
+    expect(periodPhrase(march + 52_200_000, may)).toBe('1 March 2026, 14:30 to 1 May 2026, 00:00');
+    expect(periodPhrase(null, march + 1000)).toBe('until 1 March 2026, 00:00:01');
   });
 
   it('names both years where they differ', () => {
@@ -54,13 +57,13 @@ describe('a period', () => {
 describe('the sentence of a weave', () => {
   it('says what ties, when, and what becomes of those without a tie', () => {
     expect(weaveSentence(weave)).toBe(
-      'Accounts tied when one replies to another, 1 March to 30 April 2026; accounts without a tie are kept.',
+      'Accounts tied when one replies to another, 1 March to 30 April 2026 (UTC); accounts without a tie are kept.',
     );
   });
 
   it('says more only where more was asked', () => {
     expect(weaveSentence({ ...weave, atLeast: 2, selfTies: true, isolates: false })).toBe(
-      'Accounts tied when one replies to another at least twice, 1 March to 30 April 2026; ' +
+      'Accounts tied when one replies to another at least twice, 1 March to 30 April 2026 (UTC); ' +
         'a post that addresses nobody is a tie of its author to itself; accounts without a tie are left out.',
     );
   });

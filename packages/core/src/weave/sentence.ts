@@ -26,14 +26,31 @@ export function timesPhrase(times: number): string {
   return times === 2 ? 'twice' : `${formatCount(times)} times`;
 }
 
-/** "1 March to 31 May 2026", "on 1 March 2026", in UTC; the last day is the day before `until` when that is a midnight. */
+/**
+ * "1 March to 31 May 2026", "on 1 March 2026", in UTC; the last day is the day before `until` when that is a midnight. A period that begins or
+ * ends within a day is told with hours: "1 March 2026, 14:30 to 3 March 2026, 00:00".
+ */
 export function periodPhrase(from: number | null, until: number | null): string {
   if (from === null && until === null) return 'at any time';
+  if (!isMidnight(from) || !isMidnight(until)) {
+    if (from === null) return `until ${momentPhrase(until!)}`;
+    return until === null ? `from ${momentPhrase(from)}` : `${momentPhrase(from)} to ${momentPhrase(until)}`;
+  }
   if (from === null) return `until ${dayPhrase(until! - 1, true)}`;
   if (until === null) return `from ${dayPhrase(from, true)}`;
   if (dayPhrase(from, true) === dayPhrase(until - 1, true)) return `on ${dayPhrase(from, true)}`;
   const sameYear = new Date(from).getUTCFullYear() === new Date(until - 1).getUTCFullYear();
   return `${dayPhrase(from, !sameYear)} to ${dayPhrase(until - 1, true)}`;
+}
+
+function isMidnight(time: number | null): boolean {
+  return time === null || time % 86_400_000 === 0;
+}
+
+/** "1 March 2026, 14:30", in UTC; with seconds where they are not 0. */
+function momentPhrase(time: number): string {
+  const clock = new Date(time).toISOString().slice(11, 19).replace(/:00$/, '');
+  return `${dayPhrase(time, true)}, ${clock}`;
 }
 
 const MONTHS = 'January February March April May June July August September October November December'.split(

@@ -7,7 +7,7 @@ describe('what a weave is called', () => {
   it.each<[object, string]>([
     [
       { what: 'together', things: 'hashtag', atLeast: 3, without: ['LateLampPlan'], mostUsed: 200, ...march },
-      'Hashtags tied when they stand in the same message in at least 3 messages, 1 March to 31 March 2026; only the 200 in most messages; without LateLampPlan; messages with more than 30 hashtags are left out.',
+      'Hashtags tied when they stand in the same message in at least 3 messages, 1 March to 31 March 2026 (UTC); only the 200 in most messages; without LateLampPlan; messages with more than 30 hashtags are left out.',
     ],
     [
       { what: 'together', things: 'item', unit: 'author', scale: 'cosine' },

@@ -153,9 +153,11 @@ export function weighsByCounting(weave: Weave): boolean {
   return !('share' in weave) || weave.share === 'whole';
 }
 
-/** The period of a weave, null where it has none of its own. */
+/** The period of a weave with its zone, null where it has none of its own. */
 export function periodOf(weave: Weave): string | null {
-  return 'from' in weave ? periodPhrase(weave.from, weave.until) : null;
+  if (!('from' in weave)) return null;
+  const zone = weave.from === null && weave.until === null ? '' : ' (UTC)';
+  return `${periodPhrase(weave.from, weave.until)}${zone}`;
 }
 
 /** What the weave makes, as one sentence. */
