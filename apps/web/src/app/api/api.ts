@@ -211,16 +211,16 @@ export class Api {
   }
 }
 
+/** What is said while the application cannot be reached. */
+export const OFFLINE = 'The application does not answer. Is it still running? What you did before is kept.';
+
 /** Any failure of a request as an ApiProblem. */
 export function toProblem(error: unknown): Error {
   if (!(error instanceof HttpErrorResponse)) return error instanceof Error ? error : new Error(String(error));
   const body: unknown = typeof error.error === 'string' ? tryJson(error.error) : error.error;
   const problem = Problem.safeParse(body);
   if (problem.success) return new ApiProblem(problem.data);
-  const detail =
-    error.status === 0
-      ? 'The application does not answer. Is it still running? What you did before is kept.'
-      : error.message;
+  const detail = error.status === 0 ? OFFLINE : error.message;
   return new ApiProblem({ type: 'about:blank', title: 'No answer', status: error.status, detail });
 }
 

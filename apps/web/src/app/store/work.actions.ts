@@ -15,6 +15,7 @@ export const WorkActions = createActionGroup({
   events: {
     'Study Opened': props<{ id: string }>(),
     'Study Left': emptyProps(),
+    'Connected Again': props<{ id: string }>(),
     'Study Arrived': props<{
       study: Study;
       overview: MessageOverview;

@@ -44,7 +44,7 @@ export class WorkEffects {
   readonly load = createEffect(() =>
     merge(
       this.actions.pipe(
-        ofType(WorkActions.studyOpened),
+        ofType(WorkActions.studyOpened, WorkActions.connectedAgain),
         map(({ id }) => id),
       ),
       this.actions.pipe(
@@ -76,9 +76,13 @@ export class WorkEffects {
     this.actions.pipe(
       ofType(WorkActions.studyOpened),
       switchMap(({ id }) =>
-        events(this.api.eventsAddress(id)).pipe(takeUntil(this.actions.pipe(ofType(WorkActions.studyLeft)))),
+        events(this.api.eventsAddress(id)).pipe(
+          map((event) => ({ id, event })),
+          takeUntil(this.actions.pipe(ofType(WorkActions.studyLeft))),
+        ),
       ),
-      map((event) => {
+      map(({ id, event }) => {
+        if (event === 'connected again') return WorkActions.connectedAgain({ id });
         switch (event.type) {
           case 'progress':
             return WorkActions.progressReported({ progress: event.progress });
@@ -150,10 +154,16 @@ export class WorkEffects {
   );
 }
 
-/** The event stream of a study; the browser connects again by itself when it breaks. */
-function events(address: string): Observable<StepEvent> {
+/** The event stream of a study; the browser connects again by itself when it breaks, which is told. */
+function events(address: string): Observable<StepEvent | 'connected again'> {
   return new Observable((observer) => {
     const source = new EventSource(address);
+    let isBroken = false;
+    source.onerror = () => (isBroken = true);
+    source.onopen = () => {
+      if (isBroken) observer.next('connected again');
+      isBroken = false;
+    };
     source.onmessage = ({ data }: MessageEvent<string>) => observer.next(StepEvent.parse(JSON.parse(data)));
     return () => source.close();
   });

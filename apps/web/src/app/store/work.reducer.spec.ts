@@ -1,3 +1,4 @@
+import { OFFLINE } from '../api/api';
 import type { StepProgress } from '@pebble/contract';
 import {
   exampleNetwork,
@@ -57,6 +58,15 @@ describe('the open study', () => {
       state,
     );
     expect(reducer(state, WorkActions.stepEnded({ step: exampleStep({ study: 'other' }) }))).toBe(state);
+  });
+
+  it('takes the word that the application does not answer back once it does again, and no other', () => {
+    state = reducer(state, WorkActions.progressReported({ progress }));
+    const offline = reducer(state, WorkActions.failed({ message: OFFLINE }));
+    const again = WorkActions.connectedAgain({ id: progress.study });
+    expect(reducer(offline, again)).toMatchObject({ error: null, atWork: [] });
+    const other = reducer(state, WorkActions.failed({ message: 'The disk is full.' }));
+    expect(reducer(other, again).error).toBe('The disk is full.');
   });
 
   it('shows what runs until it has ended, and puts the step on top of the logbook once', () => {

@@ -8,6 +8,7 @@ import type {
   Study,
 } from '@pebble/contract';
 import { createFeature, createReducer, createSelector, on } from '@ngrx/store';
+import { OFFLINE } from '../api/api';
 import { WorkActions } from './work.actions';
 
 export interface WorkState {
@@ -47,6 +48,10 @@ export const work = createFeature({
     on(WorkActions.studyLeft, (): WorkState => closed),
     on(WorkActions.studyArrived, (state, { study, overview, sources, networks, steps, runs }): WorkState =>
       study.id === state.id ? { ...state, study, overview, sources, networks, steps, runs } : state,
+    ),
+    // What was at work is told anew, and nobody is offline any more.
+    on(WorkActions.connectedAgain, (state, { id }): WorkState =>
+      id === state.id ? { ...state, atWork: [], error: state.error === OFFLINE ? null : state.error } : state,
     ),
     on(WorkActions.runReported, (state, { run }): WorkState => {
       if (run.study !== state.id) return state;
