@@ -70,6 +70,7 @@ describe('requests', () => {
     '',
     '/map',
     '/positions',
+    '/small-picture',
     '/nodes.arrow',
     '/evidence?node=0',
     '/portrait/1',

@@ -381,3 +381,16 @@ export const SavedMap = z.object({
   hasPositions: z.boolean(),
 });
 export type SavedMap = z.infer<typeof SavedMap>;
+
+/** A map made small: its nodes in a box, as whole numbers, with sizes and colours. */
+export const SmallPicture = z.object({
+  width: z.number(),
+  height: z.number(),
+  colours: z.array(z.string()),
+  x: z.array(z.number()),
+  y: z.array(z.number()),
+  radius: z.array(z.number()),
+  /** Place of each node's colour among the colours. */
+  colour: z.array(z.int()),
+});
+export type SmallPicture = z.infer<typeof SmallPicture>;

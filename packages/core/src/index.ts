@@ -55,6 +55,7 @@ export * from './map/palette';
 export * from './map/pick';
 export * from './map/pies';
 export * from './map/prepare';
+export * from './map/smallPicture';
 export * from './map/readableLeast';
 export * from './map/regions';
 export * from './map/rims';

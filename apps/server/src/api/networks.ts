@@ -72,6 +72,12 @@ export function networkRoutes({ store, runner }: Services): Router {
     response.type('application/octet-stream').send(positions);
   });
 
+  routes.get('/networks/:network/small-picture', async (request, response) => {
+    const picture = await read(response, 'smallPicture', request.params.network);
+    if (!picture) throw notFound('The arrangement of this map');
+    response.json(picture);
+  });
+
   routes.get('/networks/:network/evidence', async (request, response) => {
     const network = await find(request.params.network);
     const query = parseRequest(EvidenceQuery, request.query);

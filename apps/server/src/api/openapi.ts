@@ -200,6 +200,12 @@ const operations: readonly Operation[] = [
     summary: 'x and y of every node as 32-bit floats.',
   },
   {
+    path: '/networks/{network}/small-picture',
+    method: 'get',
+    summary: 'The map made small: places, sizes and colours of its larger nodes.',
+    answers: contract.SmallPicture,
+  },
+  {
     path: '/networks/{network}/evidence',
     method: 'get',
     summary: 'The messages behind a node, a tie or a community.',

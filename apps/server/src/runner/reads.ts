@@ -2,6 +2,7 @@ import type {
   EvidenceQuery,
   Network,
   Portrait,
+  SmallPicture,
   AccountPage,
   AccountQuery,
   ItemPage,
@@ -23,6 +24,7 @@ import type { z } from 'zod';
 import type { Tie } from '@pebble/core';
 import { readAccounts } from '../db/accounts';
 import { listNetworks } from '../db/networks';
+import { readSmallPicture } from '../files/smallPictures';
 import { exportNetwork, type ExportedFile, type NetworkExport } from '../files/exportNetwork';
 import { readItems } from '../db/items';
 import { readMessages, readOverview } from '../db/messages';
@@ -58,6 +60,8 @@ export interface Reads {
   moments: { asks: string; gives: Uint8Array | null };
   messageTies: { asks: { network: string; message: number }; gives: Tie[] | null };
   titles: { asks: { network: string; column: string; least: number }; gives: Record<string, string> };
+  /** Null for a map that was never arranged. */
+  smallPicture: { asks: string; gives: SmallPicture | null };
   /** Writes a file, which is the reader's to take away. */
   exportNetwork: { asks: { network: string; format: NetworkExport }; gives: ExportedFile };
   tidy: { asks: TidyQuery & { sort: TidySort }; gives: TidyPage };
@@ -86,6 +90,7 @@ export const readers: { readonly [N in ReadName]: Reader<N> } = {
   moments: readMoments,
   messageTies: readMessageTies,
   titles: readTitles,
+  smallPicture: (store, _, network) => readSmallPicture(store, network),
   exportNetwork: (store, _, asks) => exportNetwork(store, asks),
   tidy: readTidyPage,
   suggestions: readSuggestions,

@@ -7,8 +7,8 @@ import {
   input,
   viewChild,
 } from '@angular/core';
-import { fromArrow, prepareMap } from '@pebble/core';
-import { forkJoin, of, catchError } from 'rxjs';
+import type { SmallPicture } from '@pebble/contract';
+import { of, catchError } from 'rxjs';
 import { Api } from '../api/api';
 import { ThemeChoice } from '../shared/theme';
 
@@ -35,20 +35,11 @@ export class StudyPicture {
       const theme = this.theme.map();
       const canvas = this.canvas().nativeElement;
       if (!network) return;
-      const drawing = forkJoin([
-        this.api.table(network, 'nodes'),
-        this.api.table(network, 'edges'),
-        this.api.positions(network),
-        this.api.savedMap(network),
-      ])
+      const drawing = this.api
+        .smallPicture(network)
         .pipe(catchError(() => of(null)))
-        .subscribe((parts) => {
-          if (!parts) return;
-          const nodes = fromArrow(new Uint8Array(parts[0]));
-          const edges = fromArrow(new Uint8Array(parts[1]));
-          const places = new Float32Array(parts[2]);
-          const map = prepareMap({ nodeCount: nodes['id'].length, nodes, edges }, parts[3].description);
-          draw(canvas, map.nodes, places, map.radius, (v) => map.colours[map.colour[v]], theme.ground);
+        .subscribe((picture) => {
+          if (picture) draw(canvas, picture, theme.ground);
         });
       onCleanup(() => drawing.unsubscribe());
     });
@@ -57,37 +48,24 @@ export class StudyPicture {
 
 function draw(
   canvas: HTMLCanvasElement,
-  nodes: Uint32Array,
-  places: Float32Array,
-  radius: Float32Array,
-  colour: (v: number) => string,
+  { width, height, x, y, radius, colour, colours }: SmallPicture,
   ground: string,
 ): void {
   const pen = canvas.getContext('2d')!;
   pen.setTransform(2, 0, 0, 2, 0, 0);
   pen.fillStyle = ground;
   pen.fillRect(0, 0, WIDTH, HEIGHT);
-  let left = Infinity,
-    right = -Infinity,
-    top = Infinity,
-    bottom = -Infinity;
-  for (const v of nodes) {
-    left = Math.min(left, places[2 * v]);
-    right = Math.max(right, places[2 * v]);
-    top = Math.min(top, places[2 * v + 1]);
-    bottom = Math.max(bottom, places[2 * v + 1]);
-  }
-  const scale = Math.min((WIDTH - 16) / (right - left || 1), (HEIGHT - 16) / (bottom - top || 1));
-  for (const v of nodes) {
-    pen.fillStyle = colour(v);
+  const scale = Math.min((WIDTH - 16) / Math.max(width, 1), (HEIGHT - 16) / Math.max(height, 1));
+  x.forEach((at, i) => {
+    pen.fillStyle = colours[colour[i]];
     pen.beginPath();
     pen.arc(
-      WIDTH / 2 + (places[2 * v] - (left + right) / 2) * scale,
-      HEIGHT / 2 + (places[2 * v + 1] - (top + bottom) / 2) * scale,
-      Math.max(0.8, radius[v] * scale * 1.4),
+      WIDTH / 2 + (at - width / 2) * scale,
+      HEIGHT / 2 + (y[i] - height / 2) * scale,
+      Math.max(0.8, radius[i] * scale * 1.4),
       0,
       7,
     );
     pen.fill();
-  }
+  });
 }

@@ -1,0 +1,38 @@
+import type { SmallPicture } from '@pebble/contract';
+import type { PreparedMap } from './prepare';
+
+/** Nodes that a small picture has at most; more cannot be told apart in it. */
+const MOST = 2500;
+/** Places are whole numbers up to this. */
+const SIDE = 1000;
+
+/**
+ * A map made small: the places of its nodes, the larger ones where there are very many, in a box as wide as high, with their sizes and colours.
+ * @param x of each node of the network, as `y`
+ */
+export function smallPicture(
+  { nodes, radius, paintOrder, colour, colours }: PreparedMap,
+  x: ArrayLike<number>,
+  y: ArrayLike<number>,
+): SmallPicture {
+  // They are painted from the largest to the smallest; the order stays.
+  const shown = paintOrder.length > MOST ? paintOrder.subarray(0, MOST) : paintOrder;
+  let [left, right, top, bottom] = [Infinity, -Infinity, Infinity, -Infinity];
+  for (const v of nodes) {
+    left = Math.min(left, x[v]);
+    right = Math.max(right, x[v]);
+    top = Math.min(top, y[v]);
+    bottom = Math.max(bottom, y[v]);
+  }
+  const [width, height] = [Math.max(right - left, 1), Math.max(bottom - top, 1)];
+  const scale = SIDE / Math.max(width, height);
+  return {
+    width: Math.round(width * scale),
+    height: Math.round(height * scale),
+    colours: [...colours],
+    x: Array.from(shown, (v) => Math.round((x[v] - left) * scale)),
+    y: Array.from(shown, (v) => Math.round((y[v] - top) * scale)),
+    radius: Array.from(shown, (v) => +(radius[v] * scale).toFixed(2)),
+    colour: Array.from(shown, (v) => colour[v]),
+  };
+}
