@@ -50,7 +50,7 @@ describe('Studies', () => {
     setUp();
     const fixture = TestBed.createComponent(Studies);
     await fixture.whenStable();
-    expect(text(fixture)).toContain('1,200 messages by 300 accounts · 1 network');
+    expect(text(fixture)).toContain('1,200 messages · 300 accounts that wrote or are named · 1 network');
     expect(text(fixture)).toContain('2 March 2026');
   });
 

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { parse } from 'graphology-graphml';
 import Graphology from 'graphology';
 import { writeGraphml, escapeXml } from '../formats/writeGraphml';
-import { writeNodesCsv, writeTiesCsv } from '../formats/writeTables';
+import { nodeIds, writeNodesCsv, writeTiesCsv } from '../formats/writeTables';
 import { randomTwin } from '../testing/known';
 import { basicMeasures, communitiesPhrase } from './measure';
 import { fromArrow, graphOf, numbersOf, toArrow, type TableColumns } from './tables';
@@ -75,7 +75,11 @@ describe('GraphML', () => {
 
 describe('CSV tables', () => {
   it('hold all columns, with formulas made harmless', () => {
-    expect(writeNodesCsv(nodes, 2)).toBe(`id,handle,score\r\n1,"a & ""b""",0.5\r\n2,'=cmd\u0001,\r\n`);
+    expect(writeNodesCsv(nodes, 2)).toBe(
+      `id,handle,score\r\n"a & ""b""","a & ""b""",0.5\r\n'=cmd\u0001,'=cmd\u0001,\r\n`,
+    );
+    // Ids are the handles where no two are the same, so that the table of ties joins; else numbers in both.
+    expect(nodeIds({ handle: ['x', 'x'] })).toEqual(['n0', 'n1']);
     expect(writeTiesCsv(edges, ['a', 'b'])).toBe(
       'source,target,weight,first,last\r\na,b,3,2026-03-01T00:00:00.000Z,\r\n',
     );

@@ -78,7 +78,7 @@ const DATE_NAMES: Readonly<Record<DateForm, string>> = {
   words: '31 March 2026',
   'unix-seconds': 'seconds since 1970',
   'unix-milliseconds': 'milliseconds since 1970',
-  'spreadsheet-days': 'days as a spreadsheet counts them',
+  'spreadsheet-days': 'days since 30 December 1899',
 };
 const MATERIAL_NAMES: Readonly<Record<Material, string>> = {
   messages: 'messages, one a row',
