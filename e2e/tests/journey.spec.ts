@@ -6,12 +6,12 @@ import { goThrough } from '../journey/journey';
 import { writePosts } from '../journey/material';
 
 test('the whole job is done with 10,000 posts, without an answer that is an error', async ({ page }) => {
-  test.setTimeout(600_000);
+  test.setTimeout(1_200_000);
   const folder = mkdtempSync(join(tmpdir(), 'pebble-journey-'));
   try {
     const file = join(folder, 'journey.csv');
     writePosts(file, 10_000);
-    const { acts, faults } = await goThrough(page, file, { patience: 60_000 });
+    const { acts, faults } = await goThrough(page, file, { patience: 150_000 });
     expect(acts.filter(({ error }) => error !== null)).toEqual([]);
     expect(faults).toEqual([]);
   } finally {
