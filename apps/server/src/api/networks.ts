@@ -73,9 +73,8 @@ export function networkRoutes({ store, runner }: Services): Router {
   });
 
   routes.get('/networks/:network/small-picture', async (request, response) => {
-    const picture = await read(response, 'smallPicture', request.params.network);
-    if (!picture) throw notFound('The arrangement of this map');
-    response.json(picture);
+    // A map that was never arranged has none, which is no error.
+    response.json(await read(response, 'smallPicture', request.params.network));
   });
 
   routes.get('/networks/:network/evidence', async (request, response) => {

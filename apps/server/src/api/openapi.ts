@@ -202,8 +202,9 @@ const operations: readonly Operation[] = [
   {
     path: '/networks/{network}/small-picture',
     method: 'get',
-    summary: 'The map made small: places, sizes and colours of its larger nodes.',
-    answers: contract.SmallPicture,
+    summary:
+      'The map made small: places, sizes and colours of its larger nodes; null for one that was never arranged.',
+    answers: contract.SmallPicture.nullable(),
   },
   {
     path: '/networks/{network}/evidence',

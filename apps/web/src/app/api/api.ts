@@ -163,8 +163,9 @@ export class Api {
     this.post(`/studies/${study}/estimate`, weave, WeaveEstimate);
   networks = (study: string): Observable<Network[]> => this.get(`/studies/${study}/networks`, NetworkList);
   network = (id: string): Observable<Network> => this.get(`/networks/${id}`, Network);
-  smallPicture = (network: string): Observable<SmallPicture> =>
-    this.get(`/networks/${network}/small-picture`, SmallPicture);
+  /** Null for a map that was never arranged. */
+  smallPicture = (network: string): Observable<SmallPicture | null> =>
+    this.get(`/networks/${network}/small-picture`, SmallPicture.nullable());
   savedMap = (network: string): Observable<SavedMap> => this.get(`/networks/${network}/map`, SavedMap);
   table = (network: string, table: 'nodes' | 'edges'): Observable<ArrayBuffer> =>
     this.bytes(`/networks/${network}/${table}.arrow`);
