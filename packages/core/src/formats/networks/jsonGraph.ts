@@ -8,13 +8,7 @@ export type Json = Readonly<Record<string, unknown>>;
  * Metadata become columns.
  */
 export function readJsonGraph(text: string): FoundNetwork {
-  let document: unknown;
-  try {
-    document = parse(text);
-  } catch (error) {
-    throw new BrokenNetwork(`Not valid JSON: ${error instanceof Error ? error.message : String(error)}`);
-  }
-  const root = isObject(document) ? document : {};
+  const root = documentOf(text);
   const graphs = Array.isArray(root['graphs']) ? (root['graphs'] as unknown[]) : [root['graph']];
   const graph = graphs[0];
   if (!isObject(graph)) throw new BrokenNetwork('The document has no “graph” with nodes and edges.');
@@ -43,6 +37,16 @@ export function readJsonGraph(text: string): FoundNetwork {
   });
   if (Array.isArray(graph['hyperedges'])) builder.note('Hyperedges are not read; the file has some.');
   return builder.finish();
+}
+
+/** The outermost object of a JSON text; an empty one where it is something else. Throws BrokenNetwork. */
+export function documentOf(text: string): Json {
+  try {
+    const document = parse(text);
+    return isObject(document) ? document : {};
+  } catch (error) {
+    throw new BrokenNetwork(`Not valid JSON: ${error instanceof Error ? error.message : String(error)}`);
+  }
 }
 
 function nodesOf(nodes: unknown): [string, Json][] {

@@ -1,6 +1,5 @@
-import { parse } from 'lossless-json';
 import { BrokenNetwork, NetworkBuilder, type FoundNetwork } from './foundNetwork';
-import { columnsOf, isObject, sayTypes, textOf, type Json } from './jsonGraph';
+import { columnsOf, documentOf, isObject, sayTypes, textOf, type Json } from './jsonGraph';
 
 /** Names of the parts of an edge that are no columns. */
 const OWN = new Set(['source', 'target', 'weight', 'value']);
@@ -10,13 +9,7 @@ const OWN = new Set(['source', 'target', 'weight', 'value']);
  * of a node, or by its place where nodes have none, or holds the node itself. Weight is "weight" or "value". All else become columns.
  */
 export function readNodeLink(text: string): FoundNetwork {
-  let document: unknown;
-  try {
-    document = parse(text);
-  } catch (error) {
-    throw new BrokenNetwork(`Not valid JSON: ${error instanceof Error ? error.message : String(error)}`);
-  }
-  const root = isObject(document) ? document : {};
+  const root = documentOf(text);
   const nodes = listOf(root['nodes']);
   const edges = listOf(root['links'] ?? root['edges']);
   const builder = new NetworkBuilder(root['directed'] !== false);
