@@ -3,6 +3,7 @@ import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { chromium } from '@playwright/test';
+import { browser as launch } from '../../e2e/browser';
 import { goThrough, type Act } from '../../e2e/journey/journey';
 import { writePosts } from '../../e2e/journey/material';
 
@@ -35,18 +36,7 @@ export async function journey(posts: number): Promise<void> {
   while (!(await health())) await new Promise((done) => setTimeout(done, 100));
   const watch = new Watch(server.pid!, health);
   const rows: Watched[] = [];
-  const browser = await chromium.launch({
-    executablePath: '/usr/bin/chromium',
-    args: [
-      '--no-sandbox',
-      '--disable-gpu',
-      '--disable-quic',
-      '--no-first-run',
-      '--disable-background-networking',
-      '--disable-component-update',
-      '--disable-sync',
-    ],
-  });
+  const browser = await chromium.launch(launch);
   try {
     const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, baseURL: address });
     console.log(
