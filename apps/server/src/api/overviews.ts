@@ -1,6 +1,37 @@
-import type { MessageOverview } from '@pebble/contract';
+import type { MessageOverview, StepKind } from '@pebble/contract';
 import type { Store } from '../db/open';
 import type { Runner } from '../runner/runner';
+
+/** Steps that work on networks and their maps: the messages of the study stay what they were. */
+const OF_NETWORKS: readonly StepKind[] = [
+  'weave',
+  'weave-slices',
+  'share-arrangement',
+  'measure-network',
+  'measure-betweenness',
+  'answer-questions',
+  'describe-whole',
+  'group-nodes',
+  'regroup',
+  'split-group',
+  'scan-resolutions',
+  'test-removal',
+  'doubt-ranks',
+  'compute-column',
+  'mark-nodes',
+  'change-network',
+  'rename-network',
+  'delete-network',
+  'restore-network',
+  'arrange-map',
+  'describe-map',
+  'keep-look',
+  'forget-look',
+  'add-pictures',
+  'remove-pictures',
+  'export-figure',
+  'export-network',
+];
 
 /** The counts of studies, each counted once for each change of its study: a large one takes seconds. */
 export class Overviews {
@@ -21,13 +52,14 @@ export class Overviews {
     return overview;
   }
 
-  /** Everything that changes a study is a step; the last one that is done tells whether it was changed. */
+  /** Everything that changes a study is a step; the last one that is done tells whether its messages were changed. */
   private async latestStep(study: string): Promise<number> {
     const row = await this.store.query
       .selectFrom('step')
       .select((e) => e.fn.max('id').as('id'))
       .where('study_id', '=', study)
       .where('state', '=', 'done')
+      .where('kind', 'not in', OF_NETWORKS)
       .executeTakeFirst();
     return row?.id ?? 0;
   }

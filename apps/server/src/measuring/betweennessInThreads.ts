@@ -9,6 +9,7 @@ import {
   partsOf,
   type PathSums,
 } from '@pebble/core';
+import type { Gate } from '../runner/gate';
 
 export interface PathsJob {
   /** Paths in steps, or by the length that weights give. */
@@ -17,6 +18,8 @@ export interface PathsJob {
   readonly parts: readonly Uint32Array[];
   /** The part that is to be taken next, and the start nodes that are done. */
   readonly counters: Int32Array;
+  /** Where the threads let others pass; null where somebody waits for them. */
+  readonly gate: Gate | null;
 }
 
 export interface FoundPaths extends PathSums {
@@ -37,13 +40,15 @@ export async function betweennessInThreads(
   options: BetweennessOptions & {
     /** Threads at most; one for each core where it is left out. */
     readonly most?: number;
+    /** Where the threads let others pass. */
+    readonly gate?: Gate;
   },
 ): Promise<Betweenness> {
   const n = rows.nodeCount;
   const starts = chooseStarts(n, options.pivots ?? n, options.seed ?? 1);
   const parts = partsOf(starts);
   const counters = new Int32Array(new SharedArrayBuffer(8));
-  const job: PathsJob = { kernel, rows: sharedRows(rows), parts, counters };
+  const job: PathsJob = { kernel, rows: sharedRows(rows), parts, counters, gate: options.gate ?? null };
   const found: PathSums[] = [];
   const threads = Array.from(
     { length: Math.min(parts.length, options.most ?? availableParallelism()) },

@@ -6,6 +6,7 @@ import { endStep } from '../db/steps';
 import type { Store } from '../db/open';
 import { isDiskFull } from '../files/diskFull';
 import { uploadPath } from '../files/places';
+import { letOthersPass, type Gate } from './gate';
 import { stepDefinition } from '../steps';
 import { StepCancelled, StepRefused, type Progress, type StepResult, type Threads } from '../steps/step';
 
@@ -18,6 +19,7 @@ export interface Task {
   readonly now: string;
   readonly mostRows: number;
   readonly threads: Threads;
+  readonly gate: Gate;
   /** What the step had prepared before its turn. */
   readonly prepared?: unknown;
 }
@@ -43,13 +45,17 @@ export async function prepare(
   elapsed: () => number,
 ): Promise<{ readonly prepared: unknown } | Outcome> {
   const parameters = stepParameters[task.kind].parse(task.parameters);
-  const { study, threads } = task;
+  const { study, threads, gate } = task;
+  const progress = progressOf(hooks);
   try {
     return {
       prepared: await stepDefinition(task.kind).prepare?.(
-        { store, study, threads },
+        { store, study, threads, gate },
         parameters,
-        progressOf(hooks),
+        (phase, share) => {
+          progress(phase, share);
+          letOthersPass(gate, hooks.isCancelled, () => hooks.progress('Waiting for other work', share));
+        },
       ),
     };
   } catch (error) {

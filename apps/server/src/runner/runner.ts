@@ -20,6 +20,7 @@ import { beginStep, endStep, findStep } from '../db/steps';
 import { stepDefinition } from '../steps';
 import { StepCancelled } from '../steps/step';
 import type { Outcome, Task } from './execute';
+import { ahead, makeGate } from './gate';
 import type { ReadName, Reads } from './reads';
 import type { ReadAnswer } from './worker';
 
@@ -32,7 +33,7 @@ interface Running {
   last: StepProgress;
 }
 
-type PlainTask = Omit<Task, 'threads'>;
+type PlainTask = Omit<Task, 'threads' | 'gate'>;
 
 /** Milliseconds that a step has to stop by itself when it is cancelled, and a reading that nobody waits for any more. */
 const PATIENCE = 700;
@@ -45,7 +46,8 @@ export interface Finished {
 
 /**
  * Runs steps one after the other in worker threads: a step waits until the one before it is done. What a step only reads and computes it
- * prepares beside the others, one after the other too, and then waits for its turn. Progress and ends are sent to listeners.
+ * prepares beside the others, one after the other too and pausing while people wait for something else, and then waits for its turn.
+ * Progress and ends are sent to listeners.
  */
 export class Runner {
   private readonly pool: Piscina;
@@ -55,6 +57,7 @@ export class Runner {
   private lastBeside: Promise<unknown> = Promise.resolve();
   /** By the number of the step. */
   private readonly running = new Map<number, Running>();
+  private readonly gate = makeGate();
   private closing = false;
 
   constructor(
@@ -64,7 +67,8 @@ export class Runner {
   ) {
     this.pool = new Piscina({
       filename: workerFile,
-      minThreads: 1,
+      // Starting a thread takes a second; one reads while another runs a step.
+      minThreads: 2,
       // A step and what it leaves to do keep no reader waiting: these wait for a core, not for a thread.
       maxThreads: Math.max(2, availableParallelism()) + 2,
       idleTimeout: 60_000,
@@ -144,11 +148,9 @@ export class Runner {
   ): Promise<T> {
     const abort = new AbortController();
     gone?.addEventListener('abort', () => void setTimeout(() => abort.abort(), PATIENCE).unref());
-    const answer = (await this.pool.run(given, {
-      name,
-      signal: abort.signal,
-      transferList,
-    })) as ReadAnswer<T>;
+    const answer = (await ahead(this.gate, () =>
+      this.pool.run(given, { name, signal: abort.signal, transferList }),
+    )) as ReadAnswer<T>;
     if (answer.queryError) throw new QueryError(answer.queryError.message, answer.queryError.place);
     if (answer.unreadable) throw new UnreadableFile(answer.unreadable.message, answer.unreadable.row);
     return answer.value as T;
@@ -239,10 +241,13 @@ export class Runner {
       this.emit(task.study, { type: 'progress', progress: running.last });
     });
     try {
-      return (await this.pool.run(
-        { folder: this.store.folder, task, port: port2, cancel },
-        { name, transferList: [port2], signal: abort.signal },
-      )) as T;
+      const { gate } = this;
+      const run = (): Promise<T> =>
+        this.pool.run(
+          { folder: this.store.folder, task, port: port2, cancel, gate },
+          { name, transferList: [port2], signal: abort.signal },
+        );
+      return await (name === 'prepareStep' ? run() : ahead(gate, run));
     } catch (error) {
       if (!abort.signal.aborted) throw error;
       return this.endedByForce(task.step, performance.now() - started);

@@ -7,6 +7,7 @@ import { UnreadableFile } from '@pebble/core/files';
 import { arrive, lookAt } from '../intake/arrive';
 import type { Threads } from '../steps/step';
 import { execute, prepare, type Hooks, type Outcome, type Task } from './execute';
+import type { Gate } from './gate';
 import { readers, type ReadName, type Reads } from './reads';
 
 /** Programs of threads, beside this one in the built application. */
@@ -26,10 +27,11 @@ function storeFor(folder: string): Store {
 
 export interface StepJob {
   readonly folder: string;
-  readonly task: Omit<Task, 'threads'>;
+  readonly task: Omit<Task, 'threads' | 'gate'>;
   readonly port: MessagePort;
   /** Element 0 becomes 1 when the researcher cancels. */
   readonly cancel: Int32Array;
+  readonly gate: Gate;
 }
 
 /** Runs a step in this thread. */
@@ -39,7 +41,7 @@ export const runStep = (job: StepJob): Promise<Outcome> => inTurn(job, execute);
 export const prepareStep = (job: StepJob): ReturnType<typeof prepare> => inTurn(job, prepare);
 
 async function inTurn<T>(
-  { folder, task, port, cancel }: StepJob,
+  { folder, task, port, cancel, gate }: StepJob,
   work: (store: Store, task: Task, hooks: Hooks, elapsed: () => number) => Promise<T>,
 ): Promise<T> {
   const started = performance.now();
@@ -47,7 +49,7 @@ async function inTurn<T>(
   let lastPhase = '';
   const done = await work(
     storeFor(folder),
-    { ...task, threads },
+    { ...task, threads, gate },
     {
       isCancelled: () => Atomics.load(cancel, 0) === 1,
       progress(phase, share) {

@@ -18,6 +18,7 @@ import type { Store } from '../db/open';
 import { fromPlacesBytes, toPlacesBytes } from '../db/placesBytes';
 import { readTable } from '../files/tables';
 import { firstMap } from './firstMap';
+import { measuredNext } from './measuredNext';
 import { storeNetwork } from './storeNetwork';
 import { StepRefused, type StepDefinition } from './step';
 
@@ -71,7 +72,7 @@ export const changeNetworkByHand: StepDefinition<'change-network', Result> = {
     const reason = why === '' ? '' : ` Why: ${why.replace(/[.\s]+$/, '')}.`;
     return `The network “${name}” was made of “${result.of}” by hand: ${result.words}.${reason}`;
   },
-  followUps: ({ network }) => [{ kind: 'measure-network', parameters: { network, settings: {} } }],
+  followUps: (result) => [measuredNext(result)],
 };
 
 /** Whether a column tells what was known of a node, and was not computed of the network as it was. */

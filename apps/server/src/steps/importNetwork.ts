@@ -6,6 +6,7 @@ import { skippedPath } from '../files/places';
 import { readNetworkFile } from '../intake/readNetworkFile';
 import { SkippedRows } from '../intake/skippedRows';
 import { firstMap, twoModeMap } from './firstMap';
+import { measuredNext } from './measuredNext';
 import { storeNetwork } from './storeNetwork';
 import type { StepDefinition } from './step';
 
@@ -71,7 +72,7 @@ export const importNetwork: StepDefinition<'import-network', NetworkReport> = {
       );
     return `${parts.join('; ')}.`;
   },
-  followUps: ({ network }) => [{ kind: 'measure-network', parameters: { network, settings: {} } }],
+  followUps: (result) => [measuredNext(result)],
 };
 
 /** Columns that the file brought: numbers can size, colour and rank the map. */

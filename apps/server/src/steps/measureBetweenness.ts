@@ -20,7 +20,7 @@ interface Computed {
 /** Betweenness of a large network, in threads of its own, beside other steps. */
 export const measureBetweenness: StepDefinition<'measure-betweenness', Found, Computed> = {
   kind: 'measure-betweenness',
-  async prepare({ store, threads }, { network, seed }, progress) {
+  async prepare({ store, threads, gate }, { network, seed }, progress) {
     const found = await findNetwork(store, network);
     if (!found) throw new StepRefused('This network is no longer there.');
     const { directed } = found;
@@ -33,6 +33,7 @@ export const measureBetweenness: StepDefinition<'measure-betweenness', Found, Co
       seed,
       // One core is left to those who look at the map meanwhile.
       most: Math.max(1, availableParallelism() - 1),
+      gate,
       progress: (share) => progress('Betweenness', share),
     });
     return { values, pivots };

@@ -1,6 +1,7 @@
 import type { StepKind, StepParameters, StepRequest } from '@pebble/contract';
 import type { Config } from '../config';
 import type { Store } from '../db/open';
+import type { Gate } from '../runner/gate';
 
 /** Programs of threads that work beside a step. */
 export interface Threads {
@@ -32,7 +33,10 @@ export type Progress = (phase: string, share: number | null) => void;
 export type StepResult = Record<string, unknown>;
 
 /** What may be used before the turn of a step has come: nothing is written. */
-export type PrepareContext = Pick<StepContext, 'store' | 'study' | 'threads'>;
+export interface PrepareContext extends Pick<StepContext, 'store' | 'study' | 'threads'> {
+  /** For threads that it starts. */
+  readonly gate: Gate;
+}
 
 /** One kind of step: everything that changes a study is one of these. */
 export interface StepDefinition<K extends StepKind, R extends StepResult = StepResult, P = undefined> {

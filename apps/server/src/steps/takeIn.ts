@@ -68,7 +68,7 @@ export async function takeIn(
   await loader.end();
   progress('Linking replies', null);
   const itemsMissing = await linkItems(store, study, source);
-  const parentsMissing = await linkParents(store, study, source);
+  const parentsMissing = await linkParents(store, study, source, loader.messages.unlinked);
   if (loader.isEmpty && !arrival.mayBeEmpty)
     throw new StepRefused(`${NOTHING[reading.material]} from ${file}. ${skipped.firstReason()}`, { file });
   const counted = makeReport(source, file, UNIT[reading.format] ?? 'row', read, loader, skipped, {

@@ -5,6 +5,7 @@ import { fromGroups } from '../weaving/fromGroups';
 import { fromOneSort } from '../weaving/fromOneSort';
 import { fromStudy } from '../weaving/fromStudy';
 import type { Made } from '../weaving/made';
+import { measuredNext } from './measuredNext';
 import { storeNetwork } from './storeNetwork';
 import type { StepContext, StepDefinition } from './step';
 
@@ -65,7 +66,7 @@ export const weave: StepDefinition<'weave', Result> = {
     const tidied = result.decisions > 0 ? `, after ${counted(result.decisions, 'tidy decision')}` : '';
     return `${weaveSentence(recipe).slice(0, -1)}: ${counted(result.nodes, ...nodeWords(recipe))} and ${counted(result.edges, 'tie')}${from}${tidied}${dropped}.${notes}`;
   },
-  followUps: ({ network }) => [{ kind: 'measure-network', parameters: { network, settings: {} } }],
+  followUps: (result) => [measuredNext(result)],
 };
 
 /** Of a dense network, which of its ties the map shows at first. */

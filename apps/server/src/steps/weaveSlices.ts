@@ -4,6 +4,7 @@ import type { Store } from '../db/open';
 import type { StudyWeave } from '../weaving/weaveStudy';
 import { firstMap } from './firstMap';
 import { fromStudy, NothingWoven } from '../weaving/fromStudy';
+import { measuredNext } from './measuredNext';
 import { storeNetwork } from './storeNetwork';
 import { StepRefused, type StepDefinition } from './step';
 
@@ -99,8 +100,8 @@ export const weaveSlices: StepDefinition<'weave-slices', Sliced> = {
       ...without,
     ].join(' ');
   },
-  followUps: ({ network, slices }) => [
-    { kind: 'measure-network', parameters: { network, settings: {} } },
+  followUps: ({ network, edges, slices }) => [
+    measuredNext({ network, edges }),
     {
       kind: 'arrange-map',
       parameters: { network, layout: LayoutSettings.parse({}), upload: null, iterations: null, moved: 0 },

@@ -10,10 +10,11 @@ const BATCH = 500;
 interface RawRecord {
   readonly row: number;
   readonly lines: readonly string[];
+  readonly isQuoted: boolean;
 }
 
 /**
- * Reads delimited text (RFC 4180, any delimiter of one character) with the csv-parse library. A header line comes first.
+ * Reads delimited text (RFC 4180, any delimiter of one character), quoted fields with the csv-parse library. A header line comes first.
  * Records are cut where quotation marks are balanced, so a forgotten mark costs one line and not the rest of the file.
  * Rows with another number of fields than the header are skipped, unless the surplus is empty.
  */
@@ -53,7 +54,8 @@ export class CsvReader implements RecordReader {
   }
 
   private closeRecord(): void {
-    this.batch.push({ row: this.open[0].number, lines: this.open.map((line) => line.text!) });
+    const [{ number: row }] = this.open;
+    this.batch.push({ row, lines: this.open.map(({ text }) => text!), isQuoted: this.openQuotes > 0 });
     this.open = [];
     this.openQuotes = 0;
     if (this.header === null || this.batch.length >= BATCH) this.flush();
@@ -73,12 +75,16 @@ export class CsvReader implements RecordReader {
     const batch = this.batch;
     this.batch = [];
     if (batch.length === 0) return;
-    const rows = this.tryParse(batch.flatMap((record) => record.lines).join('\n'), false);
-    if (rows && rows.length === batch.length) {
-      rows.forEach((values, i) => this.take(batch[i].row, values));
-      return;
+    const quoted = batch.filter(({ isQuoted }) => isQuoted);
+    const parsed =
+      quoted.length === 0 ? [] : this.tryParse(quoted.flatMap(({ lines }) => lines).join('\n'), false);
+    const rows = parsed?.length === quoted.length ? parsed.values() : null;
+    for (const record of batch) {
+      // Without a quotation mark a delimiter is nothing else; the library takes five times as long to say so.
+      if (!record.isQuoted) this.take(record.row, record.lines[0].split(this.delimiter));
+      else if (rows) this.take(record.row, rows.next().value!);
+      else this.takeAlone(record);
     }
-    for (const record of batch) this.takeAlone(record);
   }
 
   private takeAlone(record: RawRecord): void {

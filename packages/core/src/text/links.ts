@@ -23,12 +23,17 @@ const HINT = /:\/\/|www\.|[^\s@(,;]@[^\s@]|[^\s.]\.[^\s.]{2}/i;
 export function findAddresses(text: string): Address[] {
   if (!HINT.test(text)) return [];
   const found: Address[] = [];
-  for (const match of finder.match(text) ?? []) {
-    // "@name@host.tld" is a handle with its host, not a mail address.
-    if (match.schema === 'mailto:' && text[match.index - 1] === '@') continue;
-    if (match.schema === '' && !isDomain(match.raw, text.slice(0, match.index))) continue;
-    const link = match.schema === 'mailto:' ? null : match.url;
-    found.push({ start: match.index, end: match.lastIndex, link });
+  // No address holds a space: words without a hint are spared the search.
+  for (const { index, 0: word } of text.matchAll(/\S+/g)) {
+    if (!HINT.test(word)) continue;
+    for (const match of finder.match(word) ?? []) {
+      const start = index + match.index;
+      // "@name@host.tld" is a handle with its host, not a mail address.
+      if (match.schema === 'mailto:' && text[start - 1] === '@') continue;
+      if (match.schema === '' && !isDomain(match.raw, text.slice(0, start))) continue;
+      const link = match.schema === 'mailto:' ? null : match.url;
+      found.push({ start, end: index + match.lastIndex, link });
+    }
   }
   return found;
 }

@@ -1,5 +1,6 @@
 import type { Statement } from 'better-sqlite3';
 import { MessageKind } from '@pebble/contract';
+import { parentBit } from '@pebble/core';
 import type { MessageBatch } from '../../intake/batch';
 import type { Store } from '../open';
 import { AccountIds } from './accountIds';
@@ -23,6 +24,14 @@ export interface LoadCounts {
   until: number | null;
 }
 
+/** Links between messages that only the database can make. */
+export interface Unlinked {
+  /** Messages of this load whose parent had not come before them; null where those of earlier loads have to be looked at too. */
+  readonly orphans: readonly number[] | null;
+  /** Whether there can be reposts without a text, which pass on whom their original names. */
+  readonly emptyReposts: boolean;
+}
+
 /** Stores messages in bulk. Everything happens in the transaction that is open on the connection. */
 export class MessageLoader {
   readonly counts: LoadCounts = {
@@ -38,8 +47,11 @@ export class MessageLoader {
   };
   readonly authors = new Set<number>();
   private readonly hashtags: NameIds;
-  /** Keys of the messages that this load brought. */
-  private readonly keys = new Set<string>();
+  /** Who wrote the messages that this load brought, by their keys. */
+  private readonly authorOf = new Map<string, number>();
+  /** Messages whose parent had not come when they came. */
+  private readonly orphans: number[] = [];
+  private passesOnEmpty = false;
   /** Finds a message of before this load; null when the study had none. */
   private readonly older: Statement | null;
   private readonly firstNew: number;
@@ -131,12 +143,15 @@ export class MessageLoader {
     this.firstUnindexed = this.next;
   }
 
+  /** What is left to be linked once everything is there. */
+  get unlinked(): Unlinked {
+    const isFirst = this.older === null;
+    return { orphans: isFirst ? this.orphans : null, emptyReposts: this.passesOnEmpty || !isFirst };
+  }
+
   private isNew(key: string): boolean {
-    const isInFile = this.keys.has(key);
-    if (!isInFile && this.older?.get(this.study, key) === undefined) {
-      this.keys.add(key);
-      return true;
-    }
+    const isInFile = this.authorOf.has(key);
+    if (!isInFile && this.older?.get(this.study, key) === undefined) return true;
     this.counts.duplicates++;
     if (isInFile) this.counts.duplicatesInFile++;
     return false;
@@ -147,6 +162,9 @@ export class MessageLoader {
     this.authors.add(author);
     const id = this.next++;
     const time = Number.isNaN(batch.time[i]) ? null : batch.time[i];
+    const kind = MessageKind.options[batch.kind[i]];
+    this.authorOf.set(batch.key[i], author);
+    const parent = this.parentAuthor(batch, i, id);
     this.messages.add(
       id,
       this.study,
@@ -154,20 +172,37 @@ export class MessageLoader {
       batch.key[i],
       author,
       time,
-      MessageKind.options[batch.kind[i]],
+      kind,
       batch.parentKey[i],
-      batch.parentAuthor[i] < 0 ? null : this.accounts.idOf(batch.parentAuthor[i]),
+      parent,
       batch.link[i],
       batch.subject[i],
       batch.text[i],
       batch.itemKey[i],
       batch.more[i],
     );
-    for (let at = batch.toStart[i]; at < batch.toStart[i + 1]; at++)
-      this.addresses.add(this.study, id, this.accounts.idOf(batch.to[at]), author, batch.toKinds[at], time);
+    if (kind === 'repost' && batch.text[i] === '') this.passesOnEmpty = true;
+    // Where the file itself says whom the message answers, it is among those whom it addresses.
+    let answered = batch.parentAuthor[i] < 0 ? parent : null;
+    for (let at = batch.toStart[i]; at < batch.toStart[i + 1]; at++) {
+      const to = this.accounts.idOf(batch.to[at]);
+      const isAnswered = to === answered;
+      const kinds = batch.toKinds[at] | (isAnswered ? parentBit(kind) : 0);
+      this.addresses.add(this.study, id, to, author, kinds, time);
+      if (isAnswered) answered = null;
+    }
+    if (answered !== null) this.addresses.add(this.study, id, answered, author, parentBit(kind), time);
     for (let at = batch.tagStart[i]; at < batch.tagStart[i + 1]; at++)
       this.messageTags.add(id, this.hashtags.idOf(batch.tag[at]));
     this.count(batch.found, i, time);
+  }
+
+  /** Who wrote what a message answers or passes on; null where that is nothing, or has not come so far. */
+  private parentAuthor(batch: MessageBatch, i: number, id: number): number | null {
+    const key = batch.parentKey[i];
+    const written = key === null ? undefined : this.authorOf.get(key);
+    if (key !== null && written === undefined) this.orphans.push(id);
+    return batch.parentAuthor[i] < 0 ? (written ?? null) : this.accounts.idOf(batch.parentAuthor[i]);
   }
 
   private count(found: Uint32Array, i: number, time: number | null): void {

@@ -180,6 +180,8 @@ export class Weave {
   private make(study: string, name: string, weave: Recipe, slicing: Slicing | null = null): void {
     this.weaving.set(true);
     this.problem.set(null);
+    // It would be an answer to what is being found out, and take half of the computer for it.
+    this.ended.next();
     const asked = slicing
       ? this.api.step(study, 'weave-slices', { name, weave, ...slicing })
       : this.api.step(study, 'weave', { name, weave });
