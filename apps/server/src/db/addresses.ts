@@ -1,15 +1,16 @@
 import type { AddressRows } from '@pebble/core';
+import { columnsOf, stretches } from './bulk';
 import type { Store } from './open';
+
+/** Messages whose rows are read together. */
+const TOGETHER = 20_000;
 
 /** All address rows of a study in the order of messages, as typed arrays. */
 export function readAddresses(store: Store, study: string): AddressRows {
-  const { query, raw } = store;
-  const count = query
-    .selectFrom('address')
-    .select((e) => e.fn.countAll<number>().as('count'))
-    .where('study_id', '=', '')
-    .compile();
-  const { count: size } = raw.prepare(count.sql).get(study) as { count: number };
+  const [size, first, last] = store.raw
+    .prepare('select count(*), min(message_id), max(message_id) from address where study_id = ?')
+    .raw()
+    .get(study) as [number, number | null, number | null];
   const rows = {
     count: size,
     message: new Float64Array(size),
@@ -18,21 +19,21 @@ export function readAddresses(store: Store, study: string): AddressRows {
     kinds: new Uint8Array(size),
     time: new Float64Array(size),
   };
-  const all = query
-    .selectFrom('address')
-    .select(['message_id', 'from_id', 'to_id', 'kinds', 'time'])
-    .where('study_id', '=', '')
-    .orderBy('message_id')
-    .compile();
-  let i = 0;
-  for (const row of raw.prepare(all.sql).raw().iterate(study) as Iterable<
-    [number, number, number, number, number | null]
-  >) {
-    rows.message[i] = row[0];
-    rows.from[i] = row[1];
-    rows.to[i] = row[2];
-    rows.kinds[i] = row[3];
-    rows.time[i++] = row[4] ?? NaN;
+  let at = 0;
+  for (const stretch of stretches(first, last, TOGETHER)) {
+    const [message, from, to, kinds, time] = columnsOf(
+      store,
+      5,
+      `select message_id, from_id, to_id, kinds, time from address
+        where study_id = ? and message_id >= ? and message_id < ? order by message_id`,
+      [study, ...stretch],
+    );
+    rows.message.set(message as number[], at);
+    rows.from.set(from as number[], at);
+    rows.to.set(to as number[], at);
+    rows.kinds.set(kinds as number[], at);
+    for (let i = 0; i < time.length; i++) rows.time[at + i] = (time[i] as number | null) ?? NaN;
+    at += message.length;
   }
   return rows;
 }

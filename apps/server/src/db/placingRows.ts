@@ -1,4 +1,5 @@
 import type { ThreadPlacings } from '@pebble/core';
+import { columnsOf } from './bulk';
 import type { Store } from './open';
 
 /** Which messages a weave goes by. */
@@ -68,8 +69,10 @@ export function accountLabels(store: Store, study: string): Map<number, string> 
   return labels(store, 'select id, handle from account where study_id = ?', study);
 }
 
-export function labels({ raw }: Store, sql: string, study: string): Map<number, string> {
-  return new Map(raw.prepare(sql).raw().all(study) as [number, string][]);
+/** @param sql gives numbers with what they are called */
+export function labels(store: Store, sql: string, study: string): Map<number, string> {
+  const [ids, names] = columnsOf(store, 2, sql, [study]) as [number[], string[]];
+  return new Map(ids.map((id, i) => [id, names[i]]));
 }
 
 export function condition({ from, until, reposts }: PlacingScope): string {

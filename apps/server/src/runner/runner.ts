@@ -67,8 +67,8 @@ export class Runner {
   ) {
     this.pool = new Piscina({
       filename: workerFile,
-      // Starting a thread takes a second; one reads while another runs a step.
-      minThreads: 2,
+      // Starting a thread takes a second; two read while another runs a step.
+      minThreads: 3,
       // A step and what it leaves to do keep no reader waiting: these wait for a core, not for a thread.
       maxThreads: Math.max(2, availableParallelism()) + 2,
       idleTimeout: 60_000,

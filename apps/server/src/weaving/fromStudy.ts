@@ -82,6 +82,7 @@ function personalNames(
   const hasAccounts = recipe.what !== 'together' && !(recipe.what === 'alike' && recipe.nodes === 'message');
   if (!hasAccounts) return labels.map(() => '');
   const names = accountNames(store, study);
+  if (names.size === 0) return labels.map(() => '');
   const handles = accountLabels(store, study);
   return Array.from(id, (account, v) =>
     mode[v] === 0 && handles.get(account) === labels[v] ? (names.get(account) ?? '') : '',
