@@ -1,5 +1,5 @@
 import { strToU8, zipSync } from 'fflate';
-import type { Message, MessagePage, Network, Source, Study } from '@pebble/contract';
+import type { MessageOverview, Message, MessagePage, Network, Source, Study } from '@pebble/contract';
 import { fromArrow } from '@pebble/core';
 import { emailsAsMbox, makeEmails, makePosts, postsAsActivities, postsAsJsonLines } from '@pebble/standins';
 import { buildThreads, TestApplication } from './testing/application';
@@ -455,8 +455,9 @@ describe('gathering', () => {
       expect(await counts()).toEqual({ messages: 1, accounts: 1 });
       expect(await messages({ text: 'look' })).toEqual([]);
       expect(await messages({ hashtag: 'lamps' })).toHaveLength(1);
-      const { hashtags } = await app.get<{ hashtags: { messages: number }[] }>('overview');
+      const { hashtags, authors } = await app.get<MessageOverview>('overview');
       expect(hashtags).toEqual([{ tag: 'lamps', messages: 1 }]);
+      expect(authors).toMatchObject([{ handle: 'ann', messages: 1 }]);
       expect((await app.get<Source[]>('sources'))[0].removedAt).not.toBeNull();
       await app.step('remove-source', { source: source.id, name: source.name }).expect(422);
 

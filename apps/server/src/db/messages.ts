@@ -11,6 +11,7 @@ import { findSpans, KIND_BIT } from '@pebble/core';
 import { sql } from 'kysely';
 import { isAmong } from './lists';
 import type { Store } from './open';
+import { parked } from './parkSource';
 import { fitting } from './messageFilter';
 import { scorersOf, withScores } from './scores';
 
@@ -68,19 +69,20 @@ export async function readOverview(store: Store, study: string): Promise<Message
     .select((e) => e.fn.countAll<number>().as('count'))
     .where('study_id', '=', study)
     .executeTakeFirstOrThrow();
+  // Counted over all studies, from the index of authors alone; without the messages that were taken out of this one.
+  const ofAll = query
+    .selectFrom('message')
+    .select((e) => ['author_id', e.fn.countAll<number>().as('messages')])
+    .groupBy('author_id');
+  const messages = sql<number>`m.messages - coalesce(p.messages, 0)`;
   const authors = await query
-    .selectFrom(
-      // Of all studies: so the index of authors holds all that is counted, and nothing has to be sorted.
-      query
-        .selectFrom('message')
-        .select((e) => ['author_id', e.fn.countAll<number>().as('messages')])
-        .groupBy('author_id')
-        .as('m'),
-    )
+    .selectFrom(ofAll.as('m'))
     .innerJoin('account as a', 'a.id', 'm.author_id')
-    .select(['a.id', 'a.handle', 'a.name', 'm.messages'])
+    .leftJoin(ofAll.where('study_id', '=', parked(study)).as('p'), 'p.author_id', 'm.author_id')
+    .select(['a.id', 'a.handle', 'a.name', messages.as('messages')])
     .where('a.study_id', '=', study)
-    .orderBy('m.messages', 'desc')
+    .where(messages, '>', 0)
+    .orderBy('messages', 'desc')
     .orderBy('a.handle')
     .limit(30)
     .execute();
@@ -133,7 +135,11 @@ async function mostUsedHashtags({ query, raw }: Store, study: string): Promise<M
     .execute();
   const messages = new Map(tags.map(({ id }) => [id, 0]));
   // Counted here: the database would sort all uses first, or look up the hashtag of each.
-  const uses = query.selectFrom('message_hashtag').select('hashtag_id').compile();
+  const uses = query
+    .selectFrom('message_hashtag')
+    .select('hashtag_id')
+    .where('message_id', '>', sql.lit(0))
+    .compile();
   for (const id of raw.prepare(uses.sql).pluck().iterate() as Iterable<number>) {
     const before = messages.get(id);
     if (before !== undefined) messages.set(id, before + 1);

@@ -2,7 +2,7 @@ import { sql } from 'kysely';
 import type { Store } from './open';
 
 /** Study id under which the messages of sources wait that were taken out. */
-const parked = (study: string): string => `~${study}`;
+export const parked = (study: string): string => `~${study}`;
 
 /**
  * Takes the messages of a source out of its study: they keep their rows under another study id, so that everything that reads a study
