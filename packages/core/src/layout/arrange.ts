@@ -75,7 +75,8 @@ export function* arranging(
   const [largest, ...others] = componentParts(graph, components);
   if (!largest) return { ...assemble({ ...picture, parts: [] }, 0, true), cameToRest: true };
   // Small parts first: they are done at once and can then be shown beside the growing large one.
-  const small = others.map((part) => ({ node: part.node, layout: runToRest(part.graph, settings) }));
+  const rest = restingOnce(settings);
+  const small = others.map((part) => ({ node: part.node, layout: rest(part.graph) }));
   let cameToRest = small.every(({ layout }) => layout.atRest);
   const beginning = running(largest.graph, settings);
   let begun = beginning.next();
@@ -170,7 +171,21 @@ function* running(graph: Graph, settings: LayoutSettings): Generator<Beginning, 
   }
 }
 
-/** A part that is not shown before it is done. */
+/** Nodes of a part that is likely to come again: most small parts are pairs. */
+const OFTEN = 4;
+
+/** Arranges parts that are not shown before they are done; of those that are alike the first. */
+function restingOnce(settings: LayoutSettings): (graph: Graph) => Running {
+  const known = new Map<string, Running>();
+  return (graph) => {
+    if (graph.nodeCount > OFTEN) return runToRest(graph, settings);
+    const key = [graph.nodeCount, ...graph.source, ...graph.target, ...graph.weight].join(' ');
+    let layout = known.get(key);
+    if (!layout) known.set(key, (layout = runToRest(graph, settings)));
+    return layout;
+  };
+}
+
 function runToRest(graph: Graph, settings: LayoutSettings): Running {
   const beginning = running(graph, settings);
   let begun = beginning.next();

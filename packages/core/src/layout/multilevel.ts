@@ -1,4 +1,4 @@
-import { neighbourRows, withoutSelfLoops } from '../graph/csr';
+import { neighbourRows, withoutSelfLoops, type Csr } from '../graph/csr';
 import type { Graph } from '../graph/graph';
 import { Random } from '../random';
 import { Attraction, type AttractionSettings } from './attraction';
@@ -25,11 +25,13 @@ export function* multilevelStart(graph: Graph, settings: AttractionSettings): Ge
   const chance = new Random(settings.seed);
   const levels: { graph: Graph; parent: Uint32Array }[] = [];
   let coarse = graph;
+  let rows = withoutSelfLoops(neighbourRows(graph));
   while (coarse.nodeCount > SMALLEST) {
-    const { graph: next, parent } = matched(coarse, chance);
-    if (next.nodeCount > coarse.nodeCount * HARDLY_SMALLER) break;
-    levels.push({ graph: coarse, parent });
-    coarse = next;
+    const next = matched(rows, chance);
+    if (next.rows.nodeCount > coarse.nodeCount * HARDLY_SMALLER) break;
+    levels.push({ graph: coarse, parent: next.parent });
+    rows = next.rows;
+    coarse = graphOfRows(rows);
   }
   const work = levels.slice(1).reduce((sum, level) => sum + level.graph.nodeCount, coarse.nodeCount);
   let done = 0;
@@ -74,8 +76,8 @@ function spread(places: Places, levels: readonly { readonly parent: Uint32Array 
 }
 
 /** Puts each node together with the neighbour of fewest ties that is still free; a node left alone goes with any neighbour's pair. */
-function matched(graph: Graph, chance: Random): { graph: Graph; parent: Uint32Array } {
-  const { nodeCount: n, offset, neighbour } = withoutSelfLoops(neighbourRows(graph));
+function matched(rows: Csr, chance: Random): { rows: Csr; parent: Uint32Array } {
+  const { nodeCount: n, offset, neighbour } = rows;
   const parent = new Uint32Array(n).fill(0xffffffff);
   const free = 0xffffffff;
   let count = 0;
@@ -94,24 +96,31 @@ function matched(graph: Graph, chance: Random): { graph: Graph; parent: Uint32Ar
     else if (taken >= 0) parent[v] = parent[taken];
     else parent[v] = count++;
   }
-  const source = Uint32Array.from(graph.source, (v) => parent[v]);
-  const target = Uint32Array.from(graph.target, (v) => parent[v]);
-  const rows = withoutSelfLoops(neighbourRows({ nodeCount: count, source, target, weight: graph.weight }));
-  const ends: [number[], number[], number[]] = [[], [], []];
-  for (let v = 0; v < count; v++)
-    for (let i = rows.offset[v]; i < rows.offset[v + 1]; i++)
-      if (rows.neighbour[i] > v) {
-        ends[0].push(v);
-        ends[1].push(rows.neighbour[i]);
-        ends[2].push(rows.weight[i]);
-      }
-  return {
-    parent,
-    graph: {
-      nodeCount: count,
-      source: Uint32Array.from(ends[0]),
-      target: Uint32Array.from(ends[1]),
-      weight: Float64Array.from(ends[2]),
-    },
+  const { source, target, weight } = graphOfRows(rows);
+  const merged = {
+    nodeCount: count,
+    source: source.map((v) => parent[v]),
+    target: target.map((v) => parent[v]),
+    weight,
   };
+  return { parent, rows: withoutSelfLoops(neighbourRows(merged)) };
+}
+
+/** Each tie of rows once. */
+function graphOfRows({ nodeCount, offset, neighbour, weight }: Csr): Graph {
+  const ties = neighbour.length / 2;
+  const ends = {
+    source: new Uint32Array(ties),
+    target: new Uint32Array(ties),
+    weight: new Float64Array(ties),
+  };
+  let at = 0;
+  for (let v = 0; v < nodeCount; v++)
+    for (let i = offset[v]; i < offset[v + 1]; i++) {
+      if (neighbour[i] < v) continue;
+      ends.source[at] = v;
+      ends.target[at] = neighbour[i];
+      ends.weight[at++] = weight[i];
+    }
+  return { nodeCount, ...ends };
 }
