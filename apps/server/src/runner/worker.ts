@@ -1,6 +1,7 @@
 import { fileURLToPath } from 'node:url';
 import type { MessagePort } from 'node:worker_threads';
 import { connect, type Store } from '../db/open';
+import { tidyUp } from './tidyUp';
 import type { Preview, Reading, UploadAnswer } from '@pebble/contract';
 import { QueryError } from '@pebble/core';
 import { UnreadableFile } from '@pebble/core/files';
@@ -63,6 +64,7 @@ async function inTurn<T>(
     () => performance.now() - started,
   );
   port.close();
+  tidyUp();
   return done;
 }
 
@@ -105,7 +107,10 @@ export function read<N extends ReadName>({
     lastSent = now;
     port?.postMessage(share);
   };
-  return told(() => readers[name](storeFor(folder), study, asks, progress)).finally(() => port?.close());
+  return told(() => readers[name](storeFor(folder), study, asks, progress)).finally(() => {
+    port?.close();
+    tidyUp();
+  });
 }
 
 /** A first look at an uploaded file, or at every file of an archive. */
