@@ -83,6 +83,24 @@ function copyFonts() {
     copyFileSync(join(from, 'LICENSE'), join(target, `${name}-LICENSE.txt`));
   }
   copyFurtherFonts(target);
+  copyLetters(target);
+}
+
+/** Fonts of which figures take the shapes of their letters: each weight a file of its own, beside those for other scripts. */
+function copyLetters(target) {
+  const rules = [];
+  for (const name of ['atkinson-hyperlegible-next', 'newsreader'])
+    for (const weight of [400, 600]) {
+      const from = join(root, 'node_modules/@fontsource', name);
+      for (const file of readdirSync(join(from, 'files')))
+        if (file.endsWith(`-${weight}-normal.woff2`))
+          copyFileSync(join(from, 'files', file), join(target, file));
+      rules.push(
+        readFileSync(join(from, `${weight}.css`), 'utf8').replaceAll('url(./files/', 'url(/fonts/'),
+      );
+    }
+  rules.push(readFileSync(join(target, 'further.css'), 'utf8'));
+  writeFileSync(join(target, 'letters.css'), rules.join('\n'));
 }
 
 /** Fonts for what the two typefaces lack: other scripts and emoji. Each file is for some characters, and is read when one of them is shown. */
@@ -108,7 +126,7 @@ function copyFurtherFonts(target) {
 const packages = ['packages/contract', 'packages/core', 'packages/standins'];
 await buildWhenStale('the packages', packages, 'packages/standins/dist', async () => {
   for (const folder of packages) {
-    const entries = ['index', 'files'].map((name) => `${folder}/src/${name}.ts`);
+    const entries = ['index', 'files', 'letters'].map((name) => `${folder}/src/${name}.ts`);
     await bundle(
       entries.filter(
         (entry) => existsSync(join(root, entry)) && !entry.startsWith('packages/standins/src/files.ts'),

@@ -41,6 +41,7 @@ export * from './map/drawnTies';
 export * from './map/focus';
 export * from './map/formatValue';
 export * from './map/fonts';
+export type * from './map/letters';
 export * from './map/labels';
 export * from './map/layoutData';
 export * from './map/layoutWords';

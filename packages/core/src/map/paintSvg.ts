@@ -1,4 +1,5 @@
 import { escapeXml } from '../formats/writeGraphml';
+import type { Letters } from './letters';
 import { FONT_STACK, fontFaceRule, fontWeight, type EmbeddedFont } from './fonts';
 import {
   BOX_ALPHA,
@@ -25,6 +26,8 @@ export interface FigureOptions {
   readonly caption?: string;
   readonly ink?: string;
   readonly fonts?: readonly EmbeddedFont[];
+  /** Draws letters as shapes; without it they are text, which needs its fonts. */
+  readonly letters?: Letters | null;
   /** Whether the ground is left out. */
   readonly transparent?: boolean;
 }
@@ -49,6 +52,7 @@ export function figureSize(scene: Scene, options: FigureOptions): { width: numbe
 /** The scene as an SVG 1.1 document: the same marks in the same order as on the canvas, and its caption below. */
 export function paintSvg(scene: Scene, options: FigureOptions = {}): string {
   const caption = captionLines(scene, options.caption);
+  const text = (mark: TextMark): string => textMark(mark, options.letters ?? null);
   const size = figureSize(scene, options);
   const height = (size.height * scene.width) / size.width;
   const out: string[] = [
@@ -196,7 +200,7 @@ function ring({ x, y, radius, stroke, width }: Ring): string {
   return `<circle cx="${n(x)}" cy="${n(y)}" r="${n(radius)}" fill="none" stroke="${stroke}" stroke-width="${n(width)}"/>`;
 }
 
-function text(mark: TextMark): string {
+function textMark(mark: TextMark, letters: Letters | null): string {
   const { text: content, x, y, size, face, anchor, fill, halo, box, alpha } = mark;
   const edge = halo
     ? ` stroke="${halo}" stroke-width="${n(size * 0.28)}" stroke-linejoin="round" paint-order="stroke"`
@@ -205,6 +209,11 @@ function text(mark: TextMark): string {
   const rect = behind
     ? `<rect x="${n(behind.left)}" y="${n(behind.top)}" width="${n(behind.right - behind.left)}" height="${n(behind.bottom - behind.top)}" fill="${box}" fill-opacity="${n(alpha * BOX_ALPHA)}"/>`
     : '';
+  if (letters) {
+    const { d, width } = letters(mark);
+    const left = anchor === 'start' ? x : anchor === 'middle' ? x - width / 2 : x - width;
+    return `${rect}<path role="img" aria-label="${escapeXml(content)}" transform="translate(${n(left)} ${n(y)})" d="${d}" fill="${fill}" fill-opacity="${n(alpha)}"${edge}/>`;
+  }
   return (
     rect +
     `<text x="${n(x)}" y="${n(y)}" font-family='${FONT_STACK[face]}' font-size="${n(size)}" font-weight="${fontWeight(face)}"` +
