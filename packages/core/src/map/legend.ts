@@ -7,7 +7,7 @@ import type { PreparedMap } from './prepare';
 import { radiusFor } from './sizes';
 import type { DiscBatch, LegendMarks, LegendSpot, LineBatch, Region, Ring, TextMark } from './scene';
 import { grownWidth } from './ties';
-import { clipText, isolated, textWidth } from './textWidth';
+import { clipApart, clipText, isolated, textWidth } from './textWidth';
 import { nodeScale, type Size } from './view';
 
 const SIZE = 12;
@@ -30,7 +30,7 @@ export function buildLegend(map: PreparedMap, theme: Theme, size: Size, scale: n
     pen.heading(section.part, section.heading);
     switch (section.what) {
       case 'groups':
-        for (const group of section.groups) pen.group(group, nodeScale(scale));
+        inFull(section.groups, 46, (group, label) => pen.group(group, label, nodeScale(scale)));
         break;
       case 'ramp':
         pen.ramp(map.colours, section.range);
@@ -47,14 +47,29 @@ export function buildLegend(map: PreparedMap, theme: Theme, size: Size, scale: n
         pen.widths(section.widths.map((one) => ({ ...one, width: one.width * grownWidth(scale) })));
         break;
       case 'kinds':
-        for (const kind of section.kinds) pen.kind(kind);
+        inFull(section.kinds, 60, (kind, label) => pen.kind(kind, label));
         break;
       case 'outlines':
-        for (const line of section.lines) pen.outline(line);
+        inFull(section.lines, 20, (line, label) => pen.outline(line, label));
         break;
     }
   });
   return pen.marks;
+}
+
+/** Takes entries with their labels as these fit beside a sign and a number, no two of them cut to the same. */
+function inFull<T extends { readonly label: string }>(
+  entries: readonly T[],
+  beside: number,
+  take: (entry: T, label: string) => void,
+): void {
+  const labels = clipApart(
+    entries.map(({ label }) => label),
+    SIZE,
+    'plain',
+    WIDTH - beside,
+  );
+  entries.forEach((entry, i) => take(entry, labels[i]));
 }
 
 function rowsOf(section: LegendSection): number {
@@ -142,7 +157,7 @@ class LegendPen {
   }
 
   /** @param grown by which nodes, and their rims, are larger than at scale 1 */
-  group(one: LegendGroup, grown: number): void {
+  group(one: LegendGroup, label: string, grown: number): void {
     if (one.colour !== undefined) this.disc(this.left + 5, 5, one.colour, one.shape);
     else if (one.shape) this.disc(this.left + 5, 5, this.theme.soft, one.shape);
     else if (one.rim)
@@ -154,7 +169,7 @@ class LegendPen {
         width: one.rim * grown,
       });
     const count = one.nodes === null ? '' : `  ${formatCount(one.nodes)}`;
-    this.write(`${isolated(clipText(one.label, SIZE, 'plain', WIDTH - 46))}${count}`, this.left + 18);
+    this.write(`${isolated(label)}${count}`, this.left + 18);
     if (one.key !== undefined)
       this.spots.push({
         ...this.boxOfLine(),
@@ -186,21 +201,10 @@ class LegendPen {
     this.y += LINE;
   }
 
-  kind({
-    label,
-    colour,
-    ties,
-  }: {
-    readonly label: string;
-    readonly colour: string;
-    readonly ties: number;
-  }): void {
+  kind({ colour, ties }: { readonly colour: string; readonly ties: number }, label: string): void {
     const [x, y] = [this.left, this.y + 6];
     this.lines.push({ stroke: colour, alpha: 1, width: 2.2, points: Float32Array.of(x - 1, y, x + 12, y) });
-    this.write(
-      `${isolated(clipText(label, SIZE, 'plain', WIDTH - 60))}  ${formatCount(ties)}`,
-      this.left + 18,
-    );
+    this.write(`${isolated(label)}  ${formatCount(ties)}`, this.left + 18);
     this.y += LINE;
   }
 
@@ -222,7 +226,7 @@ class LegendPen {
     this.y += LINE;
   }
 
-  outline({ label, colour }: { readonly label: string; readonly colour: string }): void {
+  outline({ colour }: { readonly colour: string }, label: string): void {
     const [x, y] = [this.left, this.y + 6];
     this.regions.push({
       fill: colour,
@@ -230,7 +234,7 @@ class LegendPen {
       alpha: 0.2,
       lines: [Float32Array.of(x - 1, y - 7, x + 12, y - 7, x + 12, y + 7, x - 1, y + 7)],
     });
-    this.write(clipText(label, SIZE, 'plain', WIDTH - 20), this.left + 18);
+    this.write(label, this.left + 18);
     this.y += LINE;
   }
 

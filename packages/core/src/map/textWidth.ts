@@ -52,6 +52,43 @@ export function wrapText(text: string, size: number, face: Face, width: number):
   return line === '' ? lines : [...lines, line];
 }
 
+/**
+ * Cuts texts so that each fits a width. Those that would read the same when they are cut keep what tells them apart: an ellipsis then stands
+ * for what they share, or a number follows where nothing else is left.
+ */
+export function clipApart(texts: readonly string[], size: number, face: Face, width: number): string[] {
+  const clipped = texts.map((text) => clipText(text, size, face, width));
+  const alike = new Map<string, number[]>();
+  clipped.forEach((text, i) => alike.set(text, [...(alike.get(text) ?? []), i]));
+  for (const places of alike.values()) {
+    if (new Set(places.map((i) => texts[i])).size < 2) continue;
+    const shared = sharedStart(places.map((i) => [...texts[i]]));
+    const apart = places.map((i) => clipMiddle([...texts[i]], shared, size, face, width));
+    places.forEach((i, at) => {
+      const again = apart.slice(0, at).filter((one) => one === apart[at]).length;
+      clipped[i] =
+        again === 0 ? apart[at] : `${clipText(apart[at], size, face, width - 3 * size)} (${again + 1})`;
+    });
+  }
+  return clipped;
+}
+
+/** So many characters all have in common at their beginning. */
+function sharedStart(texts: readonly (readonly string[])[]): number {
+  let shared = 0;
+  while (texts.every((text) => shared < text.length && text[shared] === texts[0][shared])) shared++;
+  return shared;
+}
+
+/** "wall lamps of the …northern quay": the beginning, and what stands from a place on. */
+function clipMiddle(text: readonly string[], from: number, size: number, face: Face, width: number): string {
+  const end = clipText(text.slice(Math.max(0, from - 2)).join(''), size, face, width * 0.6);
+  const start = [...text].slice(0, from);
+  const joined = (): string => `${start.join('').trimEnd()}…${end}`;
+  while (start.length > 1 && textWidth(joined(), size, face) > width) start.pop();
+  return joined();
+}
+
 /** Cuts a text so that it fits a width, with an ellipsis where something was cut. */
 export function clipText(text: string, size: number, face: Face, width: number): string {
   if (textWidth(text, size, face) <= width) return text;

@@ -21,6 +21,7 @@ import {
   NIGHT,
   paintSvg,
   type EmbeddedFont,
+  type Letters,
   type Scene,
   type View,
 } from '@pebble/core';
@@ -32,6 +33,7 @@ import { Notices } from '../shared/notices';
 import { work } from '../store/work.reducer';
 import { WorkActions } from '../store/work.actions';
 import { loadFonts, loadFurtherFonts } from './fonts';
+import { loadLetters } from './letters';
 import { pngFromSvg, saveFile } from '../shared/png';
 
 /** Sizes of names, ties and legend beside those on the screen. */
@@ -71,6 +73,8 @@ export class Publish {
   protected readonly width = signal(1800);
   protected readonly resolution = signal(300);
   protected readonly withCaption = signal(true);
+  /** Whether letters are shapes, which look the same everywhere, or text, which can be edited. */
+  protected readonly writing = signal<'shapes' | 'text'>('shapes');
   /** How large names, ties and legend are beside what they are on the screen. */
   protected readonly lettering = signal(1);
   protected readonly background = signal<'paper' | 'white' | 'night' | 'none'>('paper');
@@ -81,6 +85,7 @@ export class Publish {
   protected readonly isBundling = computed(() => this.session.bundling.state().what === 'running');
   private readonly fonts = toSignal<readonly EmbeddedFont[]>(loadFonts(), { initialValue: null as never });
   private readonly furtherFonts = signal<readonly EmbeddedFont[]>([]);
+  private readonly letters = signal<Letters | null>(null);
 
   private readonly scene = computed<Scene | null>(() => {
     const map = this.session.prepared();
@@ -111,7 +116,9 @@ export class Publish {
     width: Math.min(8000, Math.max(300, Math.round(this.width()) || 1800)),
     caption: this.withCaption() ? this.session.captionLine() : undefined,
     ink: this.background() === 'night' ? NIGHT.ink : PAPER.ink,
-    fonts: [...(this.fonts() ?? []), ...this.furtherFonts()],
+    ...(this.writing() === 'shapes'
+      ? { letters: this.letters() }
+      : { fonts: [...(this.fonts() ?? []), ...this.furtherFonts()] }),
     transparent: this.background() === 'none',
   }));
   protected readonly size = computed(() => {
@@ -120,7 +127,8 @@ export class Publish {
   });
   private readonly svg = computed(() => {
     const scene = this.scene();
-    return scene && this.fonts() ? paintSvg(scene, this.options()) : null;
+    const isReady = this.writing() === 'shapes' ? this.letters() : this.fonts();
+    return scene && isReady ? paintSvg(scene, this.options()) : null;
   });
   private readonly address = signal<string | null>(null);
   protected readonly preview = computed(() => {
@@ -141,10 +149,19 @@ export class Publish {
       if (!scene) return;
       let isWanted = true;
       onCleanup(() => (isWanted = false));
-      const texts = [...scene.texts, ...scene.legend.texts].map(({ text }) => text);
-      void loadFurtherFonts([...texts, this.session.captionLine()]).then((fonts) => {
-        if (isWanted) this.furtherFonts.set(fonts);
-      });
+      const caption = { text: this.session.captionLine(), face: 'serif' as const };
+      const texts = [...scene.texts, ...scene.legend.texts, caption];
+      if (this.writing() === 'text')
+        void loadFurtherFonts(texts.map(({ text }) => text)).then((fonts) => {
+          if (isWanted) this.furtherFonts.set(fonts);
+        });
+      else
+        void loadLetters(texts).then(
+          (letters) => {
+            if (isWanted) this.letters.set(letters);
+          },
+          (error: Error) => this.fail(error),
+        );
     });
     effect(() => {
       const [first] = wholesIn(this.networks());
