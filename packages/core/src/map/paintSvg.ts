@@ -28,10 +28,14 @@ export interface FigureOptions {
   readonly fonts?: readonly EmbeddedFont[];
   /** Draws letters as shapes; without it they are text, which needs its fonts. */
   readonly letters?: Letters | null;
+  /** The ties as a picture of the whole scene, by its address, where they are too many to be lines each. */
+  readonly ties?: string | null;
   /** Whether the ground is left out. */
   readonly transparent?: boolean;
 }
 
+/** The address of an image, as SVG 1.1 wants it. */
+const XLINK = 'xmlns:xlink="http://www.w3.org/1999/xlink" xlink:href';
 const CAPTION_SIZE = 15;
 const CAPTION_LINE = 21;
 const CAPTION_SIDE = 22;
@@ -65,12 +69,17 @@ export function paintSvg(scene: Scene, options: FigureOptions = {}): string {
     out.push(`<rect width="${n(scene.width)}" height="${n(height)}" fill="${scene.ground}"/>`);
   out.push('<g clip-path="url(#picture)">');
   out.push(...scene.regions.map(region));
-  out.push(
-    '<g fill="none" stroke-linejoin="round">',
-    ...scene.lines.map(lines),
-    ...scene.curves.map(curves),
-    '</g>',
-  );
+  if (options.ties)
+    out.push(
+      `<image width="${n(scene.width)}" height="${n(scene.height)}" preserveAspectRatio="none" ${XLINK}="${escapeXml(options.ties)}"/>`,
+    );
+  else
+    out.push(
+      '<g fill="none" stroke-linejoin="round">',
+      ...scene.lines.map(lines),
+      ...scene.curves.map(curves),
+      '</g>',
+    );
   out.push('<g>', ...scene.triangles.map(triangles), '</g>');
   out.push(
     '<g>',
@@ -192,7 +201,7 @@ function picture({ image, x, y, radius, shape }: NodePictureMark, i: number): st
   const box = `x="${n(x - half)}" y="${n(y - half)}" width="${n(2 * half)}" height="${n(2 * half)}"`;
   return (
     `<clipPath id="inside${i}">${outline}</clipPath>` +
-    `<image ${box} preserveAspectRatio="none" xmlns:xlink="http://www.w3.org/1999/xlink" xlink:href="${escapeXml(image)}" clip-path="url(#inside${i})"/>`
+    `<image ${box} preserveAspectRatio="none" ${XLINK}="${escapeXml(image)}" clip-path="url(#inside${i})"/>`
   );
 }
 

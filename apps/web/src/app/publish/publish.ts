@@ -2,6 +2,7 @@ import {
   ChangeDetectionStrategy,
   Component,
   computed,
+  DestroyRef,
   effect,
   inject,
   input,
@@ -14,11 +15,14 @@ import { DomSanitizer } from '@angular/platform-browser';
 import { Router, RouterLink } from '@angular/router';
 import {
   buildScene,
+  counted,
   figureSize,
   fitView,
   marginFor,
   PAPER,
   NIGHT,
+  RASTER_FROM,
+  tiesIn,
   paintSvg,
   type EmbeddedFont,
   type Letters,
@@ -34,6 +38,7 @@ import { work } from '../store/work.reducer';
 import { WorkActions } from '../store/work.actions';
 import { loadFonts, loadFurtherFonts } from './fonts';
 import { loadLetters } from './letters';
+import { TieImage } from './tie-image';
 import { pngFromSvg, saveFile } from '../shared/png';
 
 /** Sizes of names, ties and legend beside those on the screen. */
@@ -78,6 +83,16 @@ export class Publish {
   /** How large names, ties and legend are beside what they are on the screen. */
   protected readonly lettering = signal(1);
   protected readonly background = signal<'paper' | 'white' | 'night' | 'none'>('paper');
+  /** Whether so many ties that nobody tells them apart are one picture in the figure, or lines each. */
+  protected readonly painted = signal(true);
+  private readonly ties = computed(() => {
+    const scene = this.scene();
+    return scene ? tiesIn(scene) : 0;
+  });
+  protected readonly tiesPhrase = computed(() => counted(this.ties(), 'tie'));
+  protected readonly areMany = computed(() => this.ties() >= RASTER_FROM);
+  private readonly tieImage = new TieImage();
+  private readonly tieAddress = signal<string | null>(null);
   protected readonly sizes = SIZES;
   protected readonly part = signal<'view' | 'whole'>('view');
   protected readonly busy = signal(false);
@@ -112,14 +127,16 @@ export class Publish {
       focus: this.part() === 'whole' ? null : this.session.focus(),
     });
   });
+  private readonly pixels = computed(() => Math.min(8000, Math.max(300, Math.round(this.width()) || 1800)));
   private readonly options = computed(() => ({
-    width: Math.min(8000, Math.max(300, Math.round(this.width()) || 1800)),
+    width: this.pixels(),
     caption: this.withCaption() ? this.session.captionLine() : undefined,
     ink: this.background() === 'night' ? NIGHT.ink : PAPER.ink,
     ...(this.writing() === 'shapes'
       ? { letters: this.letters() }
       : { fonts: [...(this.fonts() ?? []), ...this.furtherFonts()] }),
     transparent: this.background() === 'none',
+    ties: this.areMany() ? this.tieAddress() : null,
   }));
   protected readonly size = computed(() => {
     const scene = this.scene();
@@ -127,7 +144,8 @@ export class Publish {
   });
   private readonly svg = computed(() => {
     const scene = this.scene();
-    const isReady = this.writing() === 'shapes' ? this.letters() : this.fonts();
+    const isReady =
+      (this.writing() === 'shapes' ? this.letters() : this.fonts()) && (!this.areMany() || this.tieAddress());
     return scene && isReady ? paintSvg(scene, this.options()) : null;
   });
   private readonly address = signal<string | null>(null);
@@ -144,6 +162,20 @@ export class Publish {
   });
 
   constructor() {
+    inject(DestroyRef).onDestroy(() => this.tieImage.stop());
+    effect(() => {
+      const scene = this.scene();
+      this.tieImage.stop();
+      this.tieAddress.set(null);
+      if (!scene || !this.areMany()) return;
+      const ratio = this.pixels() / scene.width;
+      this.tieImage.paint(
+        scene,
+        ratio,
+        (address) => this.tieAddress.set(address),
+        (error) => this.fail(error),
+      );
+    });
     effect((onCleanup) => {
       const scene = this.scene();
       if (!scene) return;
@@ -196,7 +228,7 @@ export class Publish {
     try {
       const file =
         format === 'svg'
-          ? new Blob([svg], { type: 'image/svg+xml' })
+          ? new Blob([this.withLines() ?? svg], { type: 'image/svg+xml' })
           : await pngFromSvg(svg, size, this.resolution());
       saveFile(file, `${network.name}.${format}`);
       this.api
@@ -214,6 +246,13 @@ export class Publish {
     } finally {
       this.busy.set(false);
     }
+  }
+
+  /** The figure with a line for each of its many ties, where that is wanted; null elsewhere. */
+  private withLines(): string | null {
+    const scene = this.scene();
+    if (!scene || !this.areMany() || this.painted()) return null;
+    return paintSvg(scene, { ...this.options(), ties: null });
   }
 
   protected data(format: 'graphml' | 'csv-nodes' | 'csv-ties'): void {
