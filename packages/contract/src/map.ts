@@ -184,6 +184,8 @@ export const MapDescription = z.object({
   names: z.object({
     count: z.int().min(0).max(2000),
     column: z.string(),
+    /** Whether the largest node, and the first of each group that has a colour, are named too. */
+    also: z.boolean().default(true),
     /** Height of the letters in pixels at scale 1. */
     fontSize: z.number().min(6).max(48),
     face: z.enum(['sans', 'serif']).default('sans'),
@@ -277,6 +279,7 @@ export const defaultMap: MapDescription = {
   names: {
     count: 25,
     column: 'betweenness',
+    also: true,
     fontSize: 12,
     face: 'sans',
     bold: 'first',

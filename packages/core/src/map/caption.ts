@@ -25,6 +25,8 @@ export interface CaptionInput {
   readonly description: MapDescription;
   /** How it was arranged; by attraction where it is left out. */
   readonly layout?: LayoutSettings | null;
+  /** Which nodes are named beside the first in rank, in words. */
+  readonly alsoNamed?: string;
   /** Nodes that were moved by hand. */
   readonly moved: number;
   readonly shown: { readonly nodes: number; readonly edges: number };
@@ -65,7 +67,7 @@ export function captionPhrases(input: CaptionInput): Phrase[] {
     plain('. Ties: '),
     { text: tiesPhrase(description), control: 'ties' },
     plain('. Names: '),
-    { text: namesPhrase(description), control: 'names' },
+    { text: namesPhrase(description, input.alsoNamed), control: 'names' },
     plain('. Arranged '),
     { text: arrangedPhrase(input), control: 'arranged' },
     plain('.'),
@@ -141,12 +143,12 @@ function limits({ weave, description: { show }, hidden }: CaptionInput): string 
   return (parts === '' ? '' : ` ${parts}`) + rest;
 }
 
-function namesPhrase({ names }: MapDescription): string {
+function namesPhrase({ names }: MapDescription, also = ''): string {
   if (names.count === 0) return 'none';
   const by = names.column === 'betweenness' ? 'that bridge most' : `with most ${columnTitle(names.column)}`;
   const { joined, conditions } = names.where;
   const among = conditions.length > 0 ? ` of those ${joinWith(joined, conditions.map(conditionPhrase))}` : '';
-  return `the ${formatCount(names.count)}${among} ${by}`;
+  return `the ${formatCount(names.count)}${among} ${by}${also === '' ? '' : `, ${also}`}`;
 }
 
 function arrangedPhrase({ moved, layout }: CaptionInput): string {

@@ -290,7 +290,7 @@ describe('regions', () => {
 
 describe('names', () => {
   const names = (change: Partial<MapDescription['names']>) =>
-    look({ names: { ...defaultMap.names, count: 3, ...change } }).scene.texts;
+    look({ names: { ...defaultMap.names, also: false, count: 3, ...change } }).scene.texts;
 
   it('can be shortened, broken in two lines, grow with the node, and be set in the serif', () => {
     expect(names({ length: 'short', fontSize: 9 })[0].text).toContain('…');

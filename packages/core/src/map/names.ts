@@ -76,7 +76,8 @@ interface NamedNodes {
 }
 
 /**
- * Who is named: without a focus the nodes whose names were moved, since the others make room for them, and then the first in rank; a few
+ * Who is named: without a focus the nodes whose names were moved, since the others make room for them, then the largest and the first of each
+ * group, where that is wanted, and then the first in rank; a few
  * picked nodes with those of their neighbours that are first in rank; of many picked ones the first in rank.
  */
 function namedNodes(input: SceneInput, nodes: ScreenNodes): NamedNodes {
@@ -87,7 +88,11 @@ function namedNodes(input: SceneInput, nodes: ScreenNodes): NamedNodes {
     const moved = count === 0 ? [] : placed.map(({ node }) => node).filter(isShown);
     const own = new Set(moved);
     const wanted = (v: number): boolean => map.pale?.[v] !== 1 && !own.has(v);
-    const others = inRank(input, nodes, Math.max(0, count - moved.length), wanted);
+    const isSeen = inView(input, nodes);
+    const also = map.alsoNamed.nodes.filter((v) => isShown(v) && wanted(v) && isSeen(v));
+    also.forEach((v) => own.add(v));
+    const ranked = inRank(input, nodes, Math.max(0, count - moved.length), wanted);
+    const others = [...also, ...ranked];
     const isNamed = new Set([...moved, ...others]);
     const first = new Set([...map.namesOrder].filter((v) => isNamed.has(v)).slice(0, FIRST));
     return { chosen: [...moved, ...others], picked: () => false, first };
@@ -108,18 +113,22 @@ function namedNodes(input: SceneInput, nodes: ScreenNodes): NamedNodes {
 
 /** The first so many nodes in view by the rank of names. */
 function inRank(
-  { map, size }: SceneInput,
-  { x, y }: ScreenNodes,
+  input: SceneInput,
+  nodes: ScreenNodes,
   most: number,
   wanted: (node: number) => boolean,
 ): number[] {
   const chosen: number[] = [];
-  for (const v of map.namesOrder) {
+  const isSeen = inView(input, nodes);
+  for (const v of input.map.namesOrder) {
     if (chosen.length >= most) break;
-    const inView = x[v] > -20 && x[v] < size.width + 20 && y[v] > -20 && y[v] < size.height + 20;
-    if (inView && wanted(v)) chosen.push(v);
+    if (isSeen(v) && wanted(v)) chosen.push(v);
   }
   return chosen;
+}
+
+function inView({ size }: SceneInput, { x, y }: ScreenNodes): (node: number) => boolean {
+  return (v) => x[v] > -20 && x[v] < size.width + 20 && y[v] > -20 && y[v] < size.height + 20;
 }
 
 /** Where a hand put the middle of a name, on the screen. */

@@ -117,8 +117,10 @@ describe('names', () => {
   });
 
   it('that were moved are named before those first in rank', () => {
-    expect(named({ count: 1, column: 'inDegree' })).toEqual(['cem']);
-    expect(named({ count: 1, column: 'inDegree', placed: [{ node: 0, dx: 0, dy: 20 }] })).toEqual(['ann']);
+    expect(named({ count: 1, column: 'inDegree', also: false })).toEqual(['cem']);
+    expect(
+      named({ count: 1, column: 'inDegree', also: false, placed: [{ node: 0, dx: 0, dy: 20 }] }),
+    ).toEqual(['ann']);
     expect(named({ count: 0, placed: [{ node: 0, dx: 0, dy: 20 }] })).toEqual([]);
   });
 

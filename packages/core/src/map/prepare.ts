@@ -4,6 +4,7 @@ import { groupCodes } from '../network/groupCodes';
 import { graphOf, nodeLabels, numbersOf } from '../network/tables';
 import { tieKinds, type TieKinds } from '../network/tieKinds';
 import { isDirected, type MapNetwork } from './mapNetwork';
+import { alsoNamed, type AlsoNamed } from './alsoNamed';
 import { colourNodes, type ColourGroup } from './colours';
 import type { Courses } from './bundling/courses';
 import { drawnTies } from './drawnTies';
@@ -64,6 +65,7 @@ export interface PreparedMap {
   readonly paintOrder: Uint32Array;
   /** Shown nodes that may be named, by falling value of the names' column. */
   readonly namesOrder: Uint32Array;
+  readonly alsoNamed: AlsoNamed;
   readonly hiddenNodes: number;
   readonly hiddenEdges: number;
 }
@@ -110,6 +112,12 @@ export function prepareMap(whole: MapNetwork, given: MapDescription): PreparedMa
     twoWay: description.ties.form === 'straight' && description.ties.apart ? twoWayTies(network) : null,
     paintOrder,
     namesOrder,
+    alsoNamed: alsoNamed(
+      namesOrder,
+      description.names.also ? description.names.count : 0,
+      size.radius,
+      paint,
+    ),
     hiddenNodes: network.nodeCount - nodes.length,
     hiddenEdges: network.edges['source'].length - edges.length,
   };

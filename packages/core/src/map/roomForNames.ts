@@ -4,7 +4,8 @@ import type { SceneInput } from './sceneInput';
 
 /** How many names are wanted in a view, and for how many of these there is no place where they cover nothing. */
 export function roomForNames(input: SceneInput): { readonly wanted: number; readonly without: number } {
-  const wanted = Math.min(input.map.description.names.count, input.map.namesOrder.length);
+  const { description, namesOrder, alsoNamed } = input.map;
+  const wanted = Math.min(description.names.count, namesOrder.length) + alsoNamed.nodes.length;
   const placed = buildNames({ ...input, focus: null }, toScreen(input), []).grips.length;
   return { wanted, without: Math.max(0, wanted - placed) };
 }

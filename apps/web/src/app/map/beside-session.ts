@@ -128,6 +128,7 @@ export class BesideSession {
         directed: network.directed,
         changed: network.changed?.words ?? null,
         description: prepared.description,
+        alsoNamed: prepared.alsoNamed.phrase,
         layout,
         moved: 0,
         shown: { nodes: prepared.nodes.length, edges: prepared.edges.length },

@@ -190,6 +190,7 @@ export class MapSession {
       directed: network.directed,
       changed: network.changed?.words ?? null,
       description: prepared.description,
+      alsoNamed: prepared.alsoNamed.phrase,
       layout: this.settings(),
       // What hands had moved goes along with a layout that runs.
       moved: this.layout().what === 'running' ? 0 : this.movedBefore() + this.moves().size,

@@ -31,6 +31,10 @@ import { clamp, describing } from './describing';
       </select></label
     >
     <label
+      ><input type="checkbox" [ngModel]="names.also" (ngModelChange)="map.set('names', { also: $event })" />
+      the largest node and the first of each group too</label
+    >
+    <label
       >letters
       <input
         class="box"
