@@ -15,13 +15,14 @@ import { catchError, debounceTime, map, of, switchMap, tap } from 'rxjs';
 import { Api } from '../api/api';
 import { counted } from '../shared/words';
 import { EMPTY_FORM, planOf, runName, WHATS, type PlanForm } from './plan-form';
+import { Busy } from '../shared/busy';
 
 const OTHER = 'other';
 
 /** Say what to collect from which service; what it costs is told before it begins. */
 @Component({
   selector: 'pt-collect-panel',
-  imports: [FormsModule],
+  imports: [Busy, FormsModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './collect-panel.html',
   styleUrl: './collect-panel.scss',

@@ -1,8 +1,19 @@
 import { HttpEventType, type HttpEvent } from '@angular/common/http';
-import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  ElementRef,
+  inject,
+  Injector,
+  signal,
+  untracked,
+} from '@angular/core';
+import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { ActivatedRoute, Router, RouterLink } from '@angular/router';
 import {
-  MessageFilter,
+  type MessageFilter,
   SOURCE_MATERIALS,
   type CollectRun,
   type NodeTable,
@@ -15,6 +26,7 @@ import {
 import { Store } from '@ngrx/store';
 import { catchError, concatMap, EMPTY, from, tap, type Observable, type Subscription } from 'rxjs';
 import { Api, toProblem } from '../api/api';
+import { focusSoon } from '../shared/focus';
 import { Notices } from '../shared/notices';
 import { counted } from '../shared/words';
 import { work } from '../store/work.reducer';
@@ -24,6 +36,7 @@ import { ImportReportView } from './import-report';
 import { ItemTable } from './item-table';
 import { CollectPanel } from './collect-panel';
 import { droppedFiles } from './dropped-files';
+import { addressOf, filterOf, isSame } from './filter-address';
 import { NodeTableChoice } from './node-table-choice';
 import { PasteBox } from './paste-box';
 import { PreviewPanel, type Accepted } from './preview-panel';
@@ -79,10 +92,11 @@ export class Gather {
   protected readonly problem = signal<string | null>(null);
   protected readonly finished = signal<Step | null>(null);
   protected readonly shownReport = signal<Source | null>(null);
-  /** At first what the address asks for: messages with a score. */
-  protected readonly filter = signal<MessageFilter>(
-    MessageFilter.pick({ scored: true }).safeParse(inject(ActivatedRoute).snapshot.queryParams).data ?? {},
-  );
+  private readonly route = inject(ActivatedRoute);
+  private readonly injector = inject(Injector);
+  private readonly host = inject<ElementRef<HTMLElement>>(ElementRef);
+  /** What the address asks for. */
+  protected readonly filter = signal<MessageFilter>(filterOf(this.route.snapshot.queryParams));
   private readonly steps = this.store.selectSignal(work.selectSteps);
   protected readonly runs = this.store.selectSignal(work.selectRuns);
   protected readonly collecting = signal(false);
@@ -104,6 +118,30 @@ export class Gather {
   private readonly notices = inject(Notices);
   private waiting: File[] = [];
   private transfer: Subscription | null = null;
+
+  constructor() {
+    // The back key brings the filter back that stood there before.
+    this.route.queryParams.pipe(takeUntilDestroyed()).subscribe((params) => {
+      const asked = filterOf(params);
+      if (!isSame(addressOf(asked), addressOf(untracked(this.filter)))) this.filter.set(asked);
+    });
+    effect(() => {
+      const queryParams = addressOf(this.filter());
+      if (isSame(queryParams, addressOf(filterOf(this.route.snapshot.queryParams)))) return;
+      void this.router.navigate([], { relativeTo: this.route, queryParams });
+    });
+    // The button that was pressed is gone: what came is read from its report on.
+    effect(() => {
+      const step = this.finished();
+      if (step && this.reportOf(step))
+        focusSoon(this.injector, () => this.host.nativeElement.querySelector('.report h2'));
+    });
+  }
+
+  protected closeReport(): void {
+    this.finished.set(null);
+    focusSoon(this.injector, () => this.host.nativeElement.querySelector('h1'));
+  }
 
   protected over(event: DragEvent): void {
     event.preventDefault();

@@ -22,6 +22,7 @@ import {
   type TwoModeReading,
 } from '@pebble/contract';
 import { bytes, counted } from '../shared/words';
+import { Busy } from '../shared/busy';
 
 const ROLE_NAMES: Readonly<Record<ColumnRole, string>> = {
   id: 'message id',
@@ -103,7 +104,7 @@ export interface Accepted {
 /** How a file will be read: its columns, to be corrected, with its first rows. */
 @Component({
   selector: 'pt-preview-panel',
-  imports: [FormsModule],
+  imports: [Busy, FormsModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './preview-panel.html',
   styleUrl: './preview-panel.scss',

@@ -35,6 +35,7 @@ import { BesideSession } from './beside-session';
 import { screenMargin } from './low-screen';
 import { PictureShelf } from './picture-shelf';
 import { MapSession } from './map-session';
+import { Busy } from '../shared/busy';
 
 /** Above the picture stands what it is of. */
 const ROOM = { top: 110, bottom: 30 };
@@ -45,6 +46,7 @@ const NEAR = 0.001;
 /** A second map beside the open one: it moves with it, and shows what is chosen there. */
 @Component({
   selector: 'pt-beside-map',
+  imports: [Busy],
   changeDetection: ChangeDetectionStrategy.OnPush,
   providers: [BesideSession],
   templateUrl: './beside-map.html',

@@ -8,11 +8,12 @@ import { counted } from '../shared/words';
 import { MapActions } from '../store/map.actions';
 import { MapSession } from './map-session';
 import { planning } from './planning';
+import { Busy } from '../shared/busy';
 
 /** What hands are to change in the network itself; a network of its own is made of it, and the one before stays. */
 @Component({
   selector: 'pt-change-panel',
-  imports: [FormsModule],
+  imports: [Busy, FormsModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './change-panel.html',
   styleUrls: ['./corner-panel.scss', './name-link.scss', './change-panel.scss'],

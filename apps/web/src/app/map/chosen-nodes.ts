@@ -20,6 +20,7 @@ import { MapActions } from '../store/map.actions';
 import { MapSession } from './map-session';
 import { planning } from './planning';
 import { standing } from './tie-columns';
+import { Busy } from '../shared/busy';
 
 /** Chosen nodes that are listed. */
 const LISTED = 40;
@@ -42,7 +43,7 @@ const MOVES: readonly (readonly [HandMove, words: string])[] = [
 /** Several nodes that were chosen on the map: who they are, and what can be done with all of them at once. */
 @Component({
   selector: 'pt-chosen-nodes',
-  imports: [FormsModule],
+  imports: [Busy, FormsModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './chosen-nodes.html',
   styleUrls: ['./name-link.scss', './chosen-nodes.scss'],

@@ -11,6 +11,7 @@ import {
 } from '@pebble/core';
 import { stepRun } from '../shared/step-run';
 import { MapSession } from './map-session';
+import { Busy } from '../shared/busy';
 
 /** What a formula would give, or why it gives nothing. */
 type Trial = { readonly says: string } | { readonly problem: string };
@@ -18,7 +19,7 @@ type Trial = { readonly says: string } | { readonly problem: string };
 /** A column of one's own, by a formula over the others; what it would give follows while one types. */
 @Component({
   selector: 'pt-formula-form',
-  imports: [FormsModule],
+  imports: [Busy, FormsModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <input
@@ -45,10 +46,10 @@ type Trial = { readonly says: string } | { readonly problem: string };
         <option [value]="one.title">{{ one.title }}</option>
       }
     </select>
-    <button class="btn go" [disabled]="run.busy() || !isReady()" (click)="compute()">
+    <button class="btn go" [disabled]="!isReady()" [ptBusy]="run.busy()" (click)="compute()">
       {{ run.busy() ? 'Computing …' : 'Compute' }}
     </button>
-    <button class="btn" [disabled]="run.busy() || !canBeEmpty()" (click)="makeEmpty()">
+    <button class="btn" [disabled]="!canBeEmpty()" [ptBusy]="run.busy()" (click)="makeEmpty()">
       Make it empty, to be filled in by hand
     </button>
     @if (run.problem(); as problem) {

@@ -7,11 +7,12 @@ import { Api } from '../api/api';
 import { stepRun } from '../shared/step-run';
 import { MapActions } from '../store/map.actions';
 import { MapSession } from './map-session';
+import { Busy } from '../shared/busy';
 
 /** Looks that come with the application, and those that were kept by name; each can be put on the map. */
 @Component({
   selector: 'pt-looks-panel',
-  imports: [FormsModule],
+  imports: [Busy, FormsModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h3>Looks <button class="btn plain" (click)="closed.emit()">Close</button></h3>
@@ -38,7 +39,7 @@ import { MapSession } from './map-session';
         [ngModel]="name()"
         (ngModelChange)="name.set($event)"
       />
-      <button class="btn go" [disabled]="!name().trim() || run.busy()" (click)="keep()">Keep this look</button>
+      <button class="btn go" [disabled]="!name().trim()" [ptBusy]="run.busy()" (click)="keep()">Keep this look</button>
     </p>
     @if (run.problem()) {
       <p class="error" role="alert">{{ run.problem() }}</p>

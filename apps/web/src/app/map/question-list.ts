@@ -20,6 +20,7 @@ import { stepRun } from '../shared/step-run';
 import { MapActions } from '../store/map.actions';
 import { groupingsOf } from './groups/grouping';
 import { MapSession } from './map-session';
+import { Busy } from '../shared/busy';
 
 /** So many of those with the highest values are named. */
 const NAMED = 3;
@@ -39,7 +40,7 @@ interface Answer extends MeasureColumn {
 /** Questions about the nodes of the network, each with the measures that answer it; what is computed becomes columns. */
 @Component({
   selector: 'pt-question-list',
-  imports: [FormsModule],
+  imports: [Busy, FormsModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="asking">
@@ -71,7 +72,7 @@ interface Answer extends MeasureColumn {
           (ngModelChange)="setDamping($event)"
       /></label>
       @if (open().length > 1) {
-        <button class="btn" [disabled]="busy()" (click)="ask(open())">
+        <button class="btn" [ptBusy]="busy()" (click)="ask(open())">
           {{ busy() ? 'Computing …' : 'Answer all ' + open().length }}
         </button>
       }
@@ -84,7 +85,7 @@ interface Answer extends MeasureColumn {
     @if (another(); as other) {
       <p class="asking" role="status">
         The answers are of another part than is shown now: {{ other }}.
-        <button class="btn" [disabled]="busy()" (click)="ask(answered())">Compute them again</button>
+        <button class="btn" [ptBusy]="busy()" (click)="ask(answered())">Compute them again</button>
       </p>
     }
     @if (problem()) {
@@ -113,7 +114,7 @@ interface Answer extends MeasureColumn {
             @if (whyNot(q); as why) {
               <p class="faint">{{ why }}</p>
             } @else {
-            <button class="btn" [disabled]="busy()" (click)="ask([q.id])">
+            <button class="btn" [ptBusy]="busy()" (click)="ask([q.id])">
               {{ busy() && asked().includes(q.id) ? 'Computing …' : 'Answer it' }}
             </button>
             @if (time(q.id); as about) {

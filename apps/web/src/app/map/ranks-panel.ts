@@ -17,6 +17,7 @@ import { stepRun } from '../shared/step-run';
 import { MapActions } from '../store/map.actions';
 import { MapSession } from './map-session';
 import { PositionLists } from './position-lists';
+import { Busy } from '../shared/busy';
 
 /** Measures that stand side by side at first, as far as they are there. */
 const FIRST = ['inDegree', 'degree', 'strength', 'betweenness', 'pageRank'];
@@ -40,7 +41,7 @@ interface Row {
 /** First places by several measures side by side, how far these agree, and how sure the ranks are. */
 @Component({
   selector: 'pt-ranks-panel',
-  imports: [FormsModule, PositionLists],
+  imports: [Busy, FormsModule, PositionLists],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './ranks-panel.html',
   styleUrl: './ranks-panel.scss',

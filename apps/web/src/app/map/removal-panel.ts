@@ -29,6 +29,7 @@ import { ThemeChoice } from '../shared/theme';
 import { counted } from '../shared/words';
 import { MapActions } from '../store/map.actions';
 import { MapSession } from './map-session';
+import { Busy } from '../shared/busy';
 
 /** The curves go so far. */
 const MOST = 50;
@@ -52,7 +53,7 @@ const MEASURES = [
 /** What falls apart without whom: shown on the map before anything is changed, and as curves. */
 @Component({
   selector: 'pt-removal-panel',
-  imports: [FormsModule, Chart],
+  imports: [Busy, FormsModule, Chart],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './removal-panel.html',
   styleUrl: './removal-panel.scss',

@@ -3,6 +3,7 @@ import type { ByChance } from '@pebble/contract';
 import { formatCount, formatValue } from '@pebble/core';
 import { stepRun } from '../shared/step-run';
 import { MapSession } from './map-session';
+import { Busy } from '../shared/busy';
 
 interface Figure {
   readonly name: string;
@@ -92,6 +93,7 @@ const FIGURES: readonly Figure[] = [
 /** What the whole network is like, beside random networks with the same degrees. */
 @Component({
   selector: 'pt-whole-panel',
+  imports: [Busy],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (problem()) {
@@ -121,7 +123,7 @@ const FIGURES: readonly Figure[] = [
         give.
       </p>
     }
-    <button class="btn" [disabled]="busy()" (click)="ask()">
+    <button class="btn" [ptBusy]="busy()" (click)="ask()">
       {{ busy() ? 'Measuring …' : whole() ? 'Measure again' : 'Measure the whole network' }}
     </button>
   `,

@@ -40,6 +40,7 @@ import { loadFonts, loadFurtherFonts } from './fonts';
 import { loadLetters } from './letters';
 import { TieImage } from './tie-image';
 import { pngFromSvg, saveFile } from '../shared/png';
+import { Busy } from '../shared/busy';
 
 /** Sizes of names, ties and legend beside those on the screen. */
 const SIZES = [
@@ -52,7 +53,7 @@ const SIZES = [
 /** The map as a figure with legend and caption, and the network as data. */
 @Component({
   selector: 'pt-publish',
-  imports: [FormsModule, RouterLink],
+  imports: [Busy, FormsModule, RouterLink],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './publish.html',
   styleUrl: './publish.scss',

@@ -3,6 +3,7 @@ import { FormsModule } from '@angular/forms';
 import { TidyKind, type StepParameters } from '@pebble/contract';
 import { Api } from '../api/api';
 import { Notices } from './notices';
+import { Busy } from './busy';
 
 /** Selections of fewer or more letters are no names. */
 const [SHORTEST, LONGEST] = [2, 100];
@@ -10,7 +11,7 @@ const [SHORTEST, LONGEST] = [2, 100];
 /** Offers to make a name of what is selected in the texts beside it, and to find it in all messages. */
 @Component({
   selector: 'pt-name-maker',
-  imports: [FormsModule],
+  imports: [Busy, FormsModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: { '(document:selectionchange)': 'look()' },
   template: `
@@ -22,7 +23,7 @@ const [SHORTEST, LONGEST] = [2, 100];
             <option [value]="k">{{ k }}</option>
           }
         </select>
-        <button class="btn" [disabled]="busy()" (click)="make(one)">
+        <button class="btn" [ptBusy]="busy()" (click)="make(one)">
           {{ busy() ? 'Looking …' : 'Find it in all messages' }}
         </button>
         <button class="btn plain" aria-label="No name" (click)="name.set(null)">✕</button>

@@ -3,13 +3,19 @@ import {
   Component,
   computed,
   effect,
+  type ElementRef,
   inject,
+  Injector,
   input,
   type OnDestroy,
+  viewChild,
 } from '@angular/core';
-import { RouterLink, RouterOutlet } from '@angular/router';
+import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
+import { NavigationEnd, Router, RouterLink, RouterOutlet } from '@angular/router';
 import { MatProgressBar } from '@angular/material/progress-bar';
 import { Store } from '@ngrx/store';
+import { filter } from 'rxjs';
+import { focusSoon } from '../shared/focus';
 import { counted, duration } from '../shared/words';
 import { ThemeChoice } from '../shared/theme';
 import { networkToOpen } from '../shared/slices';
@@ -57,7 +63,7 @@ import { Rail, type Stop } from './rail';
         <button class="btn plain" (click)="dismiss()">Close</button>
       </div>
     }
-    <main><router-outlet /></main>
+    <main #main><router-outlet /></main>
   `,
   styles: `
     :host {
@@ -122,6 +128,9 @@ import { Rail, type Stop } from './rail';
 export class StudyFrame implements OnDestroy {
   readonly study = input.required<string>();
   private readonly store = inject(Store);
+  private readonly router = inject(Router);
+  private readonly injector = inject(Injector);
+  private readonly main = viewChild.required<ElementRef<HTMLElement>>('main');
   protected readonly theme = inject(ThemeChoice);
   protected readonly current = this.store.selectSignal(work.selectStudy);
   protected readonly running = this.store.selectSignal(work.selectRunning);
@@ -152,6 +161,25 @@ export class StudyFrame implements OnDestroy {
 
   constructor() {
     effect(() => this.store.dispatch(WorkActions.studyOpened({ id: this.study() })));
+    this.focusOnNewStops();
+  }
+
+  /** What was pressed to get to another stop is often gone with the one before: the focus goes to where that one begins. */
+  private focusOnNewStops(): void {
+    const pathOf = (address: string): string => address.split('?')[0];
+    let before = pathOf(this.router.url);
+    this.router.events
+      .pipe(
+        filter((event) => event instanceof NavigationEnd),
+        takeUntilDestroyed(),
+      )
+      .subscribe(({ urlAfterRedirects }) => {
+        const now = pathOf(urlAfterRedirects);
+        if (now === before) return;
+        before = now;
+        const main = this.main().nativeElement;
+        focusSoon(this.injector, () => main.querySelector('h1') ?? main);
+      });
   }
 
   ngOnDestroy(): void {

@@ -7,11 +7,12 @@ import { filter, map, switchMap, throwError, type Observable } from 'rxjs';
 import { Api } from '../api/api';
 import { Notices } from '../shared/notices';
 import { counted } from '../shared/words';
+import { Busy } from '../shared/busy';
 
 /** Categories of the researcher's own: given by hand to what is marked, by a rule, or by a table. */
 @Component({
   selector: 'pt-category-panel',
-  imports: [FormsModule],
+  imports: [Busy, FormsModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @let words = sortWords();
@@ -69,7 +70,7 @@ import { counted } from '../shared/words';
           type="file"
           accept=".csv,.tsv,.xlsx"
           (change)="fromTable($any($event.target))"
-          [disabled]="busy()"
+          [ptBusy]="busy()"
       /></label>
     </div>
     <p class="soft">

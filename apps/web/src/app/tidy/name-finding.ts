@@ -3,15 +3,16 @@ import { FormsModule } from '@angular/forms';
 import { TidyKind, type StepParameters } from '@pebble/contract';
 import { Api } from '../api/api';
 import { Notices } from '../shared/notices';
+import { Busy } from '../shared/busy';
 
 /** Finds names in the texts: by the library, or those of a list. */
 @Component({
   selector: 'pt-name-finding',
-  imports: [FormsModule],
+  imports: [Busy, FormsModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="row">
-      <button class="btn" [disabled]="busy()" (click)="byLibrary()">
+      <button class="btn" [ptBusy]="busy()" (click)="byLibrary()">
         Find people, organisations and places
       </button>
       <span class="soft">in English texts, by the compromise library; right in most cases, so review what it finds</span>
@@ -41,7 +42,7 @@ import { Notices } from '../shared/notices';
             }
           </select>
         </label>
-        <button class="btn go" [disabled]="busy() || list().length === 0" (click)="byList()">Find them</button>
+        <button class="btn go" [disabled]="list().length === 0" [ptBusy]="busy()" (click)="byList()">Find them</button>
       </div>
     }
     @if (problem()) {

@@ -4,6 +4,7 @@ import type { Scorer, Step } from '@pebble/contract';
 import { Store } from '@ngrx/store';
 import { Api } from '../api/api';
 import { work } from '../store/work.reducer';
+import { Busy } from '../shared/busy';
 
 interface Card {
   readonly scorer: Scorer;
@@ -33,7 +34,7 @@ const CARDS: readonly Card[] = [
 /** Scores of messages by their texts: run them, and read what made them. */
 @Component({
   selector: 'pt-scores',
-  imports: [RouterLink],
+  imports: [Busy, RouterLink],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @for (card of cards; track card.scorer) {
@@ -45,7 +46,7 @@ const CARDS: readonly Card[] = [
         @if (step) {
           <p class="says">{{ step.sentence }}</p>
         }
-        <button class="btn" [class.go]="!step" [disabled]="busy() !== null" (click)="run(card.scorer)">
+        <button class="btn" [class.go]="!step" [ptBusy]="busy() !== null" (click)="run(card.scorer)">
           {{ busy() === card.scorer ? 'Scoring …' : step ? 'Score again' : 'Score the messages' }}
         </button>
         @if (step) {

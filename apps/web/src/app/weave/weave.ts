@@ -35,11 +35,13 @@ import { StepSentence } from './step-sentence';
 import { TakenFields } from './taken-fields';
 import { ThingSentence } from './thing-sentence';
 import { WeaveSize } from './weave-size';
+import { Busy } from '../shared/busy';
 
 /** A question is chosen; one sentence with controls says what ties what; an estimate follows; the result is woven and named. */
 @Component({
   selector: 'pt-weave',
   imports: [
+    Busy,
     RouterLink,
     AccountSentence,
     AfterFields,

@@ -8,6 +8,7 @@ import type { ChartRows } from '../../shared/save-chart';
 import { stepRun } from '../../shared/step-run';
 import { ThemeChoice } from '../../shared/theme';
 import { MapSession } from '../map-session';
+import { Busy } from '../../shared/busy';
 
 const METHODS: readonly (readonly [GroupingMethod, string, string])[] = [
   [
@@ -29,7 +30,7 @@ const METHODS: readonly (readonly [GroupingMethod, string, string])[] = [
 /** Finds groups of nodes by a method; the settings are said with it. */
 @Component({
   selector: 'pt-group-finder',
-  imports: [FormsModule, Chart],
+  imports: [Busy, FormsModule, Chart],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './group-finder.html',
   styleUrl: './group-finder.scss',

@@ -14,6 +14,7 @@ import { formatCount, formatValue, graphOf, groupTies, numbersOf, withOthers } f
 import { stepRun } from '../../shared/step-run';
 import { MapSession } from '../map-session';
 import { codesOf, groupName } from './grouping';
+import { Busy } from '../../shared/busy';
 
 /** So many groups stand in the table; further ones are put together. */
 const MOST = 60;
@@ -32,7 +33,7 @@ interface GroupRow {
 /** The groups of a grouping: how large, how closed, how sure; they can be renamed and put together, as a grouping of its own. */
 @Component({
   selector: 'pt-group-table',
-  imports: [FormsModule],
+  imports: [Busy, FormsModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <table>
@@ -110,7 +111,7 @@ interface GroupRow {
             [ngModel]="resolution()"
             (ngModelChange)="resolution.set($event)"
         /></label>
-        <button class="btn" [disabled]="run.busy() || !(resolution() > 0)" (click)="split()">
+        <button class="btn" [disabled]="!(resolution() > 0)" [ptBusy]="run.busy()" (click)="split()">
           {{ run.busy() ? 'Splitting …' : 'Split the group' }}
         </button>
         <span class="soft">by looking for groups within it; kept as “{{ splitAs() }}”</span>
@@ -141,7 +142,7 @@ interface GroupRow {
           [ngModel]="keptAs()"
           (ngModelChange)="keptAs.set($event)"
         />
-        <button class="btn go" [disabled]="run.busy() || !keptAs().trim()" (click)="keep()">
+        <button class="btn go" [disabled]="!keptAs().trim()" [ptBusy]="run.busy()" (click)="keep()">
           {{ run.busy() ? 'Keeping …' : 'Keep' }}
         </button>
         <button class="btn plain" (click)="renamed.set({})">Undo</button>

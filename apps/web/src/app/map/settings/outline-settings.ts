@@ -3,6 +3,7 @@ import { FormsModule } from '@angular/forms';
 import { Api } from '../../api/api';
 import { describing } from './describing';
 import { TitleFields } from './title-fields';
+import { Busy } from '../../shared/busy';
 
 /** Groups whose titles can be set. */
 const LISTED = 20;
@@ -10,7 +11,7 @@ const LISTED = 20;
 /** What is outlined on the map, and under which titles. */
 @Component({
   selector: 'pt-outline-settings',
-  imports: [FormsModule, TitleFields],
+  imports: [Busy, FormsModule, TitleFields],
   changeDetection: ChangeDetectionStrategy.OnPush,
   styleUrls: ['./settings.scss', './colour-settings.scss'],
   template: `
@@ -69,7 +70,7 @@ const LISTED = 20;
         }
       </div>
       <p>
-        <button class="btn plain" [disabled]="busy()" (click)="suggest()">
+        <button class="btn plain" [ptBusy]="busy()" (click)="suggest()">
           {{ busy() ? 'Looking for titles …' : 'Suggest titles' }}
         </button>
       </p>

@@ -5,6 +5,7 @@ import { counted, formatCount, picturesByNode, unusedPictures } from '@pebble/co
 import { NodePictures } from '../node-pictures';
 import { readPictures } from '../picture-file';
 import { describing } from './describing';
+import { Busy } from '../../shared/busy';
 
 /** Names that are listed at most. */
 const LISTED = 6;
@@ -12,7 +13,7 @@ const LISTED = 6;
 /** Pictures from image files inside of nodes. */
 @Component({
   selector: 'pt-picture-settings',
-  imports: [FormsModule],
+  imports: [Busy, FormsModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   styleUrl: './settings.scss',
   styles: `
@@ -47,7 +48,7 @@ const LISTED = 6;
           multiple
           accept="image/png,image/jpeg,image/gif,image/webp"
           aria-label="Image files for nodes"
-          [disabled]="!!busy()"
+          [ptBusy]="!!busy()"
           (change)="add(files)"
         />
       </label>
