@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { CollectPlan, CollectRun, Service } from './collect';
+import { DataExport } from './dataExport';
 import { NodeTable, Reading } from './gather';
 import { GroupingSettings } from './groups';
 import { MessageFilter, MessageLanguage, Scorer } from './message';
@@ -211,6 +212,7 @@ export const stepParameters = {
     caption: z.string(),
   }),
   'export-network': z.object({ network: z.string(), format: z.enum(['graphml', 'csv-nodes', 'csv-ties']) }),
+  'export-data': DataExport,
 } as const;
 
 export type StepKind = keyof typeof stepParameters;

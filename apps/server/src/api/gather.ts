@@ -3,6 +3,7 @@ import { existsSync, rmSync } from 'node:fs';
 import type { Router } from 'express';
 import {
   AccountQuery,
+  DataExport,
   ImportReport,
   ItemQuery,
   MessageQuery,
@@ -14,7 +15,9 @@ import {
 import { UnreadableFile } from '@pebble/core/files';
 import { z } from 'zod';
 import { savedFilters } from '../db/filters';
+import { goneSignal } from './gone';
 import { Overviews } from './overviews';
+import { sendFile } from './sendFile';
 import { forgetReading, savedReadings, saveReading } from '../db/readings';
 import { findStep } from '../db/steps';
 import { skippedPath, uploadPath } from '../files/places';
@@ -138,6 +141,12 @@ export function gatherRoutes({ store, config, runner }: Services): Router {
 
   routes.get('/studies/:study/items', async (request, response) => {
     response.json(await runner.read('items', request.params.study, parseRequest(ItemQuery, request.query)));
+  });
+
+  routes.get('/studies/:study/export/:file', async (request, response) => {
+    const [what, format] = request.params.file.split('.');
+    const asks = parseRequest(DataExport, { what, format, filter: request.query });
+    sendFile(response, await runner.read('exportData', request.params.study, asks, goneSignal(response)));
   });
 
   routes.get('/studies/:study/overview', async (request, response) => {

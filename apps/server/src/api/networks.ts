@@ -1,13 +1,14 @@
-import { createReadStream, existsSync, rmSync } from 'node:fs';
+import { createReadStream, existsSync } from 'node:fs';
 import type { Router, Response } from 'express';
 import { EvidenceQuery, GroupTitlesQuery, Weave, type Network } from '@pebble/contract';
 import { keptLooks } from '../db/looks';
 import { findNetwork, readMap, readPositions } from '../db/networks';
 import { nodePictures } from '../db/pictures';
-import { NETWORK_EXPORTS } from '../files/exportNetwork';
+import { NETWORK_EXPORTS } from '../exports/exportNetwork';
 import { networkPath } from '../files/places';
 import type { ReadName, Reads } from '../runner/reads';
 import { goneSignal } from './gone';
+import { sendFile } from './sendFile';
 import { ApiError, notFound } from './problems';
 import { parseRequest } from './parsing';
 import { routerOf } from './routers';
@@ -122,9 +123,7 @@ export function networkRoutes({ store, runner }: Services): Router {
         `“${request.params.format}” is not a format of export; there are ${NETWORK_EXPORTS.join(', ')}.`,
       );
     const file = await read(response, 'exportNetwork', { network: request.params.network, format });
-    response.attachment(file.name).type(file.type);
-    response.on('close', () => rmSync(file.path, { force: true }));
-    createReadStream(file.path).pipe(response);
+    sendFile(response, file);
   });
 
   return routes;

@@ -70,6 +70,12 @@ const operations: readonly Operation[] = [
     answers: contract.MessagePage,
   },
   {
+    path: '/studies/{study}/export/{file}',
+    method: 'get',
+    summary:
+      'Messages, accounts, items, decisions or the logbook as a file: "messages.csv", "logbook.jsonl" and so on, with the same filters as their lists.',
+  },
+  {
     path: '/studies/{study}/messages/{message}/thread',
     method: 'get',
     summary: 'The conversation that a message stands in.',

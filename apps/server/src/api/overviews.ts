@@ -1,4 +1,5 @@
 import type { MessageOverview, StepKind } from '@pebble/contract';
+import { isNoneOf } from '../db/lists';
 import type { Store } from '../db/open';
 import type { Runner } from '../runner/runner';
 
@@ -31,6 +32,7 @@ const OF_NETWORKS: readonly StepKind[] = [
   'remove-pictures',
   'export-figure',
   'export-network',
+  'export-data',
 ];
 
 /** The counts of studies, each counted once for each change of its study: a large one takes seconds. */
@@ -59,7 +61,7 @@ export class Overviews {
       .select((e) => e.fn.max('id').as('id'))
       .where('study_id', '=', study)
       .where('state', '=', 'done')
-      .where('kind', 'not in', OF_NETWORKS)
+      .where(isNoneOf('kind', OF_NETWORKS))
       .executeTakeFirst();
     return row?.id ?? 0;
   }

@@ -1,4 +1,5 @@
 import type {
+  DataExport,
   EvidenceQuery,
   Network,
   Portrait,
@@ -25,7 +26,9 @@ import type { Tie } from '@pebble/core';
 import { readAccounts } from '../db/accounts';
 import { listNetworks } from '../db/networks';
 import { readSmallPicture } from '../files/smallPictures';
-import { exportNetwork, type ExportedFile, type NetworkExport } from '../files/exportNetwork';
+import { exportNetwork, type NetworkExport } from '../exports/exportNetwork';
+import { exportData } from '../exports/exportData';
+import type { ExportedFile } from '../exports/writtenFile';
 import { readItems } from '../db/items';
 import { readMessages, readOverview } from '../db/messages';
 import { readTimeline } from '../db/timeline';
@@ -64,6 +67,8 @@ export interface Reads {
   smallPicture: { asks: string; gives: SmallPicture | null };
   /** Writes a file, which is the reader's to take away. */
   exportNetwork: { asks: { network: string; format: NetworkExport }; gives: ExportedFile };
+  /** Of messages, accounts, items, decisions or the logbook; the file is the reader's to take away. */
+  exportData: { asks: DataExport; gives: ExportedFile };
   tidy: { asks: TidyQuery & { sort: TidySort }; gives: TidyPage };
   suggestions: { asks: TidySort; gives: Suggestion[] };
 }
@@ -92,6 +97,7 @@ export const readers: { readonly [N in ReadName]: Reader<N> } = {
   titles: readTitles,
   smallPicture: (store, _, network) => readSmallPicture(store, network),
   exportNetwork: (store, _, asks) => exportNetwork(store, asks),
+  exportData,
   tidy: readTidyPage,
   suggestions: readSuggestions,
 };

@@ -1,3 +1,5 @@
+import type { DataKind } from '@pebble/contract';
+import { joinWith } from '@pebble/core';
 import { findNetwork } from '../db/networks';
 import { StepRefused, type StepDefinition } from './step';
 
@@ -25,4 +27,25 @@ export const exportNetwork: StepDefinition<'export-network'> = {
     return { name: found.name, nodes: found.nodes, edges: found.edges };
   },
   describe: ({ format }) => `The network was exported ${NAMES[format]}.`,
+};
+
+const WHAT: Readonly<Record<DataKind, string>> = {
+  messages: 'Messages were',
+  accounts: 'Accounts were',
+  items: 'Items were',
+  decisions: 'Tidy decisions were',
+  logbook: 'The logbook was',
+};
+
+/** The file itself is read from the study: the step says that it was taken out, and which part. */
+export const exportData: StepDefinition<'export-data'> = {
+  kind: 'export-data',
+  run: () => Promise.resolve({}),
+  describe({ what, format, filter }) {
+    const chosen = Object.entries(filter)
+      .filter(([, value]) => value !== undefined && value !== '')
+      .map(([name, value]) => `${name} ${String(value)}`);
+    const those = chosen.length > 0 ? `, those with ${joinWith('and', chosen)}` : '';
+    return `${WHAT[what]} exported as ${format === 'csv' ? 'CSV' : 'JSON Lines'}${those}.`;
+  },
 };

@@ -8,7 +8,7 @@ import { collectSource } from './collectSource';
 import { detectLanguages } from './detectLanguages';
 import { describeWhole } from './describeWhole';
 import { doubtRanks } from './doubtRanks';
-import { exportFigure, exportNetwork } from './exportSteps';
+import { exportData, exportFigure, exportNetwork } from './exportSteps';
 import { findNames } from './findNames';
 import { groupNodes } from './groupNodes';
 import { regroup } from './regroup';
@@ -88,6 +88,7 @@ const definitions = {
   'forget-look': forgetLook,
   'export-figure': exportFigure,
   'export-network': exportNetwork,
+  'export-data': exportData,
 } satisfies { readonly [K in StepKind]: { readonly kind: K } } as unknown as Definitions;
 
 /** The definition of a kind of step, as the runner sees it: parameters are parsed by the contract before they get here. */

@@ -5,6 +5,7 @@ import {
   CollectEstimate,
   CollectRun,
   CollectRunList,
+  type DataExport,
   DecisionList,
   ItemPage,
   KnownServiceList,
@@ -180,6 +181,11 @@ export class Api {
   messageTies = (network: string, message: number): Observable<MessageTies> =>
     this.get(`/networks/${network}/message-ties/${message}`, MessageTies);
   exportAddress = (network: string, format: string): string => `${BASE}/networks/${network}/export/${format}`;
+  dataAddress = (study: string, { what, format, filter }: DataExport): string => {
+    const asked = Object.entries(filter).filter(([, value]) => value !== undefined && value !== '');
+    const query = new URLSearchParams(asked.map(([name, value]) => [name, String(value)]));
+    return `${BASE}/studies/${study}/export/${what}.${format}?${query.toString()}`;
+  };
   skippedAddress = (study: string, step: number): string => `${BASE}/studies/${study}/skipped/${step}`;
   reportAddress = (study: string, step: number): string => `${BASE}/studies/${study}/reports/${step}`;
   eventsAddress = (study: string): string => `${BASE}/studies/${study}/events`;

@@ -4,6 +4,7 @@ import { formatCount } from '@pebble/core';
 import { Api } from '../api/api';
 import { latest } from '../shared/latest';
 import { counted, day } from '../shared/words';
+import { SaveData } from '../shared/save-data';
 import { SortHeads, type SortHead } from './sort-heads';
 
 const PAGE = 100;
@@ -12,7 +13,7 @@ type Order = AccountQuery['by'];
 /** The accounts of a study: what they did, who follows them, what is told of them. */
 @Component({
   selector: 'pt-account-table',
-  imports: [SortHeads],
+  imports: [SaveData, SortHeads],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="tools">
@@ -26,6 +27,7 @@ type Order = AccountQuery['by'];
       @if (page(); as p) {
         <b>{{ counted(p.total, 'account') }}</b>
       }
+      <pt-save-data [study]="study()" what="accounts" [filter]="{ search: search(), by: by() }" />
     </div>
     <div class="scroll" tabindex="0" aria-label="Accounts">
       <table>
@@ -73,7 +75,7 @@ export class AccountTable {
   /** Handle of an account whose messages are to be read. */
   readonly chosen = output<string>();
   private readonly api = inject(Api);
-  private readonly search = signal('');
+  protected readonly search = signal('');
   private readonly limit = signal(PAGE);
   protected readonly by = signal<Order>('messages');
   protected readonly counted = counted;

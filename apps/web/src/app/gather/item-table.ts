@@ -4,6 +4,7 @@ import { formatCount } from '@pebble/core';
 import { Api } from '../api/api';
 import { latest } from '../shared/latest';
 import { counted, day } from '../shared/words';
+import { SaveData } from '../shared/save-data';
 import { SortHeads, type SortHead } from './sort-heads';
 
 type Order = ItemQuery['by'];
@@ -11,7 +12,7 @@ type Order = ItemQuery['by'];
 /** The videos, pages and other items of a study, with the comments under them. */
 @Component({
   selector: 'pt-item-table',
-  imports: [SortHeads],
+  imports: [SaveData, SortHeads],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="tools">
@@ -28,6 +29,7 @@ type Order = ItemQuery['by'];
           <span class="soft">the first {{ p.items.length }} are shown</span>
         }
       }
+      <pt-save-data [study]="study()" what="items" [filter]="{ search: search(), by: by() }" />
     </div>
     <div class="scroll" tabindex="0" aria-label="Items">
       <table>

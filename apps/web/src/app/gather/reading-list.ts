@@ -14,6 +14,7 @@ import { FormsModule } from '@angular/forms';
 import type { Message, MessageFilter, MessageKind, MessageOverview, TextSpan } from '@pebble/contract';
 import { Api } from '../api/api';
 import { MessageText } from '../shared/message-text';
+import { SaveData } from '../shared/save-data';
 import { counted, day, moment } from '../shared/words';
 import { KeptFilters } from './kept-filters';
 import { MessageSource } from './message-source';
@@ -23,7 +24,7 @@ import { rangesFor, SCORE_RANGES } from './score-ranges';
 /** The messages to read: search, filters, and the list that loads as one scrolls. */
 @Component({
   selector: 'pt-reading-list',
-  imports: [ScrollingModule, AsyncPipe, FormsModule, KeptFilters, MessageText, MessageView],
+  imports: [ScrollingModule, AsyncPipe, FormsModule, KeptFilters, MessageText, MessageView, SaveData],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './reading-list.html',
   styleUrl: './reading-list.scss',

@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/c
 import type { Step } from '@pebble/contract';
 import { Store } from '@ngrx/store';
 import { Notices } from '../shared/notices';
+import { SaveData } from '../shared/save-data';
 import { duration } from '../shared/words';
 import { Api } from '../api/api';
 import { work } from '../store/work.reducer';
@@ -19,6 +20,7 @@ const METHODS: readonly Step['kind'][] = [
 /** Every step of the study, the newest first, with its settings, counts, seed and sentence. */
 @Component({
   selector: 'pt-logbook',
+  imports: [SaveData],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './logbook.html',
   styleUrl: './logbook.scss',

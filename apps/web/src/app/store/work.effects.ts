@@ -29,6 +29,7 @@ const QUIET: readonly StepKind[] = [
   'arrange-map',
   'export-figure',
   'export-network',
+  'export-data',
   'mark-message',
   'save-filter',
   'forget-filter',

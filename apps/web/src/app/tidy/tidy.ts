@@ -14,6 +14,7 @@ import { Store } from '@ngrx/store';
 import { of } from 'rxjs';
 import { Api } from '../api/api';
 import { latest } from '../shared/latest';
+import { SaveData } from '../shared/save-data';
 import { work } from '../store/work.reducer';
 import { CategoryPanel } from './category-panel';
 import { DecisionList } from './decision-list';
@@ -33,6 +34,7 @@ const PAGE = 200;
     CategoryPanel,
     DecisionList,
     NameFinding,
+    SaveData,
     Scores,
     SuggestionList,
     ThingPane,

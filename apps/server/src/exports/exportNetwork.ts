@@ -1,26 +1,14 @@
-import { randomUUID } from 'node:crypto';
-import { closeSync, mkdirSync, openSync, writeSync } from 'node:fs';
-import { join } from 'node:path';
 import type { Network } from '@pebble/contract';
 import { graphmlParts, nodeIds, nodesCsvParts, tiesCsvParts, type TableColumns } from '@pebble/core';
 import { findNetwork, readPositions } from '../db/networks';
 import type { Store } from '../db/open';
 import { fromPlacesBytes } from '../db/placesBytes';
-import { readTable } from './tables';
+import { readTable } from '../files/tables';
+import { fileName, writeParts, type ExportedFile } from './writtenFile';
 
 /** How a network can be saved as a file. */
 export const NETWORK_EXPORTS = ['graphml', 'csv-nodes', 'csv-ties'] as const;
 export type NetworkExport = (typeof NETWORK_EXPORTS)[number];
-
-/** A file that was written to be sent, and then taken away. */
-export interface ExportedFile {
-  readonly path: string;
-  readonly name: string;
-  readonly type: string;
-}
-
-/** Texts are written out when so much of them has come together. */
-const TOGETHER = 1 << 20;
 
 /** Writes a network to a file part by part, so that a large one takes no more memory than a small one. */
 export async function exportNetwork(
@@ -32,11 +20,11 @@ export async function exportNetwork(
   const own = readTable(store.folder, id, 'nodes');
   // A column of the network's own stays, should one be called x.
   const nodes = { ...own, ...places, ...own };
-  const folder = join(store.folder, 'exports');
-  mkdirSync(folder, { recursive: true });
-  const path = join(folder, randomUUID());
-  write(path, partsOf(format, network, nodes, readTable(store.folder, id, 'edges')));
-  const name = fileName(network);
+  const path = writeParts(
+    store.folder,
+    partsOf(format, network, nodes, readTable(store.folder, id, 'edges')),
+  );
+  const name = fileName(network.name, 'network');
   switch (format) {
     case 'graphml':
       return { path, name: `${name}.graphml`, type: 'application/graphml+xml' };
@@ -63,37 +51,9 @@ function partsOf(
   }
 }
 
-function write(path: string, parts: Iterable<string>): void {
-  const file = openSync(path, 'wx');
-  try {
-    let text = '';
-    const flush = (): void => {
-      let bytes = Buffer.from(text);
-      while (bytes.length > 0) bytes = bytes.subarray(writeSync(file, bytes));
-      text = '';
-    };
-    for (const part of parts) {
-      text += part;
-      if (text.length > TOGETHER) flush();
-    }
-    flush();
-  } finally {
-    closeSync(file);
-  }
-}
-
 /** Where the nodes lie on the map, as columns; none for a map that was never arranged. */
 function placeColumns(positions: Buffer | null): TableColumns {
   if (!positions) return {};
   const { x, y } = fromPlacesBytes(positions);
   return { x: Float64Array.from(x), y: Float64Array.from(y) };
-}
-
-function fileName({ name }: Network): string {
-  return (
-    name
-      .replace(/[^\p{L}\p{N} _-]/gu, '')
-      .trim()
-      .slice(0, 80) || 'network'
-  );
 }

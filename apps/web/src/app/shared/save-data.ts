@@ -1,0 +1,48 @@
+import { ChangeDetectionStrategy, Component, inject, input } from '@angular/core';
+import { DataExport, type DataFormat, type DataKind } from '@pebble/contract';
+import { Store } from '@ngrx/store';
+import { Api } from '../api/api';
+import { WorkActions } from '../store/work.actions';
+
+/** Saves what a list shows, with its filters, as a file. */
+@Component({
+  selector: 'pt-save-data',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <span class="soft">Save as</span>
+    <button class="btn plain" [attr.aria-label]="'Save ' + what() + ' as CSV'" (click)="save('csv')">CSV</button>
+    <button
+      class="btn plain"
+      [attr.aria-label]="'Save ' + what() + ' as JSON Lines'"
+      title="One JSON object a line, with texts exactly as they are; Gather reads messages from it again"
+      (click)="save('jsonl')"
+    >
+      JSON Lines
+    </button>
+  `,
+  styles: `
+    :host {
+      white-space: nowrap;
+    }
+  `,
+})
+export class SaveData {
+  readonly study = input.required<string>();
+  readonly what = input.required<DataKind>();
+  readonly filter = input<object>({});
+  private readonly api = inject(Api);
+  private readonly store = inject(Store);
+
+  protected save(format: DataFormat): void {
+    const asked = DataExport.parse({ what: this.what(), format, filter: this.filter() });
+    this.api.step(this.study(), 'export-data', asked).subscribe({
+      next: () => {
+        const link = document.createElement('a');
+        link.href = this.api.dataAddress(this.study(), asked);
+        link.download = '';
+        link.click();
+      },
+      error: (error: Error) => this.store.dispatch(WorkActions.failed({ message: error.message })),
+    });
+  }
+}
