@@ -2,6 +2,7 @@ export * from './addressKind';
 export * from './collect';
 export * from './dataExport';
 export * from './evidence';
+export * from './figure';
 export * from './gather';
 export * from './groups';
 export * from './map';

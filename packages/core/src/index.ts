@@ -52,6 +52,7 @@ export * from './map/mapNetwork';
 export * from './map/matrix';
 export * from './map/paintCanvas';
 export * from './map/paintSvg';
+export * from './map/pngResolution';
 export * from './map/palette';
 export * from './map/pick';
 export * from './map/pies';

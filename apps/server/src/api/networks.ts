@@ -1,6 +1,13 @@
 import { createReadStream, existsSync } from 'node:fs';
 import type { Router, Response } from 'express';
-import { EvidenceQuery, GroupTitlesQuery, Weave, type Network } from '@pebble/contract';
+import {
+  EvidenceQuery,
+  FIGURE_FORMATS,
+  FigureQuery,
+  GroupTitlesQuery,
+  Weave,
+  type Network,
+} from '@pebble/contract';
 import { keptLooks } from '../db/looks';
 import { findNetwork, readMap, readPositions } from '../db/networks';
 import { nodePictures } from '../db/pictures';
@@ -126,8 +133,24 @@ export function networkRoutes({ store, runner }: Services): Router {
     sendFile(response, file);
   });
 
+  for (const format of FIGURE_FORMATS)
+    routes.get(`/networks/:network/figure.${format}`, async (request, response) => {
+      const { id: network } = await find(request.params.network);
+      const query = parseRequest(FigureQuery, request.query);
+      sendFile(
+        response,
+        (await read(response, 'exportFigure', { network, format, query })) ?? fail(NEVER_ARRANGED),
+      );
+    });
+
   return routes;
 }
+
+const NEVER_ARRANGED = new ApiError(
+  409,
+  'Not arranged',
+  'This map was never arranged, so there is no figure of it. Open it once, or arrange it by the step arrange-map.',
+);
 
 function fail(error: Error): never {
   throw error;

@@ -70,6 +70,18 @@ const operations: readonly Operation[] = [
     answers: contract.MessagePage,
   },
   {
+    path: '/networks/{network}/figure.svg',
+    method: 'get',
+    summary: 'The map as it was last arranged and described, with legend and caption; letters are shapes.',
+    takes: contract.FigureQuery,
+  },
+  {
+    path: '/networks/{network}/figure.png',
+    method: 'get',
+    summary: 'The same in points.',
+    takes: contract.FigureQuery,
+  },
+  {
     path: '/studies/{study}/export/{file}',
     method: 'get',
     summary:

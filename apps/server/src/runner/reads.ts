@@ -1,5 +1,7 @@
 import type {
   DataExport,
+  FigureFormat,
+  FigureQuery,
   EvidenceQuery,
   Network,
   Portrait,
@@ -27,6 +29,7 @@ import { readAccounts } from '../db/accounts';
 import { listNetworks } from '../db/networks';
 import { readSmallPicture } from '../files/smallPictures';
 import { exportNetwork, type NetworkExport } from '../exports/exportNetwork';
+import { exportFigure } from '../exports/exportFigure';
 import { exportData } from '../exports/exportData';
 import type { ExportedFile } from '../exports/writtenFile';
 import { readItems } from '../db/items';
@@ -69,6 +72,11 @@ export interface Reads {
   exportNetwork: { asks: { network: string; format: NetworkExport }; gives: ExportedFile };
   /** Of messages, accounts, items, decisions or the logbook; the file is the reader's to take away. */
   exportData: { asks: DataExport; gives: ExportedFile };
+  /** Null for a map that was never arranged. */
+  exportFigure: {
+    asks: { network: string; format: FigureFormat; query: FigureQuery };
+    gives: ExportedFile | null;
+  };
   tidy: { asks: TidyQuery & { sort: TidySort }; gives: TidyPage };
   suggestions: { asks: TidySort; gives: Suggestion[] };
 }
@@ -98,6 +106,7 @@ export const readers: { readonly [N in ReadName]: Reader<N> } = {
   smallPicture: (store, _, network) => readSmallPicture(store, network),
   exportNetwork: (store, _, asks) => exportNetwork(store, asks),
   exportData,
+  exportFigure: (store, _, asks) => exportFigure(store, asks),
   tidy: readTidyPage,
   suggestions: readSuggestions,
 };

@@ -30,6 +30,7 @@ export function buildThreads(): void {
     alias: {
       '@pebble/contract': './packages/contract/src/index.ts',
       '@pebble/core/files': './packages/core/src/files.ts',
+      '@pebble/core/letters': './packages/core/src/letters.ts',
       '@pebble/core': './packages/core/src/index.ts',
     },
     logLevel: 'error',

@@ -1,4 +1,4 @@
-import { withResolution } from './png';
+import { withResolution } from '@pebble/core';
 import { bytes, counted, day, duration, moment } from './words';
 
 it('says counts, times and sizes in words', () => {

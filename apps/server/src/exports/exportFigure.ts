@@ -1,0 +1,134 @@
+import { writeFileSync } from 'node:fs';
+import { Resvg } from '@resvg/resvg-js';
+import { encode } from 'fast-png';
+import type { FigureFormat, FigureQuery } from '@pebble/contract';
+import {
+  buildScene,
+  bundling,
+  captionPhrases,
+  captionText,
+  figureSize,
+  fitView,
+  marginFor,
+  NIGHT,
+  numbersOf,
+  paintSvg,
+  PAPER,
+  prepareMap,
+  RASTER_FROM,
+  TieRaster,
+  tiesIn,
+  withResolution,
+  type Courses,
+  type PreparedMap,
+  type Scene,
+  type TieMoments,
+} from '@pebble/core';
+import { findNetwork, readMap, readPositions } from '../db/networks';
+import type { Store } from '../db/open';
+import { nodePictures } from '../db/pictures';
+import { fromPlacesBytes } from '../db/placesBytes';
+import { readTable } from '../files/tables';
+import { evidenceOf } from '../weaving/evidence';
+import { lettersFor } from './fontFiles';
+import { fileName, writeParts, type ExportedFile } from './writtenFile';
+
+/** The page for which names and legend are set, in pixels of a screen. */
+const PAGE = { width: 1100, height: 760 };
+const TYPE: Readonly<Record<FigureFormat, string>> = { svg: 'image/svg+xml', png: 'image/png' };
+
+/**
+ * A map as a figure: the whole network as it was last arranged and described, with its legend, its caption and letters as shapes. Null for
+ * one that was never arranged.
+ */
+export async function exportFigure(
+  store: Store,
+  asks: { readonly network: string; readonly format: FigureFormat; readonly query: FigureQuery },
+): Promise<ExportedFile | null> {
+  const { format, query } = asks;
+  const positions = await readPositions(store, asks.network);
+  const network = positions && (await findNetwork(store, asks.network));
+  if (!network) return null;
+  const saved = await readMap(store, network.id);
+  const { description } = saved;
+  const moments = description.show.period ? await (await evidenceOf(store, network))?.moments() : null;
+  const prepared = prepareMap(
+    {
+      nodeCount: network.nodes,
+      nodes: readTable(store.folder, network.id, 'nodes'),
+      edges: readTable(store.folder, network.id, 'edges'),
+      moments: moments as TieMoments | null | undefined,
+      pictures: description.shape.pictures ? await nodePictures(store, network.study) : [],
+    },
+    description,
+  );
+  const { x, y } = fromPlacesBytes(positions);
+  const map = { ...prepared, courses: coursesOf(prepared, x, y) };
+  const scene = sceneOf(map, x, y, query);
+  const caption = captionText(
+    captionPhrases({
+      weave: network.weave,
+      directed: network.directed,
+      changed: network.changed?.words ?? null,
+      description: map.description,
+      alsoNamed: map.alsoNamed.phrase,
+      layout: saved.layout,
+      moved: saved.moved,
+      shown: { nodes: map.nodes.length, edges: map.edges.length },
+      hidden: { nodes: map.hiddenNodes, edges: map.hiddenEdges },
+    }),
+  );
+  const options = {
+    width: query.width,
+    caption: query.caption === 'true' ? caption : undefined,
+    ink: query.ground === 'night' ? NIGHT.ink : PAPER.ink,
+    transparent: query.ground === 'none',
+    letters: lettersFor([...scene.texts, ...scene.legend.texts, { text: caption, face: 'serif' }]),
+    ties: tiesIn(scene) >= RASTER_FROM ? tiePicture(scene, query.width / scene.width) : null,
+  };
+  const svg = paintSvg(scene, options);
+  const name = `${fileName(network.name, 'map')}.${format}`;
+  const path = writeParts(store.folder, format === 'svg' ? [svg] : []);
+  if (format === 'png') {
+    const { width } = figureSize(scene, options);
+    const drawn = new Resvg(svg, {
+      fitTo: { mode: 'width', value: width },
+      font: { loadSystemFonts: false },
+    });
+    writeFileSync(path, withResolution(drawn.render().asPng(), query.resolution));
+  }
+  return { path, name, type: TYPE[format] };
+}
+
+function sceneOf(
+  map: PreparedMap,
+  x: Float32Array,
+  y: Float32Array,
+  { lettering, ground }: FigureQuery,
+): Scene {
+  // The picture is made for a smaller page and enlarged: places stay, what has a size of its own grows.
+  const size = { width: PAGE.width / lettering, height: PAGE.height / lettering };
+  const view = fitView(x, y, map.radius, map.nodes, size, marginFor(map.description.legend.corner));
+  const base = ground === 'night' ? NIGHT : PAPER;
+  const theme = ground === 'white' || ground === 'none' ? { ...base, ground: '#FFFFFF' } : base;
+  return buildScene({ map, x, y, view, size, theme, focus: null });
+}
+
+/** How ties run that are drawn together freely; null for others. */
+function coursesOf(map: PreparedMap, x: ArrayLike<number>, y: ArrayLike<number>): Courses | null {
+  if (map.description.ties.form !== 'bundled freely') return null;
+  const { edges } = map.network;
+  const [source, target, weight] = ['source', 'target', 'weight'].map((name) => numbersOf(edges, name));
+  const rounds = bundling({ edges: map.drawn, source, target, weight, x, y });
+  for (;;) {
+    const round = rounds.next();
+    if (round.done) return round.value;
+  }
+}
+
+/** Ties that are too many to be lines each, as the address of a PNG with its data. */
+function tiePicture(scene: Scene, ratio: number): string {
+  const { width, height, rgba } = new TieRaster().paint(scene, ratio);
+  const png = encode({ width, height, data: rgba, channels: 4, depth: 8 });
+  return `data:image/png;base64,${Buffer.from(png).toString('base64')}`;
+}

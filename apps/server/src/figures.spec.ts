@@ -1,0 +1,69 @@
+import { makePosts, postsAsCsv } from '@pebble/standins';
+import { buildThreads, TestApplication } from './testing/application';
+import { WovenNetworks, type Made } from './testing/wovenNetworks';
+
+describe('a figure by its address', () => {
+  const app = new TestApplication();
+  let made: Made;
+  beforeAll(async () => {
+    buildThreads();
+    await app.begin();
+    await app.take('posts.csv', postsAsCsv(makePosts(300).posts));
+    made = await new WovenNetworks(app).make({ what: 'accounts', kinds: ['reply', 'mention'] });
+  }, 60_000);
+  afterAll(() => app.end());
+
+  const figure = (file: string) => app.api.get(`/api/v1/networks/${made.id}/figure.${file}`).buffer(true);
+  const bytes = async (file: string): Promise<Buffer> => {
+    const { body } = await figure(file)
+      .parse((response, done) => {
+        const parts: Buffer[] = [];
+        response.on('data', (part: Buffer) => parts.push(part));
+        response.on('end', () => done(null, Buffer.concat(parts)));
+      })
+      .expect(200);
+    return body as Buffer;
+  };
+
+  it('is not there before the map was arranged, and says so', async () => {
+    const { body } = await figure('svg').expect(409);
+    expect((body as { detail: string }).detail).toContain('never arranged');
+  });
+
+  it('is the map with legend, caption and letters as shapes', async () => {
+    await app
+      .step('arrange-map', {
+        network: made.id,
+        layout: { iterations: 50 },
+        upload: null,
+        iterations: null,
+        moved: 0,
+      })
+      .expect(200);
+    const svg = (await bytes('svg')).toString();
+    expect(svg.startsWith('<svg')).toBe(true);
+    expect(svg).toContain('width="1800"');
+    expect(svg).toContain(
+      `<title>${made.handles.length} accounts tied when one replies to or mentions another`,
+    );
+    expect(svg).toContain('aria-label="Colour: community"');
+    expect(svg).not.toContain('<text');
+    expect((await bytes('svg?caption=false')).toString()).not.toContain('<title>');
+  });
+
+  it('is a PNG of the width and the dots per inch that were asked for', async () => {
+    const png = await bytes('png?width=900&resolution=300&ground=night');
+    expect(png.subarray(1, 4).toString()).toBe('PNG');
+    expect(png.readUInt32BE(16)).toBe(900);
+    const density = png.indexOf('pHYs');
+    // Dots per metre (PNG specification, W3C, 11.3.4.3).
+    expect(png.readUInt32BE(density + 4)).toBe(11811);
+  });
+
+  it('is refused where a setting is none', async () => {
+    await figure('svg?width=9').expect(400);
+    await figure('svg?ground=moon').expect(400);
+    await figure('gif').expect(404);
+    await app.api.get('/api/v1/networks/none/figure.svg').expect(404);
+  });
+});

@@ -1,0 +1,16 @@
+import { z } from 'zod';
+
+/** How a figure of a map is asked for by its address. */
+export const FigureQuery = z.object({
+  /** Width in pixels. */
+  width: z.coerce.number().int().min(300).max(8000).default(1800),
+  /** Dots per inch of a PNG. */
+  resolution: z.coerce.number().int().min(72).max(1200).default(300),
+  ground: z.enum(['paper', 'white', 'night', 'none']).default('paper'),
+  caption: z.enum(['true', 'false']).default('true'),
+  /** How large names, ties and legend are beside what they are on a screen. */
+  lettering: z.coerce.number().min(0.5).max(3).default(1),
+});
+export type FigureQuery = z.infer<typeof FigureQuery>;
+export const FIGURE_FORMATS = ['svg', 'png'] as const;
+export type FigureFormat = (typeof FIGURE_FORMATS)[number];
