@@ -243,6 +243,44 @@ describe('gathering', () => {
     expect((await messages())[0].text).toBe('hello & <b>');
   });
 
+  it('tells of a file of an archive whose checksum is wrong, and takes the others', async () => {
+    const zip = zipSync({
+      'good.csv': strToU8('author,text\nann,hello\n'),
+      'damaged.csv': [strToU8('author,text\nben,hello\n'), { level: 0 }],
+    });
+    // One letter of the stored file is another.
+    const at = Buffer.from(zip).indexOf('ben,');
+    zip[at] = 'c'.charCodeAt(0);
+    const { body } = await app.send('two.zip', zip).expect(201);
+    const answer = body as { uploads: { preview: { file: string } }[]; refused: object[] };
+    expect(answer.uploads.map(({ preview }) => preview.file)).toEqual(['good.csv']);
+    expect(answer.refused).toEqual([
+      {
+        file: 'damaged.csv',
+        reason: expect.stringContaining('do not fit the checksum') as string,
+        row: null,
+      },
+    ]);
+  });
+
+  it('takes an ActivityStreams collection in whose first item is larger than what is looked at', async () => {
+    const item = (id: number, content: string) => ({
+      type: 'Note',
+      id: `https://hub.example/${id}`,
+      attributedTo: 'https://hub.example/@ann',
+      published: '2026-03-01T10:00:00Z',
+      content,
+    });
+    const collection = {
+      '@context': 'https://www.w3.org/ns/activitystreams',
+      type: 'OrderedCollection',
+      orderedItems: [item(1, `<p>${'moths and lamps '.repeat(20_000)}</p>`), item(2, '<p>hello</p>')],
+    };
+    const step = await app.take('hub.json', JSON.stringify(collection));
+    expect(step.result).toMatchObject({ read: 2, kept: 2, skipped: 0 });
+    expect((await messages()).map(({ text }) => text.length)).toEqual([319_999, 5]);
+  });
+
   it('looks at every file of an archive, and one that cannot be read keeps the others from nothing', async () => {
     const zip = zipSync({
       'posts.csv': strToU8('author,text\nann,hello\n'),

@@ -1,7 +1,9 @@
 import { createWriteStream, rmSync } from 'node:fs';
 import { pipeline } from 'node:stream/promises';
 import { basename } from 'node:path/posix';
-import { openPromise, type ZipFile } from 'yauzl';
+import { crc32 } from 'node:zlib';
+import { openPromise, type Entry, type ZipFile } from 'yauzl';
+import { isDiskFull } from './diskFull';
 
 /** Files of an archive at most, and their bytes together at most as many times those of the archive. */
 const MOST_FILES = 2000;
@@ -18,9 +20,15 @@ export interface UnpackedFile {
   readonly path: string;
 }
 
+/** What came out of an archive; a file that is damaged keeps no other from coming. */
+export interface Unpacked {
+  readonly files: readonly UnpackedFile[];
+  readonly damaged: readonly { readonly name: string; readonly reason: string }[];
+}
+
 /**
  * Unpacks a zip archive, each file to a fresh path; no path from the archive is ever used. Folders, hidden files and the leftovers of
- * operating systems are passed by. Throws BrokenArchive when it has too many files or grows beyond reason, and leaves nothing behind.
+ * operating systems are passed by; a file whose bytes do not fit its checksum is told and left out. Throws BrokenArchive when it has too many files or grows beyond reason, and leaves nothing behind.
  * @param size bytes of the archive
  * @param largest bytes of one file at most
  * @param freshPath gives a new path for each file
@@ -30,9 +38,10 @@ export async function unpack(
   size: number,
   largest: number,
   freshPath: () => string,
-): Promise<UnpackedFile[]> {
+): Promise<Unpacked> {
   const zip = await open(archive);
   const files: UnpackedFile[] = [];
+  const damaged: { name: string; reason: string }[] = [];
   let bytes = 0;
   try {
     for await (const entry of zip.eachEntry()) {
@@ -40,7 +49,7 @@ export async function unpack(
       if (entry.fileName.endsWith('/') || name.startsWith('.') || entry.fileName.startsWith('__MACOSX/'))
         continue;
       bytes += entry.uncompressedSize;
-      if (files.length >= MOST_FILES)
+      if (files.length + damaged.length >= MOST_FILES)
         throw new BrokenArchive(`The archive has more than ${MOST_FILES} files.`);
       if (entry.uncompressedSize > largest || bytes > Math.max(SMALL, size * LARGEST_GROWTH))
         throw new BrokenArchive(
@@ -50,10 +59,13 @@ export async function unpack(
         throw new BrokenArchive('The archive is locked with a password. Unpack it first.');
       const path = freshPath();
       files.push({ name, path });
-      // The library checks that the bytes are as many as the archive says.
-      await pipeline(await zip.openReadStreamPromise(entry), createWriteStream(path));
+      const fault = await write(zip, entry, path);
+      if (!fault) continue;
+      files.pop();
+      rmSync(path, { force: true });
+      damaged.push({ name, reason: `${fault} It is damaged, and nothing was taken from it.` });
     }
-    return files;
+    return { files, damaged };
   } catch (error) {
     for (const { path } of files) rmSync(path, { force: true });
     if (error instanceof BrokenArchive) throw error;
@@ -63,6 +75,25 @@ export async function unpack(
   } finally {
     zip.close();
   }
+}
+
+/** Writes the bytes of a file; says what is wrong with them, if anything is. */
+async function write(zip: ZipFile, entry: Entry, path: string): Promise<string | null> {
+  let sum = 0;
+  const summing = async function* (bytes: AsyncIterable<Buffer>): AsyncGenerator<Buffer> {
+    for await (const piece of bytes) {
+      sum = crc32(piece, sum);
+      yield piece;
+    }
+  };
+  try {
+    // The library checks that the bytes are as many as the archive says.
+    await pipeline(await zip.openReadStreamPromise(entry), summing, createWriteStream(path));
+  } catch (error) {
+    if (isDiskFull(error)) throw error;
+    return `It cannot be unpacked (${error instanceof Error ? error.message : String(error)}).`;
+  }
+  return sum === entry.crc32 ? null : 'Its bytes do not fit the checksum that the archive has for it.';
 }
 
 /** Throws BrokenArchive when the parts of a workbook would grow beyond reason. */

@@ -9,6 +9,9 @@ import { readHead } from '../files/textFile';
 /** Formats that can only be looked at whole are read up to this many bytes. */
 const LARGEST_WHOLE = 400 * 1024 ** 2;
 
+/** Bytes that are looked at where the first ones say nothing: a single message can be larger than these. */
+const SECOND_LOOK = 16 * 1024 ** 2;
+
 /** A first look at an uploaded file. Throws UnreadableFile. */
 export async function lookAt(path: string, name: string, chosen?: Partial<Reading>): Promise<Preview> {
   const { head, size } = readHead(path);
@@ -20,7 +23,12 @@ export async function lookAt(path: string, name: string, chosen?: Partial<Readin
       );
     return readFileSync(path);
   };
-  return previewFile({ name, head, size, whole }, chosen);
+  try {
+    return await previewFile({ name, head, size, whole }, chosen);
+  } catch (error) {
+    if (!(error instanceof UnreadableFile) || size <= head.length) throw error;
+    return previewFile({ name, head: readHead(path, SECOND_LOOK).head, size, whole }, chosen);
+  }
 }
 
 /**
@@ -41,9 +49,13 @@ export async function arrive(
     await take(answer, id, path, name);
     return answer;
   }
-  let files: UnpackedFile[];
+  let files: readonly UnpackedFile[];
   try {
-    files = await unpack(path, size, largest, () => uploadPath(folder, randomUUID()));
+    const { files: whole, damaged } = await unpack(path, size, largest, () =>
+      uploadPath(folder, randomUUID()),
+    );
+    files = whole;
+    for (const { name: file, reason } of damaged) answer.refused.push({ file, reason, row: null });
   } catch (error) {
     if (!(error instanceof BrokenArchive)) throw error;
     return { uploads: [], refused: [{ file: name, reason: error.message, row: null }] };
@@ -59,7 +71,7 @@ export async function arrive(
   }
   for (const file of mails.length > 1 ? files.filter((one) => !mails.includes(one)) : files)
     await take(answer, file.path.split(/[\\/]/).at(-1)!, file.path, file.name);
-  if (files.length === 0)
+  if (files.length + answer.refused.length === 0)
     answer.refused.push({ file: name, reason: 'The archive holds no files.', row: null });
   return answer;
 }
