@@ -30,6 +30,8 @@ export interface FigureOptions {
   readonly letters?: Letters | null;
   /** The ties as a picture of the whole scene, by its address, where they are too many to be lines each. */
   readonly ties?: string | null;
+  /** All that lies below the names as such a picture, but for pictures of nodes. */
+  readonly under?: string | null;
   /** Whether the ground is left out. */
   readonly transparent?: boolean;
 }
@@ -68,27 +70,27 @@ export function paintSvg(scene: Scene, options: FigureOptions = {}): string {
   if (!options.transparent)
     out.push(`<rect width="${n(scene.width)}" height="${n(height)}" fill="${scene.ground}"/>`);
   out.push('<g clip-path="url(#picture)">');
-  out.push(...scene.regions.map(region));
-  if (options.ties)
+  if (options.under) out.push(imageOf(scene, options.under), ...scene.pictures.map(picture));
+  else {
+    out.push(...scene.regions.map(region));
+    if (options.ties) out.push(imageOf(scene, options.ties));
+    else
+      out.push(
+        '<g fill="none" stroke-linejoin="round">',
+        ...scene.lines.map(lines),
+        ...scene.curves.map(curves),
+        '</g>',
+      );
+    out.push('<g>', ...scene.triangles.map(triangles), '</g>');
     out.push(
-      `<image width="${n(scene.width)}" height="${n(scene.height)}" preserveAspectRatio="none" ${XLINK}="${escapeXml(options.ties)}"/>`,
-    );
-  else
-    out.push(
-      '<g fill="none" stroke-linejoin="round">',
-      ...scene.lines.map(lines),
-      ...scene.curves.map(curves),
+      '<g>',
+      ...scene.discs.map(discs),
       '</g>',
+      ...scene.pies.map(pie),
+      ...scene.pictures.map(picture),
+      ...scene.rings.map(ring),
     );
-  out.push('<g>', ...scene.triangles.map(triangles), '</g>');
-  out.push(
-    '<g>',
-    ...scene.discs.map(discs),
-    '</g>',
-    ...scene.pies.map(pie),
-    ...scene.pictures.map(picture),
-    ...scene.rings.map(ring),
-  );
+  }
   out.push(...scene.leaders.map(lines));
   out.push('<g>', ...scene.texts.map(text), '</g>', '</g>');
   out.push(
@@ -117,6 +119,11 @@ export function paintSvg(scene: Scene, options: FigureOptions = {}): string {
   );
   out.push('</svg>');
   return out.join('\n');
+}
+
+/** A picture of the whole scene. */
+function imageOf({ width, height }: Scene, address: string): string {
+  return `<image width="${n(width)}" height="${n(height)}" preserveAspectRatio="none" ${XLINK}="${escapeXml(address)}"/>`;
 }
 
 /** A number with at most two decimals. */

@@ -38,7 +38,7 @@ import { work } from '../store/work.reducer';
 import { WorkActions } from '../store/work.actions';
 import { loadFonts, loadFurtherFonts } from './fonts';
 import { loadLetters } from './letters';
-import { TieImage } from './tie-image';
+import { LargePicture } from './large-picture';
 import { pngFromSvg, saveFile } from '../shared/png';
 import { Busy } from '../shared/busy';
 
@@ -92,11 +92,12 @@ export class Publish {
   });
   protected readonly tiesPhrase = computed(() => counted(this.ties(), 'tie'));
   protected readonly areMany = computed(() => this.ties() >= RASTER_FROM);
-  private readonly tieImage = new TieImage();
-  private readonly tieAddress = signal<string | null>(null);
+  private readonly largePicture = new LargePicture();
+  private readonly largeAddress = signal<string | null>(null);
   protected readonly sizes = SIZES;
   protected readonly part = signal<'view' | 'whole'>('view');
   protected readonly busy = signal(false);
+  protected readonly isArranging = computed(() => this.session.layout().what === 'running');
   /** Ties are still being drawn together; a figure of now would not be the one that is meant. */
   protected readonly isBundling = computed(() => this.session.bundling.state().what === 'running');
   private readonly fonts = toSignal<readonly EmbeddedFont[]>(loadFonts(), { initialValue: null as never });
@@ -105,7 +106,8 @@ export class Publish {
 
   private readonly scene = computed<Scene | null>(() => {
     const map = this.session.prepared();
-    const places = this.session.places();
+    // Each round of an arrangement would be another figure.
+    const places = this.isArranging() ? null : this.session.places();
     if (!map || !places) return null;
     const onScreen = this.session.size();
     // The picture is made for a smaller page and enlarged: places stay, what has a size of its own grows.
@@ -137,7 +139,7 @@ export class Publish {
       ? { letters: this.letters() }
       : { fonts: [...(this.fonts() ?? []), ...this.furtherFonts()] }),
     transparent: this.background() === 'none',
-    ties: this.areMany() ? this.tieAddress() : null,
+    under: this.areMany() ? this.largeAddress() : null,
   }));
   protected readonly size = computed(() => {
     const scene = this.scene();
@@ -146,7 +148,8 @@ export class Publish {
   private readonly svg = computed(() => {
     const scene = this.scene();
     const isReady =
-      (this.writing() === 'shapes' ? this.letters() : this.fonts()) && (!this.areMany() || this.tieAddress());
+      (this.writing() === 'shapes' ? this.letters() : this.fonts()) &&
+      (!this.areMany() || this.largeAddress());
     return scene && isReady ? paintSvg(scene, this.options()) : null;
   });
   private readonly address = signal<string | null>(null);
@@ -163,17 +166,17 @@ export class Publish {
   });
 
   constructor() {
-    inject(DestroyRef).onDestroy(() => this.tieImage.stop());
+    inject(DestroyRef).onDestroy(() => this.largePicture.stop());
     effect(() => {
       const scene = this.scene();
-      this.tieImage.stop();
-      this.tieAddress.set(null);
+      this.largePicture.stop();
+      this.largeAddress.set(null);
       if (!scene || !this.areMany()) return;
       const ratio = this.pixels() / scene.width;
-      this.tieImage.paint(
+      this.largePicture.paint(
         scene,
         ratio,
-        (address) => this.tieAddress.set(address),
+        (address) => this.largeAddress.set(address),
         (error) => this.fail(error),
       );
     });
@@ -207,7 +210,7 @@ export class Publish {
     });
     effect((onCleanup) => {
       const svg = this.svg();
-      if (!svg) return;
+      if (!svg) return void this.address.set(null);
       const address = URL.createObjectURL(new Blob([svg], { type: 'image/svg+xml' }));
       this.address.set(address);
       onCleanup(() => URL.revokeObjectURL(address));
@@ -253,7 +256,7 @@ export class Publish {
   private withLines(): string | null {
     const scene = this.scene();
     if (!scene || !this.areMany() || this.painted()) return null;
-    return paintSvg(scene, { ...this.options(), ties: null });
+    return paintSvg(scene, { ...this.options(), under: null });
   }
 
   protected data(format: 'graphml' | 'csv-nodes' | 'csv-ties'): void {
