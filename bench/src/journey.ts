@@ -8,8 +8,8 @@ import { goThrough, type Act } from '../../e2e/journey/journey';
 import { writePosts } from '../../e2e/journey/material';
 
 const PORT = 4671;
-/** An act that takes longer than this is given up. */
-const PATIENCE = 240_000;
+/** An act that takes longer than this is given up; in milliseconds, set in seconds. */
+const PATIENCE = Number(process.env['JOURNEY_PATIENCE'] ?? 240) * 1000;
 
 interface Watched extends Act {
   /** The most memory that the server held during the act, MB. */

@@ -1,6 +1,7 @@
 import { writeFileSync } from 'node:fs';
 import { parseArgs } from 'node:util';
 import { formats } from './formats';
+import { formulas } from './formulas';
 import { journey } from './journey';
 import { centrality, groups } from './kernels';
 import { layout } from './layouts';
@@ -27,6 +28,7 @@ const parts: Record<string, () => Promise<Row[]>> = {
   weaving,
   store: () => storeRows(Number(values.posts)),
   formats,
+  formulas,
   painting,
 };
 

@@ -30,11 +30,23 @@ jsep.addBinaryOp('^', 4, true);
 
 const truth = (is: boolean): number => (is ? 1 : 0);
 
+/** The four signs of which formulas have most, each in a loop of its own; what is missing stays missing by itself. */
+const ARITHMETIC: Readonly<Record<string, (x: Float64Array, y: Float64Array, out: Float64Array) => void>> = {
+  '+': (x, y, out) => {
+    for (let row = 0; row < out.length; row++) out[row] = x[row] + y[row];
+  },
+  '-': (x, y, out) => {
+    for (let row = 0; row < out.length; row++) out[row] = x[row] - y[row];
+  },
+  '*': (x, y, out) => {
+    for (let row = 0; row < out.length; row++) out[row] = x[row] * y[row];
+  },
+  '/': (x, y, out) => {
+    for (let row = 0; row < out.length; row++) out[row] = y[row] === 0 ? NaN : x[row] / y[row];
+  },
+};
+
 const OPERATORS: Readonly<Record<string, (a: number, b: number) => number>> = {
-  '+': (a, b) => a + b,
-  '-': (a, b) => a - b,
-  '*': (a, b) => a * b,
-  '/': (a, b) => (b === 0 ? NaN : a / b),
   '^': (a, b) => a ** b,
   '=': (a, b) => truth(a === b),
   '<>': (a, b) => truth(a !== b),
@@ -64,11 +76,13 @@ const WHOLE: Readonly<Record<string, (values: Values) => Values>> = {
 };
 
 /** Functions of several values in each row, or of a whole column where one is given. */
-const MANY: Readonly<Record<string, (given: readonly number[]) => number>> = {
-  min: (given) => given.reduce((a, b) => Math.min(a, b), Infinity),
-  max: (given) => given.reduce((a, b) => Math.max(a, b), -Infinity),
-  and: (given) => truth(given.every((value) => value !== 0)),
-  or: (given) => truth(given.some((value) => value !== 0)),
+const MANY: Readonly<
+  Record<string, { readonly none: number; readonly add: (a: number, b: number) => number }>
+> = {
+  min: { none: Infinity, add: Math.min },
+  max: { none: -Infinity, add: Math.max },
+  and: { none: 1, add: (a, b) => truth(a !== 0 && b !== 0) },
+  or: { none: 0, add: (a, b) => truth(a !== 0 || b !== 0) },
 };
 
 /** The functions that a formula may call. */
@@ -114,7 +128,7 @@ export function computeFormula(
     return Array.isArray(values) ? textColumn(values as string[]) : { numbers: values as Float64Array };
   };
   const value = new Evaluator(rows, column).numbers(parse(marked, titles));
-  const values = Float64Array.from(value, (one) => (Number.isFinite(one) ? one : NaN));
+  const values = each(rows, (row) => (Number.isFinite(value[row]) ? value[row] : NaN));
   const without = values.reduce((count, one) => count + (Number.isNaN(one) ? 1 : 0), 0);
   return { values, uses: [...uses], without };
 }
@@ -145,6 +159,17 @@ function alike(values: Values, of: (given: readonly number[]) => number): Values
   return new Float64Array(values.length).fill(one);
 }
 
+/** A number for each row; a loop by places is many times quicker here than going through values one by one. */
+function each(rows: number, of: (row: number) => number): Float64Array {
+  const values = new Float64Array(rows);
+  for (let row = 0; row < rows; row++) values[row] = of(row);
+  return values;
+}
+
+function floats(values: Values): Float64Array {
+  return values instanceof Float64Array ? values : Float64Array.from(values);
+}
+
 function nearest(title: string, titles: readonly string[]): string {
   const start = title.slice(0, 3).toLowerCase();
   const near = titles.filter((one) => start !== '' && one.toLowerCase().includes(start)).slice(0, 3);
@@ -159,10 +184,11 @@ class Evaluator {
     private readonly column: (word: string) => Value,
   ) {}
 
-  numbers(expression: jsep.Expression): Values {
+  /** As one kind of array throughout, which engines go through quickest. */
+  numbers(expression: jsep.Expression): Float64Array {
     const value = this.value(expression);
     if ('texts' in value) throw new FormulaError('Texts can only be compared with = and <>.');
-    return value.numbers;
+    return floats(value.numbers);
   }
 
   private value(expression: jsep.Expression): Value {
@@ -176,9 +202,8 @@ class Evaluator {
         return this.column(node.name as string);
       case 'UnaryExpression': {
         const sign = node.operator === '-' ? -1 : 1;
-        return {
-          numbers: Float64Array.from(this.numbers(node.argument as jsep.Expression), (one) => sign * one),
-        };
+        const given = this.numbers(node.argument as jsep.Expression);
+        return { numbers: each(this.rows, (row) => sign * given[row]) };
       }
       case 'BinaryExpression':
         return { numbers: this.binary(node as jsep.BinaryExpression) };
@@ -195,10 +220,15 @@ class Evaluator {
     if ('texts' in a && 'texts' in b && (operator === '=' || operator === '<>'))
       return a.texts.map((text, v) => truth((text === b.texts[v]) === (operator === '=')));
     if ('texts' in a || 'texts' in b) throw new FormulaError('Texts can only be compared with = and <>.');
-    const [x, y] = [a.numbers, b.numbers];
+    const [x, y] = [floats(a.numbers), floats(b.numbers)];
+    if (Object.hasOwn(ARITHMETIC, operator)) {
+      const values = new Float64Array(this.rows);
+      ARITHMETIC[operator](x, y, values);
+      return values;
+    }
     const apply = OPERATORS[operator];
-    return Float64Array.from(x, (one, v) =>
-      Number.isNaN(one) || Number.isNaN(y[v]) ? NaN : apply(one, y[v]),
+    return each(this.rows, (row) =>
+      Number.isNaN(x[row]) || Number.isNaN(y[row]) ? NaN : apply(x[row], y[row]),
     );
   }
 
@@ -215,19 +245,27 @@ class Evaluator {
     if (name === 'if') {
       need(3);
       const [test, yes, no] = given.map((one) => this.numbers(one));
-      return Float64Array.from(test, (is, v) => (Number.isNaN(is) ? NaN : is !== 0 ? yes[v] : no[v]));
+      return each(this.rows, (row) => (Number.isNaN(test[row]) ? NaN : test[row] !== 0 ? yes[row] : no[row]));
     }
     if (Object.hasOwn(MANY, name)) {
       if (given.length === 0) throw new FormulaError(`${name}() takes at least one value.`);
       const all = given.map((one) => this.numbers(one));
-      if (all.length === 1 && (name === 'min' || name === 'max')) return alike(all[0], MANY[name]);
-      return Float64Array.from({ length: this.rows }, (_, v) => {
-        const row = all.map((values) => values[v]);
-        return row.some(Number.isNaN) ? NaN : MANY[name](row);
-      });
+      const { none, add } = MANY[name];
+      if (all.length === 1 && (name === 'min' || name === 'max'))
+        return alike(all[0], (given) => given.reduce((a, b) => add(a, b), none));
+      let sum: Float64Array = new Float64Array(this.rows).fill(none);
+      for (const values of all) {
+        const before = sum;
+        sum = each(this.rows, (row) =>
+          Number.isNaN(values[row]) || Number.isNaN(before[row]) ? NaN : add(before[row], values[row]),
+        );
+      }
+      return sum;
     }
     need(1);
     const values = this.numbers(given[0]);
-    return Object.hasOwn(EACH, name) ? Float64Array.from(values, EACH[name]) : WHOLE[name](values);
+    return Object.hasOwn(EACH, name)
+      ? each(this.rows, (row) => EACH[name](values[row]))
+      : WHOLE[name](values);
   }
 }
