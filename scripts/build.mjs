@@ -95,9 +95,7 @@ function copyLetters(target) {
       for (const file of readdirSync(join(from, 'files')))
         if (file.endsWith(`-${weight}-normal.woff2`))
           copyFileSync(join(from, 'files', file), join(target, file));
-      rules.push(
-        readFileSync(join(from, `${weight}.css`), 'utf8').replaceAll('url(./files/', 'url(/fonts/'),
-      );
+      rules.push(readFileSync(join(from, `${weight}.css`), 'utf8').replaceAll('url(./files/', 'url(/fonts/'));
     }
   rules.push(readFileSync(join(target, 'further.css'), 'utf8'));
   writeFileSync(join(target, 'letters.css'), rules.join('\n'));

