@@ -14,6 +14,8 @@ try {
   const running = await start(config, {
     demo: !process.argv.includes('--empty'),
     workerFile: join(here, 'runner/worker.js'),
+    // Two read while another runs a step.
+    warm: 3,
   });
   console.log(
     `Pebble Thread is ready: ${running.address}\nData folder: ${config.dataFolder}\nCtrl+C ends it.`,

@@ -18,14 +18,14 @@ export interface Running {
 /** Opens the data folder, starts the threads and the web server. */
 export async function start(
   config: Config,
-  options: { demo: boolean; workerFile: string; log?: Logger },
+  options: { demo: boolean; workerFile: string; log?: Logger; warm?: number },
 ): Promise<Running> {
   const log = options.log ?? pino({ level: 'warn' });
   const store = await openStore(config.dataFolder);
   const interrupted = await markInterrupted(store);
   if (interrupted > 0)
     log.warn(`${interrupted} step(s) were interrupted by the last stop; the logbook shows them.`);
-  const runner = new Runner(store, options.workerFile, config.mostRows);
+  const runner = new Runner(store, options.workerFile, config.mostRows, options.warm);
   const isNew = (await store.query.selectFrom('step').select('id').limit(1).executeTakeFirst()) === undefined;
   if (options.demo && isNew) await loadDemo(store, runner);
   const standins = await standinsOf(config, log);

@@ -1,6 +1,4 @@
 import { writeFileSync } from 'node:fs';
-import { Resvg } from '@resvg/resvg-js';
-import { encode } from 'fast-png';
 import type { FigureFormat, FigureQuery } from '@pebble/contract';
 import {
   buildScene,
@@ -83,14 +81,16 @@ export async function exportFigure(
     caption: query.caption === 'true' ? caption : undefined,
     ink: query.ground === 'night' ? NIGHT.ink : PAPER.ink,
     transparent: query.ground === 'none',
-    letters: lettersFor([...scene.texts, ...scene.legend.texts, { text: caption, face: 'serif' }]),
-    ties: tiesIn(scene) >= RASTER_FROM ? tiePicture(scene, query.width / scene.width) : null,
+    letters: await lettersFor([...scene.texts, ...scene.legend.texts, { text: caption, face: 'serif' }]),
+    ties: tiesIn(scene) >= RASTER_FROM ? await tiePicture(scene, query.width / scene.width) : null,
   };
   const svg = paintSvg(scene, options);
   const name = `${fileName(network.name, 'map')}.${format}`;
   const path = writeParts(store.folder, format === 'svg' ? [svg] : []);
   if (format === 'png') {
     const { width } = figureSize(scene, options);
+    // Read when it is needed first, as all that only figures need.
+    const { Resvg } = await import('@resvg/resvg-js');
     const drawn = new Resvg(svg, {
       fitTo: { mode: 'width', value: width },
       font: { loadSystemFonts: false },
@@ -127,7 +127,8 @@ function coursesOf(map: PreparedMap, x: ArrayLike<number>, y: ArrayLike<number>)
 }
 
 /** Ties that are too many to be lines each, as the address of a PNG with its data. */
-function tiePicture(scene: Scene, ratio: number): string {
+async function tiePicture(scene: Scene, ratio: number): Promise<string> {
+  const { encode } = await import('fast-png');
   const { width, height, rgba } = new TieRaster().paint(scene, ratio);
   const png = encode({ width, height, data: rgba, channels: 4, depth: 8 });
   return `data:image/png;base64,${Buffer.from(png).toString('base64')}`;

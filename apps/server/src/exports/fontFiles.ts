@@ -18,7 +18,7 @@ const PACKAGES: readonly (readonly [name: string, weights: readonly number[]])[]
 let known: readonly FontPart[] | null = null;
 
 /** Draws some texts as shapes, with the fonts that they need. */
-export function lettersFor(texts: readonly Written[]): Letters {
+export function lettersFor(texts: readonly Written[]): Promise<Letters> {
   known ??= PACKAGES.flatMap(([name, weights]) => weights.flatMap((weight) => partsIn(name, weight)));
   return letterShapes(partsFor(known, texts).map((part) => ({ part, bytes: readFileSync(part.address) })));
 }

@@ -64,11 +64,12 @@ export class Runner {
     private readonly store: Store,
     workerFile: string,
     private readonly mostRows: number,
+    /** Threads that are started at once: starting one takes a second. */
+    warm = 1,
   ) {
     this.pool = new Piscina({
       filename: workerFile,
-      // Starting a thread takes a second; two read while another runs a step.
-      minThreads: 3,
+      minThreads: warm,
       // A step and what it leaves to do keep no reader waiting: these wait for a core, not for a thread.
       maxThreads: Math.max(2, availableParallelism()) + 2,
       idleTimeout: 60_000,

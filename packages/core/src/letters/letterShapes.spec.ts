@@ -3,6 +3,7 @@ import { dirname, join } from 'node:path';
 import { Resvg } from '@resvg/resvg-js';
 import { textWidth, type Face } from '../map/textWidth';
 import { fontParts, partsFor, type Written } from './fontParts';
+import type { Letters } from '../map/letters';
 import { letterShapes } from './letterShapes';
 import { visualRuns } from './runs';
 
@@ -27,7 +28,7 @@ function shipped() {
   });
 }
 
-function lettersFor(texts: readonly Written[]) {
+function lettersFor(texts: readonly Written[]): Promise<Letters> {
   const parts = partsFor(shipped(), texts);
   return letterShapes(parts.map((part) => ({ part, bytes: readFileSync(part.address) })));
 }
@@ -44,17 +45,17 @@ function inked(d: string): number {
 describe('letters as shapes', () => {
   it.each<Face>(['plain', 'bold', 'serif', 'serifBold'])(
     'are as wide in %s as the tables by which names are placed say',
-    (face) => {
+    async (face) => {
       const text = 'Who passes on @wall_lamps_now, 1,234 times?';
-      const letters = lettersFor([{ text, face }]);
+      const letters = await lettersFor([{ text, face }]);
       const { width } = letters({ text, face, size: 20 });
       expect(Math.abs(width / textWidth(text, 20, face) - 1)).toBeLessThan(0.03);
     },
   );
 
-  it('are drawn by a renderer that has no fonts, bold ones darker', () => {
+  it('are drawn by a renderer that has no fonts, bold ones darker', async () => {
     const text = 'Lamps along the quay';
-    const letters = lettersFor([
+    const letters = await lettersFor([
       { text, face: 'plain' },
       { text, face: 'bold' },
     ]);
@@ -66,8 +67,8 @@ describe('letters as shapes', () => {
 
   it.each(['فوانيس الرصيف', 'פנסים', '灯 在 墙上', 'Лампы', 'Λάμπες', 'Šumava ő', '🌙'])(
     'are found in the further fonts: %s',
-    (text) => {
-      const letters = lettersFor([{ text, face: 'plain' }]);
+    async (text) => {
+      const letters = await lettersFor([{ text, face: 'plain' }]);
       expect(inked(letters({ text, face: 'plain', size: 20 }).d)).toBeGreaterThan(40);
     },
   );

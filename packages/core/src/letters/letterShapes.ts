@@ -1,4 +1,4 @@
-import { create, type Font } from 'fontkit';
+import type { Font } from 'fontkit';
 import type { Letters, LetterShape } from '../map/letters';
 import type { Face } from '../map/textWidth';
 import { isInRange } from '../map/fonts';
@@ -22,7 +22,9 @@ interface OpenPart {
  * has is drawn as the font's own sign for what it lacks.
  * Throws an Error when a file is no font.
  */
-export function letterShapes(loaded: readonly LoadedPart[]): Letters {
+export async function letterShapes(loaded: readonly LoadedPart[]): Promise<Letters> {
+  // Read when it is needed first: it is as large as all else of a thread.
+  const { create } = await import('fontkit');
   const open = loaded.map(({ part, bytes }): OpenPart => ({ part, font: create(bytes as Buffer) as Font }));
   const known = new Map<string, LetterShape>();
   return ({ text, face, size }) => {
