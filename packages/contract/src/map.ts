@@ -184,7 +184,7 @@ export const MapDescription = z.object({
   names: z.object({
     count: z.int().min(0).max(2000),
     column: z.string(),
-    /** Whether the largest node, and the first of each group that has a colour, are named too. */
+    /** Whether the largest node of each group that has a colour, and the largest of all, are named too. */
     also: z.boolean().default(true),
     /** Height of the letters in pixels at scale 1. */
     fontSize: z.number().min(6).max(48),

@@ -76,7 +76,7 @@ interface NamedNodes {
 }
 
 /**
- * Who is named: without a focus the nodes whose names were moved, since the others make room for them, then the largest and the first of each
+ * Who is named: without a focus the nodes whose names were moved, since the others make room for them, then the largest of each
  * group, where that is wanted, and then the first in rank; a few
  * picked nodes with those of their neighbours that are first in rank; of many picked ones the first in rank.
  */

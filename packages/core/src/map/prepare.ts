@@ -112,12 +112,7 @@ export function prepareMap(whole: MapNetwork, given: MapDescription): PreparedMa
     twoWay: description.ties.form === 'straight' && description.ties.apart ? twoWayTies(network) : null,
     paintOrder,
     namesOrder,
-    alsoNamed: alsoNamed(
-      namesOrder,
-      description.names.also ? description.names.count : 0,
-      size.radius,
-      paint,
-    ),
+    alsoNamed: alsoNamed(namesOrder, description.names.also ? description.names.count : 0, size.value, paint),
     hiddenNodes: network.nodeCount - nodes.length,
     hiddenEdges: network.edges['source'].length - edges.length,
   };

@@ -32,7 +32,7 @@ import { clamp, describing } from './describing';
     >
     <label
       ><input type="checkbox" [ngModel]="names.also" (ngModelChange)="map.set('names', { also: $event })" />
-      the largest node and the first of each group too</label
+      the largest node of each group too</label
     >
     <label
       >letters
