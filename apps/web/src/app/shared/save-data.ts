@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, inject, input } from '@angular/core';
+import { ChangeDetectionStrategy, Component, inject, Injector, input } from '@angular/core';
 import { DataExport, type DataFormat, type DataKind } from '@pebble/contract';
 import { Store } from '@ngrx/store';
 import { Api } from '../api/api';
@@ -31,7 +31,7 @@ export class SaveData {
   readonly what = input.required<DataKind>();
   readonly filter = input<object>({});
   private readonly api = inject(Api);
-  private readonly store = inject(Store);
+  private readonly injector = inject(Injector);
 
   protected save(format: DataFormat): void {
     const asked = DataExport.parse({ what: this.what(), format, filter: this.filter() });
@@ -42,7 +42,8 @@ export class SaveData {
         link.download = '';
         link.click();
       },
-      error: (error: Error) => this.store.dispatch(WorkActions.failed({ message: error.message })),
+      error: (error: Error) =>
+        this.injector.get(Store).dispatch(WorkActions.failed({ message: error.message })),
     });
   }
 }
