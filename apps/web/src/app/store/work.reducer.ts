@@ -47,7 +47,9 @@ export const work = createFeature({
     on(WorkActions.studyOpened, (state, { id }): WorkState => (state.id === id ? state : { ...closed, id })),
     on(WorkActions.studyLeft, (): WorkState => closed),
     on(WorkActions.studyArrived, (state, { study, overview, sources, networks, steps, runs }): WorkState =>
-      study.id === state.id ? { ...state, study, overview, sources, networks, steps, runs } : state,
+      study.id === state.id
+        ? { ...state, study, overview, sources, networks, steps: withLater(steps, state.steps), runs }
+        : state,
     ),
     // What was at work is told anew, and nobody is offline any more.
     on(WorkActions.connectedAgain, (state, { id }): WorkState =>
@@ -95,3 +97,9 @@ export const work = createFeature({
     ),
   }),
 });
+
+/** What was read may be older than a step that has ended meanwhile; the newest stands first. */
+function withLater(read: readonly Step[], known: readonly Step[]): readonly Step[] {
+  const newest = Math.max(0, ...read.map(({ id }) => id));
+  return [...known.filter(({ id, study }) => id > newest && study === read[0]?.study), ...read];
+}
