@@ -3,17 +3,16 @@ import type { FigureFormat, FigureQuery } from '@pebble/contract';
 import {
   buildScene,
   bundling,
-  captionPhrases,
+  captionOf,
   captionText,
   figureSize,
   fitView,
   marginFor,
-  NIGHT,
   numbersOf,
   paintSvg,
-  PAPER,
   prepareMap,
   RASTER_FROM,
+  themeOn,
   TieRaster,
   tiesIn,
   withResolution,
@@ -63,23 +62,11 @@ export async function exportFigure(
   const { x, y } = fromPlacesBytes(positions);
   const map = { ...prepared, courses: coursesOf(prepared, x, y) };
   const scene = sceneOf(map, x, y, query);
-  const caption = captionText(
-    captionPhrases({
-      weave: network.weave,
-      directed: network.directed,
-      changed: network.changed?.words ?? null,
-      description: map.description,
-      alsoNamed: map.alsoNamed.phrase,
-      layout: saved.layout,
-      moved: saved.moved,
-      shown: { nodes: map.nodes.length, edges: map.edges.length },
-      hidden: { nodes: map.hiddenNodes, edges: map.hiddenEdges },
-    }),
-  );
+  const caption = captionText(captionOf(network, map, { layout: saved.layout, moved: saved.moved }));
   const options = {
     width: query.width,
     caption: query.caption === 'true' ? caption : undefined,
-    ink: query.ground === 'night' ? NIGHT.ink : PAPER.ink,
+    ink: themeOn(query.ground).ink,
     transparent: query.ground === 'none',
     letters: await lettersFor([...scene.texts, ...scene.legend.texts, { text: caption, face: 'serif' }]),
     ties: tiesIn(scene) >= RASTER_FROM ? await tiePicture(scene, query.width / scene.width) : null,
@@ -109,9 +96,7 @@ function sceneOf(
   // The picture is made for a smaller page and enlarged: places stay, what has a size of its own grows.
   const size = { width: PAGE.width / lettering, height: PAGE.height / lettering };
   const view = fitView(x, y, map.radius, map.nodes, size, marginFor(map.description.legend.corner));
-  const base = ground === 'night' ? NIGHT : PAPER;
-  const theme = ground === 'white' || ground === 'none' ? { ...base, ground: '#FFFFFF' } : base;
-  return buildScene({ map, x, y, view, size, theme, focus: null });
+  return buildScene({ map, x, y, view, size, theme: themeOn(ground), focus: null });
 }
 
 /** How ties run that are drawn together freely; null for others. */

@@ -1,8 +1,9 @@
-import type { LayoutSettings, MapDescription, Shown, Weave } from '@pebble/contract';
+import type { LayoutSettings, MapDescription, Network, Shown, Weave } from '@pebble/contract';
 import { columnTitle } from '../network/columns';
 import { counted, formatCount, joinWith, periodPhrase, verbPhrase } from '../weave/sentence';
 import { layoutPhrase } from './layoutWords';
 import { formatBound } from './formatValue';
+import type { PreparedMap } from './prepare';
 import { rimPhrase } from './rims';
 import { conditionPhrase, shownPhrase } from './shownPhrase';
 import { leastOf, leastPhrase, nodeWords, periodOf, tiePhrase, weighsByCounting } from '../weave/words';
@@ -31,6 +32,25 @@ export interface CaptionInput {
   readonly moved: number;
   readonly shown: { readonly nodes: number; readonly edges: number };
   readonly hidden: { readonly nodes: number; readonly edges: number };
+}
+
+/** The caption of a map as it was prepared. */
+export function captionOf(
+  { weave, directed, changed }: Pick<Network, 'weave' | 'directed' | 'changed'>,
+  map: PreparedMap,
+  { layout, moved }: { readonly layout: LayoutSettings | null; readonly moved: number },
+): Phrase[] {
+  return captionPhrases({
+    weave,
+    directed,
+    changed: changed?.words ?? null,
+    description: map.description,
+    alsoNamed: map.alsoNamed.phrase,
+    layout,
+    moved,
+    shown: { nodes: map.nodes.length, edges: map.edges.length },
+    hidden: { nodes: map.hiddenNodes, edges: map.hiddenEdges },
+  });
 }
 
 /** The sentence over a map, and under its figure: what it shows, each phrase with its control. */
@@ -148,7 +168,7 @@ function namesPhrase({ names }: MapDescription, also = ''): string {
   const by = names.column === 'betweenness' ? 'that bridge most' : `with most ${columnTitle(names.column)}`;
   const { joined, conditions } = names.where;
   const among = conditions.length > 0 ? ` of those ${joinWith(joined, conditions.map(conditionPhrase))}` : '';
-  return `the ${formatCount(names.count)}${among} ${by}${also === '' ? '' : `, ${also}`}`;
+  return `the ${formatCount(names.count)}${among} ${by}${also === '' ? '' : ` and ${also}`}`;
 }
 
 function arrangedPhrase({ moved, layout }: CaptionInput): string {

@@ -1,3 +1,5 @@
+import { boundsOf } from './bounds';
+
 /** Side of a cell of the grid on which density is counted, in pixels. */
 const CELL = 5;
 /** Density, beside that of one node on its own at its middle, at which the line runs. */
@@ -37,13 +39,7 @@ function densityOf(
   y: ArrayLike<number>,
   reach: number,
 ): Field {
-  let [left, right, top, bottom] = [Infinity, -Infinity, Infinity, -Infinity];
-  for (const v of nodes) {
-    left = Math.min(left, x[v]);
-    right = Math.max(right, x[v]);
-    top = Math.min(top, y[v]);
-    bottom = Math.max(bottom, y[v]);
-  }
+  const { left, right, top, bottom } = boundsOf(nodes, x, y);
   const room = 3.5 * reach;
   const area = (right - left + 2 * room) * (bottom - top + 2 * room);
   const cell = Math.max(CELL, reach / 6, Math.sqrt(area / MOST_CELLS));

@@ -24,6 +24,14 @@ export const NIGHT: Theme = {
   mark: '#E58A66',
 };
 
+/** What a figure lies on; with `none` its ground is left out, and what has an edge in the ground's colour has a white one. */
+export type Ground = 'paper' | 'white' | 'night' | 'none';
+
+export function themeOn(ground: Ground): Theme {
+  const theme = ground === 'night' ? NIGHT : PAPER;
+  return ground === 'white' || ground === 'none' ? { ...theme, ground: '#FFFFFF' } : theme;
+}
+
 /**
  * Eight colours for categories: six of Okabe & Ito (2008), which people with any kind of colour vision can tell apart,
  * and two of our own in place of their yellow and black, which vanish on paper and on night.

@@ -1,4 +1,5 @@
 import type { SmallPicture } from '@pebble/contract';
+import { boundsOf } from './bounds';
 import type { PreparedMap } from './prepare';
 
 /** Nodes that a small picture has at most; more cannot be told apart in it. */
@@ -17,13 +18,7 @@ export function smallPicture(
 ): SmallPicture {
   // They are painted from the largest to the smallest; the order stays.
   const shown = paintOrder.length > MOST ? paintOrder.subarray(0, MOST) : paintOrder;
-  let [left, right, top, bottom] = [Infinity, -Infinity, Infinity, -Infinity];
-  for (const v of nodes) {
-    left = Math.min(left, x[v]);
-    right = Math.max(right, x[v]);
-    top = Math.min(top, y[v]);
-    bottom = Math.max(bottom, y[v]);
-  }
+  const { left, right, top, bottom } = boundsOf(nodes, x, y);
   const [width, height] = [Math.max(right - left, 1), Math.max(bottom - top, 1)];
   const scale = SIDE / Math.max(width, height);
   return {

@@ -2,7 +2,7 @@ import { computed, effect, inject, Injectable, signal, untracked } from '@angula
 import { LayoutSettings, type MapDescription, type Network } from '@pebble/contract';
 import {
   borrowPlaces,
-  captionPhrases,
+  captionOf,
   captionText,
   fromArrow,
   graphOf,
@@ -122,19 +122,7 @@ export class BesideSession {
     const prepared = this.prepared();
     if (!beside || !prepared) return '';
     const { network, layout } = beside;
-    return captionText(
-      captionPhrases({
-        weave: network.weave,
-        directed: network.directed,
-        changed: network.changed?.words ?? null,
-        description: prepared.description,
-        alsoNamed: prepared.alsoNamed.phrase,
-        layout,
-        moved: 0,
-        shown: { nodes: prepared.nodes.length, edges: prepared.edges.length },
-        hidden: { nodes: prepared.hiddenNodes, edges: prepared.hiddenEdges },
-      }),
-    );
+    return captionText(captionOf(network, prepared, { layout, moved: 0 }));
   });
 
   async open(id: string): Promise<void> {

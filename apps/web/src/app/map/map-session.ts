@@ -2,7 +2,7 @@ import { computed, effect, inject, Injectable, signal, untracked } from '@angula
 import { LayoutSettings, wholeShown, type MapDescription, type Network } from '@pebble/contract';
 import {
   capital,
-  captionPhrases,
+  captionOf,
   captionText,
   focusOnCommunity,
   focusOnNodes,
@@ -185,17 +185,10 @@ export class MapSession {
     const network = this.network();
     const prepared = this.prepared();
     if (!network || !prepared) return [];
-    return captionPhrases({
-      weave: network.weave,
-      directed: network.directed,
-      changed: network.changed?.words ?? null,
-      description: prepared.description,
-      alsoNamed: prepared.alsoNamed.phrase,
+    return captionOf(network, prepared, {
       layout: this.settings(),
       // What hands had moved goes along with a layout that runs.
       moved: this.layout().what === 'running' ? 0 : this.movedBefore() + this.moves().size,
-      shown: { nodes: prepared.nodes.length, edges: prepared.edges.length },
-      hidden: { nodes: prepared.hiddenNodes, edges: prepared.hiddenEdges },
     });
   });
   readonly captionLine = computed(() => captionText(this.caption()));

@@ -19,12 +19,12 @@ import {
   figureSize,
   fitView,
   marginFor,
-  PAPER,
-  NIGHT,
   RASTER_FROM,
+  themeOn,
   tiesIn,
   paintSvg,
   type EmbeddedFont,
+  type Ground,
   type Letters,
   type Scene,
   type View,
@@ -83,7 +83,7 @@ export class Publish {
   protected readonly writing = signal<'shapes' | 'text'>('shapes');
   /** How large names, ties and legend are beside what they are on the screen. */
   protected readonly lettering = signal(1);
-  protected readonly background = signal<'paper' | 'white' | 'night' | 'none'>('paper');
+  protected readonly background = signal<Ground>('paper');
   /** Whether so many ties that nobody tells them apart are one picture in the figure, or lines each. */
   protected readonly painted = signal(true);
   private readonly ties = computed(() => {
@@ -117,16 +117,13 @@ export class Publish {
     const whole = fitView(places.x, places.y, map.radius, map.nodes, size, margin);
     const seen = this.session.view();
     const view = this.part() === 'whole' || !seen ? whole : enlarged(seen, 1 / lettering);
-    const base = this.background() === 'night' ? NIGHT : PAPER;
-    const isWhite = this.background() === 'white' || this.background() === 'none';
-    const theme = isWhite ? { ...base, ground: '#FFFFFF' } : base;
     return buildScene({
       map,
       x: places.x,
       y: places.y,
       view,
       size,
-      theme,
+      theme: themeOn(this.background()),
       focus: this.part() === 'whole' ? null : this.session.focus(),
     });
   });
@@ -134,7 +131,7 @@ export class Publish {
   private readonly options = computed(() => ({
     width: this.pixels(),
     caption: this.withCaption() ? this.session.captionLine() : undefined,
-    ink: this.background() === 'night' ? NIGHT.ink : PAPER.ink,
+    ink: themeOn(this.background()).ink,
     ...(this.writing() === 'shapes'
       ? { letters: this.letters() }
       : { fonts: [...(this.fonts() ?? []), ...this.furtherFonts()] }),
