@@ -40,14 +40,13 @@ export function writePosts(path: string, posts: number, seed = 7): Material {
   const tags = Math.max(20, Math.round(posts / 200));
   const known = (): number => Math.floor(pool * next() ** 4);
   const anybody = (): number => (next() < 0.35 ? known() : Math.floor(pool * next()));
-  const seen = new Set<number>();
+  const seen = new Set<string>();
   const file = openSync(path, 'w');
   let bytes = 0;
   let text = 'id,author,text,created_at,kind,in_reply_to\n';
   const begin = Date.UTC(2026, 2, 1);
   for (let i = 0; i < posts; i++) {
     const author = anybody();
-    seen.add(author);
     const what = next();
     const kind = i > 0 && what < 0.25 ? 'reply' : i > 0 && what < 0.4 ? 'repost' : 'post';
     const language = next() < 0.7 ? 'en' : next() < 0.5 ? 'fr' : 'es';
@@ -56,7 +55,6 @@ export function writePosts(path: string, posts: number, seed = 7): Material {
     for (let w = 0; w < length; w++) words.push(WORDS[language][Math.floor(next() * WORDS[language].length)]);
     if (next() < 0.35) {
       const mentioned = known();
-      seen.add(mentioned);
       words.splice(Math.floor(next() * length), 0, `@account${mentioned}`);
     }
     for (let left = next() < 0.5 ? 1 + Math.floor(next() * 3) : 0; left > 0; left--)
@@ -69,9 +67,12 @@ export function writePosts(path: string, posts: number, seed = 7): Material {
     const parent =
       kind === 'post' ? '' : `p${Math.max(0, i - 1 - Math.floor(next() ** 3 * Math.min(i, 5000)))}`;
     const round = Math.floor(i / 500);
+    const writer = isOfRing ? `ring${i % 500}` : `account${author}`;
+    seen.add(writer);
+    if (!isOfRing) for (const word of words) if (word.startsWith('@')) seen.add(word.slice(1));
     text += isOfRing
-      ? `p${i},ring${i % 500},the lamps must stay as they are round ${round} #tag1,${new Date(begin + round * 3_600_000 + 1000 * (i % 500)).toISOString()},post,\n`
-      : `p${i},account${author},${words.join(' ')},${time},${kind},${parent}\n`;
+      ? `p${i},${writer},the lamps must stay as they are round ${round} #tag1,${new Date(begin + round * 3_600_000 + 1000 * (i % 500)).toISOString()},post,\n`
+      : `p${i},${writer},${words.join(' ')},${time},${kind},${parent}\n`;
     if (text.length > 1e6) {
       bytes += writeSync(file, text);
       text = '';

@@ -54,7 +54,7 @@ export async function prepare(
         parameters,
         (phase, share) => {
           progress(phase, share);
-          letOthersPass(gate, hooks.isCancelled, () => hooks.progress('Waiting for other work', share));
+          letOthersPass(gate, hooks.isCancelled, () => hooks.progress('Waiting for other work', null));
         },
       ),
     };

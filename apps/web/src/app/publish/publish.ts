@@ -98,6 +98,11 @@ export class Publish {
   protected readonly part = signal<'view' | 'whole'>('view');
   protected readonly busy = signal(false);
   protected readonly isArranging = computed(() => this.session.layout().what === 'running');
+  /** How far that is, behind a comma. */
+  protected readonly arranged = computed(() => {
+    const layout = this.session.layout();
+    return layout.what === 'running' && layout.done ? `, ${layout.done}` : '';
+  });
   /** Ties are still being drawn together; a figure of now would not be the one that is meant. */
   protected readonly isBundling = computed(() => this.session.bundling.state().what === 'running');
   private readonly fonts = toSignal<readonly EmbeddedFont[]>(loadFonts(), { initialValue: null as never });

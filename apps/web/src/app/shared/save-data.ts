@@ -9,7 +9,7 @@ import { WorkActions } from '../store/work.actions';
   selector: 'pt-save-data',
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <span class="soft">Save as</span>
+    <span class="soft">Save {{ words[what()] }} as</span>
     <button class="btn plain" [attr.aria-label]="'Save ' + what() + ' as CSV'" (click)="save('csv')">CSV</button>
     <button
       class="btn plain"
@@ -30,6 +30,13 @@ export class SaveData {
   readonly study = input.required<string>();
   readonly what = input.required<DataKind>();
   readonly filter = input<object>({});
+  protected readonly words: Readonly<Record<DataKind, string>> = {
+    messages: 'these messages',
+    accounts: 'these accounts',
+    items: 'these items',
+    decisions: 'the decisions',
+    logbook: 'the logbook',
+  };
   private readonly api = inject(Api);
   private readonly injector = inject(Injector);
 

@@ -20,8 +20,21 @@ const HEIGHT = 100;
   selector: 'pt-study-picture',
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: '<canvas #canvas width="300" height="200" aria-hidden="true"></canvas>',
-  styles:
-    'canvas { width: 150px; height: 100px; display: block; border-right: 1px solid var(--line); background: var(--paper); border-radius: 8px 0 0 8px; }',
+  styles: `
+    :host {
+      display: grid;
+      align-items: center;
+      align-self: stretch;
+      border-right: 1px solid var(--line);
+      background: var(--paper);
+      border-radius: 8px 0 0 8px;
+    }
+    canvas {
+      width: 150px;
+      height: 100px;
+      display: block;
+    }
+  `,
 })
 export class StudyPicture {
   readonly network = input.required<string | null>();
