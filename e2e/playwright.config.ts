@@ -7,6 +7,7 @@ import { browser } from './browser';
 const port = Number(process.env['E2E_PORT'] ?? 4655);
 // The configuration is read by several processes; the folder is made once.
 process.env['E2E_DATA'] ??= mkdtempSync(join(tmpdir(), 'pebble-e2e-'));
+const serverLog = process.env['E2E_SERVER_LOG'] ?? join(tmpdir(), 'pebble-e2e-server.log');
 
 export default defineConfig({
   testDir: './tests',
@@ -21,7 +22,8 @@ export default defineConfig({
     launchOptions: browser,
   },
   webServer: {
-    command: 'node apps/server/dist/main.js',
+    // What it says is kept: where it ended, the last lines tell why (scripts/test.mjs prints them).
+    command: `node apps/server/dist/main.js 2> ${serverLog}`,
     cwd: join(import.meta.dirname, '..'),
     url: `http://127.0.0.1:${port}/api/v1/health`,
     timeout: 60_000,

@@ -12,6 +12,7 @@ await build({
   entryPoints: {
     main: 'bench/src/main.ts',
     storeProcess: 'bench/src/storeProcess.ts',
+    'runner/thread': 'apps/server/src/runner/thread.cjs',
     'runner/worker': 'apps/server/src/runner/worker.ts',
     'intake/thread': 'apps/server/src/intake/thread.ts',
     'measuring/pathsThread': 'apps/server/src/measuring/pathsThread.ts',
@@ -20,6 +21,7 @@ await build({
   bundle: true,
   platform: 'node',
   format: 'esm',
+  loader: { '.cjs': 'copy' },
   target: 'node20.19',
   conditions: ['types'],
   logLevel: 'warning',

@@ -51,6 +51,7 @@ async function bundle(entryPoints, outdir) {
     mainFields: ['module', 'main'],
     conditions: ['types'],
     format: 'esm',
+    loader: { '.cjs': 'copy' },
     target: 'node20.19',
     sourcemap: true,
     logLevel: 'warning',
@@ -135,8 +136,8 @@ await buildWhenStale('the packages', packages, 'packages/standins/dist', async (
 });
 await buildWhenStale('the server', [...packages, 'apps/server'], 'apps/server/dist', () =>
   bundle(
-    ['main', 'runner/worker', 'intake/thread', 'measuring/pathsThread'].map(
-      (name) => `apps/server/src/${name}.ts`,
+    ['main.ts', 'runner/thread.cjs', 'runner/worker.ts', 'intake/thread.ts', 'measuring/pathsThread.ts'].map(
+      (name) => `apps/server/src/${name}`,
     ),
     'apps/server/dist',
   ),

@@ -45,13 +45,20 @@ count('Jest', jestReport, (r) => ({
 }));
 
 const browserReport = join(tmpdir(), `pebble-playwright-${process.pid}.json`);
+const serverLog = join(tmpdir(), `pebble-server-${process.pid}.log`);
 run('npx', ['playwright', 'test', '--config', 'e2e/playwright.config.ts'], {
-  env: { ...process.env, PLAYWRIGHT_JSON_OUTPUT_NAME: browserReport },
+  env: { ...process.env, PLAYWRIGHT_JSON_OUTPUT_NAME: browserReport, E2E_SERVER_LOG: serverLog },
 });
 count('Playwright', browserReport, ({ stats }) => ({
   good: stats.expected + stats.flaky,
   bad: stats.unexpected,
 }));
 
+if (existsSync(serverLog)) {
+  const said = readFileSync(serverLog, 'utf8').trim();
+  if (failed > 0 && said)
+    console.error(`What the server said during the browser tests:\n${said.slice(-3000)}`);
+  rmSync(serverLog);
+}
 console.log(`tests: ${passed} passed, ${failed} failed`);
 process.exit(failed > 0 ? 1 : 0);

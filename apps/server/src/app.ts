@@ -100,7 +100,7 @@ function checkHost(host: string): RequestHandler {
         'This address is not served here. Open the address that was printed at the start.',
       );
     const origin = request.headers.origin;
-    if (origin && !allowed.has(new URL(origin).hostname))
+    if (origin && !(URL.canParse(origin) && allowed.has(new URL(origin).hostname)))
       throw new ApiError(403, 'Wrong origin', 'Requests from other sites are not answered.');
     next();
   };

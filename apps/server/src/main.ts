@@ -7,13 +7,17 @@ import { start } from './start';
 const here = dirname(fileURLToPath(import.meta.url));
 const web = join(here, '../../web/dist/browser');
 
+// What nobody foresaw ends one request or one step at most: what is finished is in the database, and is whole.
+for (const event of ['uncaughtException', 'unhandledRejection'] as const)
+  process.on(event, (error: unknown) => console.error('Something went wrong that was not expected:', error));
+
 try {
   const config = readConfig(process.env, existsSync(web) ? web : null, {
     standins: !process.argv.includes('--no-standins'),
   });
   const running = await start(config, {
     demo: !process.argv.includes('--empty'),
-    workerFile: join(here, 'runner/worker.js'),
+    workerFile: join(here, 'runner/thread.cjs'),
     // Two read while another runs a step.
     warm: 3,
   });

@@ -1,6 +1,13 @@
 import { createServer, type IncomingMessage, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
-import { SIMULATED, SimulatedServices, USUAL_GATE, type GateSettings } from '@pebble/standins';
+import {
+  problemAnswer,
+  SIMULATED,
+  SimulatedServices,
+  USUAL_GATE,
+  type GateSettings,
+  type ServiceAnswer,
+} from '@pebble/standins';
 import type { Service } from '@pebble/contract';
 import type { Access } from './collect/serviceClient';
 
@@ -16,18 +23,27 @@ export async function startStandins(
   settings: Partial<GateSettings> = {},
 ): Promise<RunningStandins> {
   let held: SimulatedServices | null = null;
-  const server = createServer((request, response) => {
-    void bodyOf(request).then((body) => {
-      const origin = originOf(server);
-      held ??= new SimulatedServices(origin, settings);
-      const answer = held.answer({
-        method: request.method ?? 'GET',
-        url: new URL(request.url ?? '/', origin),
-        headers: request.headers as Record<string, string | undefined>,
-        body,
-      });
-      response.writeHead(answer.status, answer.headers).end(answer.body);
+  const answer = async (request: IncomingMessage): Promise<ServiceAnswer> => {
+    const origin = originOf(server);
+    // A page of another host that was given this address asks under its own name.
+    if (!isOwnHost(request.headers.host, origin))
+      return problemAnswer(421, 'This host is not answered here.');
+    const url = URL.canParse(request.url ?? '/', origin) ? new URL(request.url ?? '/', origin) : null;
+    if (url?.origin !== origin) return problemAnswer(400, 'The address is not right.');
+    const body = await bodyOf(request);
+    held ??= new SimulatedServices(origin, settings);
+    return held.answer({
+      method: request.method ?? 'GET',
+      url,
+      headers: request.headers as Record<string, string | undefined>,
+      body,
     });
+  };
+  const server = createServer((request, response) => {
+    answer(request)
+      .catch((error: unknown) => problemAnswer(400, error instanceof Error ? error.message : String(error)))
+      .then(({ status, headers, body }) => response.writeHead(status, headers).end(body))
+      .catch(() => response.destroy());
   });
   await new Promise<void>((resolve, reject) => {
     server.once('error', reject);
@@ -52,8 +68,21 @@ function originOf(server: Server): string {
   return `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
 }
 
+function isOwnHost(host: string | undefined, origin: string): boolean {
+  const { port } = new URL(origin);
+  return host === `127.0.0.1:${port}` || host === `localhost:${port}`;
+}
+
+/** Bytes that a request to a service has at most. */
+const LARGEST = 1024 ** 2;
+
 async function bodyOf(request: IncomingMessage): Promise<string> {
   const chunks: Buffer[] = [];
-  for await (const chunk of request) chunks.push(chunk as Buffer);
+  let size = 0;
+  for await (const chunk of request as AsyncIterable<Buffer>) {
+    size += chunk.length;
+    if (size > LARGEST) throw new Error('The request is too large.');
+    chunks.push(chunk);
+  }
   return Buffer.concat(chunks).toString('utf8');
 }

@@ -146,7 +146,10 @@ export function gatherRoutes({ store, config, runner }: Services): Router {
   routes.get('/studies/:study/export/:file', async (request, response) => {
     const [what, format] = request.params.file.split('.');
     const asks = parseRequest(DataExport, { what, format, filter: request.query });
-    sendFile(response, await runner.read('exportData', request.params.study, asks, goneSignal(response)));
+    await sendFile(
+      response,
+      await runner.read('exportData', request.params.study, asks, goneSignal(response)),
+    );
   });
 
   routes.get('/studies/:study/overview', async (request, response) => {

@@ -1,4 +1,4 @@
-import { createReadStream, existsSync } from 'node:fs';
+import { existsSync } from 'node:fs';
 import type { Router, Response } from 'express';
 import {
   EvidenceQuery,
@@ -15,7 +15,7 @@ import { NETWORK_EXPORTS } from '../exports/exportNetwork';
 import { networkPath } from '../files/places';
 import type { ReadName, Reads } from '../runner/reads';
 import { goneSignal } from './gone';
-import { sendFile } from './sendFile';
+import { sendFile, streamFile } from './sendFile';
 import { ApiError, notFound } from './problems';
 import { parseRequest } from './parsing';
 import { routerOf } from './routers';
@@ -65,7 +65,7 @@ export function networkRoutes({ store, runner }: Services): Router {
       const path = networkPath(store.folder, network.id, table);
       if (!existsSync(path)) throw notFound('The table of this network');
       response.type('application/vnd.apache.arrow.file').set('cache-control', 'no-store');
-      createReadStream(path).pipe(response);
+      await streamFile(response, path);
     });
   }
 
@@ -130,14 +130,14 @@ export function networkRoutes({ store, runner }: Services): Router {
         `“${request.params.format}” is not a format of export; there are ${NETWORK_EXPORTS.join(', ')}.`,
       );
     const file = await read(response, 'exportNetwork', { network: request.params.network, format });
-    sendFile(response, file);
+    await sendFile(response, file);
   });
 
   for (const format of FIGURE_FORMATS)
     routes.get(`/networks/:network/figure.${format}`, async (request, response) => {
       const { id: network } = await find(request.params.network);
       const query = parseRequest(FigureQuery, request.query);
-      sendFile(
+      await sendFile(
         response,
         (await read(response, 'exportFigure', { network, format, query })) ?? fail(NEVER_ARRANGED),
       );

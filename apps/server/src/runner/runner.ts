@@ -74,6 +74,8 @@ export class Runner {
       maxThreads: Math.max(2, availableParallelism()) + 2,
       idleTimeout: 60_000,
     });
+    // A thread that breaks down without a task is replaced; without a listener it would end the application.
+    this.pool.on('error', (error: Error) => process.emitWarning(error));
   }
 
   /** Runs a step and, once it is done, what follows it. Resolves when the step itself has ended. Throws ZodError on bad parameters. */

@@ -12,15 +12,19 @@ const root = join(__dirname, '../../../..');
 export const builtThreads = join(root, 'apps/server/dist/test');
 
 /** The program of the threads that run steps. */
-export const workerFile = join(builtThreads, 'runner/worker.js');
+export const workerFile = join(builtThreads, 'runner/thread.cjs');
 
 /** The threads run built code. */
 export function buildThreads(): void {
   buildSync({
     absWorkingDir: root,
-    entryPoints: ['runner/worker', 'intake/thread', 'measuring/pathsThread'].map(
-      (name) => `apps/server/src/${name}.ts`,
-    ),
+    entryPoints: [
+      'runner/thread.cjs',
+      'runner/worker.ts',
+      'intake/thread.ts',
+      'measuring/pathsThread.ts',
+    ].map((name) => `apps/server/src/${name}`),
+    loader: { '.cjs': 'copy' },
     outdir: builtThreads,
     bundle: true,
     platform: 'node',

@@ -322,6 +322,8 @@ export class MapSession {
 
   close(): void {
     this.endLayout();
+    // What is selected are numbers of this network's nodes; in another they would be somebody else.
+    this.store.dispatch(MapActions.selectionCleared());
     this.passing.set(null);
     this.drawing.set(false);
     this.moments.set(null);

@@ -80,6 +80,27 @@ describe('the open study', () => {
     expect(state.steps[0].sentence).toBe('Again.');
   });
 
+  it('keeps the end of a step that was told while the study was read, and steps that began later', () => {
+    const told = [exampleStep({ id: 6 }), exampleStep({ id: 7 })];
+    for (const step of told) state = reducer(state, WorkActions.stepEnded({ step }));
+    const arrived = {
+      study: exampleStudy,
+      overview: exampleOverview,
+      sources: [],
+      networks: [],
+      runs: [],
+    };
+    const read = [exampleStep({ id: 6, state: 'running' }), exampleStep({ id: 5 })];
+    state = reducer(state, WorkActions.studyArrived({ ...arrived, steps: read }));
+    expect(state.steps.map(({ id, state: of }) => [id, of])).toEqual([
+      [7, 'done'],
+      [6, 'done'],
+      [5, 'done'],
+    ]);
+    state = reducer(state, WorkActions.studyArrived({ ...arrived, steps: [] }));
+    expect(state.steps).toHaveLength(3);
+  });
+
   it('shows collecting runs as they are told, the newest first, and forgets them', () => {
     state = reducer(state, WorkActions.runReported({ run: exampleRun({ id: 'a' }) }));
     state = reducer(state, WorkActions.runReported({ run: exampleRun({ id: 'b' }) }));

@@ -98,8 +98,10 @@ export const work = createFeature({
   }),
 });
 
-/** What was read may be older than a step that has ended meanwhile; the newest stands first. */
+/** What was read may be older than what was told meanwhile: of two, the step that has ended is the later one. The newest stands first. */
 function withLater(read: readonly Step[], known: readonly Step[]): readonly Step[] {
-  const newest = Math.max(0, ...read.map(({ id }) => id));
-  return [...known.filter(({ id, study }) => id > newest && study === read[0]?.study), ...read];
+  const steps = new Map(read.map((step) => [step.id, step]));
+  for (const step of known)
+    if ((steps.get(step.id)?.state ?? 'running') === 'running') steps.set(step.id, step);
+  return [...steps.values()].sort((a, b) => b.id - a.id);
 }

@@ -1,0 +1,52 @@
+import { TestBed } from '@angular/core/testing';
+import { provideStore, Store } from '@ngrx/store';
+import { defaultMap } from '@pebble/contract';
+import { toArrow } from '@pebble/core';
+import { NEVER, of } from 'rxjs';
+import { exampleNetwork } from '../../testing/examples';
+import { Api } from '../api/api';
+import { MapActions } from '../store/map.actions';
+import { mapEditing } from '../store/map.reducer';
+import { work } from '../store/work.reducer';
+import { MapSession } from './map-session';
+import { NodePictures } from './node-pictures';
+
+jest.mock('./bundle-in-worker', () => ({ bundleInWorker: jest.fn() }));
+jest.mock('./layout-run', () => ({
+  LayoutRun: class LayoutRun {
+    end(): void {}
+  },
+}));
+
+const nodes = { handle: ['ann', 'ben'], name: ['', ''], community: Uint32Array.of(1, 1) };
+const edges = { source: Uint32Array.of(0), target: Uint32Array.of(1), weight: Float64Array.of(1) };
+const saved = { description: defaultMap, layout: null, iterations: null, moved: 0, hasPositions: true };
+
+describe('MapSession', () => {
+  it('does not carry what is selected into the next network, not for a moment', async () => {
+    const api = {
+      network: (id: string) => of(exampleNetwork({ id, nodes: 2 })),
+      savedMap: (id: string) => (id === 'first' ? of(saved) : NEVER),
+      table: (_: string, name: 'nodes' | 'edges') => of(toArrow(name === 'nodes' ? nodes : edges)),
+      positions: () => of(Float32Array.of(1, 2, 3, 4).buffer),
+    };
+    TestBed.configureTestingModule({
+      providers: [
+        provideStore({ [work.name]: work.reducer, [mapEditing.name]: mapEditing.reducer }),
+        { provide: Api, useValue: api },
+        { provide: NodePictures, useValue: { list: () => [] } },
+      ],
+    });
+    const session = TestBed.inject(MapSession);
+    const store = TestBed.inject(Store);
+    await session.open('first');
+    store.dispatch(MapActions.communitySelected({ community: 1 }));
+    expect(session.selection()).toEqual({ what: 'community', community: 1 });
+    // The network is known before its tables are.
+    void session.open('second');
+    await Promise.resolve();
+    await Promise.resolve();
+    expect(session.network()?.id).toBe('second');
+    expect(session.selection()).toBeNull();
+  });
+});
