@@ -11,6 +11,7 @@ import {
   writeFileSync,
 } from 'node:fs';
 import { dirname, join } from 'node:path';
+import { fileURLToPath } from 'node:url';
 import { root } from './prepare.mjs';
 
 /** A hash of the names and contents of all files below these folders. */
@@ -40,7 +41,8 @@ async function buildWhenStale(name, folders, output, build) {
   console.log(`  done in ${((Date.now() - started) / 1000).toFixed(1)} s`);
 }
 
-async function bundle(entryPoints, outdir) {
+/** @param builtIn packages that are built in, beside those of the workspace */
+async function bundle(entryPoints, outdir, builtIn = []) {
   const { build } = await import('esbuild');
   await build({
     absWorkingDir: root,
@@ -60,11 +62,12 @@ async function bundle(entryPoints, outdir) {
         // Workspace packages are built in; everything else, and Node's own modules, stay imports.
         name: 'outside',
         setup({ onResolve }) {
-          onResolve({ filter: /^[^./]/ }, ({ path, kind }) =>
-            kind === 'entry-point' || path.startsWith('@pebble/') || path === 'tlds'
-              ? undefined
-              : { path, external: true },
-          );
+          onResolve({ filter: /^[^./]/ }, ({ path, kind }) => {
+            if (kind === 'entry-point' || path.startsWith('@pebble/') || path === 'tlds') return undefined;
+            return builtIn.includes(path)
+              ? { path: fileURLToPath(import.meta.resolve(path)) }
+              : { path, external: true };
+          });
         },
       },
     ],
@@ -140,6 +143,8 @@ await buildWhenStale('the server', [...packages, 'apps/server'], 'apps/server/di
       (name) => `apps/server/src/${name}`,
     ),
     'apps/server/dist',
+    // Of many small files, which every thread would read when it starts.
+    ['kysely', 'zod'],
   ),
 );
 await buildWhenStale('the demo files', packages, 'demo', async () => {

@@ -25,7 +25,7 @@ export const findNames: StepDefinition<'find-names', Found> = {
   kind: 'find-names',
   async run({ store, study, now }, { by, names, match, kind }, progress) {
     if (by === 'list' && names.length === 0) throw new StepRefused('The list names nothing.');
-    const find = finderOf(by, names, match, kind);
+    const find = await finderOf(by, names, match, kind);
     const { query } = store;
     const known = new Map(
       (await query.selectFrom('name').select(['id', 'name_key']).where('study_id', '=', study).execute()).map(
@@ -86,13 +86,13 @@ export const findNames: StepDefinition<'find-names', Found> = {
   },
 };
 
-function finderOf(
+async function finderOf(
   by: 'library' | 'list',
   names: readonly string[],
   match: StepParameters<'find-names'>['match'],
   kind: TidyKind,
-): NameFinder {
-  if (by === 'library') return libraryNames;
+): Promise<NameFinder> {
+  if (by === 'library') return libraryNames();
   if (match !== 'patterns') return listNames(names, match, kind);
   try {
     return patternNames(names, kind);

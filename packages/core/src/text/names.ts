@@ -1,4 +1,3 @@
-import nlp from 'compromise';
 import type { TidyKind } from '@pebble/contract';
 import { nameKey, plainText } from './tokens';
 
@@ -16,24 +15,28 @@ const SHORTEST = 3;
 
 /**
  * People, organisations and places by the compromise library: English alone, by lists and the shape of sentences, without a download. It is
- * right in most cases and not in all; what it finds is to be reviewed.
+ * right in most cases and not in all; what it finds is to be reviewed. The library is read when it is first asked for: it takes as long as
+ * all others together.
  */
-export const libraryNames: NameFinder = (text) => {
-  const read = nlp(plainText(text));
-  const found = new Map<string, FoundName>();
-  const take = (labels: string[], kind: TidyKind): void => {
-    for (const label of labels.map(trimmed)) {
-      const key = nameKey(label);
-      // A name begins with a capital; whole sentences in capitals tell nothing.
-      if (label.length >= SHORTEST && /^\p{Lu}/u.test(label) && !found.has(key))
-        found.set(key, { label, kind });
-    }
+export async function libraryNames(): Promise<NameFinder> {
+  const { default: nlp } = await import('compromise');
+  return (text) => {
+    const read = nlp(plainText(text));
+    const found = new Map<string, FoundName>();
+    const take = (labels: string[], kind: TidyKind): void => {
+      for (const label of labels.map(trimmed)) {
+        const key = nameKey(label);
+        // A name begins with a capital; whole sentences in capitals tell nothing.
+        if (label.length >= SHORTEST && /^\p{Lu}/u.test(label) && !found.has(key))
+          found.set(key, { label, kind });
+      }
+    };
+    take(read.organizations().out('array') as string[], 'organisation');
+    take(read.people().out('array') as string[], 'person');
+    take(read.places().out('array') as string[], 'place');
+    return [...found.values()];
   };
-  take(read.organizations().out('array') as string[], 'organisation');
-  take(read.people().out('array') as string[], 'person');
-  take(read.places().out('array') as string[], 'place');
-  return [...found.values()];
-};
+}
 
 /** Marks at its ends, an article before it and an 's behind it are no part of a name. */
 function trimmed(label: string): string {

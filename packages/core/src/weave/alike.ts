@@ -2,7 +2,8 @@ import type { AlikeWeave } from '@pebble/contract';
 import type { Placings } from './placings';
 import { groupRows, numberKeys, pick, pickNumbers } from './rows';
 import { withoutIsolates } from './keepNodes';
-import { MOST_TIES, TooManyTies, type EvidenceRows, type Woven } from './woven';
+import { alikePairs, sharedOf, type WordSets } from './alikePairs';
+import { MOST_TIES, type EvidenceRows, type Woven } from './woven';
 
 const DAY = 86_400_000;
 
@@ -17,45 +18,38 @@ export function weaveAlike(placings: Placings, weave: AlikeWeave, progress?: (sh
   const nodes = numberKeys(all, (i) => (ofMessages ? placings.message[i] : placings.author[i]));
   const words = numberKeys(all, (i) => placings.thing[i]);
   const sets = wordSets(nodes.count, nodes.of, words.count, words.of);
-  const { pairs, weaker } = alikePairs(sets, weave, progress);
+  const { a, b, shared } = alikePairs(sets, weave, MOST_TIES, progress);
+  const likeness = shared.map((count, e) => count / (sets[a[e]].length + sets[b[e]].length - count));
   const isByShare = weave.likeness > 0;
   const { first, last } = moments(nodes.count, nodes.of, placings.time);
-  const column = (of: (pair: AlikePair) => number): Float64Array => Float64Array.from(pairs, of);
+  const ofBoth = (of: (a: number, b: number) => number): Float64Array =>
+    Float64Array.from(a, (node, e) => of(node, b[e]));
   const days = daysOf(nodes.count, nodes.of, placings.time);
   return withoutIsolates({
     directed: false,
     id: Uint32Array.from(nodes.keys),
     mode: new Uint8Array(nodes.count),
     uses: messagesOf(nodes.count, nodes.of, placings),
-    source: Uint32Array.from(pairs, ({ a }) => a),
-    target: Uint32Array.from(pairs, ({ b }) => b),
-    weight: column(({ shared, likeness }) => (isByShare ? likeness : shared)),
+    source: a,
+    target: b,
+    weight: isByShare ? likeness : shared,
     columns: {
-      shared: column(({ shared }) => shared),
-      likeness: column(({ likeness }) => likeness),
+      shared,
+      likeness,
       // Of both together: of accounts the days on which either wrote something with these words.
-      days: column(({ a, b }) => unionSize(days[a], days[b])),
-      first: column(({ a, b }) => lesser(first[a], first[b])),
-      last: column(({ a, b }) => -lesser(-last[a], -last[b])),
+      days: ofBoth((v, w) => unionSize(days[v], days[w])),
+      first: ofBoth((v, w) => lesser(first[v], first[w])),
+      last: ofBoth((v, w) => -lesser(-last[v], -last[w])),
     },
     evidence: () =>
       evidenceOf(placings, nodes.count, nodes.of, ofMessages ? new Uint32Array(all.length) : words.of),
-    droppedBelowThreshold: weaker,
+    // Pairs that are less alike are not gone through, and cannot be counted.
+    droppedBelowThreshold: 0,
     notes: [],
   });
 }
 
-/** Pairs of sets that share enough; a is below b. */
-interface AlikePair {
-  readonly a: number;
-  readonly b: number;
-  readonly shared: number;
-  readonly likeness: number;
-}
-
-/** The words of each node by how rare they are, the rarest first. */
-type WordSets = readonly Uint32Array[];
-
+/** The words of each node by how rare they are. */
 function wordSets(nodes: number, node: Uint32Array, words: number, word: Uint32Array): WordSets {
   const byNode = groupRows(nodes, node);
   const sets = Array.from({ length: nodes }, (_, v) => [
@@ -68,62 +62,6 @@ function wordSets(nodes: number, node: Uint32Array, words: number, word: Uint32A
     .sort((v, w) => uses[v] - uses[w] || v - w)
     .forEach((w, i) => (rank[w] = i));
   return sets.map((set) => Uint32Array.from(set, (w) => rank[w]).sort());
-}
-
-/**
- * All pairs that are alike, found by their rare words: of two sets that share m words of n, one of the n - m + 1 rarest is shared
- * (prefix filter, Bayardo, Ma & Srikant 2007). Exact.
- */
-function alikePairs(
-  sets: WordSets,
-  { likeness, atLeast }: Pick<AlikeWeave, 'likeness' | 'atLeast'>,
-  progress?: (share: number) => void,
-): { pairs: readonly AlikePair[]; weaker: number } {
-  const bySize = Uint32Array.from(sets.keys())
-    .filter((v) => sets[v].length >= atLeast)
-    .sort((v, w) => sets[v].length - sets[w].length || v - w);
-  const holders = new Map<number, number[]>();
-  const triedWith = new Int32Array(sets.length).fill(-1);
-  const pairs: AlikePair[] = [];
-  let weaker = 0;
-  for (const [at, v] of bySize.entries()) {
-    // What comes later meets more: the work grows with the square.
-    if ((at & 63) === 0) progress?.((at / bySize.length) ** 2);
-    const own = sets[v];
-    const least = Math.max(atLeast, Math.ceil(likeness * own.length - 1e-9));
-    const prefix = own.subarray(0, own.length - least + 1);
-    for (const word of prefix) {
-      for (const w of holders.get(word) ?? []) {
-        if (triedWith[w] === v || sets[w].length < likeness * own.length - 1e-9) continue;
-        triedWith[w] = v;
-        const shared = sharedOf(own, sets[w]);
-        const share = shared / (own.length + sets[w].length - shared);
-        if (shared < atLeast || share < likeness - 1e-12) weaker++;
-        else if (pairs.length === MOST_TIES) throw new TooManyTies(pairs.length + 1, null);
-        else pairs.push({ a: Math.min(v, w), b: Math.max(v, w), shared, likeness: share });
-      }
-    }
-    for (const word of prefix) {
-      const known = holders.get(word);
-      if (known) known.push(v);
-      else holders.set(word, [v]);
-    }
-  }
-  return { pairs: pairs.sort((p, q) => p.a - q.a || p.b - q.b), weaker };
-}
-
-/** How many numbers two ascending lists share. */
-function sharedOf(a: ArrayLike<number>, b: ArrayLike<number>): number {
-  let shared = 0;
-  for (let i = 0, j = 0; i < a.length && j < b.length;) {
-    if (a[i] === b[j]) {
-      shared++;
-      i++;
-      j++;
-    } else if (a[i] < b[j]) i++;
-    else j++;
-  }
-  return shared;
 }
 
 /** The days (UTC) on which the rows of each node fall, ascending, each once. */
