@@ -29,6 +29,13 @@ describe('Arrow tables', () => {
     expect(() => numbersOf(back, 'handle')).toThrow('handle');
   });
 
+  it('may have one list of numbers in two columns', () => {
+    const shared = Float64Array.of(1, 2, 3);
+    const parts = new Uint32Array([4, 5, 6, 7, 8, 9]);
+    const columns = { weight: shared, shared, a: parts.subarray(0, 3), b: parts.subarray(3) };
+    expect(fromArrow(toArrow(columns))).toEqual(columns);
+  });
+
   it('keep texts of any length and script, also more than were reckoned with', () => {
     const text = fc.string({
       unit: fc.constantFrom('a', 'é', 'ש', '漢', '🦋', '\u0000', '"'),

@@ -15,10 +15,19 @@ export type TableColumns = Readonly<Record<string, Uint32Array | Float64Array | 
 
 /** Writes columns as an Apache Arrow IPC file. Null values are not used; NaN stands for "no value" in number columns. */
 export function toArrow(columns: TableColumns): Uint8Array {
+  // The library writes numbers that stand in two columns only once, and then misses them when it reads.
+  const written = new Set<ArrayBufferLike>();
+  const once = (values: Uint32Array | Float64Array): Uint32Array | Float64Array => {
+    const isNew = !written.has(values.buffer);
+    written.add(values.buffer);
+    return isNew ? values : values.slice();
+  };
   const vectors = Object.fromEntries(
     Object.entries(columns).map(([name, values]) => [
       name,
-      ArrayBuffer.isView(values) ? values : textVector(values as readonly string[]),
+      ArrayBuffer.isView(values)
+        ? once(values as Uint32Array | Float64Array)
+        : textVector(values as readonly string[]),
     ]),
   );
   return tableToIPC(tableFromArrays(vectors as Record<string, Float64Array>) as Table, 'file');
