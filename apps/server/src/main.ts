@@ -2,6 +2,7 @@ import { existsSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { readConfig } from './config';
+import { damageOf } from './files/damage';
 import { start } from './start';
 
 const here = dirname(fileURLToPath(import.meta.url));
@@ -10,6 +11,9 @@ const web = join(here, '../../web/dist/browser');
 // What nobody foresaw ends one request or one step at most: what is finished is in the database, and is whole.
 for (const event of ['uncaughtException', 'unhandledRejection'] as const)
   process.on(event, (error: unknown) => console.error('Something went wrong that was not expected:', error));
+
+// What is written is for whoever started it alone.
+process.umask(0o077);
 
 try {
   const config = readConfig(process.env, existsSync(web) ? web : null, {
@@ -37,7 +41,7 @@ try {
   const reason =
     code === 'EADDRINUSE'
       ? 'The port is in use. End the other program, or choose another port with PORT=4621.'
-      : String(error);
+      : (damageOf(error)?.message ?? (error instanceof Error ? error.message : String(error)));
   console.error(`Pebble Thread cannot start. ${reason}`);
   process.exit(1);
 }

@@ -1,12 +1,15 @@
+import { chmodSync, mkdirSync } from 'node:fs';
 import type { Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { pino, type Logger } from 'pino';
 import { createApp } from './app';
 import { Collector } from './collect/collector';
 import type { Config } from './config';
+import { holdFolder } from './db/holder';
 import { openStore } from './db/open';
 import { markInterrupted } from './db/steps';
 import { loadDemo } from './demo';
+import { clearUnusedUploads } from './files/unusedUploads';
 import { Runner } from './runner/runner';
 import { startStandins, type RunningStandins } from './standins';
 
@@ -21,10 +24,16 @@ export async function start(
   options: { demo: boolean; workerFile: string; log?: Logger; warm?: number },
 ): Promise<Running> {
   const log = options.log ?? pino({ level: 'warn' });
+  mkdirSync(config.dataFolder, { recursive: true, mode: 0o700 });
+  // Messages of people are for whoever started it alone, also on a machine that others use.
+  chmodSync(config.dataFolder, 0o700);
+  const held = holdFolder(config.dataFolder);
   const store = await openStore(config.dataFolder);
   const interrupted = await markInterrupted(store);
   if (interrupted > 0)
     log.warn(`${interrupted} step(s) were interrupted by the last stop; the logbook shows them.`);
+  await clearUnusedUploads(store);
+  const tidying = setInterval(() => void clearUnusedUploads(store).catch(() => 0), 3_600_000).unref();
   const runner = new Runner(store, options.workerFile, config.mostRows, options.warm);
   const isNew = (await store.query.selectFrom('step').select('id').limit(1).executeTakeFirst()) === undefined;
   if (options.demo && isNew) await loadDemo(store, runner);
@@ -41,6 +50,7 @@ export async function start(
   return {
     address: `http://${config.host}:${port}`,
     async close() {
+      clearInterval(tidying);
       const closed = new Promise((resolve) => server.close(resolve));
       server.closeAllConnections();
       await closed;
@@ -48,6 +58,7 @@ export async function start(
       await runner.close();
       await standins?.close();
       await store.close();
+      held.release();
     },
   };
 }

@@ -12,7 +12,6 @@ import {
   TimelineQuery,
   type Source,
 } from '@pebble/contract';
-import { UnreadableFile } from '@pebble/core/files';
 import { z } from 'zod';
 import { savedFilters } from '../db/filters';
 import { goneSignal } from './gone';
@@ -22,13 +21,31 @@ import { forgetReading, savedReadings, saveReading } from '../db/readings';
 import { findStep } from '../db/steps';
 import { skippedPath, uploadPath } from '../files/places';
 import { receive } from '../files/receive';
-import { notFound } from './problems';
+import { ApiError, notFound } from './problems';
 import { parseRequest } from './parsing';
 import { routerOf } from './routers';
 import type { Services } from './services';
 
 const FileName = z.string().min(1).max(300);
 const Again = z.object({ file: FileName, reading: Reading.partial() });
+
+/** The name of a file that was sent, as it is written in a header; null where it has none. Throws ZodError. */
+function fileName(header: string | undefined): string | null {
+  if (header === undefined) return null;
+  try {
+    return FileName.parse(decodeURIComponent(header));
+  } catch (error) {
+    if (!(error instanceof URIError)) throw error;
+    throw new ApiError(
+      400,
+      'The request is not right',
+      'The name of the file is not written as percent encoding.',
+      {
+        field: 'x-file-name',
+      },
+    );
+  }
+}
 
 export function gatherRoutes({ store, config, runner }: Services): Router {
   const routes = routerOf(store);
@@ -38,18 +55,21 @@ export function gatherRoutes({ store, config, runner }: Services): Router {
   routes.post('/studies/:study/uploads', async (request, response) => {
     const id = randomUUID();
     const path = uploadPath(folder, id);
+    const file = fileName(request.get('x-file-name'));
     await receive(request, path, config.largestUpload);
-    const name = request.get('x-file-name');
-    if (name === undefined) {
+    if (file === null) {
       response.status(201).json({ id });
       return;
     }
-    const file = FileName.parse(decodeURIComponent(name));
     const answer = await runner.arrive(id, file, config.largestUpload);
     // A file that came alone and cannot be read is an error; in an archive the others go in.
     if (answer.uploads.length === 0 && answer.refused.length === 1) {
       const [{ reason, row }] = answer.refused;
-      throw new UnreadableFile(reason, row);
+      throw new ApiError(422, 'The file cannot be read', reason, {
+        file: answer.refused[0].file,
+        ...(row === null ? {} : { row }),
+        kept: 'The study is unchanged.',
+      });
     }
     for (const upload of answer.uploads)
       upload.preview.saved = await savedReadings(store, upload.preview.reading);

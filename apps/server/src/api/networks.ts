@@ -1,4 +1,3 @@
-import { existsSync } from 'node:fs';
 import type { Router, Response } from 'express';
 import {
   EvidenceQuery,
@@ -12,7 +11,7 @@ import { keptLooks } from '../db/looks';
 import { findNetwork, readMap, readPositions } from '../db/networks';
 import { nodePictures } from '../db/pictures';
 import { NETWORK_EXPORTS } from '../exports/exportNetwork';
-import { networkPath } from '../files/places';
+import { wholeTable } from '../files/tables';
 import type { ReadName, Reads } from '../runner/reads';
 import { goneSignal } from './gone';
 import { sendFile, streamFile } from './sendFile';
@@ -62,8 +61,7 @@ export function networkRoutes({ store, runner }: Services): Router {
   for (const table of ['nodes', 'edges'] as const) {
     routes.get(`/networks/:network/${table}.arrow`, async (request, response) => {
       const network = await find(request.params.network);
-      const path = networkPath(store.folder, network.id, table);
-      if (!existsSync(path)) throw notFound('The table of this network');
+      const path = wholeTable(store.folder, network.id, table);
       response.type('application/vnd.apache.arrow.file').set('cache-control', 'no-store');
       await streamFile(response, path);
     });

@@ -3,6 +3,7 @@ import { ZodError } from 'zod';
 import type { Problem } from '@pebble/contract';
 import { QueryError } from '@pebble/core';
 import { UnreadableFile } from '@pebble/core/files';
+import { damageOf, withoutPaths } from '../files/damage';
 import { isDiskFull } from '../files/diskFull';
 import { TooLarge } from '../files/receive';
 
@@ -77,6 +78,8 @@ function toProblem(error: unknown): Problem {
       field: issue?.path.join('.') || undefined,
     };
   }
+  const damage = damageOf(error);
+  if (damage) return { ...base, title: 'What is kept is damaged', status: 410, detail: damage.message };
   const { status, statusCode } = error as { status?: number; statusCode?: number };
   const code = status ?? statusCode ?? 500;
   if (code < 500)
@@ -90,6 +93,6 @@ function toProblem(error: unknown): Problem {
     ...base,
     title: 'The application failed',
     status: 500,
-    detail: `Something went wrong that was not expected: ${error instanceof Error ? error.message : String(error)}`,
+    detail: `Something went wrong that was not expected: ${withoutPaths(error instanceof Error ? error.message : String(error))}`,
   };
 }

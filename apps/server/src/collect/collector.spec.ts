@@ -6,12 +6,13 @@ import { join } from 'node:path';
 import type { CollectPlan, CollectRun, RunState } from '@pebble/contract';
 import type { GateSettings } from '@pebble/standins';
 import { findRun, listRuns } from '../db/collectRuns';
-import { openStore, type Store } from '../db/open';
+import { connect, openStore, type Store } from '../db/open';
 import { listSteps } from '../db/steps';
 import { Runner } from '../runner/runner';
 import { startStandins, type RunningStandins } from '../standins';
 import { buildThreads, workerFile } from '../testing/application';
 import { Collector } from './collector';
+import { Spool } from './spool';
 
 const STUDY = 'abcdef0123';
 const QUICK: Partial<GateSettings> = { requests: 1000, windowSeconds: 1, tokenRequests: 1000, faultEvery: 0 };
@@ -88,6 +89,47 @@ describe('a collecting run', () => {
     expect(run.notes.join(' ')).toContain('had been deleted');
     const [step] = (await listSteps(store, STUDY)).filter(({ kind }) => kind === 'collect-source');
     expect(step.sentence).toContain('the search for “#LateLampPlan”, at most 5,000 messages');
+  });
+
+  it('pauses when the disk is full, and goes on by itself, with nothing lost and nothing doubled', async () => {
+    await begin();
+    collector = new Collector(store, runner, standins.services, 5, 50);
+    const full = Object.assign(new Error('no space'), { code: 'ENOSPC' });
+    let calls = 0;
+
+    const add = Spool.prototype.add;
+    jest.spyOn(Spool.prototype, 'add').mockImplementation(function (this: Spool, records) {
+      return ++calls === 2 ? Promise.reject(full) : add.call(this, records);
+    });
+    const seen: (string | null)[] = [];
+    const stop = runner.listen(STUDY, (event) => {
+      if (event.type === 'collecting') seen.push(event.run.state === 'paused' ? event.run.error : null);
+    });
+    const { id } = await start(SEARCH);
+    let run = (await findRun(store, id))!;
+    for (let i = 0; i < 500 && run.state !== 'done'; i++) {
+      await new Promise((done) => setTimeout(done, 20));
+      run = (await findRun(store, id))!;
+    }
+    stop();
+    jest.restoreAllMocks();
+    expect(run.state).toBe('done');
+    expect(seen.join(' ')).toContain('The disk is full');
+    expect(await countOf('message')).toBe(run.counts.messages);
+  });
+
+  it('waits while a step writes for long, and blocks nothing', async () => {
+    await begin();
+    const step = connect(folder);
+    step.raw.exec('BEGIN IMMEDIATE');
+    let beats = 0;
+    const heart = setInterval(() => beats++, 20);
+    setTimeout(() => step.raw.exec('COMMIT'), 1500);
+    const run = await finished({ ...SEARCH, most: 50 });
+    clearInterval(heart);
+    await step.close();
+    expect(run.counts.messages + run.counts.deleted).toBe(50);
+    expect(beats).toBeGreaterThan(40);
   });
 
   it('stops at the number that was asked for', async () => {

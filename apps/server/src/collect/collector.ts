@@ -8,6 +8,7 @@ import {
   type KnownService,
   type NewRun,
   type RunCommand,
+  type RunState,
   type Service,
   type ServiceAccess,
   type ServiceDescription,
@@ -19,12 +20,13 @@ import {
   findRun,
   insertRun,
   sourceOfRun,
+  UNFINISHED,
   unfinishedRuns,
   updateRun,
   type StoredRun,
 } from '../db/collectRuns';
 import type { Store } from '../db/open';
-import { isDiskFull } from '../files/diskFull';
+import { isDiskFull, roomIn } from '../files/diskFull';
 import { spoolPath } from '../files/places';
 import type { Runner } from '../runner/runner';
 import type { Connector, Since } from './connector';
@@ -36,6 +38,11 @@ import { ServiceClient, ServiceError, type Access } from './serviceClient';
 import { Spool } from './spool';
 
 const CONNECTORS: Readonly<Record<ServiceKind, Connector>> = { hub: hubConnector, mail: mailConnector };
+
+const DISK_FULL =
+  'The disk is full. What came so far is kept; the run goes on by itself when there is room again.';
+/** Bytes that must be free before such a run goes on. */
+const ENOUGH_ROOM = 64 * 1024 ** 2;
 
 /** Why a run stops before its end: it is paused, ended with what is there, or the application is closed. */
 type Stop = 'pause' | 'cancel' | 'close';
@@ -53,13 +60,20 @@ export class Collector {
   private readonly atWork = new Map<string, AtWork>();
   private readonly secrets: Secrets;
   private closing = false;
+  /** Runs that go on when there is room on the disk. */
+  private readonly waitingForRoom = new Map<string, NodeJS.Timeout>();
 
-  /** @param simulated services that ship with the application, with their secrets */
+  /**
+   * @param simulated services that ship with the application, with their secrets
+   * @param pace milliseconds between two requests at least
+   * @param look milliseconds after which one looks again whether there is room on the disk
+   */
   constructor(
     private readonly store: Store,
     private readonly runner: Runner,
     private readonly simulated: readonly (Access & { service: Service })[],
     private readonly pace = 500,
+    private readonly look = 5000,
   ) {
     this.secrets = new Secrets(store.folder);
   }
@@ -139,7 +153,7 @@ export class Collector {
         break;
       case 'resume':
         if (run.state === 'paused' || run.state === 'failed') {
-          await updateRun(this.store, id, { state: 'running', error: null });
+          await updateRun(this.store, id, { state: stateToGoOn(run), error: null });
           this.work(id);
         }
         break;
@@ -167,6 +181,7 @@ export class Collector {
   /** Stops all runs where they are; they go on when the application is started again. */
   async close(): Promise<void> {
     this.closing = true;
+    for (const timer of this.waitingForRoom.values()) clearTimeout(timer);
     await Promise.all([...this.atWork.keys()].map((id) => this.stop(id, 'close')));
   }
 
@@ -183,6 +198,8 @@ export class Collector {
     const ended = this.run(id, controller.signal)
       // However a library wraps it: what was aborted ended for the reason that was given.
       .catch((error: unknown) => this.onEnd(id, controller.signal.aborted ? controller.signal.reason : error))
+      // Not even that could be written: it is tried again.
+      .catch((error: unknown) => this.goOnLater(id, error))
       .finally(() => void this.atWork.delete(id));
     this.atWork.set(id, { controller, ended });
   }
@@ -210,7 +227,7 @@ export class Collector {
     const since = await this.sinceOf(begun);
     const before = { ...begun.counts };
     const counts = { ...begun.counts };
-    let notes = begun.notes;
+    let notes = [...begun.notes, ...missingNote(begun.spoolBytes - spool.bytes)];
     let place = begun.place;
     for (let isFirst = true; isFirst || place !== null; isFirst = false) {
       signal.throwIfAborted();
@@ -283,14 +300,40 @@ export class Collector {
   }
 
   private async fail(id: string, error: unknown): Promise<void> {
-    const passing = isDiskFull(error) || (error instanceof ServiceError && error.passing);
+    if (isDiskFull(error)) {
+      this.goOnLater(id, error);
+      await this.change(id, { state: 'paused', error: DISK_FULL, waitUntil: null });
+      return;
+    }
+    const passing = error instanceof ServiceError && error.passing;
     const message =
       error instanceof ServiceError
         ? error.message
-        : isDiskFull(error)
-          ? 'The disk is full. What came so far is kept; make room and resume.'
-          : `Something went wrong that the application did not expect: ${error instanceof Error ? error.message : String(error)}. What came so far is kept.`;
+        : `Something went wrong that the application did not expect: ${error instanceof Error ? error.message : String(error)}. What came so far is kept.`;
     await this.change(id, { state: passing ? 'paused' : 'failed', error: message, waitUntil: null });
+  }
+
+  /** A run that ended because nothing can be written goes on when there is room; another fault was not expected, and is told. */
+  private goOnLater(id: string, error: unknown): void {
+    if (!isDiskFull(error)) process.emitWarning(error instanceof Error ? error : String(error));
+    if (this.closing) return;
+    clearTimeout(this.waitingForRoom.get(id));
+    const timer = setTimeout(() => {
+      this.waitingForRoom.delete(id);
+      this.goOnWithRoom(id).catch((problem: unknown) => this.goOnLater(id, problem));
+    }, this.look).unref();
+    this.waitingForRoom.set(id, timer);
+  }
+
+  private async goOnWithRoom(id: string): Promise<void> {
+    const run = await findRun(this.store, id);
+    // Somebody may have resumed, ended or forgotten it meanwhile.
+    if (!run || this.atWork.has(id)) return;
+    if (run.state === 'paused' ? run.error !== DISK_FULL : !UNFINISHED.includes(run.state)) return;
+    if (roomIn(this.store.folder) < ENOUGH_ROOM)
+      throw Object.assign(new Error(DISK_FULL), { code: 'ENOSPC' });
+    await this.change(id, { state: stateToGoOn(run), error: null });
+    this.work(id);
   }
 
   private async change(id: string, part: Parameters<typeof updateRun>[2]): Promise<void> {
@@ -351,6 +394,18 @@ class Stopped extends Error {
   ) {
     super('The run was stopped.');
   }
+}
+
+/** With what a run goes on: where all is there that it asked for, this is stored, and not asked for again. */
+function stateToGoOn({ place, share }: StoredRun): RunState {
+  return place === null && share === 1 ? 'storing' : 'running';
+}
+
+function missingNote(bytes: number): string[] {
+  if (bytes <= 0) return [];
+  return [
+    `${formatCount(bytes)} bytes of what had come could not be read again from the disk and are missing; what was there before and after them is kept. Collect again for what is missing.`,
+  ];
 }
 
 /** What is written of a run that somebody ends before its end. */

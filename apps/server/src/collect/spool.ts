@@ -13,18 +13,23 @@ export class Spool {
   ) {}
 
   /**
-   * Opens a run's spool at the place up to which it is valid: what was written after it, before the process was killed, is cut off.
+   * Opens a run's spool at the place up to which it is valid: what was written after it, before the process was killed, is cut off, and what
+   * cannot be read, with all that follows. Its bytes are then fewer than were asked for.
    */
   static async at(path: string, bytes: number): Promise<Spool> {
     if (!existsSync(path)) writeFileSync(path, '');
     const valid = Math.min(bytes, statSync(path).size);
     truncateSync(path, valid);
-    const spool = new Spool(path, valid);
+    const spool = new Spool(path, 0);
     if (valid > 0)
       for await (const line of createInterface({ input: createReadStream(path) })) {
-        const object: unknown = JSON.parse(line);
-        spool.ids.add(idOf(object));
+        const end = spool.bytes + Buffer.byteLength(line) + 1;
+        const id = end > valid ? null : idOfLine(line);
+        if (id === null) break;
+        spool.ids.add(id);
+        spool.bytes = end;
       }
+    truncateSync(path, spool.bytes);
     return spool;
   }
 
@@ -44,13 +49,28 @@ export class Spool {
     const text = fresh.map(({ object }) => `${JSON.stringify(object)}\n`).join('');
     const file = await open(this.path, 'a');
     try {
-      await file.write(text);
+      // Writes on until all is written: one write alone may take only a part where the disk is full.
+      await file.appendFile(text);
       await file.datasync();
+    } catch (error) {
+      await file.truncate(this.bytes);
+      for (const { id } of fresh) this.ids.delete(id);
+      throw error;
     } finally {
       await file.close();
     }
     this.bytes += Buffer.byteLength(text);
     return fresh;
+  }
+}
+
+/** Null where a line is no object. */
+function idOfLine(line: string): string | null {
+  try {
+    const object: unknown = JSON.parse(line);
+    return typeof object === 'object' && object !== null ? idOf(object) : null;
+  } catch {
+    return null;
   }
 }
 

@@ -24,11 +24,14 @@ export async function listRuns({ query }: Store, study: string): Promise<Collect
 }
 
 /** Runs that were at work when the application stopped. */
+/** A run in these states was at work when the application ended. */
+export const UNFINISHED: readonly RunState[] = ['running', 'waiting', 'storing'];
+
 export async function unfinishedRuns({ query }: Store): Promise<StoredRun[]> {
   const rows = await query
     .selectFrom('collect_run')
     .selectAll()
-    .where(isAmong('state', ['running', 'waiting', 'storing'] satisfies RunState[]))
+    .where(isAmong('state', UNFINISHED))
     .orderBy('created_at')
     .execute();
   return rows.map(toRun);

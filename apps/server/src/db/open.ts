@@ -3,6 +3,7 @@ import { Kysely, SqliteDialect } from 'kysely';
 import { mkdirSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { migrate } from './migrations';
+import { PatientDialect } from './patient';
 import type { Database } from './schema';
 
 /** One connection: Kysely for queries, the bare handle for bulk work and transactions of a whole step. */
@@ -20,20 +21,25 @@ export async function openStore(folder: string): Promise<Store> {
   mkdirSync(join(folder, 'collecting'), { recursive: true });
   // Files that were written to be sent when the application ended.
   rmSync(join(folder, 'exports'), { recursive: true, force: true });
-  const store = connect(folder);
-  await migrate(store.query);
-  return store;
+  const first = connect(folder);
+  await migrate(first.query);
+  await first.close();
+  return connect(folder, 'answers');
 }
 
-/** Another connection to a data folder that is up to date. */
-export function connect(folder: string): Store {
+/**
+ * Another connection to a data folder that is up to date.
+ * @param by a step, which waits in its thread until it may write; or the thread that answers requests, which must never stand still
+ */
+export function connect(folder: string, by: 'step' | 'answers' = 'step'): Store {
   const raw = new SqliteDatabase(join(folder, 'pebble.sqlite'));
   raw.pragma('journal_mode = WAL');
   raw.pragma('synchronous = NORMAL');
   raw.pragma('foreign_keys = OFF');
-  raw.pragma('busy_timeout = 10000');
+  raw.pragma(`busy_timeout = ${by === 'step' ? 10_000 : 0}`);
   raw.pragma('cache_size = -65536');
   raw.pragma('temp_store = MEMORY');
-  const query = new Kysely<Database>({ dialect: new SqliteDialect({ database: raw }) });
+  const Dialect = by === 'step' ? SqliteDialect : PatientDialect;
+  const query = new Kysely<Database>({ dialect: new Dialect({ database: raw }) });
   return { query, raw, folder, close: () => query.destroy() };
 }

@@ -1,12 +1,12 @@
 import { existsSync, readFileSync, statSync, writeFileSync } from 'node:fs';
+import { z } from 'zod';
 import { dirname, join } from 'node:path';
 import { SmallPicture } from '@pebble/contract';
 import { prepareMap, smallPicture } from '@pebble/core';
 import { findNetwork, readMap, readPositions } from '../db/networks';
 import type { Store } from '../db/open';
 import { fromPlacesBytes } from '../db/placesBytes';
-import { networkPath } from './places';
-import { readTable } from './tables';
+import { readTable, wholeTable } from './tables';
 
 /**
  * The small picture of a network's map. It is kept beside the tables and made anew when the map or the tables are others: making it takes
@@ -17,13 +17,11 @@ export async function readSmallPicture(store: Store, network: string): Promise<S
   const found = positions && (await findNetwork(store, network));
   if (!found) return null;
   const { description } = await readMap(store, network);
-  const table = networkPath(store.folder, network, 'nodes');
+  const table = wholeTable(store.folder, network, 'nodes');
   const of = JSON.stringify([description, positions.length, statSync(table).mtimeMs, checksum(positions)]);
   const path = join(dirname(table), 'small-picture.json');
-  const kept = existsSync(path)
-    ? (JSON.parse(readFileSync(path, 'utf8')) as { of: string; picture: unknown })
-    : null;
-  if (kept?.of === of) return SmallPicture.parse(kept.picture);
+  const kept = keptPicture(path);
+  if (kept?.of === of) return kept.picture;
   const tables = {
     nodeCount: found.nodes,
     nodes: readTable(store.folder, network, 'nodes'),
@@ -33,6 +31,18 @@ export async function readSmallPicture(store: Store, network: string): Promise<S
   const picture = smallPicture(prepareMap(tables, description), x, y);
   writeFileSync(path, JSON.stringify({ of, picture }));
   return picture;
+}
+
+const Kept = z.object({ of: z.string(), picture: SmallPicture });
+
+/** Null where none is kept, or one that cannot be read. */
+function keptPicture(path: string): z.infer<typeof Kept> | null {
+  if (!existsSync(path)) return null;
+  try {
+    return Kept.parse(JSON.parse(readFileSync(path, 'utf8')));
+  } catch {
+    return null;
+  }
 }
 
 /** Whether places are the same as before. */

@@ -4,6 +4,7 @@ import type { StepKind, StepRequest } from '@pebble/contract';
 import { stepParameters } from '@pebble/contract';
 import { endStep } from '../db/steps';
 import type { Store } from '../db/open';
+import { damageOf, withoutPaths } from '../files/damage';
 import { isDiskFull } from '../files/diskFull';
 import { uploadPath } from '../files/places';
 import { letOthersPass, type Gate } from './gate';
@@ -139,6 +140,8 @@ function plainError(error: unknown): string {
   if (error instanceof StepRefused || error instanceof StepCancelled) return error.message;
   if (isDiskFull(error))
     return 'The disk is full. Nothing of this step was kept; make room and run it again.';
-  const detail = error instanceof Error ? error.message : String(error);
+  const damage = damageOf(error);
+  if (damage) return damage.message;
+  const detail = withoutPaths(error instanceof Error ? error.message : String(error));
   return `Something went wrong that the application did not expect: ${detail}. Nothing of this step was kept.`;
 }

@@ -17,6 +17,7 @@ import { QueryError } from '@pebble/core';
 import { UnreadableFile } from '@pebble/core/files';
 import type { Store } from '../db/open';
 import { beginStep, endStep, findStep } from '../db/steps';
+import { Damaged } from '../files/damage';
 import { stepDefinition } from '../steps';
 import { StepCancelled } from '../steps/step';
 import type { Outcome, Task } from './execute';
@@ -156,6 +157,7 @@ export class Runner {
     )) as ReadAnswer<T>;
     if (answer.queryError) throw new QueryError(answer.queryError.message, answer.queryError.place);
     if (answer.unreadable) throw new UnreadableFile(answer.unreadable.message, answer.unreadable.row);
+    if (answer.damaged) throw new Damaged(answer.damaged);
     return answer.value as T;
   }
 

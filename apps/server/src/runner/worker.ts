@@ -5,6 +5,7 @@ import { tidyUp } from './tidyUp';
 import type { Preview, Reading, UploadAnswer } from '@pebble/contract';
 import { QueryError } from '@pebble/core';
 import { UnreadableFile } from '@pebble/core/files';
+import { damageOf } from '../files/damage';
 import { arrive, lookAt } from '../intake/arrive';
 import type { Threads } from '../steps/step';
 import { execute, prepare, type Hooks, type Outcome, type Task } from './execute';
@@ -73,6 +74,7 @@ export interface ReadAnswer<T> {
   readonly value?: T;
   readonly queryError?: { message: string; place: number };
   readonly unreadable?: { message: string; row: number | null };
+  readonly damaged?: string;
 }
 
 async function told<T>(work: () => Promise<T>): Promise<ReadAnswer<T>> {
@@ -81,6 +83,8 @@ async function told<T>(work: () => Promise<T>): Promise<ReadAnswer<T>> {
   } catch (error) {
     if (error instanceof QueryError) return { queryError: { message: error.bare, place: error.place } };
     if (error instanceof UnreadableFile) return { unreadable: { message: error.message, row: error.row } };
+    const damage = damageOf(error);
+    if (damage) return { damaged: damage.message };
     throw error;
   }
 }
