@@ -6,8 +6,9 @@ import { collectingRoutes } from './api/collecting';
 import { gatherRoutes } from './api/gather';
 import { tidyRoutes } from './api/tidy';
 import { networkRoutes } from './api/networks';
+import { ownHost, ownPages } from './api/ownAddress';
 import { openApiDocument } from './api/openapi';
-import { ApiError, notFound, problemHandler } from './api/problems';
+import { notFound, problemHandler } from './api/problems';
 import { nothingHere } from './api/routers';
 import type { Services } from './api/services';
 import { stepRoutes } from './api/steps';
@@ -17,7 +18,6 @@ import { studyRoutes } from './api/studies';
 export function createApp(services: Services): Express {
   const app = express();
   app.disable('x-powered-by');
-  app.use(checkHost(services.config.host));
   app.use(
     helmet({
       contentSecurityPolicy: {
@@ -39,9 +39,10 @@ export function createApp(services: Services): Express {
       strictTransportSecurity: false,
     }),
   );
+  app.use(ownHost(services.config.host));
   // Bytes that are asked for again and again are small on their way; pictures and event streams are left as they are.
   app.use(compression({ filter: isWorthIt }));
-  app.use('/api/v1', express.json({ limit: '10mb' }), apiRoutes(services));
+  app.use('/api/v1', ownPages, express.json({ limit: '10mb' }), apiRoutes(services));
   if (services.config.webFolder) serveInterface(app, services.config.webFolder);
   app.use(problemHandler);
   return app;
@@ -86,22 +87,4 @@ function serveInterface(app: Express, folder: string): void {
     if (/\.[a-z0-9]{2,5}$/i.test(request.path)) throw notFound('This file');
     response.set('cache-control', 'no-cache').sendFile(join(folder, 'index.html'));
   });
-}
-
-/** Only requests that name this machine are answered, so that no page from elsewhere can reach the application by another name. */
-function checkHost(host: string): RequestHandler {
-  const allowed = new Set(['127.0.0.1', 'localhost', '[::1]', host]);
-  return (request, _response, next) => {
-    const name = (request.headers.host ?? '').replace(/:\d+$/, '');
-    if (!allowed.has(name))
-      throw new ApiError(
-        403,
-        'Wrong host',
-        'This address is not served here. Open the address that was printed at the start.',
-      );
-    const origin = request.headers.origin;
-    if (origin && !(URL.canParse(origin) && allowed.has(new URL(origin).hostname)))
-      throw new ApiError(403, 'Wrong origin', 'Requests from other sites are not answered.');
-    next();
-  };
 }
