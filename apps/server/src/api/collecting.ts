@@ -38,7 +38,8 @@ export function collectingRoutes({ store, collector }: Services): Router {
   });
 
   routes.post('/runs/:run/:command', async (request, response) => {
-    const command = RunCommand.parse(request.params.command);
+    const command = RunCommand.safeParse(request.params.command).data;
+    if (!command) throw notFound('This command');
     const run = await said(() => collector.command(request.params.run, command));
     if (!run) throw notFound('This run');
     response.json(run);

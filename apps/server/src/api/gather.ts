@@ -1,4 +1,3 @@
-import { randomUUID } from 'node:crypto';
 import { existsSync, rmSync } from 'node:fs';
 import type { Router } from 'express';
 import {
@@ -16,10 +15,10 @@ import { z } from 'zod';
 import { savedFilters } from '../db/filters';
 import { goneSignal } from './gone';
 import { Overviews } from './overviews';
-import { sendFile } from './sendFile';
+import { sendFile, streamFile } from './sendFile';
 import { forgetReading, savedReadings, saveReading } from '../db/readings';
 import { findStep } from '../db/steps';
-import { skippedPath, uploadPath } from '../files/places';
+import { isUploadOf, newUploadId, skippedPath, uploadPath } from '../files/places';
 import { receive } from '../files/receive';
 import { ApiError, notFound } from './problems';
 import { parseRequest } from './parsing';
@@ -53,7 +52,7 @@ export function gatherRoutes({ store, config, runner }: Services): Router {
   const overviews = new Overviews(store, runner);
 
   routes.post('/studies/:study/uploads', async (request, response) => {
-    const id = randomUUID();
+    const id = newUploadId(request.params.study);
     const path = uploadPath(folder, id);
     const file = fileName(request.get('x-file-name'));
     await receive(request, path, config.largestUpload);
@@ -78,7 +77,8 @@ export function gatherRoutes({ store, config, runner }: Services): Router {
 
   routes.post('/studies/:study/uploads/:upload/preview', async (request, response) => {
     const path = uploadPath(folder, request.params.upload);
-    if (!existsSync(path)) throw notFound('The uploaded file');
+    if (!isUploadOf(request.params.study, request.params.upload) || !existsSync(path))
+      throw notFound('The uploaded file');
     const { file, reading } = parseRequest(Again, request.body);
     const preview = await runner.lookAgain(path, file, reading);
     response.json({ ...preview, saved: await savedReadings(store, preview.reading) });
@@ -96,6 +96,7 @@ export function gatherRoutes({ store, config, runner }: Services): Router {
   });
 
   routes.delete('/studies/:study/uploads/:upload', (request, response) => {
+    if (!isUploadOf(request.params.study, request.params.upload)) throw notFound('The uploaded file');
     rmSync(uploadPath(folder, request.params.upload), { force: true });
     response.status(204).end();
   });
@@ -125,10 +126,11 @@ export function gatherRoutes({ store, config, runner }: Services): Router {
     response.attachment('report.json').json({ sentence, startedAt, parameters, report: result });
   });
 
-  routes.get('/studies/:study/skipped/:step', (request, response) => {
-    const path = skippedPath(folder, Number(request.params.step));
-    if (!existsSync(path)) throw notFound('The list of skipped rows');
-    response.download(path, 'skipped-rows.csv');
+  routes.get('/studies/:study/skipped/:step', async (request, response) => {
+    const step = await findStep(store, Number(request.params.step));
+    const path = step?.study === request.params.study ? skippedPath(folder, step.id) : null;
+    if (path === null || !existsSync(path)) throw notFound('The list of skipped rows');
+    await streamFile(response.attachment('skipped-rows.csv'), path);
   });
 
   routes.get('/studies/:study/messages', async (request, response) => {

@@ -14,6 +14,7 @@ import { NETWORK_EXPORTS } from '../exports/exportNetwork';
 import { wholeTable } from '../files/tables';
 import type { ReadName, Reads } from '../runner/reads';
 import { goneSignal } from './gone';
+import { checkOwnThings } from './ownThings';
 import { sendFile, streamFile } from './sendFile';
 import { ApiError, notFound } from './problems';
 import { parseRequest } from './parsing';
@@ -37,6 +38,7 @@ export function networkRoutes({ store, runner }: Services): Router {
 
   routes.post('/studies/:study/estimate', async (request, response) => {
     const weave = parseRequest(Weave, request.body);
+    checkOwnThings(store, request.params.study, 'estimate', { weave });
     const size = await runner.readTelling('estimate', request.params.study, weave, goneSignal(response));
     response.json(size);
   });

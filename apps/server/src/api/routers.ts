@@ -2,13 +2,19 @@ import { Router, type RequestHandler } from 'express';
 import type { Store } from '../db/open';
 import { ApiError, notFound } from './problems';
 
-/** Routes of studies and networks: what is not there, or was deleted, is not found, whatever is asked of it. */
+/** Routes of studies, networks and collecting runs: what is not there, or was deleted, is not found, whatever is asked of it. */
 export function routerOf({ raw }: Store): Router {
   const routes = Router();
   const study = raw.prepare('select 1 from study where id = ? and deleted_at is null');
   const network = raw.prepare(
     `select 1 from network n join study s on s.id = n.study_id
      where n.id = ? and n.deleted_at is null and s.deleted_at is null`,
+  );
+  const run = raw.prepare(
+    `select 1 from collect_run r join study s on s.id = r.study_id where r.id = ? and s.deleted_at is null`,
+  );
+  routes.param('run', (_request, _response, next, id: string) =>
+    next(run.get(id) ? undefined : notFound('This run')),
   );
   routes.param('study', (_request, _response, next, id: string) =>
     next(study.get(id) ? undefined : notFound('This study')),

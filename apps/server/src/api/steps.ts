@@ -1,6 +1,7 @@
 import type { Router } from 'express';
 import { StepRequest, stepParameters } from '@pebble/contract';
 import { listSteps } from '../db/steps';
+import { checkOwnThings } from './ownThings';
 import { ApiError, notFound } from './problems';
 import { parseRequest } from './parsing';
 import { routerOf } from './routers';
@@ -17,7 +18,7 @@ export function stepRoutes({ store, runner }: Services): Router {
   routes.post('/studies/:study/steps', async (request, response) => {
     const { study } = request.params;
     const { kind, parameters } = parseRequest(StepRequest, request.body);
-    parseRequest(stepParameters[kind], parameters);
+    checkOwnThings(store, study, kind, parseRequest(stepParameters[kind], parameters) as object);
     const { step, place } = await runner.submit(study, { kind, parameters });
     if (step.state === 'failed') {
       throw new ApiError(422, 'The step could not be done', step.error ?? 'It failed.', {
@@ -29,7 +30,8 @@ export function stepRoutes({ store, runner }: Services): Router {
   });
 
   routes.post('/studies/:study/steps/:step/cancel', (request, response) => {
-    if (!runner.cancel(Number(request.params.step))) throw notFound('This running step');
+    const { study, step } = request.params;
+    if (!runner.cancel(study, Number(step))) throw notFound('This running step');
     response.status(202).end();
   });
 

@@ -54,10 +54,11 @@ describe('clearUnusedUploads', () => {
     await step(id(4), 10, 'interrupted');
     put(id(5), 40);
     await step(id(5), 40, 'failed');
+    put(`abcdef0123-${id(8)}`, 10);
     put(id(6), 10);
     await step(id(6), 10, 'done');
     put('skipped-7.csv', 100);
-    expect(await clearUnusedUploads(store, now)).toBe(4);
+    expect(await clearUnusedUploads(store, now)).toBe(5);
     expect(readdirSync(join(store.folder, 'uploads')).sort()).toEqual([id(1), id(4), 'skipped-7.csv']);
     expect(await clearUnusedUploads(store, now)).toBe(0);
   });

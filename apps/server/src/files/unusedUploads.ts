@@ -9,7 +9,7 @@ const WAITS = 24 * HOUR;
 const AGAIN = 30 * 24 * HOUR;
 
 /** Names of uploaded files, whole or not; lists of rows that were left out belong to their steps. */
-const UPLOAD = /^([0-9a-f]{8}-[0-9a-f-]{27})(?:\.part)?$/;
+const UPLOAD = /^((?:[0-9a-f]+-)?[0-9a-f]{8}-[0-9a-f-]{27})(?:\.part)?$/;
 
 /**
  * Takes away uploaded files that nobody uses any more: those that nobody took in for a day, and those of steps that failed, were cancelled or

@@ -1,9 +1,8 @@
-import { randomUUID } from 'node:crypto';
 import { appendFileSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs';
 import type { Preview, Reading, RefusedFile, UploadAnswer } from '@pebble/contract';
 import { isWorkbook, isZip, previewFile, UnreadableFile } from '@pebble/core/files';
 import { BrokenArchive, checkWorkbook, unpack, type UnpackedFile } from '../files/archive';
-import { uploadPath } from '../files/places';
+import { uploadIdBeside, uploadPath } from '../files/places';
 import { readHead } from '../files/textFile';
 
 /** Formats that can only be looked at whole are read up to this many bytes. */
@@ -52,7 +51,7 @@ export async function arrive(
   let files: readonly UnpackedFile[];
   try {
     const { files: whole, damaged } = await unpack(path, size, largest, () =>
-      uploadPath(folder, randomUUID()),
+      uploadPath(folder, uploadIdBeside(id)),
     );
     files = whole;
     for (const { name: file, reason } of damaged) answer.refused.push({ file, reason, row: null });
@@ -65,7 +64,7 @@ export async function arrive(
   const mails = files.filter((file) => /\.eml$/i.test(file.name));
   if (mails.length > 1) {
     const box = joinMails(mails);
-    const boxId = randomUUID();
+    const boxId = uploadIdBeside(id);
     renameSync(box, uploadPath(folder, boxId));
     await take(answer, boxId, uploadPath(folder, boxId), `${name}, ${mails.length} emails`);
   }

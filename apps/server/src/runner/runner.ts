@@ -95,10 +95,10 @@ export class Runner {
     return turn.then(({ step, outcome }) => ({ step, place: outcome.place }));
   }
 
-  /** Asks a running step to stop; false when it is not running. */
-  cancel(step: number): boolean {
+  /** Asks a running step of a study to stop; false when there is none. */
+  cancel(study: string, step: number): boolean {
     const running = this.running.get(step);
-    if (!running) return false;
+    if (running?.study !== study) return false;
     const { cancel, abort } = running;
     Atomics.store(cancel, 0, 1);
     setTimeout(() => abort.abort(), PATIENCE).unref();

@@ -1,0 +1,175 @@
+import { defaultMap, StepKind, type Step } from '@pebble/contract';
+import { findStep } from './db/steps';
+import { connect } from './db/open';
+import { buildThreads, TestApplication } from './testing/application';
+
+const GROUPS = { method: 'weak' };
+
+/** What each kind of step names by an id; null for kinds that name nothing. */
+interface Foreign {
+  readonly network: string;
+  readonly upload: string;
+  readonly reading: object;
+  readonly source: number;
+  readonly message: number;
+  readonly filter: number;
+}
+const STEPS: { readonly [K in StepKind]: ((of: Foreign) => object) | null } = {
+  'create-study': null,
+  'rename-study': null,
+  'delete-study': null,
+  'restore-study': null,
+  'import-source': ({ upload, reading }) => ({ upload, file: 'a.csv', name: 'a', reading }),
+  'collect-source': null,
+  'import-network': ({ upload, reading }) => ({ upload, file: 'a.csv', name: 'a', reading }),
+  'add-node-details': ({ network, upload, reading }) => ({ network, upload, file: 'a', reading }),
+  'add-groups': ({ network, upload, reading }) => ({ network, upload, file: 'a', column: 'a', reading }),
+  'detect-languages': ({ source }) => ({ source }),
+  'set-language': ({ message }) => ({ message, language: 'en' }),
+  'mark-message': ({ message }) => ({ message, starred: true, note: '' }),
+  'save-filter': null,
+  'forget-filter': ({ filter }) => ({ id: filter, name: 'F' }),
+  'remove-source': ({ source }) => ({ source, name: 'a' }),
+  'restore-source': ({ source }) => ({ source, name: 'a' }),
+  'find-names': null,
+  'score-messages': null,
+  tidy: null,
+  'take-back-tidy': null,
+  'categorise-by-rule': null,
+  'categorise-by-table': ({ upload, reading }) => ({ sort: 'account', upload, file: 'a', reading }),
+  weave: ({ network }) => ({ name: 'a', weave: { what: 'groups', network, column: 'community' } }),
+  'weave-slices': ({ network }) => ({
+    name: 'a',
+    weave: { what: 'groups', network, column: 'community' },
+    by: 'month',
+  }),
+  'share-arrangement': ({ network }) => ({ network }),
+  'measure-network': ({ network }) => ({ network, settings: {} }),
+  'measure-betweenness': ({ network }) => ({ network, seed: 1 }),
+  'answer-questions': ({ network }) => ({ network, questions: ['basics'], settings: {} }),
+  'describe-whole': ({ network }) => ({ network }),
+  'group-nodes': ({ network }) => ({ network, name: 'a', settings: GROUPS }),
+  regroup: ({ network }) => ({ network, column: 'community', name: 'a' }),
+  'split-group': ({ network }) => ({ network, column: 'community', group: '1', name: 'a', settings: GROUPS }),
+  'scan-resolutions': ({ network }) => ({ network, settings: GROUPS }),
+  'test-removal': ({ network }) => ({ network, nodes: [0] }),
+  'doubt-ranks': ({ network }) => ({ network, measure: 'inDegree' }),
+  'compute-column': ({ network }) => ({ network, name: 'a', formula: '1' }),
+  'mark-nodes': ({ network }) => ({ network, nodes: [0], column: 'a', value: 'b' }),
+  'change-network': ({ network }) => ({
+    network,
+    name: 'a',
+    changes: [{ what: 'without-nodes', nodes: [0] }],
+  }),
+  'rename-network': ({ network }) => ({ network, name: 'a' }),
+  'delete-network': ({ network }) => ({ network }),
+  'restore-network': ({ network }) => ({ network }),
+  'arrange-map': ({ network }) => ({ network, layout: {}, upload: null, iterations: null, moved: 0 }),
+  'keep-look': null,
+  'forget-look': null,
+  'add-pictures': ({ upload }) => ({ upload }),
+  'remove-pictures': null,
+  'describe-map': ({ network }) => ({ network, description: defaultMap }),
+  'export-figure': ({ network }) => ({
+    network,
+    format: 'svg',
+    width: 100,
+    height: 100,
+    resolution: 72,
+    caption: '',
+  }),
+  'export-network': ({ network }) => ({ network, format: 'graphml' }),
+  'export-data': null,
+};
+
+describe('what is of another study', () => {
+  const app = new TestApplication();
+  let own: string;
+  let other: string;
+  let foreign: Foreign;
+  let skipped: number;
+  let deletedNetwork: string;
+  beforeAll(async () => {
+    buildThreads();
+    await app.begin();
+    other = app.study;
+    const step = await app.take(
+      'posts.csv',
+      'id,author,text\n1,ann,@bob hello\n2,bob,@ann yes\n3,cem\n4,,text of nobody',
+    );
+    skipped = step.id;
+    const weave = { what: 'accounts', kinds: ['mention'] };
+    const woven = (await app.step('weave', { name: 'A', weave }).expect(200)).body as Step;
+    const { id: upload, preview } = await app.look('more.csv', 'id,author,text\n9,ann,@bob again');
+    await app.step('save-filter', { name: 'F', filter: { text: 'hello' } }).expect(200);
+    const [source] = await app.get<{ id: number }[]>('sources');
+    const { messages } = await app.get<{ messages: { id: number }[] }>('messages');
+    const [filter] = await app.get<{ id: number }[]>('filters');
+    foreign = {
+      network: String(woven.result?.['network']),
+      upload,
+      reading: preview.reading,
+      source: source.id,
+      message: messages[0].id,
+      filter: filter.id,
+    };
+    const second = (await app.step('weave', { name: 'B', weave }).expect(200)).body as Step;
+    deletedNetwork = String(second.result?.['network']);
+    await app.step('delete-network', { network: deletedNetwork }).expect(200);
+    const { body } = await app.api.post('/api/v1/studies').send({ name: 'Own' }).expect(201);
+    own = (body as { id: string }).id;
+  }, 120_000);
+  afterAll(() => app.end());
+
+  const steps = async (study: string): Promise<number> =>
+    ((await app.api.get(`/api/v1/studies/${study}/logbook`).expect(200)).body as { steps: Step[] }).steps
+      .length;
+  const named = StepKind.options.filter((kind) => STEPS[kind] !== null);
+
+  it.each(named)('is not reached by a step: %s', async (kind) => {
+    const before = await steps(own);
+    const parameters = STEPS[kind]!(foreign);
+    const answer = await app.api.post(`/api/v1/studies/${own}/steps`).send({ kind, parameters });
+    expect([answer.status, (answer.body as { detail: string }).detail]).toEqual([
+      404,
+      expect.stringMatching(/^This .* is not there/),
+    ]);
+    expect(await steps(own)).toBe(before);
+  });
+
+  it('is not reached by a question', async () => {
+    const at = `/api/v1/studies/${own}`;
+    await app.api
+      .post(`${at}/estimate`)
+      .send({ what: 'groups', network: foreign.network, column: 'community' })
+      .expect(404);
+    await app.api
+      .post(`${at}/uploads/${foreign.upload}/preview`)
+      .send({ file: 'a', reading: {} })
+      .expect(404);
+    await app.api.delete(`${at}/uploads/${foreign.upload}`).expect(404);
+    await app.api.get(`${at}/skipped/${skipped}`).expect(404);
+    await app.api.get(`${at}/reports/${skipped}`).expect(404);
+    await app.api.get(`${at}/messages/${foreign.message}/thread`).expect(404);
+    await app.api.post(`${at}/steps/${skipped}/cancel`).expect(404);
+    // In its own study it is there.
+    await app.api.get(`/api/v1/studies/${other}/skipped/${skipped}`).expect(200);
+  });
+
+  it('is not renamed or measured once it is deleted, but can be taken back', async () => {
+    for (const kind of ['rename-network', 'delete-network', 'group-nodes'] as const)
+      await app.step(kind, STEPS[kind]!({ ...foreign, network: deletedNetwork })).expect(404);
+    await app.step('restore-network', { network: deletedNetwork }).expect(200);
+  });
+
+  it('is not answered once its study is deleted', async () => {
+    await app.api.delete(`/api/v1/studies/${other}`).expect(204);
+    for (const path of ['messages', 'logbook', 'networks', 'events', `skipped/${skipped}`])
+      await app.api.get(`/api/v1/studies/${other}/${path}`).expect(404);
+    await app.api.get(`/api/v1/networks/${foreign.network}`).expect(404);
+    await app.step('rename-network', { network: foreign.network, name: 'x' }).expect(404);
+    const store = connect(app.folder);
+    expect((await findStep(store, skipped))?.study).toBe(other);
+    await store.close();
+  });
+});
