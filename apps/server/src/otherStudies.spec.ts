@@ -14,7 +14,7 @@ interface Foreign {
   readonly message: number;
   readonly filter: number;
 }
-const STEPS: { readonly [K in StepKind]: ((of: Foreign) => object) | null } = {
+const STEPS: Readonly<Record<StepKind, ((of: Foreign) => object) | null>> = {
   'create-study': null,
   'rename-study': null,
   'delete-study': null,
