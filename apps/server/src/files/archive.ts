@@ -1,4 +1,4 @@
-import { createWriteStream, rmSync } from 'node:fs';
+import { createWriteStream, rmSync, statSync } from 'node:fs';
 import { pipeline } from 'node:stream/promises';
 import { basename } from 'node:path/posix';
 import { crc32 } from 'node:zlib';
@@ -100,12 +100,13 @@ async function write(zip: ZipFile, entry: Entry, path: string): Promise<string |
 export async function checkWorkbook(path: string): Promise<void> {
   const zip = await open(path);
   try {
+    const most = Math.min(LARGEST_WORKBOOK, Math.max(SMALL, statSync(path).size * LARGEST_GROWTH));
     let bytes = 0;
     for await (const entry of zip.eachEntry()) {
       bytes += entry.uncompressedSize;
-      if (bytes > LARGEST_WORKBOOK)
+      if (bytes > most)
         throw new BrokenArchive(
-          'The workbook holds more than 500 MB when it is unpacked. Save its sheet as CSV instead.',
+          `The workbook holds more than ${Math.floor(most / 1024 ** 2)} MB when it is unpacked. Save its sheet as CSV instead.`,
         );
     }
   } finally {

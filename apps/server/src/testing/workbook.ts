@@ -1,17 +1,19 @@
 import { strToU8, zipSync } from 'fflate';
 
-/** A workbook as other programs write it: one sheet for each name, cells as inline text. */
-export function workbook(sheets: Record<string, string[][]>): Uint8Array {
+/** A workbook as other programs write it: one sheet for each name, cells as inline text, or the rows as they stand in the file. */
+export function workbook(sheets: Record<string, string[][] | string>): Uint8Array {
   const names = Object.keys(sheets);
   const column = (i: number): string => String.fromCharCode(65 + i);
   const escape = (text: string): string => text.replace(/&/g, '&amp;').replace(/</g, '&lt;');
-  const sheet = (rows: string[][]): string =>
-    `<worksheet xmlns="http://schemas.openxmlformats.org/spreadsheetml/2006/main"><sheetData>${rows
+  const sheet = (rows: string[][] | string): string =>
+    `<worksheet xmlns="http://schemas.openxmlformats.org/spreadsheetml/2006/main"><sheetData>${typeof rows === 'string' ? rows : written(rows)}</sheetData></worksheet>`;
+  const written = (rows: string[][]): string =>
+    rows
       .map(
         (row, r) =>
           `<row r="${r + 1}">${row.map((cell, c) => `<c r="${column(c)}${r + 1}" t="inlineStr"><is><t>${escape(cell)}</t></is></c>`).join('')}</row>`,
       )
-      .join('')}</sheetData></worksheet>`;
+      .join('');
   const types = names
     .map(
       (_, i) =>

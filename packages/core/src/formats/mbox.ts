@@ -11,7 +11,14 @@ const LARGEST_MAIL = 64 * 1024 * 1024;
 
 /** RFC 4155: "From ", an address, and a date of the C library with the year at its end, perhaps with a zone. */
 const FROM_LINE = /^From \S+.*\b\d{1,2}:\d{2}(?::\d{2})?\b.*\b\d{4}\b/;
+/** Characters of such a line at most: what is longer is text, and would take long to try. */
+const LONGEST_FROM = 1000;
 const QUOTED_FROM = /^>+From /;
+
+/** Whether a line may begin a message: "From ", an address and a date. */
+export function isFromLine(line: string): boolean {
+  return line.length <= LONGEST_FROM && FROM_LINE.test(line);
+}
 
 /**
  * Cuts a mailbox file (mbox, RFC 4155) into messages. A "From " line begins a message only after a blank line or at the start of
@@ -43,7 +50,7 @@ export class MboxCutter {
   }
 
   private addLine(number: number, text: string | null): void {
-    if (text !== null && this.afterBlank && FROM_LINE.test(text)) {
+    if (text !== null && this.afterBlank && isFromLine(text)) {
       this.finish();
       this.begun = true;
       this.row = number;

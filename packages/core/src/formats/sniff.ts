@@ -53,7 +53,7 @@ export function guessFormat(text: string, file: string): FormatGuess {
 
 function guessMail(text: string): FormatGuess | null {
   const guess = { material: 'messages', delimiter: '' } as const;
-  if (/^From \S+.*\d{4}/.test(text))
+  if (/^From \S+.*\d{4}/.test(text.slice(0, 1000)))
     return { ...guess, format: 'mbox', reason: 'A mailbox (mbox), since it begins with a “From ” line.' };
   const headers = text.slice(0, 20_000).split(/\r?\n\r?\n/)[0];
   const known =

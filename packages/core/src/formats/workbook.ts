@@ -28,19 +28,54 @@ export function readWorkbook(bytes: Uint8Array, mostRows = 0): Sheet[] {
       sheetRows: mostRows,
     });
     return names.map((name) => {
-      const rows = rowsOf(sheets[name]['!data'] ?? []);
+      const rows = rowsOf(name, sheets[name]['!data'] ?? []);
       return { name, rows, isWhole: mostRows === 0 || rows.length < mostRows };
     });
   } catch (error) {
+    if (error instanceof UnreadableFile) throw error;
     throw new UnreadableFile(
       `The workbook cannot be opened: ${error instanceof Error ? error.message : String(error)}`,
     );
   }
 }
 
-/** Rows without cells, and cells without a value, are holes in the library's lists. */
-function rowsOf(data: readonly (readonly (CellObject | undefined)[] | undefined)[]): string[][] {
-  return Array.from(data, (row) => Array.from(row ?? [], cellText));
+/** Rows of a sheet at most (Office Open XML, as spreadsheets hold them). */
+const MOST_ROWS = 1_048_576;
+/** Columns that are read at most; a sheet may have 16,384, mostly without anything in them. */
+const MOST_COLUMNS = 2000;
+/** Characters of a cell at most: spreadsheets allow 32,767. */
+const LONGEST_CELL = 1_000_000;
+
+type Row = readonly (CellObject | undefined)[];
+
+/**
+ * Rows without cells, and cells without a value, are holes in the library's lists: what lies far out makes the lists long, not full. Throws
+ * UnreadableFile for a sheet that is larger than a sheet can be.
+ */
+function rowsOf(sheet: string, data: readonly (Row | undefined)[]): string[][] {
+  if (data.length > MOST_ROWS) throw tooLarge(sheet, `a cell in row ${data.length}`, `${MOST_ROWS} rows`);
+  data.forEach((row, r) => {
+    if (row && row.length > MOST_COLUMNS)
+      throw tooLarge(sheet, `a cell in column ${row.length} of row ${r + 1}`, `${MOST_COLUMNS} columns`);
+  });
+  return Array.from(data, (row, r) =>
+    Array.from(row ?? [], (cell) => {
+      const text = cellText(cell);
+      if (text.length > LONGEST_CELL)
+        throw tooLarge(
+          sheet,
+          `${text.length} characters in a cell of row ${r + 1}`,
+          `${LONGEST_CELL} in one cell`,
+        );
+      return text;
+    }),
+  );
+}
+
+function tooLarge(sheet: string, has: string, most: string): UnreadableFile {
+  return new UnreadableFile(
+    `The sheet “${sheet}” has ${has}; at most ${most} are read. Save what is needed of it as CSV.`,
+  );
 }
 
 /** Milliseconds within which a moment is the whole second that was meant: a workbook keeps it as a part of a day. */

@@ -32,6 +32,8 @@ interface Token {
 }
 
 const DEEPEST = 50;
+/** Words and the like in one query at most. */
+const MOST_TERMS = 200;
 const LINK = /^(?:https?:\/\/\S+|(?:[\p{L}\p{N}-]+\.)+[\p{L}]{2,}(?:\/\S*)?)$/u;
 const HAS_LETTER = /[\p{L}\p{N}]/u;
 
@@ -102,12 +104,17 @@ const PIECE = /\s+|([()])|(-?)"([^"]*)("?)|([^\s()"]+)/gy;
 
 function cut(typed: string): Token[] {
   const tokens: Token[] = [];
+  const strange = typed.indexOf('\u0000');
+  if (strange >= 0) throw new QueryError('A character that is no text cannot be looked for', strange + 1);
   PIECE.lastIndex = 0;
   for (let match = PIECE.exec(typed); match; match = PIECE.exec(typed)) {
     const [, mark, minus, phrase, closing, word] = match;
     const place = match.index + 1;
-    const push = (kind: Token['kind'], text: string, quoted = false): void =>
-      void tokens.push({ kind, text, quoted, place });
+    const push = (kind: Token['kind'], text: string, quoted = false): void => {
+      if (tokens.length === 2 * MOST_TERMS)
+        throw new QueryError(`At most ${MOST_TERMS} words are looked for at once`, place);
+      tokens.push({ kind, text, quoted, place });
+    };
     if (mark) push(mark as '(' | ')', mark);
     else if (phrase !== undefined) {
       if (closing === '') throw new QueryError('A quotation mark is not closed', place);

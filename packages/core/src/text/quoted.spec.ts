@@ -70,7 +70,29 @@ describe('htmlToText', () => {
     ['<style>p{}</style>t<script>alert(1)</script><!-- c -->', 't'],
     ['1 &lt; 2 and 3 < 4', '1 < 2 and 3 < 4'],
     ['<a href="https://x.example">@<span>ann</span></a>&nbsp;!', '@ann !'],
+    ['<head><title>x</title><body>shown', 'shown'],
+    ['<p>one</p>\n\n<p>two</p><p> </p><p></p><p>three', 'one\ntwo\n\nthree'],
+    ['a &amp;amp; b &#x1F98B; &unknown; &', 'a &amp; b 🦋 &unknown; &'],
+    ['<A HREF="a>b">x</A ><b\n>y', 'xy'],
   ])('makes of %j', (html, text) => {
     expect(htmlToText(html)).toBe(text);
+  });
+
+  it.each([
+    '<!--',
+    '<a',
+    '<script>',
+    '<style',
+    '</',
+    '&',
+    '&#',
+    '<b>',
+    '<p>\n',
+    '<',
+    ' \n',
+    '<title>x</title',
+    '<![CDATA[',
+  ])('goes through 100,000 of %j at once', (piece) => {
+    expect(htmlToText(`begin ${piece.repeat(100_000)}`)).toMatch(/^begin/);
   });
 });

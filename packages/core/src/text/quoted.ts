@@ -12,6 +12,8 @@ const SIGNATURE = /^-- ?$/;
 /** "On Tuesday, somebody wrote:", in the languages of the demo and some more, over one or two lines. */
 const ATTRIBUTION =
   /^(?:On|Am|Le|El|Il|Op|Den|Em)\b[^\n]{4,200}\b(?:wrote|writes|schrieb|a écrit|escribió|ha scritto|schreef|skrev|escreveu)(?:\s[^\n]{0,80})?:?\s*$/i;
+/** Characters of such lines at most. */
+const LONGEST = 400;
 /** Lines above a message that is repeated whole, without marks. */
 const WHOLE_BELOW =
   /^(?:-{3,}\s*(?:Original Message|Forwarded message|Message original|Mensaje original)\s*-{3,}|_{20,})\s*$/i;
@@ -53,17 +55,18 @@ function isQuoted(line: string): boolean {
 function attributionAt(lines: readonly string[], at: number): number {
   for (const length of [1, 2]) {
     const joined = lines.slice(at, at + length).join(' ');
-    if (!ATTRIBUTION.test(joined)) continue;
-    const next = lines.slice(at + length).find((line) => line.trim() !== '');
-    if (next !== undefined && isQuoted(next)) return length;
+    if (joined.length > LONGEST || !ATTRIBUTION.test(joined)) continue;
+    let next = at + length;
+    while (next < lines.length && lines[next].trim() === '') next++;
+    if (next < lines.length && isQuoted(lines[next])) return length;
   }
   return 0;
 }
 
 function tidy(lines: readonly string[]): string {
   return lines
+    .map((line) => line.trimEnd())
     .join('\n')
-    .replace(/[ \t]+$/gm, '')
     .replace(/\n{3,}/g, '\n\n')
     .trim();
 }

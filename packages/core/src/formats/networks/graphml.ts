@@ -61,7 +61,7 @@ export function readGraphml(text: string): FoundNetwork {
         break;
       case 'node':
       case 'edge':
-        presets ??= presetsOf(keys.values());
+        presets ??= presetsOf(keys.values(), builder);
         open.push({ what: local(name) as Part['what'], attributes: at, data: new Map(), row: parser.line });
         if (local(name) === 'node') builder.node(needed(at, 'id', 'node', parser.line));
         break;
@@ -128,10 +128,19 @@ export function readGraphml(text: string): FoundNetwork {
 
 type Presets = Readonly<Record<Part['what'], readonly (readonly [name: string, value: string])[]>>;
 
-function presetsOf(keys: Iterable<Key & { readonly domain: string }>): Presets {
+/** Keys whose default values are filled in at most, each at every node or edge. */
+const MOST_PRESETS = 200;
+
+function presetsOf(keys: Iterable<Key & { readonly domain: string }>, builder: NetworkBuilder): Presets {
   const all = [...keys].filter(({ preset }) => preset !== '');
-  const of = (what: Part['what']): Presets['node'] =>
-    all.filter(({ domain }) => domain === what || domain === 'all').map(({ name, preset }) => [name, preset]);
+  const of = (what: Part['what']): Presets['node'] => {
+    const own = all.filter(({ domain }) => domain === what || domain === 'all');
+    if (own.length > MOST_PRESETS)
+      builder.note(
+        `Default values of ${what}s are filled in for the first ${MOST_PRESETS} keys; ${own.length - MOST_PRESETS} further ones have values only where they are written.`,
+      );
+    return own.slice(0, MOST_PRESETS).map(({ name, preset }) => [name, preset]);
+  };
   return { node: of('node'), edge: of('edge') };
 }
 
