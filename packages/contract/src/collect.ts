@@ -4,10 +4,21 @@ import { z } from 'zod';
 export const ServiceKind = z.enum(['hub', 'mail']);
 export type ServiceKind = z.infer<typeof ServiceKind>;
 
+/** What stands in an address would stand in the logbook, too. */
+function hasNoPassword(address: string): boolean {
+  const { username, password } = new URL(address);
+  return username === '' && password === '';
+}
+
 export const Service = z.object({
   kind: ServiceKind,
   name: z.string().trim().min(1).max(100),
-  address: z.url({ protocol: /^https?$/, error: 'An address begins with https:// or http://.' }),
+  address: z
+    .url({ protocol: /^https?$/, error: 'An address begins with https:// or http://.' })
+    .refine(
+      hasNoPassword,
+      'An address holds no name and password; give the client id and the secret for themselves.',
+    ),
 });
 export type Service = z.infer<typeof Service>;
 

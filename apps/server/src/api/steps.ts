@@ -7,9 +7,14 @@ import { parseRequest } from './parsing';
 import { routerOf } from './routers';
 import type { Services } from './services';
 
+/** Pages that listen to one study at most: each holds a connection. */
+const MOST_LISTENERS = 20;
+
 /** Steps are asked for here; the answer comes when the step has ended, its progress by the event stream. */
 export function stepRoutes({ store, runner }: Services): Router {
   const routes = routerOf(store);
+  /** Pages that listen to a study. */
+  const listeners = new Map<string, number>();
 
   routes.get('/studies/:study/logbook', async (request, response) => {
     response.json({ steps: await listSteps(store, request.params.study) });
@@ -36,6 +41,11 @@ export function stepRoutes({ store, runner }: Services): Router {
   });
 
   routes.get('/studies/:study/events', (request, response) => {
+    const { study } = request.params;
+    const open = listeners.get(study) ?? 0;
+    if (open >= MOST_LISTENERS)
+      throw new ApiError(429, 'Too many pages', `This study is open in ${open} pages; close some of them.`);
+    listeners.set(study, open + 1);
     response.set({
       'content-type': 'text/event-stream',
       'cache-control': 'no-store',
@@ -43,14 +53,12 @@ export function stepRoutes({ store, runner }: Services): Router {
     });
     response.flushHeaders();
     response.write(': listening\n\n');
-    const stop = runner.listen(
-      request.params.study,
-      (event) => void response.write(`data: ${JSON.stringify(event)}\n\n`),
-    );
+    const stop = runner.listen(study, (event) => void response.write(`data: ${JSON.stringify(event)}\n\n`));
     const beat = setInterval(() => void response.write(': still here\n\n'), 20_000);
     request.on('close', () => {
       clearInterval(beat);
       stop();
+      listeners.set(study, listeners.get(study)! - 1);
     });
   });
 

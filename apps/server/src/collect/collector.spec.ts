@@ -1,6 +1,6 @@
 import { createServer, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
-import { appendFileSync, mkdtempSync, readFileSync, rmSync, statSync } from 'node:fs';
+import { appendFileSync, mkdtempSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { CollectPlan, CollectRun, RunState } from '@pebble/contract';
@@ -12,6 +12,7 @@ import { Runner } from '../runner/runner';
 import { startStandins, type RunningStandins } from '../standins';
 import { buildThreads, workerFile } from '../testing/application';
 import { Collector } from './collector';
+import { Secrets } from './secrets';
 import { Spool } from './spool';
 
 const STUDY = 'abcdef0123';
@@ -316,6 +317,18 @@ describe('access', () => {
     expect(JSON.stringify([collector.services(), run, await listSteps(store, STUDY)])).not.toContain(
       'amber-lamp',
     );
+  });
+
+  it('is asked for again where its file cannot be read, which is kept', async () => {
+    await begin();
+    const file = join(folder, 'collecting', 'secrets.json');
+    writeFileSync(file, '[{"service": ');
+    expect(collector.services().every(({ simulated }) => simulated)).toBe(true);
+    const service = { ...accessTo('hub').service, address: 'http://127.0.0.1:9' };
+    await expect(collector.describe({ service, clientId: '', secret: '' })).rejects.toThrow('cannot be read');
+    new Secrets(folder).keep({ service, clientId: 'a', secret: 'b' });
+    expect(readFileSync(`${file}.broken`, 'utf8')).toBe('[{"service": ');
+    expect(new Secrets(folder).find(service.address)?.secret).toBe('b');
   });
 
   it('tells the cost before it begins', async () => {

@@ -381,7 +381,13 @@ export class Collector {
   private meansOf({ service, clientId, secret }: ServiceAccess): Access {
     if (secret !== '') return { clientId, secret };
     const kept = this.simulatedAt(service.address) ?? this.secrets.find(service.address);
-    if (!kept) throw new ServiceError('Give the client id and the secret of this service.', false);
+    if (!kept)
+      throw new ServiceError(
+        this.secrets.isBroken
+          ? 'The file with the secrets of services (collecting/secrets.json) cannot be read. Give the client id and the secret of this service again; the file is kept beside the new one.'
+          : 'Give the client id and the secret of this service.',
+        false,
+      );
     return { clientId: clientId || kept.clientId, secret: kept.secret };
   }
 }

@@ -17,8 +17,14 @@ export class Secrets {
     this.path = join(folder, 'collecting', 'secrets.json');
   }
 
+  /** Whether there is a file that cannot be read. */
+  get isBroken(): boolean {
+    return existsSync(this.path) && this.read() === null;
+  }
+
+  /** None where the file cannot be read: services that need no secret, and those whose secret is given again, go on. */
   all(): Kept {
-    return existsSync(this.path) ? Kept.parse(JSON.parse(readFileSync(this.path, 'utf8'))) : [];
+    return this.read() ?? [];
   }
 
   find(address: string): Kept[number] | null {
@@ -26,8 +32,19 @@ export class Secrets {
   }
 
   keep(entry: Kept[number]): void {
+    // What cannot be read is not written over.
+    if (this.isBroken) renameSync(this.path, `${this.path}.broken`);
     const others = this.all().filter(({ service }) => service.address !== entry.service.address);
     writeFileSync(`${this.path}.part`, JSON.stringify([...others, entry], null, 1), { mode: 0o600 });
     renameSync(`${this.path}.part`, this.path);
+  }
+
+  private read(): Kept | null {
+    if (!existsSync(this.path)) return [];
+    try {
+      return Kept.parse(JSON.parse(readFileSync(this.path, 'utf8')));
+    } catch {
+      return null;
+    }
   }
 }
