@@ -1,4 +1,3 @@
-import { join } from 'node:path';
 import compression from 'compression';
 import express, { type Express, type Request, type RequestHandler, type Response } from 'express';
 import helmet from 'helmet';
@@ -85,6 +84,6 @@ function serveInterface(app: Express, folder: string): void {
   app.get(/^(?!\/api\/).*/, (request, response) => {
     // Only stops of the interface have no ending; a script that is missing must not be answered by the page.
     if (/\.[a-z0-9]{2,5}$/i.test(request.path)) throw notFound('This file');
-    response.set('cache-control', 'no-cache').sendFile(join(folder, 'index.html'));
+    response.set('cache-control', 'no-cache').sendFile('index.html', { root: folder });
   });
 }

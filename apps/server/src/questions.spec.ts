@@ -64,7 +64,7 @@ describe('questions about the nodes of a network', () => {
     expect((body as { detail: string }).detail).toContain('no direction');
     const step = (await ask(id, ['hubs', 'core']).expect(200)).body as Step;
     expect(step.sentence).toContain('core number was computed');
-    await ask('nothing', ['core']).expect(422);
+    await ask('nothing', ['core']).expect(404);
     await ask(id, []).expect(400);
   });
 

@@ -86,7 +86,7 @@ describe('marks and kept filters', () => {
     expect((await read({ marked: 'noted' })).map(({ key }) => key)).toEqual(['3', '2']);
     await app.step('mark-message', { message: id('3'), starred: false, note: '' }).expect(200);
     expect((await read({ marked: 'noted' })).map(({ key }) => key)).toEqual(['2']);
-    await app.step('mark-message', { message: 999_999, starred: true, note: '' }).expect(422);
+    await app.step('mark-message', { message: 999_999, starred: true, note: '' }).expect(404);
   });
 
   it('keeps a filter under a name, anew when it is kept again', async () => {

@@ -49,7 +49,8 @@ export interface Looked {
 
 /** The application with a fresh data folder and one study, spoken to through its API. */
 export class TestApplication {
-  readonly folder = mkdtempSync(join(tmpdir(), 'pebble-'));
+  /** With a dot in its path, as the usual one has. */
+  readonly folder = mkdtempSync(join(tmpdir(), '.pebble-'));
   study = '';
   private running!: Running;
 
