@@ -7,7 +7,7 @@ import {
   makeVideos,
   signInAsCsv,
 } from '@pebble/standins';
-import { buildThreads, TestApplication } from './testing/application';
+import { startedApplication } from './testing/application';
 
 const files = brokenFiles({
   posts: makePosts(60).posts,
@@ -41,12 +41,7 @@ const REFUSED: readonly (readonly [string, number | undefined, string])[] = [
 ];
 
 describe('the broken file of each format', () => {
-  const app = new TestApplication();
-  beforeAll(async () => {
-    buildThreads();
-    await app.begin();
-  }, 60_000);
-  afterAll(() => app.end());
+  const app = startedApplication();
 
   it.each(LISTED)('%s goes in but for line %i, which is listed', async (name, row, field, reason) => {
     const { preview } = await app.look(name, files[name]);

@@ -1,22 +1,19 @@
 import type { MapDescription, Network, Step } from '@pebble/contract';
 import { BY_HAND } from '@pebble/core';
 import { makePosts, postsAsJsonLines } from '@pebble/standins';
-import { buildThreads, TestApplication } from './testing/application';
+import { startedApplication } from './testing/application';
 import { ends, strongest, WovenNetworks, type Made } from './testing/wovenNetworks';
 
 const { posts } = makePosts(600);
 
 describe('a network that hands change', () => {
-  const app = new TestApplication();
+  const app = startedApplication();
   const { make, read, evidence, table } = new WovenNetworks(app);
   let before: Made;
   beforeAll(async () => {
-    buildThreads();
-    await app.begin();
     await app.take('tidepost.jsonl', postsAsJsonLines(posts));
     before = await make({ what: 'accounts', kinds: ['reply', 'mention'], isolates: false });
   }, 120_000);
-  afterAll(() => app.end());
 
   const changed = async (changes: object[], why = ''): Promise<Step> =>
     (await app.step('change-network', { network: before.id, name: 'Changed', changes, why })).body as Step;

@@ -4,7 +4,7 @@ import type { Problem, Step } from '@pebble/contract';
 import { makePosts, postsAsCsv } from '@pebble/standins';
 import { networkPath } from './files/places';
 import { withoutPaths } from './files/damage';
-import { buildThreads, TestApplication } from './testing/application';
+import { startedApplication } from './testing/application';
 
 /** What may happen to a file. */
 const DAMAGES: Readonly<Record<string, (path: string) => void>> = {
@@ -19,11 +19,9 @@ const DAMAGES: Readonly<Record<string, (path: string) => void>> = {
 const kept = new Map<string, Buffer>();
 
 describe('a data folder that is damaged', () => {
-  const app = new TestApplication();
+  const app = startedApplication();
   let network: string;
   beforeAll(async () => {
-    buildThreads();
-    await app.begin();
     await app.take('posts.csv', postsAsCsv(makePosts(300, 5).posts));
     const ofAccounts = { what: 'accounts', kinds: ['reply', 'mention'] };
     const ofHashtags = { what: 'together', things: 'hashtag', mostUsed: 20 };
@@ -43,7 +41,6 @@ describe('a data folder that is damaged', () => {
     }
     expect(kept.size).toBe(5);
   }, 120_000);
-  afterAll(() => app.end());
   afterEach(() => {
     for (const [path, bytes] of kept) {
       rmSync(path, { recursive: true, force: true });

@@ -1,18 +1,15 @@
 import type { MessageOverview, Network, Step } from '@pebble/contract';
 import { parse } from 'csv-parse/sync';
 import { makeEmails, makePosts, emailsAsMbox, postsAsCsv } from '@pebble/standins';
-import { buildThreads, TestApplication } from './testing/application';
+import { TestApplication, startedApplication } from './testing/application';
 
 type Line = Readonly<Record<string, string | number | undefined>>;
 
 describe('what a study holds', () => {
-  const app = new TestApplication();
+  const app = startedApplication();
   beforeAll(async () => {
-    buildThreads();
-    await app.begin();
     await app.take('posts.csv', postsAsCsv(makePosts(400).posts));
   }, 60_000);
-  afterAll(() => app.end());
 
   const file = async (name: string, query = ''): Promise<string> =>
     (await app.api.get(`/api/v1/studies/${app.study}/export/${name}${query}`).buffer(true).expect(200)).text;

@@ -1,17 +1,14 @@
 import { makePosts, postsAsCsv } from '@pebble/standins';
-import { buildThreads, TestApplication } from './testing/application';
+import { startedApplication } from './testing/application';
 import { WovenNetworks, type Made } from './testing/wovenNetworks';
 
 describe('a figure by its address', () => {
-  const app = new TestApplication();
+  const app = startedApplication();
   let made: Made;
   beforeAll(async () => {
-    buildThreads();
-    await app.begin();
     await app.take('posts.csv', postsAsCsv(makePosts(300).posts));
     made = await new WovenNetworks(app).make({ what: 'accounts', kinds: ['reply', 'mention'] });
   }, 60_000);
-  afterAll(() => app.end());
 
   const figure = (file: string) => app.api.get(`/api/v1/networks/${made.id}/figure.${file}`).buffer(true);
   const bytes = async (file: string): Promise<Buffer> => {

@@ -1,18 +1,16 @@
 import type { Network, Step, StepKind } from '@pebble/contract';
 import { adjustedRand, groupCodes } from '@pebble/core';
 import { makePosts, postsAsJsonLines } from '@pebble/standins';
-import { buildThreads, TestApplication } from './testing/application';
+import { startedApplication } from './testing/application';
 import { WovenNetworks, type Made } from './testing/wovenNetworks';
 
 const { posts, truth } = makePosts(2000);
 
 describe('groups of nodes', () => {
-  const app = new TestApplication();
+  const app = startedApplication();
   const woven = new WovenNetworks(app);
   let made: Made;
   beforeAll(async () => {
-    buildThreads();
-    await app.begin();
     await app.take('tidepost.jsonl', postsAsJsonLines(posts));
     made = await woven.make({
       what: 'accounts',
@@ -20,7 +18,6 @@ describe('groups of nodes', () => {
       isolates: false,
     });
   }, 60_000);
-  afterAll(() => app.end());
 
   const run = async (kind: StepKind, parameters: object, status = 200): Promise<Step> =>
     (await app.step(kind, { network: made.id, ...parameters }).expect(status)).body as Step;

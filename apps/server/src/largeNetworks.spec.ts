@@ -1,6 +1,6 @@
 import type { Network, Step } from '@pebble/contract';
 import { betweenness, graphOf, outRows, Random, withoutSelfLoops } from '@pebble/core';
-import { buildThreads, TestApplication } from './testing/application';
+import { startedApplication } from './testing/application';
 import { WovenNetworks } from './testing/wovenNetworks';
 
 /** Ties of a made-up network at random. */
@@ -11,7 +11,7 @@ function ties(nodes: number, count: number): string {
 }
 
 describe('a large network', () => {
-  const app = new TestApplication();
+  const app = startedApplication();
   const { table } = new WovenNetworks(app);
   let network: Network;
   let measured: Network;
@@ -29,13 +29,10 @@ describe('a large network', () => {
     (await app.get<{ steps: Step[] }>('logbook')).steps.map(({ kind }) => kind);
 
   beforeAll(async () => {
-    buildThreads();
-    await app.begin();
     const step = await app.take('large.csv', ties(5000, 9000));
     network = { id: String(step.result?.['network']) } as Network;
     measured = await until(({ state }) => state === 'measured');
   }, 120_000);
-  afterAll(() => app.end());
 
   it('can be looked at before its betweenness is there, which it does not name before', () => {
     expect(measured.measures).toHaveProperty('modularity');

@@ -1,5 +1,5 @@
 import type { Step } from '@pebble/contract';
-import { buildThreads, TestApplication } from './testing/application';
+import { startedApplication } from './testing/application';
 import { WovenNetworks } from './testing/wovenNetworks';
 
 /** More than a statement can be given values one by one. */
@@ -16,16 +16,13 @@ function posts(): string {
 }
 
 describe('a study of more accounts than a statement takes values', () => {
-  const app = new TestApplication();
+  const app = startedApplication();
   const { make, evidence } = new WovenNetworks(app);
   const addresses = { what: 'accounts', kinds: ['mention'] };
 
   beforeAll(async () => {
-    buildThreads();
-    await app.begin();
     await app.take('ring.csv', posts());
   }, 240_000);
-  afterAll(() => app.end());
 
   it('is woven by who addresses whom, as the estimate said', async () => {
     const ring = await make(addresses);

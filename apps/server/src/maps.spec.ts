@@ -1,22 +1,19 @@
 import { defaultMap, LayoutMethod, type KeptLook, type Step } from '@pebble/contract';
 import { lookOf } from '@pebble/core';
 import { makePosts, postsAsJsonLines } from '@pebble/standins';
-import { buildThreads, TestApplication } from './testing/application';
+import { startedApplication } from './testing/application';
 import { WovenNetworks, type Made } from './testing/wovenNetworks';
 
 const { posts } = makePosts(600);
 
 describe('maps', () => {
-  const app = new TestApplication();
+  const app = startedApplication();
   const woven = new WovenNetworks(app);
   let made: Made;
   beforeAll(async () => {
-    buildThreads();
-    await app.begin();
     await app.take('tidepost.jsonl', postsAsJsonLines(posts));
     made = await woven.make({ what: 'accounts', kinds: ['reply', 'mention'] });
   }, 60_000);
-  afterAll(() => app.end());
 
   const arrange = (layout: object) =>
     app.step('arrange-map', { network: made.id, layout, upload: null, iterations: null, moved: 0 });

@@ -1,14 +1,8 @@
 import type { Message, MessagePage, Network, Source, Step } from '@pebble/contract';
-import { buildThreads, TestApplication } from './testing/application';
+import { startedApplication } from './testing/application';
 import { workbook } from './testing/workbook';
 
-const app = new TestApplication();
-
-beforeAll(async () => {
-  buildThreads();
-  await app.begin();
-}, 60_000);
-afterAll(() => app.end());
+const app = startedApplication();
 
 const reportOf = (step: Step) => step.result as unknown as Source['report'];
 const byKey = (messages: readonly Message[]) =>

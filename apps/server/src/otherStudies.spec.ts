@@ -1,7 +1,7 @@
 import { defaultMap, StepKind, type Step } from '@pebble/contract';
 import { findStep } from './db/steps';
 import { connect } from './db/open';
-import { buildThreads, TestApplication } from './testing/application';
+import { startedApplication } from './testing/application';
 
 const GROUPS = { method: 'weak' };
 
@@ -83,15 +83,13 @@ const STEPS: Readonly<Record<StepKind, ((of: Foreign) => object) | null>> = {
 };
 
 describe('what is of another study', () => {
-  const app = new TestApplication();
+  const app = startedApplication();
   let own: string;
   let other: string;
   let foreign: Foreign;
   let skipped: number;
   let deletedNetwork: string;
   beforeAll(async () => {
-    buildThreads();
-    await app.begin();
     other = app.study;
     const step = await app.take(
       'posts.csv',
@@ -119,7 +117,6 @@ describe('what is of another study', () => {
     const { body } = await app.api.post('/api/v1/studies').send({ name: 'Own' }).expect(201);
     own = (body as { id: string }).id;
   }, 120_000);
-  afterAll(() => app.end());
 
   const steps = async (study: string): Promise<number> =>
     ((await app.api.get(`/api/v1/studies/${study}/logbook`).expect(200)).body as { steps: Step[] }).steps

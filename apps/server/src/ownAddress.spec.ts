@@ -1,16 +1,13 @@
 import { chmodSync, statSync } from 'node:fs';
 import { connect } from 'node:net';
-import { buildThreads, TestApplication } from './testing/application';
+import { startedApplication } from './testing/application';
 
 describe('who is answered', () => {
-  const app = new TestApplication();
+  const app = startedApplication();
   let port: string;
   beforeAll(async () => {
-    buildThreads();
-    await app.begin();
     ({ port } = new URL(app.address));
   }, 60_000);
-  afterAll(() => app.end());
 
   /** The first line of the answer to a request as it is written here. */
   const raw = (text: string): Promise<string> =>

@@ -1,20 +1,17 @@
 import { ANSWER_COLUMNS, answerQuestions, graphOf, NODE_QUESTIONS } from '@pebble/core';
 import { QuestionId, QuestionSettings, Shown, wholeShown, type Network, type Step } from '@pebble/contract';
 import { makePosts, postsAsJsonLines } from '@pebble/standins';
-import { buildThreads, TestApplication } from './testing/application';
+import { startedApplication } from './testing/application';
 import { WovenNetworks } from './testing/wovenNetworks';
 
 const { posts, truth } = makePosts(2000);
 
 describe('questions about the nodes of a network', () => {
-  const app = new TestApplication();
+  const app = startedApplication();
   const woven = new WovenNetworks(app);
   beforeAll(async () => {
-    buildThreads();
-    await app.begin();
     await app.take('tidepost.jsonl', postsAsJsonLines(posts));
   }, 60_000);
-  afterAll(() => app.end());
   const ask = (network: string, questions: readonly string[]) =>
     app.step('answer-questions', { network, questions, settings: {} });
 

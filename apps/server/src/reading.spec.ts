@@ -1,7 +1,7 @@
 import type { Message, MessagePage, SavedFilter, Step, Thread, Timeline } from '@pebble/contract';
-import { buildThreads, TestApplication } from './testing/application';
+import { startedApplication } from './testing/application';
 
-const app = new TestApplication();
+const app = startedApplication();
 let messages: Message[] = [];
 const id = (key: string): number => messages.find((one) => one.key === key)!.id;
 const keys = (thread: Thread): string[] =>
@@ -9,8 +9,6 @@ const keys = (thread: Thread): string[] =>
 const read = async (query: object = {}) => (await app.get<MessagePage>('messages', query)).messages;
 
 beforeAll(async () => {
-  buildThreads();
-  await app.begin();
   const rows = [
     '1,ann,2026-03-01T10:00:00Z,The lamps on the wall are far too bright for the moths,',
     '2,ben,2026-03-01T12:00:00Z,But people have to walk home late at night,1',
@@ -24,7 +22,6 @@ beforeAll(async () => {
   await app.take('thread.csv', `id,author,time,text,in_reply_to\n${rows.join('\n')}\n`);
   messages = await read();
 }, 60_000);
-afterAll(() => app.end());
 
 describe('a thread', () => {
   const thread = (key: string) => app.get<Thread>(`messages/${id(key)}/thread`);

@@ -1,17 +1,14 @@
 import type { Problem } from '@pebble/contract';
-import { buildThreads, TestApplication } from './testing/application';
+import { startedApplication } from './testing/application';
 
 describe('requests', () => {
-  const app = new TestApplication();
+  const app = startedApplication();
   beforeAll(async () => {
-    buildThreads();
-    await app.begin();
     await app.take(
       'posts.csv',
       'id,author,text,date\np1,ada,@bo hello,2026-03-01\np2,bo,@ada yes,2026-03-02',
     );
   }, 60_000);
-  afterAll(() => app.end());
   const study = () => `/api/v1/studies/${app.study}`;
 
   it.each([

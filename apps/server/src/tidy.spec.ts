@@ -8,18 +8,15 @@ import type {
   TidyPage,
 } from '@pebble/contract';
 import { emailsAsMbox, makeEmails, makePosts, postsAsJsonLines } from '@pebble/standins';
-import { buildThreads, TestApplication } from './testing/application';
+import { startedApplication } from './testing/application';
 
 const posts = makePosts(1500);
 
 describe('tidying', () => {
-  const app = new TestApplication();
+  const app = startedApplication();
   beforeAll(async () => {
-    buildThreads();
-    await app.begin();
     await app.take('tidepost.jsonl', postsAsJsonLines(posts.posts));
   }, 60_000);
-  afterAll(() => app.end());
 
   const page = (sort: string, query: object = {}) => app.get<TidyPage>(`tidy/${sort}`, query);
   const decide = async (sort: string, ...decisions: NewDecision[]): Promise<Step> =>

@@ -1,6 +1,6 @@
 import type { Network, Step } from '@pebble/contract';
 import { asCsv, makeFollowers, makePosts, makeVideos, postsAsJsonLines } from '@pebble/standins';
-import { buildThreads, TestApplication } from './testing/application';
+import { startedApplication } from './testing/application';
 import { ends, strongest, WovenNetworks } from './testing/wovenNetworks';
 
 const { posts, truth } = makePosts(2000);
@@ -8,16 +8,13 @@ const videos = makeVideos(12, 400);
 const [list] = makeFollowers();
 
 describe('choices of a weave', () => {
-  const app = new TestApplication();
+  const app = startedApplication();
   beforeAll(async () => {
-    buildThreads();
-    await app.begin();
     await app.take('tidepost.jsonl', postsAsJsonLines(posts));
     await app.take('videos.csv', asCsv(videos.videos));
     await app.take('comments.csv', asCsv(videos.comments));
     await app.take(`followers of ${list.followed}.csv`, asCsv(list.followers));
   }, 120_000);
-  afterAll(() => app.end());
   const { estimate, make, evidence, read } = new WovenNetworks(app);
 
   const networks = async (): Promise<Network[]> => app.get<Network[]>('networks');

@@ -8,7 +8,7 @@ import {
   makeVideos,
   postsAsJsonLines,
 } from '@pebble/standins';
-import { buildThreads, TestApplication } from './testing/application';
+import { startedApplication } from './testing/application';
 import { ends, strongest, WovenNetworks } from './testing/wovenNetworks';
 
 const posts = makePosts(3000);
@@ -17,10 +17,8 @@ const mail = makeEmails();
 const lists = makeFollowers();
 
 describe('what can be woven from the demo', () => {
-  const app = new TestApplication();
+  const app = startedApplication();
   beforeAll(async () => {
-    buildThreads();
-    await app.begin();
     await app.take('tidepost.jsonl', postsAsJsonLines(posts.posts));
     await app.take('videos.csv', asCsv(videos.videos));
     await app.take('comments.csv', asCsv(videos.comments));
@@ -28,7 +26,6 @@ describe('what can be woven from the demo', () => {
     for (const { followed, followers } of lists)
       await app.take(`followers of ${followed}.csv`, asCsv(followers));
   }, 120_000);
-  afterAll(() => app.end());
 
   const { estimate, make, evidence, table } = new WovenNetworks(app);
   const tags = ({ spans }: Message): string[] =>

@@ -11,6 +11,7 @@ import {
   TimelineQuery,
   type Source,
 } from '@pebble/contract';
+import { UnreadableFile } from '@pebble/core/files';
 import { z } from 'zod';
 import { savedFilters } from '../db/filters';
 import { goneSignal } from './gone';
@@ -35,14 +36,9 @@ function fileName(header: string | undefined): string | null {
     return FileName.parse(decodeURIComponent(header));
   } catch (error) {
     if (!(error instanceof URIError)) throw error;
-    throw new ApiError(
-      400,
-      'The request is not right',
-      'The name of the file is not written as percent encoding.',
-      {
-        field: 'x-file-name',
-      },
-    );
+    throw new ApiError(400, 'The request is not right', 'The name of the file is not percent-encoded.', {
+      field: 'x-file-name',
+    });
   }
 }
 
@@ -50,6 +46,9 @@ export function gatherRoutes({ store, config, runner }: Services): Router {
   const routes = routerOf(store);
   const { folder } = store;
   const overviews = new Overviews(store, runner);
+  routes.param('upload', (request, _response, next, id: string) =>
+    next(isUploadOf(String(request.params['study']), id) ? undefined : notFound('The uploaded file')),
+  );
 
   routes.post('/studies/:study/uploads', async (request, response) => {
     const id = newUploadId(request.params.study);
@@ -63,12 +62,8 @@ export function gatherRoutes({ store, config, runner }: Services): Router {
     const answer = await runner.arrive(id, file, config.largestUpload);
     // A file that came alone and cannot be read is an error; in an archive the others go in.
     if (answer.uploads.length === 0 && answer.refused.length === 1) {
-      const [{ reason, row }] = answer.refused;
-      throw new ApiError(422, 'The file cannot be read', reason, {
-        file: answer.refused[0].file,
-        ...(row === null ? {} : { row }),
-        kept: 'The study is unchanged.',
-      });
+      const [{ file: refused, reason, row }] = answer.refused;
+      throw new UnreadableFile(reason, row, refused);
     }
     for (const upload of answer.uploads)
       upload.preview.saved = await savedReadings(store, upload.preview.reading);
@@ -77,8 +72,7 @@ export function gatherRoutes({ store, config, runner }: Services): Router {
 
   routes.post('/studies/:study/uploads/:upload/preview', async (request, response) => {
     const path = uploadPath(folder, request.params.upload);
-    if (!isUploadOf(request.params.study, request.params.upload) || !existsSync(path))
-      throw notFound('The uploaded file');
+    if (!existsSync(path)) throw notFound('The uploaded file');
     const { file, reading } = parseRequest(Again, request.body);
     const preview = await runner.lookAgain(path, file, reading);
     response.json({ ...preview, saved: await savedReadings(store, preview.reading) });
@@ -96,7 +90,6 @@ export function gatherRoutes({ store, config, runner }: Services): Router {
   });
 
   routes.delete('/studies/:study/uploads/:upload', (request, response) => {
-    if (!isUploadOf(request.params.study, request.params.upload)) throw notFound('The uploaded file');
     rmSync(uploadPath(folder, request.params.upload), { force: true });
     response.status(204).end();
   });

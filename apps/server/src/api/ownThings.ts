@@ -3,16 +3,18 @@ import type { Store } from '../db/open';
 import { isUploadOf } from '../files/places';
 import { notFound } from './problems';
 
+/** Tables of what is named by an id, each with the study it is of, by the name of the parameter. */
+const TABLES = {
+  network: ['network', 'This network'],
+  source: ['source', 'This source'],
+  message: ['message', 'This message'],
+  run: ['collect_run', 'This collecting run'],
+} as const;
+
 /** What a request names, beside the study in which it is asked. */
-interface Named {
-  readonly network?: unknown;
-  readonly upload?: unknown;
-  readonly more?: unknown;
-  readonly weave?: unknown;
-  readonly source?: unknown;
-  readonly message?: unknown;
-  readonly run?: unknown;
-  readonly id?: unknown;
+interface Named extends Partial<Record<keyof typeof TABLES | 'upload' | 'id', unknown>> {
+  readonly more?: readonly Named[];
+  readonly weave?: Named;
 }
 
 /**
@@ -25,32 +27,17 @@ export function checkOwnThings(
   kind: StepKind | 'estimate',
   parameters: object,
 ): void {
+  const check = (table: string, id: unknown, what: string): void => {
+    const alive = table === 'network' && kind !== 'restore-network' ? 'and deleted_at is null' : '';
+    const row = raw.prepare(`select 1 from ${table} where id = ? and study_id = ? ${alive}`).get(id, study);
+    if (row === undefined) throw notFound(what);
+  };
   const named: Named = parameters;
-  const has = (sql: string, id: unknown): boolean => raw.prepare(sql).get(id, study) !== undefined;
-  const alive = kind === 'restore-network' ? '' : 'and deleted_at is null';
-  for (const { network } of [named, (named.weave ?? {}) as Named])
-    if (
-      typeof network === 'string' &&
-      !has(`select 1 from network where id = ? and study_id = ? ${alive}`, network)
-    )
-      throw notFound('This network');
-  for (const { upload } of [named, ...((named.more ?? []) as Named[])])
-    if (typeof upload === 'string' && !isUploadOf(study, upload)) throw notFound('This uploaded file');
-  if (
-    typeof named.source === 'number' &&
-    !has('select 1 from source where id = ? and study_id = ?', named.source)
-  )
-    throw notFound('This source');
-  if (
-    typeof named.message === 'number' &&
-    !has('select 1 from message where id = ? and study_id = ?', named.message)
-  )
-    throw notFound('This message');
-  if (
-    typeof named.run === 'string' &&
-    !has('select 1 from collect_run where id = ? and study_id = ?', named.run)
-  )
-    throw notFound('This collecting run');
-  if (kind === 'forget-filter' && !has('select 1 from saved_filter where id = ? and study_id = ?', named.id))
-    throw notFound('This filter');
+  for (const part of [named, named.weave ?? {}, ...(named.more ?? [])]) {
+    for (const name of Object.keys(TABLES) as (keyof typeof TABLES)[])
+      if (part[name] !== undefined) check(TABLES[name][0], part[name], TABLES[name][1]);
+    if (typeof part.upload === 'string' && !isUploadOf(study, part.upload))
+      throw notFound('This uploaded file');
+  }
+  if (kind === 'forget-filter') check('saved_filter', named.id, 'This filter');
 }

@@ -46,6 +46,7 @@ function toProblem(error: unknown): Problem {
       title: 'The file cannot be read',
       status: 422,
       detail: error.message,
+      ...(error.file === null ? {} : { file: error.file }),
       ...(error.row === null ? {} : { row: error.row }),
       kept: 'The study is unchanged.',
     };

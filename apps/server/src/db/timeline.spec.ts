@@ -1,5 +1,5 @@
 import type { Timeline } from '@pebble/contract';
-import { buildThreads, TestApplication } from '../testing/application';
+import { startedApplication } from '../testing/application';
 
 /** Posts at some moments. */
 const posts = (times: readonly string[]): string =>
@@ -8,12 +8,7 @@ const days = (count: number, from: number): string[] =>
   Array.from({ length: count }, (_, i) => new Date(from + i * 86_400_000).toISOString());
 
 describe('the time chart', () => {
-  const app = new TestApplication();
-  beforeAll(async () => {
-    buildThreads();
-    await app.begin();
-  }, 60_000);
-  afterAll(() => app.end());
+  const app = startedApplication();
 
   const lineOf = async (times: readonly string[]): Promise<Timeline> => {
     app.study = (

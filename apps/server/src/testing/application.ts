@@ -124,3 +124,14 @@ export class TestApplication {
     return (await this.api.get(`/api/v1/studies/${this.study}/${path}`).query(query).expect(200)).body as T;
   }
 }
+
+/** An application for the tests of a file or a part of it: it is begun before them and ended after them. */
+export function startedApplication(): TestApplication {
+  const app = new TestApplication();
+  beforeAll(async () => {
+    buildThreads();
+    await app.begin();
+  }, 60_000);
+  afterAll(() => app.end());
+  return app;
+}

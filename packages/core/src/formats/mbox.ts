@@ -16,7 +16,7 @@ const LONGEST_FROM = 1000;
 const QUOTED_FROM = /^>+From /;
 
 /** Whether a line may begin a message: "From ", an address and a date. */
-export function isFromLine(line: string): boolean {
+function isFromLine(line: string): boolean {
   return line.length <= LONGEST_FROM && FROM_LINE.test(line);
 }
 

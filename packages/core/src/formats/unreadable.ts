@@ -3,6 +3,8 @@ export class UnreadableFile extends Error {
   constructor(
     message: string,
     readonly row: number | null = null,
+    /** Its name, where it came among others. */
+    readonly file: string | null = null,
   ) {
     super(message);
   }

@@ -1,4 +1,5 @@
 import { read, type CellObject } from '@e965/xlsx';
+import { formatCount } from '../weave/sentence';
 import type { RecordReader, RecordSink } from './record';
 import { UnreadableFile } from './unreadable';
 
@@ -53,10 +54,15 @@ type Row = readonly (CellObject | undefined)[];
  * UnreadableFile for a sheet that is larger than a sheet can be.
  */
 function rowsOf(sheet: string, data: readonly (Row | undefined)[]): string[][] {
-  if (data.length > MOST_ROWS) throw tooLarge(sheet, `a cell in row ${data.length}`, `${MOST_ROWS} rows`);
+  if (data.length > MOST_ROWS)
+    throw tooLarge(sheet, `a cell in row ${formatCount(data.length)}`, `${formatCount(MOST_ROWS)} rows`);
   data.forEach((row, r) => {
     if (row && row.length > MOST_COLUMNS)
-      throw tooLarge(sheet, `a cell in column ${row.length} of row ${r + 1}`, `${MOST_COLUMNS} columns`);
+      throw tooLarge(
+        sheet,
+        `a cell in column ${formatCount(row.length)} of row ${formatCount(r + 1)}`,
+        `${formatCount(MOST_COLUMNS)} columns`,
+      );
   });
   return Array.from(data, (row, r) =>
     Array.from(row ?? [], (cell) => {
@@ -64,8 +70,8 @@ function rowsOf(sheet: string, data: readonly (Row | undefined)[]): string[][] {
       if (text.length > LONGEST_CELL)
         throw tooLarge(
           sheet,
-          `${text.length} characters in a cell of row ${r + 1}`,
-          `${LONGEST_CELL} in one cell`,
+          `${formatCount(text.length)} characters in a cell of row ${formatCount(r + 1)}`,
+          `${formatCount(LONGEST_CELL)} in one cell`,
         );
       return text;
     }),

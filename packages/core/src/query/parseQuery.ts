@@ -104,6 +104,7 @@ const PIECE = /\s+|([()])|(-?)"([^"]*)("?)|([^\s()"]+)/gy;
 
 function cut(typed: string): Token[] {
   const tokens: Token[] = [];
+  let terms = 0;
   const strange = typed.indexOf('\u0000');
   if (strange >= 0) throw new QueryError('A character that is no text cannot be looked for', strange + 1);
   PIECE.lastIndex = 0;
@@ -111,7 +112,7 @@ function cut(typed: string): Token[] {
     const [, mark, minus, phrase, closing, word] = match;
     const place = match.index + 1;
     const push = (kind: Token['kind'], text: string, quoted = false): void => {
-      if (tokens.length === 2 * MOST_TERMS)
+      if (kind === 'term' && ++terms > MOST_TERMS)
         throw new QueryError(`At most ${MOST_TERMS} words are looked for at once`, place);
       tokens.push({ kind, text, quoted, place });
     };

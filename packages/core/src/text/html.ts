@@ -55,14 +55,9 @@ export function htmlToText(html: string): string {
 
 /** Without blanks round line ends, and with one empty line in a row at most. */
 function linesOf(text: string): string {
-  const lines = text.split('\n').map((line) => trimmed(line));
+  const lines = text.split('\n').map((line) => line.trim());
   return lines
     .filter((line, i) => line !== '' || lines[i - 1] !== '')
     .join('\n')
     .trim();
-}
-
-/** Without blanks at its ends; `replace(/ +$/)` would try at each blank. */
-function trimmed(line: string): string {
-  return line.replace(/^[ \t]+/, '').trimEnd();
 }

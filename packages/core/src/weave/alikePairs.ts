@@ -57,6 +57,7 @@ export function alikePairs(
           words,
           start[i] + p,
           start[i + 1],
+          words,
           start[j] + holders.place[h],
           start[j + 1],
           least,
@@ -116,18 +117,24 @@ function holdersOf(sets: number, words: Uint32Array, start: Uint32Array, prefixO
   return { first, end, set, place, add };
 }
 
-/** How many numbers two ascending lists share from two places on; fewer than they do where it cannot be `least`. */
+/** How many numbers two ascending lists share. */
+export function sharedOf(a: ArrayLike<number>, b: ArrayLike<number>): number {
+  return sharedFrom(a, 0, a.length, b, 0, b.length, 0);
+}
+
+/** How many numbers two ascending lists share within two ranges; fewer than they do where it cannot be `least`. */
 function sharedFrom(
-  words: Uint32Array,
+  a: ArrayLike<number>,
   i: number,
   iEnd: number,
+  b: ArrayLike<number>,
   j: number,
   jEnd: number,
   least: number,
 ): number {
   let shared = 0;
   while (i < iEnd && j < jEnd) {
-    const [v, w] = [words[i], words[j]];
+    const [v, w] = [a[i], b[j]];
     if (v === w) {
       shared++;
       i++;
@@ -137,20 +144,6 @@ function sharedFrom(
       else j++;
       if (shared + Math.min(iEnd - i, jEnd - j) < least) return shared;
     }
-  }
-  return shared;
-}
-
-/** How many numbers two ascending lists share. */
-export function sharedOf(a: ArrayLike<number>, b: ArrayLike<number>): number {
-  let shared = 0;
-  for (let i = 0, j = 0; i < a.length && j < b.length;) {
-    if (a[i] === b[j]) {
-      shared++;
-      i++;
-      j++;
-    } else if (a[i] < b[j]) i++;
-    else j++;
   }
   return shared;
 }
