@@ -2,7 +2,7 @@ import { HttpErrorResponse, provideHttpClient } from '@angular/common/http';
 import { HttpTestingController, provideHttpClientTesting } from '@angular/common/http/testing';
 import { TestBed } from '@angular/core/testing';
 import { exampleStudy } from '../../testing/examples';
-import { Api, toProblem } from './api';
+import { Api, refusalOf, toProblem } from './api';
 
 describe('Api', () => {
   let api: Api;
@@ -61,9 +61,32 @@ describe('toProblem', () => {
     expect(toProblem(error).message).toBe('a.csv, line 3: The date cannot be read. Nothing was stored.');
   });
 
-  it('reads a problem that came as text, and says so when nothing answers', () => {
+  it('gives the place apart from the reason, where it is shown beside a list of files', () => {
+    const problem = {
+      type: 'about:blank',
+      title: 'x',
+      status: 422,
+      detail: 'It is no table.',
+      file: 'a.csv',
+    };
+    expect(refusalOf('a.csv', new HttpErrorResponse({ status: 422, error: { ...problem, row: 3 } }))).toEqual(
+      {
+        file: 'a.csv',
+        row: 3,
+        reason: 'It is no table.',
+      },
+    );
+    expect(refusalOf('b.csv', new Error('x'))).toEqual({ file: 'b.csv', row: null, reason: 'x' });
+  });
+
+  it('reads a problem that came as text or bytes, and says so when nothing answers', () => {
     const text = JSON.stringify({ type: 'about:blank', title: 'x', status: 400, detail: 'Too long.' });
     expect(toProblem(new HttpErrorResponse({ status: 400, error: text })).message).toBe('Too long.');
+    const bytes = new TextEncoder().encode(text).buffer;
+    expect(toProblem(new HttpErrorResponse({ status: 410, error: bytes })).message).toBe('Too long.');
+    expect(toProblem(new HttpErrorResponse({ status: 502, url: 'http://127.0.0.1/x' })).message).toBe(
+      'The application answered in a way that was not expected (502).',
+    );
     expect(toProblem(new HttpErrorResponse({ status: 0 })).message).toContain('does not answer');
     expect(toProblem(new Error('x')).message).toBe('x');
     expect(toProblem('y').message).toBe('y');

@@ -25,7 +25,7 @@ import {
 } from '@pebble/contract';
 import { Store } from '@ngrx/store';
 import { catchError, concatMap, EMPTY, from, tap, type Observable, type Subscription } from 'rxjs';
-import { Api, toProblem } from '../api/api';
+import { Api, refusalOf } from '../api/api';
 import { focusSoon } from '../shared/focus';
 import { Notices } from '../shared/notices';
 import { counted } from '../shared/words';
@@ -357,10 +357,7 @@ export class Gather {
       next: (event) => this.onTransfer(event as HttpEvent<unknown>),
       error: (error: unknown) => {
         this.sending.set(null);
-        this.refused.update((all) => [
-          ...all,
-          { file: file.name, reason: toProblem(error).message, row: null },
-        ]);
+        this.refused.update((all) => [...all, refusalOf(file.name, error)]);
         this.next();
       },
     });
