@@ -72,7 +72,7 @@ export async function goThrough(
   await page.goto('/');
   await page.getByPlaceholder('Name of a new study').fill('Journey');
   await button('Begin study').click();
-  await expect(page.getByRole('heading', { name: 'Gather' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Gather' })).toBeVisible(visible);
   const dropped = performance.now();
   await act('look at the file', async () => {
     await page.locator('input[type=file]').first().setInputFiles(file);

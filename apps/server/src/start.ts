@@ -37,6 +37,7 @@ export async function start(
   const runner = new Runner(store, options.workerFile, config.mostRows, options.warm);
   const isNew = (await store.query.selectFrom('step').select('id').limit(1).executeTakeFirst()) === undefined;
   if (options.demo && isNew) await loadDemo(store, runner);
+  await runner.ready();
   const standins = await standinsOf(config, log);
   const collector = new Collector(store, runner, standins?.services ?? []);
   const app = createApp({ config, store, runner, collector, log });

@@ -79,6 +79,11 @@ export class Runner {
     this.pool.on('error', (error: Error) => process.emitWarning(error));
   }
 
+  /** Waits until a thread can read: starting one takes a second or more, and whoever asks first would wait for it. */
+  async ready(): Promise<void> {
+    await this.pool.run(undefined, { name: 'ready' });
+  }
+
   /** Runs a step and, once it is done, what follows it. Resolves when the step itself has ended. Throws ZodError on bad parameters. */
   submit(study: string, request: StepRequest): Promise<Finished> {
     const parameters = stepParameters[request.kind].parse(request.parameters);

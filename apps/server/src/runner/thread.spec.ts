@@ -25,6 +25,14 @@ describe('a thread of the pool', () => {
     expect(offered).toContain('runStep');
   });
 
+  it('answers the pool when it asks whether it is ready', async () => {
+    const printed = await inProcess(`
+      const { Piscina } = require('piscina');
+      const pool = new Piscina({ filename: process.argv[1], minThreads: 1, maxThreads: 1 });
+      pool.run(undefined, { name: 'ready' }).then((answer) => { console.log('ready', answer); return pool.destroy(); });`);
+    expect(printed).toBe('ready undefined');
+  }, 60_000);
+
   it('can be ended while it is starting, and the application goes on', async () => {
     const printed = await inProcess(`
       const { Worker } = require('node:worker_threads');

@@ -36,6 +36,9 @@ export interface StepJob {
   readonly gate: Gate;
 }
 
+/** Does nothing: who gets its answer knows that a thread has started. */
+export const ready = (): void => undefined;
+
 /** Runs a step in this thread. */
 export const runStep = (job: StepJob): Promise<Outcome> => inTurn(job, execute);
 

@@ -107,6 +107,22 @@ describe('StudyFrame', () => {
     expect(store.dispatch).toHaveBeenCalledWith(WorkActions.cancelRequested({ step: 7 }));
   });
 
+  it('says that the study is being opened, until it is there or something failed', async () => {
+    const store = setUp();
+    store.overrideSelector(work.selectStudy, null);
+    const fixture = await show();
+    expect(text(fixture)).toContain('Opening the study …');
+    store.overrideSelector(work.selectError, 'The study is not there.');
+    store.refreshState();
+    await fixture.whenStable();
+    expect(text(fixture)).not.toContain('Opening');
+    store.overrideSelector(work.selectStudy, exampleStudy);
+    store.overrideSelector(work.selectError, null);
+    store.refreshState();
+    await fixture.whenStable();
+    expect(text(fixture)).not.toContain('Opening');
+  });
+
   it('shows an error until it is put away', async () => {
     const store = setUp();
     store.overrideSelector(work.selectError, 'The disk is full.');

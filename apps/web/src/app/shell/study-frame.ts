@@ -63,7 +63,15 @@ import { Rail, type Stop } from './rail';
         <button class="btn plain" (click)="dismiss()">Close</button>
       </div>
     }
-    <main #main><router-outlet /></main>
+    <main #main>
+      @if (!current() && !error()) {
+        <div class="opening" role="status">
+          <span>Opening the study …</span>
+          <mat-progress-bar mode="indeterminate" aria-label="Opening" />
+        </div>
+      }
+      <router-outlet />
+    </main>
   `,
   styles: `
     :host {
@@ -102,6 +110,14 @@ import { Rail, type Stop } from './rail';
       gap: 12px;
       margin-left: auto;
       white-space: nowrap;
+    }
+    .opening {
+      display: grid;
+      gap: 10px;
+      width: 240px;
+      margin: 20vh auto 0;
+      color: var(--soft);
+      text-align: center;
     }
     .theme {
       margin-left: auto;
