@@ -61,6 +61,8 @@ interface Press {
 /** While a gesture lasts, a picture that takes longer than this is moved rather than painted anew. */
 const QUICK = 14;
 const REST = 130;
+/** While the map is arranged it is painted so seldom that this many times as long as painting takes is left for the reader. */
+const LEFT = 2;
 
 /** How wide a line is that is drawn by hand, in pixels. */
 export const STROKE = 34;
@@ -106,6 +108,9 @@ export class MapCanvas implements OnDestroy {
   private readonly last = document.createElement('canvas');
   private lastView: View | null = null;
   private cost = 0;
+  /** The time before which a map that is being arranged is not painted again. */
+  private restsUntil = 0;
+  private resting: ReturnType<typeof setTimeout> | undefined;
   private settle: ReturnType<typeof setTimeout> | undefined;
   private pending = 0;
   private picker: Picker | null = null;
@@ -129,6 +134,8 @@ export class MapCanvas implements OnDestroy {
     return { x, y };
   });
 
+  private readonly isArranged = computed(() => this.session.layout().what !== 'running');
+
   private readonly fontsCame = (): void => this.schedule();
 
   constructor() {
@@ -147,6 +154,7 @@ export class MapCanvas implements OnDestroy {
       this.theme.map();
       this.session.view();
       this.gripped();
+      this.isArranged();
       untracked(() => this.schedule());
     });
     effect(() => {
@@ -175,6 +183,7 @@ export class MapCanvas implements OnDestroy {
     this.watcher.disconnect();
     document.fonts?.removeEventListener('loadingdone', this.fontsCame);
     clearTimeout(this.settle);
+    clearTimeout(this.resting);
     this.ties.close();
     cancelAnimationFrame(this.pending);
   }
@@ -250,7 +259,12 @@ export class MapCanvas implements OnDestroy {
 
   private schedule(): void {
     cancelAnimationFrame(this.pending);
-    this.pending = requestAnimationFrame(() => this.frame());
+    clearTimeout(this.resting);
+    const rest = this.isArranged() || this.pressed ? 0 : this.restsUntil - performance.now();
+    if (rest > 0) {
+      this.resting = setTimeout(() => this.schedule(), rest);
+      if (!this.follows) this.pending = requestAnimationFrame(() => this.moveLast());
+    } else this.pending = requestAnimationFrame(() => this.frame());
   }
 
   /** Paints anew, or moves the last picture while a gesture lasts and painting is slow. */
@@ -261,21 +275,19 @@ export class MapCanvas implements OnDestroy {
     const moving =
       view && before && (view.scale !== before.scale || view.x !== before.x || view.y !== before.y);
     clearTimeout(this.settle);
-    if (
-      moving &&
-      this.cost > QUICK &&
-      !this.dragged() &&
-      !this.gripped() &&
-      this.session.layout().what !== 'running'
-    ) {
-      this.moveLast(view, before);
+    if (moving && this.cost > QUICK && !this.dragged() && !this.gripped() && this.isArranged()) {
+      this.moveLast();
       this.settle = setTimeout(() => this.paint(), REST);
     } else {
       this.paint();
     }
   }
 
-  private moveLast(view: View, before: View): void {
+  /** Shows the last picture where it would be by now. */
+  private moveLast(): void {
+    const view = this.session.view();
+    const before = this.lastView;
+    if (!view || !before) return;
     const element = this.canvas().nativeElement;
     const pen = element.getContext('2d', { alpha: false })!;
     const ratio = devicePixelRatio;
@@ -329,12 +341,16 @@ export class MapCanvas implements OnDestroy {
     });
     const ties = this.ties.quick(scene, ratio, map.courses !== null);
     this.paintScene(pen, scene, ties);
-    if (ties) this.ties.sharpen(scene, ratio, (sharp) => this.paintScene(pen, scene, sharp));
+    // What moves on in a moment is sketched: the cores are left to the arrangement.
+    if (ties && this.isArranged())
+      this.ties.sharpen(scene, ratio, (sharp) => this.paintScene(pen, scene, sharp));
     this.lastView = view;
     this.picker = null;
     this.grips = scene.grips;
     this.spots.set(scene.legend.spots);
-    this.cost = performance.now() - started;
+    const ended = performance.now();
+    this.cost = ended - started;
+    this.restsUntil = ended + (this.cost > QUICK ? LEFT * this.cost : 0);
     element.dataset['paint'] = this.cost.toFixed(1);
   }
 
