@@ -1,12 +1,17 @@
-import { mkdtempSync } from 'node:fs';
+import { randomBytes } from 'node:crypto';
+import { existsSync, mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { defineConfig } from '@playwright/test';
 import { browser } from './browser';
+import { keyCookie, keyFile } from './key';
 
 const port = Number(process.env['E2E_PORT'] ?? 4655);
 // The configuration is read by several processes; the folder is made once.
 process.env['E2E_DATA'] ??= mkdtempSync(join(tmpdir(), 'pebble-e2e-'));
+const data = process.env['E2E_DATA'];
+// The browser of most tests has been given the key already; access.spec.ts begins without it.
+if (!existsSync(keyFile(data))) writeFileSync(keyFile(data), randomBytes(32).toString('base64url'));
 const serverLog = process.env['E2E_SERVER_LOG'] ?? join(tmpdir(), 'pebble-e2e-server.log');
 
 export default defineConfig({
@@ -20,6 +25,7 @@ export default defineConfig({
     baseURL: `http://127.0.0.1:${port}`,
     viewport: { width: 1280, height: 800 },
     launchOptions: browser,
+    storageState: { cookies: [keyCookie(data, port)], origins: [] },
   },
   webServer: {
     // What it says is kept: where it ended, the last lines tell why (scripts/test.mjs prints them).
@@ -27,6 +33,6 @@ export default defineConfig({
     cwd: join(import.meta.dirname, '..'),
     url: `http://127.0.0.1:${port}/api/v1/health`,
     timeout: 60_000,
-    env: { PORT: String(port), PEBBLE_DATA: process.env['E2E_DATA'] },
+    env: { PORT: String(port), PEBBLE_DATA: data },
   },
 });

@@ -4,6 +4,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { chromium } from '@playwright/test';
 import { browser as launch } from '../../e2e/browser';
+import { keyCookie } from '../../e2e/key';
 import { goThrough, type Act } from '../../e2e/journey/journey';
 import { writePosts } from '../../e2e/journey/material';
 
@@ -39,6 +40,7 @@ export async function journey(posts: number): Promise<void> {
   const browser = await chromium.launch(launch);
   try {
     const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, baseURL: address });
+    await page.context().addCookies([keyCookie(join(folder, 'data'), PORT)]);
     console.log(
       `\n${posts.toLocaleString('en')} posts by ${material.accounts.toLocaleString('en')} accounts, ${Math.round(material.bytes / 1e6)} MB\n\n| act | seconds | server memory, MB | longest wait for another answer, ms | |\n|---|---:|---:|---:|---|`,
     );

@@ -4,6 +4,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { chromium } from '@playwright/test';
 import { build } from 'esbuild';
+import { keyOf } from '../../e2e/key';
 import { under, type Row } from './measure';
 
 const ROOT = join(import.meta.dirname, '../..');
@@ -167,7 +168,7 @@ async function firstMap(browser: Awaited<ReturnType<typeof chromium.launch>>): P
       server.stdout.on('data', (text: Buffer) => void (String(text).includes('ready') && resolve(null))),
     );
     const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
-    await page.goto(`http://127.0.0.1:${port}/`);
+    await page.goto(`http://127.0.0.1:${port}/?key=${keyOf(folder)}`);
     await page.getByRole('link', { name: 'The lamps of Sallowmere' }).click();
     await page.getByRole('link', { name: /Weave/ }).click();
     await page.getByText('6,799').waitFor();

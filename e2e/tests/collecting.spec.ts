@@ -1,25 +1,12 @@
-import { spawn, type ChildProcess } from 'node:child_process';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { expect, test, type Page } from '@playwright/test';
+import { keyOf, withKey } from '../key';
+import { beginServer } from '../server';
 
 const port = Number(process.env['E2E_PORT'] ?? 4655) + 20;
 const address = `http://127.0.0.1:${port}`;
-const main = join(import.meta.dirname, '../../apps/server/dist/main.js');
-
-async function begin(data: string): Promise<ChildProcess> {
-  const server = spawn(process.execPath, [main, '--empty'], {
-    env: { ...process.env, PORT: String(port), PEBBLE_DATA: data },
-    stdio: 'ignore',
-  });
-  const isReady = () =>
-    fetch(`${address}/api/v1/health`)
-      .then((r) => r.ok)
-      .catch(() => false);
-  await expect.poll(isReady, { timeout: 20_000 }).toBe(true);
-  return server;
-}
 
 async function collect(page: Page, fill: () => Promise<void>): Promise<void> {
   await page.getByRole('button', { name: 'Collect from a service' }).click();
@@ -33,9 +20,9 @@ test('a run goes through a spent budget and a killed server, and brings everythi
 }) => {
   test.setTimeout(150_000);
   const data = mkdtempSync(join(tmpdir(), 'pebble-collecting-'));
-  let server = await begin(data);
+  let server = await beginServer(port, data);
   try {
-    await page.goto(address);
+    await page.goto(`${address}/?key=${keyOf(data)}`);
     await page.getByPlaceholder('Name of a new study').fill('Collected');
     await page.getByRole('button', { name: 'Begin study' }).click();
     await collect(page, async () => {
@@ -53,7 +40,7 @@ test('a run goes through a spent budget and a killed server, and brings everythi
 
     server.kill('SIGKILL');
     await new Promise((done) => server.once('exit', done));
-    server = await begin(data);
+    server = await beginServer(port, data);
     await page.reload();
     await expect(card.getByText('done', { exact: true })).toBeVisible({ timeout: 90_000 });
     await expect(card).toContainText('1,000 followers');
@@ -70,7 +57,7 @@ test('a run goes through a spent budget and a killed server, and brings everythi
     await expect(page.getByRole('link', { name: 'Download this report' })).toBeVisible();
 
     // The secret of the service stands neither in the logbook nor in the list of services.
-    const services = await (await fetch(`${address}/api/v1/services`)).text();
+    const services = await (await fetch(`${address}/api/v1/services`, { headers: withKey(data) })).text();
     await page.getByRole('link', { name: /Logbook/ }).click();
     await expect(page.getByText(/the followers of harbour_post, at most 1,000 of each/)).toBeVisible();
     expect((await page.textContent('body'))! + services).not.toContain('amber-lamp');

@@ -1,41 +1,23 @@
-import { spawn, type ChildProcess } from 'node:child_process';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { expect, test } from '@playwright/test';
+import { withKey } from '../key';
+import { beginServer } from '../server';
 
 const port = Number(process.env['E2E_PORT'] ?? 4655) + 10;
 const api = `http://127.0.0.1:${port}/api/v1`;
-const main = join(import.meta.dirname, '../../apps/server/dist/main.js');
-
-async function begin(data: string): Promise<ChildProcess> {
-  const server = spawn(process.execPath, [main, '--empty'], {
-    env: { ...process.env, PORT: String(port), PEBBLE_DATA: data },
-    stdio: 'ignore',
-  });
-  await expect
-    .poll(
-      () =>
-        fetch(`${api}/health`)
-          .then((r) => r.ok)
-          .catch(() => false),
-      { timeout: 20_000 },
-    )
-    .toBe(true);
-  return server;
-}
-
-const post = (path: string, body: unknown): Promise<Response> =>
-  fetch(api + path, {
-    method: 'POST',
-    headers: { 'content-type': 'application/json' },
-    body: JSON.stringify(body),
-  });
-const get = async (path: string) => (await fetch(api + path)).json();
 
 test('an import that was killed leaves nothing, is shown as interrupted, and can be run again', async () => {
   const data = mkdtempSync(join(tmpdir(), 'pebble-killed-'));
-  let server = await begin(data);
+  let server = await beginServer(port, data);
+  const post = (path: string, body: unknown): Promise<Response> =>
+    fetch(api + path, {
+      method: 'POST',
+      headers: { ...withKey(data), 'content-type': 'application/json' },
+      body: JSON.stringify(body),
+    });
+  const get = async (path: string) => (await fetch(api + path, { headers: withKey(data) })).json();
   try {
     const { id: study } = (await (await post('/studies', { name: 'Killed' })).json()) as { id: string };
     const rows = Array.from(
@@ -44,7 +26,11 @@ test('an import that was killed leaves nothing, is shown as interrupted, and can
     );
     const sent = await fetch(`${api}/studies/${study}/uploads`, {
       method: 'POST',
-      headers: { 'content-type': 'application/octet-stream', 'x-file-name': 'large.csv' },
+      headers: {
+        ...withKey(data),
+        'content-type': 'application/octet-stream',
+        'x-file-name': 'large.csv',
+      },
       body: `id,author,text\n${rows.join('\n')}\n`,
     });
     const {
@@ -60,7 +46,7 @@ test('an import that was killed leaves nothing, is shown as interrupted, and can
     server.kill('SIGKILL');
     await pending;
 
-    server = await begin(data);
+    server = await beginServer(port, data);
     expect(await latest()).toBe('interrupted');
     expect(await get(`/studies/${study}`)).toMatchObject({ messages: 0, accounts: 0 });
     const again = await post(`/studies/${study}/steps`, request);

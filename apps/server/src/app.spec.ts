@@ -313,7 +313,7 @@ describe('the application', () => {
   });
 
   it('tells its progress and its end as server-sent events', async () => {
-    const answer = await fetch(`${app.address}/api/v1/studies/${study}/events`);
+    const answer = await fetch(`${app.address}/api/v1/studies/${study}/events`, { headers: app.withKey });
     const reader = answer.body!.getReader();
     await importFile('a.jsonl', postsAsJsonLines(small.posts));
     let heard = '';

@@ -1,6 +1,8 @@
 import compression from 'compression';
+import cookieParser from 'cookie-parser';
 import express, { type Express, type Request, type RequestHandler, type Response } from 'express';
 import helmet from 'helmet';
+import { withKey } from './api/access';
 import { collectingRoutes } from './api/collecting';
 import { gatherRoutes } from './api/gather';
 import { tidyRoutes } from './api/tidy';
@@ -38,7 +40,7 @@ export function createApp(services: Services): Express {
       strictTransportSecurity: false,
     }),
   );
-  app.use(ownHost(services.config.host));
+  app.use(ownHost(services.config.host), cookieParser(), withKey(services.key));
   // Bytes that are asked for again and again are small on their way; pictures and event streams are left as they are.
   app.use(compression({ filter: isWorthIt }));
   app.use('/api/v1', ownPages, express.json({ limit: '10mb' }), apiRoutes(services));

@@ -26,6 +26,13 @@ describe('the settings', () => {
     });
   });
 
+  it.each(['0.0.0.0', '192.168.0.2', '::', 'example.org', ''])(
+    'never listen to a network (%s)',
+    (address) => {
+      expect(() => readConfig({ PEBBLE_HOST: address }, null)).toThrow('an address of this machine alone');
+    },
+  );
+
   it.each(['abc', '-1', '70000', '1.5'])('refuse the port %s with a sentence', (PORT) => {
     expect(() => readConfig({ PORT }, null)).toThrow(`PORT must be a number from 0 to 65535, not “${PORT}”.`);
   });

@@ -15,6 +15,9 @@ export interface Config {
   readonly mostRows: number;
 }
 
+/** The data are never offered to a network. */
+const LOCAL_ADDRESSES = ['127.0.0.1', 'localhost', '::1'];
+
 /** Settings from the environment; throws a sentence when one cannot be used. */
 export function readConfig(
   env: NodeJS.ProcessEnv,
@@ -24,8 +27,13 @@ export function readConfig(
   const port = Number(env['PORT'] ?? 4620);
   if (!Number.isInteger(port) || port < 0 || port > 65_535)
     throw new Error(`PORT must be a number from 0 to 65535, not “${env['PORT']}”.`);
+  const host = env['PEBBLE_HOST'] ?? '127.0.0.1';
+  if (!LOCAL_ADDRESSES.includes(host))
+    throw new Error(
+      `PEBBLE_HOST must be an address of this machine alone (${LOCAL_ADDRESSES.join(', ')}), not “${host}”.`,
+    );
   return {
-    host: env['PEBBLE_HOST'] ?? '127.0.0.1',
+    host,
     port,
     // Beside the application's own port; a free one is taken where that is 0.
     standinsPort: options.standins ? (port === 0 ? 0 : port + 1) : null,

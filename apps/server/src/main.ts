@@ -26,7 +26,7 @@ try {
     warm: 3,
   });
   console.log(
-    `Pebble Thread is ready: ${running.address}\nData folder: ${config.dataFolder}\nCtrl+C ends it.`,
+    `Pebble Thread is ready: ${running.address}/?key=${running.key}\nThe key in this address opens it in your browser; keep it to yourself.\nData folder: ${config.dataFolder}\nCtrl+C ends it.`,
   );
   let closing = false;
   const stop = (): void => {

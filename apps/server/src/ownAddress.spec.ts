@@ -1,4 +1,3 @@
-import { chmodSync, statSync } from 'node:fs';
 import { connect } from 'node:net';
 import { startedApplication } from './testing/application';
 
@@ -57,13 +56,6 @@ describe('who is answered', () => {
     const refused = await app.api.get('/api/v1/studies').set('host', 'foreign.example');
     expect(refused.headers['content-security-policy']).toContain("default-src 'self'");
     expect(refused.headers['x-content-type-options']).toBe('nosniff');
-  });
-
-  it('does not leave its folder open to other users of the machine', async () => {
-    await app.stop();
-    chmodSync(app.folder, 0o755);
-    await app.begin();
-    expect(statSync(app.folder).mode & 0o777).toBe(0o700);
   });
 
   it('keeps no data of people in a cache', async () => {

@@ -47,15 +47,17 @@ describe('requests', () => {
   it('to listen from more than 20 pages are refused, and answered again once one is closed', async () => {
     const at = `${app.address}${study()}/events`;
     const pages = Array.from({ length: 20 }, () => new AbortController());
-    const open = await Promise.all(pages.map(({ signal }) => fetch(at, { signal })));
+    const listen = (signal: AbortSignal | null = null): Promise<{ status: number }> =>
+      fetch(at, { signal, headers: app.withKey });
+    const open = await Promise.all(pages.map(({ signal }) => listen(signal)));
     expect(open.every(({ status }) => status === 200)).toBe(true);
-    expect((await fetch(at)).status).toBe(429);
+    expect((await listen()).status).toBe(429);
     pages[0].abort();
-    let { status } = await fetch(at, { signal: pages[0].signal }).catch(() => ({ status: 0 }));
+    let { status } = await listen(pages[0].signal).catch(() => ({ status: 0 }));
     const last = new AbortController();
     for (let i = 0; i < 50 && status !== 200; i++) {
       await new Promise((done) => setTimeout(done, 20));
-      ({ status } = await fetch(at, { signal: last.signal }));
+      ({ status } = await listen(last.signal));
     }
     expect(status).toBe(200);
     for (const page of [...pages, last]) page.abort();

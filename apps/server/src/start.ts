@@ -1,4 +1,3 @@
-import { chmodSync, mkdirSync } from 'node:fs';
 import type { Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { pino, type Logger } from 'pino';
@@ -9,12 +8,16 @@ import { holdFolder } from './db/holder';
 import { openStore } from './db/open';
 import { markInterrupted } from './db/steps';
 import { loadDemo } from './demo';
+import { accessKey } from './files/accessKey';
+import { makeOwnerOnly } from './files/ownerOnly';
 import { clearUnusedUploads } from './files/unusedUploads';
 import { Runner } from './runner/runner';
 import { startStandins, type RunningStandins } from './standins';
 
 export interface Running {
   readonly address: string;
+  /** What a request must bring to be answered. */
+  readonly key: string;
   close(): Promise<void>;
 }
 
@@ -24,10 +27,9 @@ export async function start(
   options: { demo: boolean; workerFile: string; log?: Logger; warm?: number },
 ): Promise<Running> {
   const log = options.log ?? pino({ level: 'warn' });
-  mkdirSync(config.dataFolder, { recursive: true, mode: 0o700 });
-  // Messages of people are for whoever started it alone, also on a machine that others use.
-  chmodSync(config.dataFolder, 0o700);
+  makeOwnerOnly(config.dataFolder);
   const held = holdFolder(config.dataFolder);
+  const key = accessKey(config.dataFolder);
   const store = await openStore(config.dataFolder);
   const interrupted = await markInterrupted(store);
   if (interrupted > 0)
@@ -40,7 +42,7 @@ export async function start(
   await runner.ready();
   const standins = await standinsOf(config, log);
   const collector = new Collector(store, runner, standins?.services ?? []);
-  const app = createApp({ config, store, runner, collector, log });
+  const app = createApp({ config, key, store, runner, collector, log });
   const server = await new Promise<Server>((resolve, reject) => {
     const listening = app.listen(config.port, config.host, (error?: Error) =>
       error ? reject(error) : resolve(listening),
@@ -49,7 +51,8 @@ export async function start(
   await collector.resumeAll();
   const { port } = server.address() as AddressInfo;
   return {
-    address: `http://${config.host}:${port}`,
+    address: `http://${config.host.includes(':') ? `[${config.host}]` : config.host}:${port}`,
+    key,
     async close() {
       clearInterval(tidying);
       const closed = new Promise((resolve) => server.close(resolve));

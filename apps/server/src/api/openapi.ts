@@ -275,6 +275,7 @@ export function openApiDocument(): Record<string, unknown> {
     });
     (paths[operation.path] ??= {})[operation.method] = {
       summary: operation.summary,
+      ...(operation.path === '/health' ? { security: [] } : {}),
       parameters,
       ...(operation.takes && operation.method !== 'get'
         ? { requestBody: { content: json(operation.takes, 'input') } }
@@ -299,6 +300,9 @@ export function openApiDocument(): Record<string, unknown> {
       description: 'Networks of conversations, with the messages behind every tie.',
     },
     servers: [{ url: '/api/v1' }],
+    // The key stands in the file access-token of the data folder.
+    components: { securitySchemes: { key: { type: 'http', scheme: 'bearer' } } },
+    security: [{ key: [] }],
     paths,
   };
 }

@@ -7,6 +7,8 @@ import type { Runner } from '../runner/runner';
 /** What the routes use. */
 export interface Services {
   readonly config: Config;
+  /** Whoever asks must have it. */
+  readonly key: string;
   readonly store: Store;
   readonly runner: Runner;
   readonly collector: Collector;

@@ -40,6 +40,8 @@ export async function eachText(
       if (study_id !== study) continue;
       done++;
       await onText({ id, text, language });
+      // What is done with one text may take long.
+      progress(phase, Math.min(1, done / count));
     }
     last = texts[texts.length - 1].id;
     progress(phase, count > 0 ? Math.min(1, done / count) : null);

@@ -87,8 +87,18 @@ export class TestApplication {
     return this.running.address;
   }
 
+  /** Asks with the key. */
   get api() {
-    return request(this.running.address);
+    return request.agent(this.running.address).set(this.withKey);
+  }
+
+  /** What everybody sends who has the key. */
+  get withKey() {
+    return { authorization: `Bearer ${this.running.key}` };
+  }
+
+  get key(): string {
+    return this.running.key;
   }
 
   send(name: string, body: string | Uint8Array) {
