@@ -2,7 +2,7 @@ import { RE2JS, RE2JSException } from 're2js';
 import type { TidyKind } from '@pebble/contract';
 import { nameKey } from './tokens';
 import type { NameFinder } from './names';
-import { folded, requiredText } from './requiredText';
+import { folded, requiredTexts } from './requiredText';
 
 /** Patterns that find more than this in one text are too wide to be names. */
 const MOST_IN_ONE = 50;
@@ -29,7 +29,7 @@ export function patternNames(patterns: readonly string[], kind: TidyKind): NameF
     try {
       const made = RE2JS.compile(pattern, RE2JS.CASE_INSENSITIVE);
       if (made.matcher('').find()) throw new BadPattern(pattern, 'it fits where nothing stands');
-      return { made, required: requiredText(pattern) };
+      return { made, required: requiredTexts(pattern) };
     } catch (error) {
       if (error instanceof RE2JSException) throw new BadPattern(pattern, plain(error.message));
       throw error;
@@ -40,7 +40,7 @@ export function patternNames(patterns: readonly string[], kind: TidyKind): NameF
     const plainly = folded(text);
     for (const { made, required } of compiled) {
       // To look for a stretch is a hundred times as fast as to try a pattern.
-      if (required !== null && !plainly.includes(required)) continue;
+      if (required !== null && !required.some((one) => plainly.includes(one))) continue;
       const matcher = made.matcher(text);
       for (let count = 0; count < MOST_IN_ONE && matcher.find(); count++) {
         const label = matcher.group()?.replace(/\s+/g, ' ').trim() ?? '';
