@@ -64,7 +64,10 @@ async function takeIn(
 ): Promise<{ elapsed: number; size: number }> {
   const data = join(folder, `data-${file}`);
   const store = await openStore(data);
-  const runner = new Runner(store, join(import.meta.dirname, 'runner/thread.cjs'), 20_000_000);
+  const runner = new Runner(store, join(import.meta.dirname, 'runner/thread.cjs'), {
+    mostRows: 20_000_000,
+    longestLook: 10_000,
+  });
   const study = newStudyId();
   await runner.submit(study, { kind: 'create-study', parameters: { name: 'Bench' } });
   const upload = randomUUID();

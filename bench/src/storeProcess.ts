@@ -71,7 +71,10 @@ async function bareInsert(): Promise<number> {
 const bare = await bareInsert();
 (globalThis as { gc?: () => void }).gc?.();
 
-const runner = new Runner(store, join(import.meta.dirname, 'runner/thread.cjs'), 20_000_000);
+const runner = new Runner(store, join(import.meta.dirname, 'runner/thread.cjs'), {
+  mostRows: 20_000_000,
+  longestLook: 10_000,
+});
 const study = newStudyId();
 await runner.submit(study, { kind: 'create-study', parameters: { name: 'Bench' } });
 let peak = 0;

@@ -13,6 +13,8 @@ export interface Config {
   readonly largestUpload: number;
   /** Rows of one file at most. */
   readonly mostRows: number;
+  /** Milliseconds for which a first look at a file may go on without getting any further; large ones have longer. */
+  readonly longestLook: number;
 }
 
 /** The data are never offered to a network. */
@@ -41,5 +43,6 @@ export function readConfig(
     webFolder,
     largestUpload: 4 * 1024 ** 3,
     mostRows: 20_000_000,
+    longestLook: 10_000,
   };
 }

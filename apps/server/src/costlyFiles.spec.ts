@@ -1,3 +1,5 @@
+import { readdirSync } from 'node:fs';
+import { join } from 'node:path';
 import type { Problem, UploadAnswer } from '@pebble/contract';
 import { startedApplication } from './testing/application';
 import { workbook } from './testing/workbook';
@@ -73,5 +75,22 @@ describe('files that would cost much', () => {
       const { body } = await app.api.get(`/api/v1/studies/${app.study}/messages`).query({ text }).expect(400);
       expect((body as Problem).detail).toMatch(/At most 200 words|no text/);
     }
+  });
+});
+
+describe('a look at a file that does not get any further', () => {
+  const app = startedApplication({ longestLook: 0 });
+
+  it('is ended, said, and nothing of the file stays', async () => {
+    // Small as it is sent, and long to read.
+    const rows = Array.from({ length: 40_000 }, () => ['ann', 'bob', '1']);
+    const { body } = await app.send('endless.xlsx', workbook({ S: [['a', 'b', 'c'], ...rows] })).expect(422);
+    const problem = body as Problem;
+    expect(problem.file).toBe('endless.xlsx');
+    expect(problem.detail).toContain('without getting any further');
+    expect(problem.detail).toContain('save it as CSV');
+    expect(readdirSync(join(app.folder, 'uploads'))).toEqual([]);
+    // The threads go on: what comes next is answered.
+    await app.get('messages');
   });
 });

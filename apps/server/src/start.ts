@@ -36,7 +36,7 @@ export async function start(
     log.warn(`${interrupted} step(s) were interrupted by the last stop; the logbook shows them.`);
   await clearUnusedUploads(store);
   const tidying = setInterval(() => void clearUnusedUploads(store).catch(() => 0), 3_600_000).unref();
-  const runner = new Runner(store, options.workerFile, config.mostRows, options.warm);
+  const runner = new Runner(store, options.workerFile, config, options.warm);
   const isNew = (await store.query.selectFrom('step').select('id').limit(1).executeTakeFirst()) === undefined;
   if (options.demo && isNew) await loadDemo(store, runner);
   await runner.ready();

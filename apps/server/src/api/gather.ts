@@ -1,4 +1,4 @@
-import { existsSync, rmSync } from 'node:fs';
+import { existsSync, rmSync, statSync } from 'node:fs';
 import type { Router } from 'express';
 import {
   AccountQuery,
@@ -54,12 +54,18 @@ export function gatherRoutes({ store, config, runner }: Services): Router {
     const id = newUploadId(request.params.study);
     const path = uploadPath(folder, id);
     const file = fileName(request.get('x-file-name'));
-    await receive(request, path, config.largestUpload);
+    const size = await receive(request, path, config.largestUpload);
     if (file === null) {
       response.status(201).json({ id });
       return;
     }
-    const answer = await runner.arrive(id, file, config.largestUpload);
+    const asked = { id, name: file, size, largest: config.largestUpload };
+    const answer = await runner.arrive(asked, goneSignal(response)).catch((error: unknown) => {
+      rmSync(path, { force: true });
+      throw error instanceof UnreadableFile && error.file === null
+        ? new UnreadableFile(error.message, error.row, file)
+        : error;
+    });
     // A file that came alone and cannot be read is an error; in an archive the others go in.
     if (answer.uploads.length === 0 && answer.refused.length === 1) {
       const [{ file: refused, reason, row }] = answer.refused;
@@ -74,7 +80,8 @@ export function gatherRoutes({ store, config, runner }: Services): Router {
     const path = uploadPath(folder, request.params.upload);
     if (!existsSync(path)) throw notFound('The uploaded file');
     const { file, reading } = parseRequest(Again, request.body);
-    const preview = await runner.lookAgain(path, file, reading);
+    const { size } = statSync(path);
+    const preview = await runner.lookAgain({ path, name: file, size }, reading, goneSignal(response));
     response.json({ ...preview, saved: await savedReadings(store, preview.reading) });
   });
 

@@ -37,7 +37,10 @@ beforeAll(() => buildThreads(), 60_000);
 async function begin(settings: Partial<GateSettings> = {}): Promise<void> {
   folder = mkdtempSync(join(tmpdir(), 'pebble-collect-'));
   store = await openStore(folder);
-  runner = new Runner(store, workerFile, 50_000);
+  runner = new Runner(store, workerFile, {
+    mostRows: 50_000,
+    longestLook: 10_000,
+  });
   standins = await startStandins(0, { ...QUICK, ...settings });
   collector = new Collector(store, runner, standins.services, 5);
   await runner.submit(STUDY, { kind: 'create-study', parameters: { name: 'Collected' } });

@@ -29,15 +29,24 @@ export interface Unpacked {
 /**
  * Unpacks a zip archive, each file to a fresh path; no path from the archive is ever used. Folders, hidden files and the leftovers of
  * operating systems are passed by; a file whose bytes do not fit its checksum is told and left out. Throws BrokenArchive when it has too many files or grows beyond reason, and leaves nothing behind.
- * @param size bytes of the archive
- * @param largest bytes of one file at most
- * @param freshPath gives a new path for each file
  */
 export async function unpack(
   archive: string,
-  size: number,
-  largest: number,
-  freshPath: () => string,
+  {
+    size,
+    largest,
+    freshPath,
+    further,
+  }: {
+    /** Bytes of the archive. */
+    readonly size: number;
+    /** Bytes of one file at most. */
+    readonly largest: number;
+    /** Gives a new path for each file. */
+    readonly freshPath: () => string;
+    /** Told of each piece. */
+    readonly further: () => void;
+  },
 ): Promise<Unpacked> {
   const zip = await open(archive);
   const files: UnpackedFile[] = [];
@@ -59,7 +68,7 @@ export async function unpack(
         throw new BrokenArchive('The archive is locked with a password. Unpack it first.');
       const path = freshPath();
       files.push({ name, path });
-      const fault = await write(zip, entry, path);
+      const fault = await write(zip, entry, path, further);
       if (!fault) continue;
       files.pop();
       rmSync(path, { force: true });
@@ -78,11 +87,12 @@ export async function unpack(
 }
 
 /** Writes the bytes of a file; says what is wrong with them, if anything is. */
-async function write(zip: ZipFile, entry: Entry, path: string): Promise<string | null> {
+async function write(zip: ZipFile, entry: Entry, path: string, further: () => void): Promise<string | null> {
   let sum = 0;
   const summing = async function* (bytes: AsyncIterable<Buffer>): AsyncGenerator<Buffer> {
     for await (const piece of bytes) {
       sum = crc32(piece, sum);
+      further();
       yield piece;
     }
   };

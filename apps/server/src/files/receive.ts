@@ -11,15 +11,15 @@ export class TooLarge extends Error {
 
 /**
  * Writes what is sent to a file, which stands there only when it is whole. Where it cannot be written, the rest is still read, so that the
- * sender hears why; nothing of it stays.
+ * sender hears why; nothing of it stays. Gives how many bytes came.
  * @param most bytes at most; throws TooLarge beyond
  */
-export async function receive(sent: Readable, path: string, most: number): Promise<void> {
+export async function receive(sent: Readable, path: string, most: number): Promise<number> {
   const part = `${path}.part`;
+  let size = 0;
   try {
     const file = await open(part, 'w');
     try {
-      let size = 0;
       for await (const chunk of sent.iterator({ destroyOnReturn: false }) as AsyncIterable<Buffer>) {
         size += chunk.length;
         if (size > most) throw new TooLarge(most);
@@ -29,6 +29,7 @@ export async function receive(sent: Readable, path: string, most: number): Promi
       await file.close();
     }
     await rename(part, path);
+    return size;
   } catch (error) {
     sent.resume();
     rmSync(part, { force: true });

@@ -34,12 +34,14 @@ export async function lookAt(path: string, name: string, chosen?: Partial<Readin
  * Takes an uploaded file in: looks at it, or at every file of an archive. A file that cannot be read does not concern the others; its
  * bytes are forgotten.
  * @param largest bytes of one file at most
+ * @param further told whenever something more of an archive was read
  */
 export async function arrive(
   folder: string,
   id: string,
   name: string,
   largest: number,
+  further: () => void = () => undefined,
 ): Promise<UploadAnswer> {
   const path = uploadPath(folder, id);
   const { head, size } = readHead(path);
@@ -50,9 +52,8 @@ export async function arrive(
   }
   let files: readonly UnpackedFile[];
   try {
-    const { files: whole, damaged } = await unpack(path, size, largest, () =>
-      uploadPath(folder, uploadIdBeside(id)),
-    );
+    const freshPath = (): string => uploadPath(folder, uploadIdBeside(id));
+    const { files: whole, damaged } = await unpack(path, { size, largest, freshPath, further });
     files = whole;
     for (const { name: file, reason } of damaged) answer.refused.push({ file, reason, row: null });
   } catch (error) {
@@ -68,8 +69,10 @@ export async function arrive(
     renameSync(box, uploadPath(folder, boxId));
     await take(answer, boxId, uploadPath(folder, boxId), `${name}, ${mails.length} emails`);
   }
-  for (const file of mails.length > 1 ? files.filter((one) => !mails.includes(one)) : files)
+  for (const file of mails.length > 1 ? files.filter((one) => !mails.includes(one)) : files) {
     await take(answer, file.path.split(/[\\/]/).at(-1)!, file.path, file.name);
+    further();
+  }
   if (files.length + answer.refused.length === 0)
     answer.refused.push({ file: name, reason: 'The archive holds no files.', row: null });
   return answer;

@@ -13,8 +13,9 @@ import {
   type StepRequest,
   type UploadAnswer,
 } from '@pebble/contract';
-import { QueryError } from '@pebble/core';
+import { counted, QueryError } from '@pebble/core';
 import { UnreadableFile } from '@pebble/core/files';
+import type { Config } from '../config';
 import type { Store } from '../db/open';
 import { beginStep, endStep, findStep } from '../db/steps';
 import { Damaged } from '../files/damage';
@@ -38,6 +39,9 @@ type PlainTask = Omit<Task, 'threads' | 'gate'>;
 
 /** Milliseconds that a step has to stop by itself when it is cancelled, and a reading that nobody waits for any more. */
 const PATIENCE = 700;
+
+/** Bytes of a file that are looked at in a millisecond at least, where it has to be read whole. */
+const LOOKED_AT = 5000;
 
 /** A finished step with what went wrong, if anything did. */
 export interface Finished {
@@ -64,7 +68,7 @@ export class Runner {
   constructor(
     private readonly store: Store,
     workerFile: string,
-    private readonly mostRows: number,
+    private readonly limits: Pick<Config, 'mostRows' | 'longestLook'>,
     /** Threads that are started at once: starting one takes a second. */
     warm = 1,
   ) {
@@ -140,13 +144,51 @@ export class Runner {
     }
   }
 
-  /** Looks at an uploaded file in a thread of its own. Throws UnreadableFile. */
-  arrive(id: string, name: string, largest: number): Promise<UploadAnswer> {
-    return this.asked('arriveFile', { folder: this.store.folder, id, name, largest });
+  /** Looks at an uploaded file in a thread of its own. Throws UnreadableFile, also where that takes too long. */
+  arrive(
+    file: { readonly id: string; readonly name: string; readonly size: number; readonly largest: number },
+    gone?: AbortSignal,
+  ): Promise<UploadAnswer> {
+    const { size, ...given } = file;
+    return this.looking('arriveFile', { folder: this.store.folder, ...given }, size, gone);
   }
 
-  lookAgain(path: string, name: string, chosen: Partial<Reading>): Promise<Preview> {
-    return this.asked('lookAgain', { path, name, chosen });
+  lookAgain(
+    file: { readonly path: string; readonly name: string; readonly size: number },
+    chosen: Partial<Reading>,
+    gone?: AbortSignal,
+  ): Promise<Preview> {
+    const { size, ...given } = file;
+    return this.looking('lookAgain', { ...given, chosen }, size, gone);
+  }
+
+  /** A look that does not get any further for too long is ended with its thread. */
+  private async looking<T>(
+    name: 'arriveFile' | 'lookAgain',
+    given: object,
+    size: number,
+    gone?: AbortSignal,
+  ): Promise<T> {
+    const longest = this.limits.longestLook + size / LOOKED_AT;
+    const { port1, port2 } = new MessageChannel();
+    const late = new AbortController();
+    let timer: NodeJS.Timeout | undefined;
+    // The first word comes when a thread has begun: to wait for one is not held against the file.
+    port1.on('message', () => {
+      clearTimeout(timer);
+      timer = setTimeout(() => late.abort(), longest);
+    });
+    try {
+      return await this.asked<T>(name, { ...given, port: port2 }, gone, [port2], late);
+    } catch (error) {
+      if (!late.signal.aborted) throw error;
+      throw new UnreadableFile(
+        `It was looked at for ${counted(Math.round(longest / 1000), 'second')} without getting any further, and was left. If it is a good file, save it as CSV or in smaller parts.`,
+      );
+    } finally {
+      clearTimeout(timer);
+      port1.close();
+    }
   }
 
   private async asked<T>(
@@ -154,8 +196,8 @@ export class Runner {
     given: object,
     gone?: AbortSignal,
     transferList: MessagePort[] = [],
+    abort = new AbortController(),
   ): Promise<T> {
-    const abort = new AbortController();
     gone?.addEventListener('abort', () => void setTimeout(() => abort.abort(), PATIENCE).unref());
     const answer = (await ahead(this.gate, () =>
       this.pool.run(given, { name, signal: abort.signal, transferList }),
@@ -214,7 +256,7 @@ export class Runner {
     };
     this.running.set(step, running);
     this.emit(study, { type: 'progress', progress: running.last });
-    const task = { step, study, kind, parameters, now, mostRows: this.mostRows };
+    const task = { step, study, kind, parameters, now, mostRows: this.limits.mostRows };
     const outcome = definition.prepare
       ? await this.preparedAndRun(task, running)
       : await this.inThread<Outcome>('runStep', task, running);

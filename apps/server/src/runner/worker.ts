@@ -92,6 +92,17 @@ async function told<T>(work: () => Promise<T>): Promise<ReadAnswer<T>> {
   }
 }
 
+/** What is said again before so many milliseconds are over is left out. */
+function everySoOften<A extends unknown[]>(say: (...what: A) => void, pause: number): (...what: A) => void {
+  let last = -Infinity;
+  return (...what) => {
+    const now = performance.now();
+    if (now - last < pause) return;
+    last = now;
+    say(...what);
+  };
+}
+
 /** Reads only. */
 export function read<N extends ReadName>({
   folder,
@@ -107,33 +118,33 @@ export function read<N extends ReadName>({
   /** Where it is told how far a reading is. */
   port?: MessagePort;
 }): Promise<ReadAnswer<Reads[N]['gives']>> {
-  let lastSent = performance.now();
-  const progress = (share: number): void => {
-    const now = performance.now();
-    if (now - lastSent < 200) return;
-    lastSent = now;
-    port?.postMessage(share);
-  };
+  const progress = everySoOften((share: number) => port?.postMessage(share), 200);
   return told(() => readers[name](storeFor(folder), study, asks, progress)).finally(() => {
     port?.close();
     tidyUp();
   });
 }
 
-/** A first look at an uploaded file, or at every file of an archive. */
-export function arriveFile(given: {
-  folder: string;
-  id: string;
-  name: string;
-  largest: number;
-}): Promise<ReadAnswer<UploadAnswer>> {
-  return told(() => arrive(given.folder, given.id, given.name, given.largest));
+/** Where it is told that a look at a file gets further. */
+interface Looking {
+  readonly port: MessagePort;
 }
 
-export function lookAgain(given: {
-  path: string;
-  name: string;
-  chosen: Partial<Reading>;
-}): Promise<ReadAnswer<Preview>> {
-  return told(() => lookAt(given.path, given.name, given.chosen));
+/** A first look at an uploaded file, or at every file of an archive. */
+export function arriveFile(
+  given: Looking & { folder: string; id: string; name: string; largest: number },
+): Promise<ReadAnswer<UploadAnswer>> {
+  return looked(given, (further) => arrive(given.folder, given.id, given.name, given.largest, further));
+}
+
+export function lookAgain(
+  given: Looking & { path: string; name: string; chosen: Partial<Reading> },
+): Promise<ReadAnswer<Preview>> {
+  return looked(given, () => lookAt(given.path, given.name, given.chosen));
+}
+
+function looked<T>({ port }: Looking, work: (further: () => void) => Promise<T>): Promise<ReadAnswer<T>> {
+  const further = everySoOften(() => port.postMessage(null), 500);
+  further();
+  return told(() => work(further)).finally(() => port.close());
 }

@@ -5,6 +5,7 @@ import { buildSync } from 'esbuild';
 import { pino } from 'pino';
 import request from 'supertest';
 import { SOURCE_MATERIALS, type Preview, type Step, type StepKind } from '@pebble/contract';
+import type { Config } from '../config';
 import { start, type Running } from '../start';
 
 const root = join(__dirname, '../../../..');
@@ -54,6 +55,8 @@ export class TestApplication {
   study = '';
   private running!: Running;
 
+  constructor(private readonly settings: Partial<Config> = {}) {}
+
   async begin(): Promise<void> {
     this.running = await start(
       {
@@ -64,6 +67,8 @@ export class TestApplication {
         webFolder: null,
         largestUpload: 1e8,
         mostRows: 50_000,
+        longestLook: 10_000,
+        ...this.settings,
       },
       { demo: false, workerFile, log: pino({ level: 'silent' }) },
     );
@@ -136,8 +141,8 @@ export class TestApplication {
 }
 
 /** An application for the tests of a file or a part of it: it is begun before them and ended after them. */
-export function startedApplication(): TestApplication {
-  const app = new TestApplication();
+export function startedApplication(settings: Partial<Config> = {}): TestApplication {
+  const app = new TestApplication(settings);
   beforeAll(async () => {
     buildThreads();
     await app.begin();
