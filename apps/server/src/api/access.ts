@@ -60,10 +60,15 @@ const askingPage = (isWrong: boolean): string => `<!doctype html>
   <meta name="viewport" content="width=device-width" />
   <title>Pebble Thread</title>
   <style>
-    :root { color-scheme: light dark; font: 17px/1.5 system-ui, sans-serif; }
-    body { max-width: 32em; margin: 16vh auto; padding: 0 1.5em; }
-    h1 { font-size: 1.5em; font-weight: 600; }
-    input, button { font: inherit; padding: 0.35em 0.7em; border: 1px solid; border-radius: 6px; }
+    :root { color-scheme: light dark; font: 17px/1.5 system-ui, sans-serif;
+      --paper: light-dark(#fbfaf6, #14191d); --ink: light-dark(#1e2a32, #ece8df); --line: light-dark(#9a958a, #6b747b); --thread: light-dark(#b4512f, #e58a66); }
+    body { max-width: 32em; margin: 16vh auto; padding: 0 1.5em; background: var(--paper); color: var(--ink); }
+    h1 { font: 600 1.7em/1.3 Georgia, serif; }
+    [role=alert] { color: var(--thread); }
+    a { color: inherit; }
+    form { margin: 1.5em 0; }
+    input, button { font: inherit; padding: 0.35em 0.7em; border: 1px solid var(--line); border-radius: 6px; background: none; color: inherit; }
+    button { background: var(--ink); color: var(--paper); border-color: var(--ink); }
     input { width: 18em; max-width: 100%; }
   </style>
   <h1>Pebble Thread needs its key</h1>

@@ -4,10 +4,10 @@ import {
   provideZonelessChangeDetection,
   type ApplicationConfig,
 } from '@angular/core';
-import { provideRouter, withComponentInputBinding } from '@angular/router';
+import { provideRouter, withComponentInputBinding, withNavigationErrorHandler } from '@angular/router';
 import { provideEffects } from '@ngrx/effects';
 import { provideStore } from '@ngrx/store';
-import { routes } from './app.routes';
+import { notLoaded, routes } from './app.routes';
 import { mapEditing } from './store/map.reducer';
 import { StudiesEffects } from './store/studies.effects';
 import { studies } from './store/studies.reducer';
@@ -19,7 +19,7 @@ export const appConfig: ApplicationConfig = {
     provideBrowserGlobalErrorListeners(),
     provideZonelessChangeDetection(),
     provideHttpClient(withFetch()),
-    provideRouter(routes, withComponentInputBinding()),
+    provideRouter(routes, withComponentInputBinding(), withNavigationErrorHandler(notLoaded)),
     provideStore({
       [studies.name]: studies.reducer,
       [work.name]: work.reducer,

@@ -1,4 +1,12 @@
+import { inject } from '@angular/core';
 import type { Routes } from '@angular/router';
+import { Notices } from './shared/notices';
+
+/** A page whose program does not come, since the application was ended or this browser has no key any more, is not left out silently. */
+export const notLoaded = (): void =>
+  inject(Notices).withReload(
+    'This page could not be loaded. If Pebble Thread was ended, start it again, then reload.',
+  );
 
 export const routes: Routes = [
   {

@@ -1,10 +1,11 @@
 import { TestBed, type ComponentFixture } from '@angular/core/testing';
 import { MatSnackBar } from '@angular/material/snack-bar';
-import { provideRouter, Router } from '@angular/router';
+import { provideRouter, Router, withNavigationErrorHandler } from '@angular/router';
 import { MockStore, provideMockStore } from '@ngrx/store/testing';
 import type { WeaveEstimate } from '@pebble/contract';
 import { of, Subject, throwError } from 'rxjs';
 import { exampleNetwork, exampleOverview, exampleStep, exampleStudy } from '../testing/examples';
+import { notLoaded } from './app.routes';
 import { Api } from './api/api';
 import { droppedFiles } from './gather/dropped-files';
 import { button, host, text } from '../testing/dom';
@@ -216,6 +217,22 @@ describe('Notices', () => {
     pressed.next();
     expect(dispatch).toHaveBeenCalledWith(undo);
   });
+});
+
+it('a page that does not come is said, with a way out', async () => {
+  const bar = { open: jest.fn(() => ({ onAction: () => new Subject<void>() })) };
+  const late = { path: 'late', loadComponent: () => Promise.reject(new Error('Failed to fetch')) };
+  TestBed.configureTestingModule({
+    providers: [
+      provideRouter([late], withNavigationErrorHandler(notLoaded)),
+      provideMockStore(),
+      { provide: MatSnackBar, useValue: bar },
+    ],
+  });
+  await TestBed.inject(Router)
+    .navigateByUrl('/late')
+    .catch(() => undefined);
+  expect(bar.open).toHaveBeenCalledWith(expect.stringContaining('could not be loaded'), 'Reload');
 });
 
 describe('droppedFiles', () => {

@@ -12,6 +12,14 @@ export class Notices {
     this.bar.open(message, 'Close', { duration: 6000 });
   }
 
+  /** Stays until it is acted on. */
+  withReload(message: string): void {
+    this.bar
+      .open(message, 'Reload')
+      .onAction()
+      .subscribe(() => location.reload());
+  }
+
   withUndo(message: string, undo: Action): void {
     this.bar
       .open(message, 'Undo', { duration: 15_000 })
