@@ -188,3 +188,21 @@ it('a report of before there were emails is one of rows', () => {
   };
   expect(ImportReport.parse(old).unit).toBe('row');
 });
+
+describe('what a step is given', () => {
+  const name = 'x'.repeat(201);
+  it.each([
+    ['create-study', { name }],
+    ['rename-study', { name, before: '' }],
+    ['rename-network', { network: 'n', name }],
+    ['rename-network', { network: 'n', name: '  ' }],
+    ['weave', { name, weave: { what: 'accounts', kinds: ['reply'] } }],
+    ['import-network', { upload: 'u', file: 'f', name, reading: {} }],
+    ['export-figure', { network: 'n', format: 'png', width: 0, height: 10, resolution: 300, caption: '' }],
+    ['export-figure', { network: 'n', format: 'png', width: 1e9, height: 10, resolution: 300, caption: '' }],
+    ['export-figure', { network: 'n', format: 'png', width: 10, height: 10, resolution: 1e6, caption: '' }],
+    ['arrange-map', { network: 'n', layout: {}, upload: null, iterations: -1, moved: 0 }],
+  ] as const)('is refused beyond its bounds: %s %j', (kind, parameters) => {
+    expect(stepParameters[kind].safeParse(parameters).success).toBe(false);
+  });
+});

@@ -102,6 +102,9 @@ export const FileFormat = z.enum([
 ]);
 export type FileFormat = z.infer<typeof FileFormat>;
 
+/** What a file is called where it came from. */
+export const FileName = z.string().min(1).max(300, 'The name of a file may have at most 300 characters.');
+
 export const TextEncoding = z.enum(['utf-8', 'utf-16le', 'utf-16be', 'windows-1252']);
 export type TextEncoding = z.infer<typeof TextEncoding>;
 
@@ -162,7 +165,7 @@ export const NewReading = z.object({
 });
 
 /** A table of the nodes of a network: a file, or a sheet of the workbook in which the ties stand. */
-export const NodeTable = z.object({ upload: z.string(), file: z.string(), reading: Reading });
+export const NodeTable = z.object({ upload: z.string(), file: FileName, reading: Reading });
 export type NodeTable = z.infer<typeof NodeTable>;
 
 /** What a finished network in a file looks like. */

@@ -1,12 +1,14 @@
 import { z } from 'zod';
 import { CollectPlan, CollectRun, Service } from './collect';
 import { DataExport } from './dataExport';
-import { NodeTable, Reading } from './gather';
+import { FileName, NodeTable, Reading } from './gather';
 import { GroupingSettings } from './groups';
 import { MessageFilter, MessageLanguage, Scorer } from './message';
 import { LayoutSettings, Look, MapDescription, Shown } from './map';
 import { DoubtMeasure, QuestionId, QuestionSettings } from './measures';
 import { MeasureSettings, NetworkChange } from './network';
+import { FigureQuery } from './figure';
+import { Name, StudyName } from './study';
 import { NewDecision, RuleField, TidyKind, TidySort } from './tidy';
 import { SliceBy, Weave } from './weave';
 
@@ -14,21 +16,21 @@ const groupingName = z.string().trim().min(1, 'Give the groups a name.').max(60)
 
 /** The parameters of every kind of step, by kind. */
 export const stepParameters = {
-  'create-study': z.object({ name: z.string() }),
-  'rename-study': z.object({ name: z.string(), before: z.string() }),
+  'create-study': z.object({ name: StudyName }),
+  'rename-study': z.object({ name: StudyName, before: z.string() }),
   'delete-study': z.object({}),
   'restore-study': z.object({}),
   'import-source': z.object({
     upload: z.string(),
-    file: z.string(),
-    name: z.string(),
+    file: FileName,
+    name: Name,
     reading: Reading,
     /** Further files of the same shape, which become one source with the first; each message keeps the name of its file. */
-    more: z.array(z.object({ upload: z.string(), file: z.string(), reading: Reading })).default([]),
+    more: z.array(z.object({ upload: z.string(), file: FileName, reading: Reading })).default([]),
   }),
   'collect-source': z.object({
     run: z.string(),
-    name: z.string(),
+    name: Name,
     service: Service,
     plan: CollectPlan,
     /** What the run has to say about itself. */
@@ -37,8 +39,8 @@ export const stepParameters = {
   }),
   'import-network': z.object({
     upload: z.string(),
-    file: z.string(),
-    name: z.string(),
+    file: FileName,
+    name: Name,
     reading: Reading,
     /** Where the nodes stand in a table of their own. */
     nodes: NodeTable.nullable().default(null),
@@ -46,13 +48,13 @@ export const stepParameters = {
   'add-node-details': z.object({
     network: z.string(),
     upload: z.string(),
-    file: z.string(),
+    file: FileName,
     reading: Reading,
   }),
   'add-groups': z.object({
     network: z.string(),
     upload: z.string(),
-    file: z.string(),
+    file: FileName,
     /** Name of the new column of the nodes. */
     column: groupingName,
     reading: Reading,
@@ -92,11 +94,11 @@ export const stepParameters = {
     value: z.string().trim().min(1, 'Say which of the category they are.').max(200),
   }),
   /** Gives things the categories that a table names: its first column says which thing, each other one is a category. */
-  'categorise-by-table': z.object({ sort: TidySort, upload: z.string(), file: z.string(), reading: Reading }),
-  weave: z.object({ name: z.string(), weave: Weave }),
+  'categorise-by-table': z.object({ sort: TidySort, upload: z.string(), file: FileName, reading: Reading }),
+  weave: z.object({ name: Name, weave: Weave }),
   /** A network for each part of the time, and one of the whole; they share one arrangement. */
   'weave-slices': z.object({
-    name: z.string(),
+    name: Name,
     weave: Weave,
     by: SliceBy,
     event: z.number().nullable().default(null),
@@ -186,7 +188,7 @@ export const stepParameters = {
     /** Why, in words of one's own. */
     why: z.string().trim().max(500).default(''),
   }),
-  'rename-network': z.object({ network: z.string(), name: z.string() }),
+  'rename-network': z.object({ network: z.string(), name: Name }),
   'delete-network': z.object({ network: z.string() }),
   'restore-network': z.object({ network: z.string() }),
   'arrange-map': z.object({
@@ -194,8 +196,8 @@ export const stepParameters = {
     layout: LayoutSettings,
     /** Positions that the browser computed with the same code and seed; without them the server computes. */
     upload: z.string().nullable(),
-    iterations: z.int().nullable(),
-    moved: z.int(),
+    iterations: z.int().min(0).nullable(),
+    moved: z.int().min(0),
   }),
   'keep-look': z.object({ name: z.string().trim().min(1, 'Give the look a name.').max(60), look: Look }),
   'forget-look': z.object({ name: z.string() }),
@@ -206,10 +208,10 @@ export const stepParameters = {
   'export-figure': z.object({
     network: z.string(),
     format: z.enum(['svg', 'png']),
-    width: z.int(),
-    height: z.int(),
-    resolution: z.int(),
-    caption: z.string(),
+    width: z.int().min(1).max(100_000),
+    height: z.int().min(1).max(100_000),
+    resolution: FigureQuery.shape.resolution,
+    caption: z.string().max(10_000),
   }),
   'export-network': z.object({ network: z.string(), format: z.enum(['graphml', 'csv-nodes', 'csv-ties']) }),
   'export-data': DataExport,

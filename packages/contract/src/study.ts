@@ -1,10 +1,19 @@
 import { z } from 'zod';
 
-export const StudyName = z
-  .string()
-  .trim()
-  .min(1, 'A study needs a name.')
-  .max(200, 'A name may have at most 200 characters.');
+/** Characters of a name at most. */
+export const LONGEST_NAME = 200;
+
+/** @param missing what is said where there is none */
+const named = (missing: string) =>
+  z
+    .string()
+    .trim()
+    .min(1, missing)
+    .max(LONGEST_NAME, `A name may have at most ${LONGEST_NAME} characters.`);
+
+/** What is kept under a name. */
+export const Name = named('It needs a name.');
+export const StudyName = named('A study needs a name.');
 
 /** One research project with its counts, as the list of studies shows it. */
 export const Study = z.object({

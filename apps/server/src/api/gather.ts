@@ -3,6 +3,7 @@ import type { Router } from 'express';
 import {
   AccountQuery,
   DataExport,
+  FileName,
   ImportReport,
   ItemQuery,
   MessageQuery,
@@ -26,7 +27,6 @@ import { parseRequest } from './parsing';
 import { routerOf } from './routers';
 import type { Services } from './services';
 
-const FileName = z.string().min(1).max(300);
 const Again = z.object({ file: FileName, reading: Reading.partial() });
 
 /** The name of a file that was sent, as it is written in a header; null where it has none. Throws ZodError. */

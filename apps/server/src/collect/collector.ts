@@ -166,7 +166,8 @@ export class Collector {
         break;
       case 'again': {
         const access = { service: run.service, clientId: '', secret: '' };
-        return this.begin(run.study, { name: `${run.name}, again`, access, plan: run.plan }, run);
+        const name = `${run.name.replace(/(, again)+$/, '')}, again`;
+        return this.begin(run.study, { name, access, plan: run.plan }, run);
       }
       case 'forget':
         await this.stop(id, 'cancel', false);

@@ -11,6 +11,9 @@ const LARGEST_GROWTH = 200;
 const SMALL = 64 * 1024 ** 2;
 const LARGEST_WORKBOOK = 500 * 1024 ** 2;
 
+/** Characters of the name of a file, from its end. */
+const LONGEST_NAME = 250;
+
 /** An archive that is not unpacked, and why. */
 export class BrokenArchive extends Error {}
 
@@ -54,7 +57,7 @@ export async function unpack(
   let bytes = 0;
   try {
     for await (const entry of zip.eachEntry()) {
-      const name = basename(entry.fileName);
+      const name = basename(entry.fileName).slice(-LONGEST_NAME);
       if (entry.fileName.endsWith('/') || name.startsWith('.') || entry.fileName.startsWith('__MACOSX/'))
         continue;
       bytes += entry.uncompressedSize;

@@ -67,7 +67,7 @@ export async function arrive(
     const box = joinMails(mails);
     const boxId = uploadIdBeside(id);
     renameSync(box, uploadPath(folder, boxId));
-    await take(answer, boxId, uploadPath(folder, boxId), `${name}, ${mails.length} emails`);
+    await take(answer, boxId, uploadPath(folder, boxId), `${name.slice(0, 250)}, ${mails.length} emails`);
   }
   for (const file of mails.length > 1 ? files.filter((one) => !mails.includes(one)) : files) {
     await take(answer, file.path.split(/[\\/]/).at(-1)!, file.path, file.name);

@@ -13,6 +13,7 @@ import {
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { ActivatedRoute, Router, RouterLink } from '@angular/router';
 import {
+  LONGEST_NAME,
   type MessageFilter,
   SOURCE_MATERIALS,
   type CollectRun,
@@ -28,7 +29,7 @@ import { catchError, concatMap, EMPTY, from, tap, type Observable, type Subscrip
 import { Api, refusalOf } from '../api/api';
 import { focusSoon } from '../shared/focus';
 import { Notices } from '../shared/notices';
-import { counted } from '../shared/words';
+import { counted, shortened } from '../shared/words';
 import { work } from '../store/work.reducer';
 import { WorkActions } from '../store/work.actions';
 import { AccountTable } from './account-table';
@@ -282,13 +283,14 @@ export class Gather {
         ? this.api.step(study, 'add-node-details', { ...sent, network })
         : this.api.step(study, 'add-groups', { ...sent, network, column });
     if (!SOURCE_MATERIALS.includes(reading.material))
-      return this.api.step(study, 'import-network', { ...sent, name: file, nodes: nodes ?? null });
+      return this.api.step(study, 'import-network', { ...sent, name: shortened(file), nodes: nodes ?? null });
     const others = more.map((one) => ({
       upload: one.upload.id,
       file: one.upload.preview.file,
       reading: one.reading,
     }));
-    const name = others.length > 0 ? `${file} and ${counted(others.length, 'more file')}` : file;
+    const alsoFrom = others.length > 0 ? ` and ${counted(others.length, 'more file')}` : '';
+    const name = `${shortened(file, LONGEST_NAME - alsoFrom.length)}${alsoFrom}`;
     return this.api.step(study, 'import-source', { ...sent, name, more: others });
   }
 

@@ -1,5 +1,5 @@
 import { withResolution } from '@pebble/core';
-import { bytes, counted, day, duration, moment } from './words';
+import { bytes, counted, day, duration, moment, shortened } from './words';
 
 it('says counts, times and sizes in words', () => {
   expect(counted(1, 'tie')).toBe('1 tie');
@@ -18,4 +18,10 @@ it('writes the resolution behind the header of a PNG (W3C PNG specification, pHY
   expect(String.fromCharCode(...out.slice(37, 41))).toBe('pHYs');
   expect(new DataView(out.buffer).getUint32(41)).toBe(11811);
   expect(out[61 - 7]).toBe(33);
+});
+
+it('what is too long for a name is cut, with a mark', () => {
+  expect(shortened('posts.csv')).toBe('posts.csv');
+  expect(shortened('x'.repeat(201))).toBe(`${'x'.repeat(199)}…`);
+  expect(shortened('a long name', 7)).toBe('a long…');
 });

@@ -1,3 +1,5 @@
+import { LONGEST_NAME } from '@pebble/contract';
+
 export { counted } from '@pebble/core';
 
 /** 12 March 2026, 23:48 in UTC. */
@@ -33,4 +35,9 @@ export function bytes(size: number): string {
   if (size < 1024) return `${size} bytes`;
   if (size < 1024 ** 2) return `${(size / 1024).toFixed(0)} KB`;
   return size < 1024 ** 3 ? `${(size / 1024 ** 2).toFixed(1)} MB` : `${(size / 1024 ** 3).toFixed(1)} GB`;
+}
+
+/** A text of so many characters at most, with a mark where it was cut. */
+export function shortened(text: string, most = LONGEST_NAME): string {
+  return text.length <= most ? text : `${text.slice(0, most - 1).trimEnd()}…`;
 }

@@ -3,6 +3,7 @@ import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { Router, RouterLink } from '@angular/router';
 import type { Network, Weave as Recipe, WeaveEstimate, WeaveKind } from '@pebble/contract';
 import { ADDRESS_VERB, meaningOf, nodeWords } from '@pebble/core';
+import { shortened } from '../shared/words';
 import { Store } from '@ngrx/store';
 import {
   catchError,
@@ -172,7 +173,7 @@ export class Weave {
     const weave = this.weave();
     if (!study || !weave || this.fault()) return;
     const slicing = 'from' in weave ? this.slicing() : null;
-    this.make(study.id, this.name().trim() || nameOf(weave), weave, slicing);
+    this.make(study.id, shortened(this.name().trim() || nameOf(weave)), weave, slicing);
   }
 
   protected weaveAgain({ name, weave, study }: Network): void {
