@@ -5,11 +5,7 @@ export const LONGEST_NAME = 200;
 
 /** @param missing what is said where there is none */
 const named = (missing: string) =>
-  z
-    .string()
-    .trim()
-    .min(1, missing)
-    .max(LONGEST_NAME, `A name may have at most ${LONGEST_NAME} characters.`);
+  z.string().trim().min(1, missing).max(LONGEST_NAME, `A name may have at most ${LONGEST_NAME} characters.`);
 
 /** What is kept under a name. */
 export const Name = named('It needs a name.');
