@@ -38,7 +38,7 @@ export default tseslint.config(
     rules: { 'no-restricted-syntax': 'off' },
   },
   {
-    files: ['bench/**/*.ts', 'apps/server/src/main.ts', 'apps/web/src/main.ts'],
+    files: ['bench/**/*.ts', 'e2e/safety/main.ts', 'apps/server/src/main.ts', 'apps/web/src/main.ts'],
     rules: { 'no-console': 'off' },
   },
   {

@@ -2,7 +2,11 @@ import { CsvReader } from './csv';
 import { JsonDocumentReader, JsonLinesReader } from './jsonLines';
 import { LineCutter } from './lines';
 import { readDot } from './networks/dot';
+import { BrokenNetwork } from './networks/foundNetwork';
+import { readNetworkText } from './networks/readNetwork';
+import { previewFile } from './preview/preview';
 import { guessFormat } from './sniff';
+import { UnreadableFile } from './unreadable';
 import type { RecordReader, RecordSink } from './record';
 
 /** What a reader gives: the values of its records, and what it left out with the line. */
@@ -76,5 +80,42 @@ describe('one odd record does not stop a file', () => {
     const name = 'n'.repeat(20_000_000);
     expect(readDot(`digraph { a -> b; "${name}" -> b }`).nodeCount).toBe(3);
     expect(readDot('digraph { "a \\"b\\"" -> c }').nodes['handle']).toEqual(['a "b"', 'c']);
+  });
+});
+
+describe('what would cost much', () => {
+  const refused = (name: string, text: string): Promise<unknown> => {
+    const head = new TextEncoder().encode(text);
+    return previewFile({ name, head, size: head.length, whole: () => head }).then(
+      () => null,
+      (error: unknown) => error,
+    );
+  };
+
+  it.each([
+    ['commas.csv', ','.repeat(100_000), 'The table has 100,001 columns; at most 20,000 are read.'],
+    [
+      'wide.csv',
+      `id,author,text${',more'.repeat(2000)}\n1,ann,a\n`,
+      'The table has 2,003 columns; at most 2,000 are read.',
+    ],
+    [
+      'deep.gv',
+      `graph { ${'{'.repeat(50_000)} ${'}'.repeat(50_000)} }`,
+      'Subgraphs are nested more than 100 deep.',
+    ],
+  ])('%s is refused with the bound', async (name, text, reason) => {
+    const error = await refused(name, text);
+    expect(error).toBeInstanceOf(UnreadableFile);
+    expect((error as Error).message).toContain(reason);
+  });
+
+  it('a list of names is no network, which is said', () => {
+    expect(() => readNetworkText('ann\nbob', { format: 'list', delimiter: '' })).toThrow(BrokenNetwork);
+  });
+
+  it('lines of JSON that end with CR alone are lines', () => {
+    const guess = guessFormat('{"id":1,"text":"a"}\r{"id":2,"text":"b"}\r', 'a.jsonl');
+    expect(guess.format).toBe('jsonl');
   });
 });

@@ -71,8 +71,8 @@ function guessMarkup(text: string): FormatGuess | null {
 }
 
 function guessJson(text: string): FormatGuess | null {
-  const start = text.trimStart();
-  if (!start.startsWith('{') && !start.startsWith('[')) return null;
+  if (!/^\s*[{[]/.test(text)) return null;
+  const start = text.trimStart().replace(/\r\n?/g, '\n');
   const guess = { material: 'messages', delimiter: '' } as const;
   if (isNodeLink(start))
     return {
@@ -81,7 +81,7 @@ function guessJson(text: string): FormatGuess | null {
       delimiter: '',
       reason: 'A network in JSON: a list of nodes, and one of links.',
     };
-  const firstLine = tryParse(start.split(/\r?\n/, 1)[0]);
+  const firstLine = tryParse(start.split('\n', 1)[0]);
   if (
     firstLine &&
     !Array.isArray(firstLine) &&

@@ -43,7 +43,7 @@ export function readWorkbook(bytes: Uint8Array, mostRows = 0): Sheet[] {
 /** Rows of a sheet at most (Office Open XML, as spreadsheets hold them). */
 const MOST_ROWS = 1_048_576;
 /** Columns that are read at most; a sheet may have 16,384, mostly without anything in them. */
-const MOST_COLUMNS = 2000;
+export const MOST_COLUMNS = 2000;
 /** Characters of a cell at most: spreadsheets allow 32,767. */
 const LONGEST_CELL = 1_000_000;
 

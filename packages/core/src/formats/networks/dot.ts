@@ -9,6 +9,9 @@ interface Token {
 const TOKEN =
   /(\n)|[ \t\r\f]+|\/\/[^\n]*|\/\*[\s\S]*?\*\/|"([^"\\]*(?:\\[\s\S][^"\\]*)*)"|(->|--|[{}[\]=;,:])|(-?(?:\.\d+|\d+(?:\.\d*)?)|[\p{L}_][\p{L}\p{N}_]*)|(<)|#[^\n]*/uy;
 
+/** Subgraphs within subgraphs at most. */
+const DEEPEST = 100;
+
 /**
  * Reads the plain subset of the DOT language: one graph or digraph with nodes, chains of ties and attribute lists. Subgraphs are read
  * for their nodes and ties; a tie to or from a whole subgraph, and names written in HTML, are refused.
@@ -37,15 +40,17 @@ class DotReader {
     return this.builder.finish();
   }
 
-  private statements(): void {
+  private statements(depth = 0): void {
+    if (depth > DEEPEST)
+      throw new BrokenNetwork(`Subgraphs are nested more than ${DEEPEST} deep.`, this.peek().row);
     this.expect('{');
     while (!this.is('}')) {
       if (this.is(';') || this.is(',')) this.at++;
-      else if (this.is('{')) this.statements();
+      else if (this.is('{')) this.statements(depth + 1);
       else if (this.isWord('subgraph')) {
         this.at++;
         if (!this.is('{')) this.take();
-        this.statements();
+        this.statements(depth + 1);
       } else this.statement();
       if (this.is('->') || this.is('--'))
         throw new BrokenNetwork('A tie to or from a whole subgraph is not read.', this.peek().row);

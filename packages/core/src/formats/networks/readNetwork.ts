@@ -1,7 +1,7 @@
 import type { Reading } from '@pebble/contract';
 import { readAdjacencyList } from './adjacency';
 import { readDot } from './dot';
-import type { FoundNetwork } from './foundNetwork';
+import { BrokenNetwork, type FoundNetwork } from './foundNetwork';
 import { readGml } from './gml';
 import { readGraphml } from './graphml';
 import { readNodeLink } from './nodeLink';
@@ -26,6 +26,6 @@ export function readNetworkText(
     case 'adjacency':
       return readAdjacencyList(text, delimiter);
     default:
-      throw new RangeError(`${format} is no network in one text.`);
+      throw new BrokenNetwork(`A file of this format (${format}) holds no network.`, null);
   }
 }

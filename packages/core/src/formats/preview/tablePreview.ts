@@ -3,10 +3,15 @@ import { guessColumns, guessMaterial, isAttendance, missingRoles } from '../colu
 import { guessDateForm } from '../dates';
 import { isSquareMatrix, readMatrix } from '../networks/matrix';
 import { UnreadableFile } from '../unreadable';
+import { MOST_COLUMNS } from '../workbook';
+import { formatCount } from '../../weave/sentence';
 import { previewOf, ROWS_SHOWN, type FileHead } from './findings';
 import { previewNetwork } from './networkPreview';
 import type { Sample } from './sample';
 import { readSafely, tryRecords } from './trial';
+
+/** Columns at most where each stands for a thing, as in a matrix. */
+const MOST_IN_MATRIX = 20_000;
 
 /** A first look at a table: what it holds, what its columns are, and what cannot be read of its first rows. */
 export function previewTable(
@@ -19,6 +24,8 @@ export function previewTable(
   /** What the table is called: its file or its sheet. */
   called = file.name,
 ): Preview {
+  const width = sample.names.length;
+  if (width > MOST_IN_MATRIX) throw tooWide(width, MOST_IN_MATRIX);
   const isMatrix = (chosen?.material ?? 'network') === 'network' && isSquareMatrix(sample.names, sample.rows);
   const material: Material =
     chosen?.material ??
@@ -39,6 +46,7 @@ export function previewTable(
       [...Material.options],
     );
   }
+  if (material !== 'two-mode' && width > MOST_COLUMNS) throw tooWide(width, MOST_COLUMNS);
   const columns = chosen?.columns?.length
     ? chosen.columns
     : guessColumns(sample.names, sample.rows, material);
@@ -65,6 +73,13 @@ export function previewTable(
     ...found,
     problems: [...sample.problems, ...found.problems].slice(0, 50),
   });
+}
+
+function tooWide(width: number, most: number): UnreadableFile {
+  return new UnreadableFile(
+    `The table has ${formatCount(width)} columns; at most ${formatCount(most)} are read. Save what is needed of it as CSV.`,
+    1,
+  );
 }
 
 /** Why a table was taken for what it is. */

@@ -1,0 +1,49 @@
+import { existsSync, readdirSync } from 'node:fs';
+import { join } from 'node:path';
+import SqliteDatabase from 'better-sqlite3';
+
+/** What an application keeps: how many rows each table has, and what does not fit together. */
+export interface Kept {
+  readonly rows: Readonly<Record<string, number>>;
+  readonly faults: readonly string[];
+}
+
+/** Steps are told by themselves, the index of the texts has tables of its own, and thumbnails are made when somebody looks. */
+const LEFT_OUT = /^(?:step|sqlite_.*|.*_fts.*|thumbnail.*)$/;
+
+/** Looks into the data folder of an application that is not running. */
+export function keptIn(folder: string): Kept {
+  const database = new SqliteDatabase(join(folder, 'pebble.sqlite'));
+  try {
+    const names = database
+      .prepare("select name from sqlite_master where type = 'table'")
+      .pluck()
+      .all() as string[];
+    const rows = Object.fromEntries(
+      names
+        .filter((name) => !LEFT_OUT.test(name))
+        .map((name) => [name, database.prepare(`select count(*) from "${name}"`).pluck().get() as number]),
+    );
+    const integrity = database.pragma('integrity_check', { simple: true }) as string;
+    const foreign = database.pragma('foreign_key_check') as unknown[];
+    const networks = database.prepare('select id from network').pluck().all() as string[];
+    const folders = existsSync(join(folder, 'networks')) ? readdirSync(join(folder, 'networks')) : [];
+    return {
+      rows,
+      faults: [
+        ...(integrity === 'ok' ? [] : [`integrity: ${integrity}`]),
+        ...(foreign.length === 0 ? [] : [`${foreign.length} rows name what is not there`]),
+        ...networks.filter((id) => !folders.includes(id)).map((id) => `network ${id} has no files`),
+      ],
+    };
+  } finally {
+    database.close();
+  }
+}
+
+/** Tables whose rows differ, "message 1500 instead of 1499". */
+export function difference(found: Kept, expected: Kept): string[] {
+  return Object.keys({ ...found.rows, ...expected.rows })
+    .filter((name) => found.rows[name] !== expected.rows[name])
+    .map((name) => `${name} ${found.rows[name]} instead of ${expected.rows[name]}`);
+}
