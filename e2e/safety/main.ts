@@ -15,6 +15,7 @@ const { values } = parseArgs({
     rounds: { type: 'string', default: '2' },
     minutes: { type: 'string', default: '3' },
     kinds: { type: 'string' },
+    match: { type: 'string', default: '' },
     /** The answers to odd files become those that are expected. */
     keep: { type: 'boolean', default: false },
   },
@@ -47,7 +48,11 @@ const PARTS: Readonly<Record<string, Part>> = {
   files: {
     isShort: true,
     async run() {
-      const tried = await oddFiles(PORT, { every: values.short ? 7 : 1, keeps: values.keep });
+      const tried = await oddFiles(PORT, {
+        every: values.short ? 7 : 1,
+        keeps: values.keep,
+        match: values.match,
+      });
       const { files, taken, refused, slowest, memory, faults } = tried;
       return {
         row: `${files} odd files: ${taken} taken, ${refused} refused with a reason; the slowest ${slowest.seconds.toFixed(1)} s (${slowest.name}), at most ${memory.toFixed(0)} MB`,

@@ -179,9 +179,13 @@ const EXPECTED = 'e2e/safety/expectedAnswers.json';
 /**
  * Sends every odd file, takes in what can be read, and compares the answers with those that are expected.
  * @param every one of so many files is tried
+ * @param match a regular expression for the names of those that are tried
  * @param keeps whether the answers become those that are expected
  */
-export async function oddFiles(port: number, { every = 1, keeps = false } = {}): Promise<FilesTried> {
+export async function oddFiles(
+  port: number,
+  { every = 1, keeps = false, match = '' } = {},
+): Promise<FilesTried> {
   const folder = mkdtempSync(join(tmpdir(), 'pebble-odd-'));
   const app = await Served.start(folder, port);
   const faults: string[] = [];
@@ -192,7 +196,7 @@ export async function oddFiles(port: number, { every = 1, keeps = false } = {}):
   let [taken, refused, memory] = [0, 0, 0];
   let slowest = { name: '', seconds: 0 };
   try {
-    const files = library().filter((_, i) => i % every === 0);
+    const files = library().filter(([name], i) => i % every === 0 && new RegExp(match).test(name));
     for (const [name, bytes] of files) {
       const begun = performance.now();
       const said = await tried(app, name, bytes).catch((error: unknown) => `fault: ${String(error)}`);

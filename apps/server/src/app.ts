@@ -49,13 +49,14 @@ export function createApp(services: Services): Express {
   return app;
 }
 
+/** What the API is made of. */
+export const PARTS = [studyRoutes, gatherRoutes, tidyRoutes, collectingRoutes, networkRoutes, stepRoutes];
+
 function apiRoutes(services: Services): RequestHandler {
   const routes = express.Router();
   routes.get('/health', (_request, response) => void response.json({ ready: true }));
   routes.get('/openapi.json', (_request, response) => void response.json(openApiDocument()));
-  const parts = [studyRoutes, gatherRoutes, tidyRoutes, collectingRoutes, networkRoutes, stepRoutes].map(
-    (part) => part(services),
-  );
+  const parts = PARTS.map((part) => part(services));
   routes.use(...parts, nothingHere(parts));
   return routes;
 }

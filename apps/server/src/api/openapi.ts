@@ -258,6 +258,54 @@ const operations: readonly Operation[] = [
     method: 'get',
     summary: 'The network as graphml, csv-nodes or csv-ties.',
   },
+  {
+    path: '/studies/{study}/uploads/{upload}',
+    method: 'delete',
+    summary: 'Forgets an uploaded file that was not taken in.',
+  },
+  {
+    path: '/studies/{study}/skipped/{step}',
+    method: 'get',
+    summary: 'The rows that a step could not read, as CSV: line, field and reason.',
+  },
+  {
+    path: '/services',
+    method: 'get',
+    summary: 'The services that can be collected from; secrets are never told.',
+  },
+  {
+    path: '/services/describe',
+    method: 'post',
+    summary: 'Asks a service what it is and what it allows.',
+    takes: contract.ServiceAccess,
+    answers: contract.ServiceDescription,
+  },
+  {
+    path: '/services/estimate',
+    method: 'post',
+    summary: 'What a plan of collecting costs at most.',
+    takes: z.object({ access: contract.ServiceAccess, plan: contract.CollectPlan }),
+    answers: contract.CollectEstimate,
+  },
+  {
+    path: '/studies/{study}/runs',
+    method: 'get',
+    summary: 'The collecting runs of a study.',
+    answers: z.array(contract.CollectRun),
+  },
+  {
+    path: '/studies/{study}/runs',
+    method: 'post',
+    summary: 'Begins a collecting run.',
+    takes: contract.NewRun,
+    answers: contract.CollectRun,
+  },
+  {
+    path: '/runs/{run}/{command}',
+    method: 'post',
+    summary: 'Pauses a collecting run, or goes on with it, cancels it, runs it again or forgets it.',
+    answers: contract.CollectRun,
+  },
 ];
 
 /** The API as an OpenAPI 3.1 document, with the schemas of the contract. */
