@@ -54,6 +54,8 @@ count('Playwright', browserReport, ({ stats }) => ({
   bad: stats.unexpected,
 }));
 
+note('npm run safety -- --short', run('node', ['scripts/safety.mjs', '--short']) === 0);
+
 if (existsSync(serverLog)) {
   const said = readFileSync(serverLog, 'utf8').trim();
   if (failed > 0 && said)

@@ -116,7 +116,11 @@ async function killedOnce(
     if (step.state !== 'done' && step.state !== 'interrupted')
       faults.push(`${step.kind} is ${step.state}: ${step.error}`);
   const wasRunning = steps.some(({ state }) => state === 'interrupted');
-  for (const step of mine ? steps.filter(({ state }) => state === 'interrupted') : [null]) {
+  // What follows another step was run again by itself.
+  const isDone = (step: Step): boolean =>
+    steps.some(({ id, kind: one, state }) => one === step.kind && state === 'done' && id > step.id);
+  const interrupted = steps.filter((step) => step.state === 'interrupted' && !isDone(step));
+  for (const step of mine ? interrupted : [null]) {
     const parameters = step?.parameters ?? PARAMETERS[kind](prepared);
     const done = await run(app, prepared, step?.kind ?? kind, parameters);
     if (done.state !== 'done') faults.push(`${done.kind} run again is ${done.state}: ${done.error}`);

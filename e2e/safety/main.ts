@@ -2,6 +2,7 @@ import { parseArgs } from 'node:util';
 import { attacks } from './attacks';
 import { PARAMETERS } from './everyStep';
 import { killing } from './killing';
+import { killingRuns } from './killingRuns';
 import { readersBeside, soak } from './load';
 import { oddFiles } from './oddFiles';
 
@@ -43,6 +44,16 @@ const PARTS: Readonly<Record<string, Part>> = {
         row: `${kills} kills over ${kinds.length} kinds of step, ${inTheMiddle} while one ran`,
         faults,
       };
+    },
+  },
+  collecting: {
+    isShort: true,
+    async run() {
+      const { kills, inTheMiddle, faults } = await killingRuns(
+        values.short ? 1 : Number(values.rounds) * 5,
+        PORT,
+      );
+      return { row: `${kills} kills of collecting runs, ${inTheMiddle} before all was there`, faults };
     },
   },
   files: {

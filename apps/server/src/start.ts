@@ -48,6 +48,7 @@ export async function start(
       error ? reject(error) : resolve(listening),
     );
   });
+  await runner.resume();
   await collector.resumeAll();
   const { port } = server.address() as AddressInfo;
   return {

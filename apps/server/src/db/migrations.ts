@@ -403,6 +403,20 @@ const addressIndex: Migration = {
   up: (db: Kysely<unknown>) => buildRowIndexes(db, ['address']),
 };
 
+/** What follows a step is kept until it has ended. */
+const followUps: Migration = {
+  async up(db: Kysely<unknown>) {
+    await db.schema
+      .createTable('follow_up')
+      .addColumn('id', 'integer', (c) => c.primaryKey())
+      .addColumn('study_id', 'text', (c) => c.notNull().references('study.id'))
+      .addColumn('kind', 'text', (c) => c.notNull())
+      .addColumn('parameters', 'text', (c) => c.notNull())
+      .addColumn('beginnings', 'integer', (c) => c.notNull())
+      .execute();
+  },
+};
+
 /** Every change of the tables in its order; each runs once. */
 export const MIGRATIONS: Readonly<Record<string, Migration>> = {
   '0001-first': first,
@@ -421,6 +435,7 @@ export const MIGRATIONS: Readonly<Record<string, Migration>> = {
   '0014-pictures': pictures,
   '0015-all-ties': allTies,
   '0016-address-index': addressIndex,
+  '0017-follow-ups': followUps,
 };
 
 /** Brings the tables to the newest form; each migration runs once. */

@@ -264,6 +264,17 @@ export interface SavedReadingTable {
   reading: string;
 }
 
+/** A step that follows another one by itself. */
+export interface FollowUpTable {
+  id: Generated<number>;
+  study_id: string;
+  kind: string;
+  /** JSON. */
+  parameters: string;
+  /** How often it was begun. */
+  beginnings: number;
+}
+
 export interface Database {
   study: StudyTable;
   source: SourceTable;
@@ -283,6 +294,7 @@ export interface Database {
   collect_run: CollectRunTable;
   saved_reading: SavedReadingTable;
   step: StepTable;
+  follow_up: FollowUpTable;
   network: NetworkTable;
   map: MapTable;
   tidy_decision: TidyDecisionTable;

@@ -75,13 +75,16 @@ export async function endStep({ query }: Store, id: number, end: StepEnd): Promi
     .execute();
 }
 
+export const INTERRUPTED =
+  'The application was stopped while this step ran. Nothing of it was kept; it can be run again.';
+
 /** Steps that were running when the process was killed: nothing of them was kept. Returns how many there were. */
 export async function markInterrupted({ query }: Store): Promise<number> {
   const result = await query
     .updateTable('step')
     .set({
       state: 'interrupted',
-      error: 'The application was stopped while this step ran. Nothing of it was kept; it can be run again.',
+      error: INTERRUPTED,
     })
     .where('state', '=', 'running')
     .executeTakeFirst();

@@ -1,8 +1,9 @@
 import { randomUUID } from 'node:crypto';
 import { rmSync } from 'node:fs';
-import type { StepKind, StepRequest } from '@pebble/contract';
+import type { StepKind } from '@pebble/contract';
 import { stepParameters } from '@pebble/contract';
-import { endStep } from '../db/steps';
+import { forgetFollowUp, keepFollowUps, type FollowUp } from '../db/followUps';
+import { endStep, INTERRUPTED } from '../db/steps';
 import type { Store } from '../db/open';
 import { damageOf, withoutPaths } from '../files/damage';
 import { isDiskFull } from '../files/diskFull';
@@ -21,21 +22,26 @@ export interface Task {
   readonly mostRows: number;
   readonly threads: Threads;
   readonly gate: Gate;
+  /** Where it follows another step: what is kept of that until it has ended. */
+  readonly followUp?: number;
   /** What the step had prepared before its turn. */
   readonly prepared?: unknown;
 }
 
 export interface Hooks {
   progress(phase: string, share: number | null): void;
+  /** Whether it is to end, for whatever reason. */
   isCancelled(): boolean;
+  /** Whether the reason is that the application is being closed. */
+  isClosing(): boolean;
 }
 
 export interface Outcome {
-  readonly state: 'done' | 'failed' | 'cancelled';
+  readonly state: 'done' | 'failed' | 'cancelled' | 'interrupted';
   readonly result: StepResult | null;
   readonly error: string | null;
   readonly place: { file?: string; row?: number; field?: string };
-  readonly followUps: StepRequest[];
+  readonly followUps: readonly FollowUp[];
 }
 
 /** Does the long part of a step that only reads; one that fails or is cancelled in it has ended. */
@@ -60,7 +66,7 @@ export async function prepare(
       ),
     };
   } catch (error) {
-    return ended(store, task, error, elapsed());
+    return ended(store, task, hooks, error, elapsed());
   }
 }
 
@@ -112,21 +118,32 @@ export async function execute(
       now: new Date().toISOString(),
       duration: elapsed(),
     });
+    const followUps = await keepFollowUps(store, task.study, definition.followUps?.(result) ?? []);
+    if (task.followUp !== undefined) await forgetFollowUp(store, task.followUp);
     store.raw.exec('commit');
     for (const upload of spent) rmSync(uploadPath(store.folder, upload), { force: true });
-    return { state: 'done', result, error: null, place: {}, followUps: definition.followUps?.(result) ?? [] };
+    return { state: 'done', result, error: null, place: {}, followUps };
   } catch (error) {
     if (store.raw.inTransaction) store.raw.exec('rollback');
-    return ended(store, task, error, elapsed());
+    return ended(store, task, hooks, error, elapsed());
   }
 }
 
 /** Writes down why a step was not done. */
-async function ended(store: Store, { step }: Task, error: unknown, duration: number): Promise<Outcome> {
-  const state = error instanceof StepCancelled ? 'cancelled' : 'failed';
-  const message = plainError(error);
+async function ended(
+  store: Store,
+  { step, followUp }: Task,
+  hooks: Hooks,
+  error: unknown,
+  duration: number,
+): Promise<Outcome> {
+  const isInterrupted = error instanceof StepCancelled && hooks.isClosing();
+  const state = isInterrupted ? 'interrupted' : error instanceof StepCancelled ? 'cancelled' : 'failed';
+  const message = isInterrupted ? INTERRUPTED : plainError(error);
   const now = new Date().toISOString();
   await endStep(store, step, { state, result: null, sentence: null, error: message, now, duration });
+  // What was interrupted follows at the next start.
+  if (followUp !== undefined && !isInterrupted) await forgetFollowUp(store, followUp);
   return {
     state,
     result: null,

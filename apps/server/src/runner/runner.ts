@@ -17,12 +17,14 @@ import { counted, QueryError } from '@pebble/core';
 import { UnreadableFile } from '@pebble/core/files';
 import type { Config } from '../config';
 import type { Store } from '../db/open';
+import { countBeginning, forgetFollowUp, leftFollowUps, type FollowUp } from '../db/followUps';
 import { beginStep, endStep, findStep } from '../db/steps';
 import { Damaged } from '../files/damage';
 import { stepDefinition } from '../steps';
 import { StepCancelled } from '../steps/step';
 import type { Outcome, Task } from './execute';
 import { ahead, makeGate } from './gate';
+import { CANCELLED, CLOSING } from './ending';
 import type { ReadName, Reads } from './reads';
 import type { ReadAnswer } from './worker';
 
@@ -90,18 +92,35 @@ export class Runner {
 
   /** Runs a step and, once it is done, what follows it. Resolves when the step itself has ended. Throws ZodError on bad parameters. */
   submit(study: string, request: StepRequest): Promise<Finished> {
+    return this.inItsTurn(study, request);
+  }
+
+  /** Runs what was to follow when the application was ended. */
+  async resume(): Promise<void> {
+    for (const left of await leftFollowUps(this.store)) void this.follow(left);
+  }
+
+  /** What follows by itself ends with its reason in the logbook; nobody waits for it. */
+  private follow({ id, study, request }: FollowUp): Promise<unknown> {
+    return this.inItsTurn(study, request, id).catch((error: unknown) => {
+      if (!this.closing) process.emitWarning(error instanceof Error ? error : String(error));
+    });
+  }
+
+  private async inItsTurn(study: string, request: StepRequest, followUp?: number): Promise<Finished> {
     const parameters = stepParameters[request.kind].parse(request.parameters);
     const isBeside = stepDefinition(request.kind).prepare !== undefined;
     const turn = (isBeside ? this.lastBeside : this.last).then(() => {
       if (this.closing) throw new Error('The application is being closed.');
-      return this.runOne(study, request.kind, parameters);
+      return this.runOne(study, request.kind, parameters, followUp);
     });
     if (isBeside) this.lastBeside = turn.catch(() => undefined);
     else this.last = turn.catch(() => undefined);
     void turn
-      .then(({ outcome }) => Promise.all(outcome.followUps.map((next) => this.submit(study, next))))
+      .then(({ outcome }) => Promise.all(outcome.followUps.map((next) => this.follow(next))))
       .catch(() => undefined);
-    return turn.then(({ step, outcome }) => ({ step, place: outcome.place }));
+    const { step, outcome } = await turn;
+    return { step, place: outcome.place };
   }
 
   /** Asks a running step of a study to stop; false when there is none. */
@@ -109,7 +128,7 @@ export class Runner {
     const running = this.running.get(step);
     if (running?.study !== study) return false;
     const { cancel, abort } = running;
-    Atomics.store(cancel, 0, 1);
+    Atomics.store(cancel, 0, CANCELLED);
     setTimeout(() => abort.abort(), PATIENCE).unref();
     return true;
   }
@@ -224,7 +243,7 @@ export class Runner {
   /** Waits for what runs and ends the threads. */
   async close(): Promise<void> {
     this.closing = true;
-    for (const { cancel } of this.running.values()) Atomics.store(cancel, 0, 1);
+    for (const { cancel } of this.running.values()) Atomics.store(cancel, 0, CLOSING);
     await Promise.all([this.last, this.lastBeside]);
     await this.last;
     await this.pool.destroy();
@@ -234,7 +253,9 @@ export class Runner {
     study: string,
     kind: StepKind,
     parameters: unknown,
+    followUp?: number,
   ): Promise<{ step: Step; outcome: Outcome }> {
+    if (followUp !== undefined) await countBeginning(this.store, followUp);
     const definition = stepDefinition(kind);
     const now = new Date().toISOString();
     const step = await beginStep(this.store, {
@@ -256,7 +277,7 @@ export class Runner {
     };
     this.running.set(step, running);
     this.emit(study, { type: 'progress', progress: running.last });
-    const task = { step, study, kind, parameters, now, mostRows: this.limits.mostRows };
+    const task = { step, study, kind, parameters, now, mostRows: this.limits.mostRows, followUp };
     const outcome = definition.prepare
       ? await this.preparedAndRun(task, running)
       : await this.inThread<Outcome>('runStep', task, running);
@@ -302,18 +323,19 @@ export class Runner {
       return await (name === 'prepareStep' ? run() : ahead(gate, run));
     } catch (error) {
       if (!abort.signal.aborted) throw error;
-      return this.endedByForce(task.step, performance.now() - started);
+      return this.endedByForce(task, performance.now() - started);
     } finally {
       port1.close();
     }
   }
 
   /** The thread was ended, and with it its connection: nothing of the step is in the database but its row. */
-  private async endedByForce(step: number, duration: number): Promise<Outcome> {
+  private async endedByForce({ step, followUp }: PlainTask, duration: number): Promise<Outcome> {
     const { message } = new StepCancelled();
     const now = new Date().toISOString();
     const end = { state: 'cancelled', result: null, sentence: null, error: message, now, duration } as const;
     await endStep(this.store, step, end);
+    if (followUp !== undefined) await forgetFollowUp(this.store, followUp);
     return { state: 'cancelled', result: null, error: message, place: {}, followUps: [] };
   }
 

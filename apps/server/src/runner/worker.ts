@@ -9,6 +9,7 @@ import { damageOf } from '../files/damage';
 import { arrive, lookAt } from '../intake/arrive';
 import type { Threads } from '../steps/step';
 import { execute, prepare, type Hooks, type Outcome, type Task } from './execute';
+import { CLOSING, GO_ON } from './ending';
 import type { Gate } from './gate';
 import { readers, type ReadName, type Reads } from './reads';
 
@@ -31,7 +32,7 @@ export interface StepJob {
   readonly folder: string;
   readonly task: Omit<Task, 'threads' | 'gate'>;
   readonly port: MessagePort;
-  /** Element 0 becomes 1 when the researcher cancels. */
+  /** Element 0 says whether it is to go on (ending.ts). */
   readonly cancel: Int32Array;
   readonly gate: Gate;
 }
@@ -56,7 +57,8 @@ async function inTurn<T>(
     storeFor(folder),
     { ...task, threads, gate },
     {
-      isCancelled: () => Atomics.load(cancel, 0) === 1,
+      isCancelled: () => Atomics.load(cancel, 0) !== GO_ON,
+      isClosing: () => Atomics.load(cancel, 0) === CLOSING,
       progress(phase, share) {
         const now = performance.now();
         if (phase === lastPhase && now - lastSent < 100) return;
