@@ -44,6 +44,14 @@ describe('requests', () => {
     expect(JSON.stringify(answer.body)).not.toContain('ann:secret');
   });
 
+  it('a service on another machine is spoken to under https alone', async () => {
+    for (const address of ['http://hub.example', 'http://127.0.0.1.example', 'http://localhost.example:80/']) {
+      const access = { service: { kind: 'hub', name: 'Hub', address }, clientId: '', secret: '' };
+      const answer = await app.api.post('/api/v1/services/describe').send(access).expect(400);
+      expect((answer.body as Problem).detail).toContain('begins with https://');
+    }
+  });
+
   it('to listen from more than 20 pages are refused, and answered again once one is closed', async () => {
     const at = `${app.address}${study()}/events`;
     const pages = Array.from({ length: 20 }, () => new AbortController());

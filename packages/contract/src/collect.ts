@@ -10,6 +10,15 @@ function hasNoPassword(address: string): boolean {
   return username === '' && password === '';
 }
 
+/** Names by which this machine calls itself. */
+const HERE = ['127.0.0.1', 'localhost', '[::1]'];
+
+/** What is sent to another machine, secrets among it, is never sent in the open. */
+function isCovered(address: string): boolean {
+  const { protocol, hostname } = new URL(address);
+  return protocol === 'https:' || HERE.includes(hostname);
+}
+
 export const Service = z.object({
   kind: ServiceKind,
   name: z.string().trim().min(1).max(100),
@@ -18,7 +27,8 @@ export const Service = z.object({
     .refine(
       hasNoPassword,
       'An address holds no name and password; give the client id and the secret for themselves.',
-    ),
+    )
+    .refine(isCovered, 'The address of a service on another machine begins with https://.'),
 });
 export type Service = z.infer<typeof Service>;
 

@@ -27,6 +27,21 @@ export async function openStore(folder: string): Promise<Store> {
   return connect(folder, 'answers');
 }
 
+/** Kilobytes of the database that a connection keeps in memory; the system keeps what is read often for all of them. */
+const SMALL_CACHE = 8 * 1024;
+const LARGE_CACHE = 64 * 1024;
+
+/** Gives a connection more memory for as long as it does something large. */
+export async function withLargeCache<T>({ raw }: Store, work: () => Promise<T>): Promise<T> {
+  raw.pragma(`cache_size = ${-LARGE_CACHE}`);
+  try {
+    return await work();
+  } finally {
+    raw.pragma(`cache_size = ${-SMALL_CACHE}`);
+    raw.pragma('shrink_memory');
+  }
+}
+
 /**
  * Another connection to a data folder that is up to date.
  * @param by a step, which waits in its thread until it may write; or the thread that answers requests, which must never stand still
@@ -37,7 +52,7 @@ export function connect(folder: string, by: 'step' | 'answers' = 'step'): Store 
   raw.pragma('synchronous = NORMAL');
   raw.pragma('foreign_keys = OFF');
   raw.pragma(`busy_timeout = ${by === 'step' ? 10_000 : 0}`);
-  raw.pragma('cache_size = -65536');
+  raw.pragma(`cache_size = ${-SMALL_CACHE}`);
   raw.pragma('temp_store = MEMORY');
   const Dialect = by === 'step' ? SqliteDialect : PatientDialect;
   const query = new Kysely<Database>({ dialect: new Dialect({ database: raw }) });

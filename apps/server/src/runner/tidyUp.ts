@@ -2,7 +2,7 @@ import { getHeapStatistics, setFlagsFromString } from 'node:v8';
 import { runInNewContext } from 'node:vm';
 
 /** Bytes of a thread's memory above which what it no longer needs is given back at once: an idle thread would keep it for long. */
-const MUCH = 150 * 1024 ** 2;
+const MUCH = 80 * 1024 ** 2;
 
 let collect: (() => void) | null = null;
 

@@ -1,6 +1,6 @@
 import { fileURLToPath } from 'node:url';
 import type { MessagePort } from 'node:worker_threads';
-import { connect, type Store } from '../db/open';
+import { connect, withLargeCache, type Store } from '../db/open';
 import { tidyUp } from './tidyUp';
 import type { Preview, Reading, UploadAnswer } from '@pebble/contract';
 import { QueryError } from '@pebble/core';
@@ -53,21 +53,20 @@ async function inTurn<T>(
   const started = performance.now();
   let lastSent = 0;
   let lastPhase = '';
-  const done = await work(
-    storeFor(folder),
-    { ...task, threads, gate },
-    {
-      isCancelled: () => Atomics.load(cancel, 0) !== GO_ON,
-      isClosing: () => Atomics.load(cancel, 0) === CLOSING,
-      progress(phase, share) {
-        const now = performance.now();
-        if (phase === lastPhase && now - lastSent < 100) return;
-        lastSent = now;
-        lastPhase = phase;
-        port.postMessage({ phase, share });
-      },
+  const store = storeFor(folder);
+  const hooks: Hooks = {
+    isCancelled: () => Atomics.load(cancel, 0) !== GO_ON,
+    isClosing: () => Atomics.load(cancel, 0) === CLOSING,
+    progress(phase, share) {
+      const now = performance.now();
+      if (phase === lastPhase && now - lastSent < 100) return;
+      lastSent = now;
+      lastPhase = phase;
+      port.postMessage({ phase, share });
     },
-    () => performance.now() - started,
+  };
+  const done = await withLargeCache(store, () =>
+    work(store, { ...task, threads, gate }, hooks, () => performance.now() - started),
   );
   port.close();
   tidyUp();
