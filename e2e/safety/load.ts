@@ -31,7 +31,7 @@ export interface Soaked {
 }
 
 /** What people read who look at a study. */
-const pages = ({ study, network }: Prepared): readonly string[] => [
+export const pages = ({ study, network }: Prepared): readonly string[] => [
   `/studies/${study}/messages`,
   `/studies/${study}/messages?text=lamps`,
   `/studies/${study}/timeline`,

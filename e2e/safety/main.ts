@@ -1,5 +1,6 @@
 import { parseArgs } from 'node:util';
 import { attacks } from './attacks';
+import { damage } from './damage';
 import { PARAMETERS } from './everyStep';
 import { killing } from './killing';
 import { killingRuns } from './killingRuns';
@@ -67,6 +68,16 @@ const PARTS: Readonly<Record<string, Part>> = {
       const { files, taken, refused, slowest, memory, faults } = tried;
       return {
         row: `${files} odd files: ${taken} taken, ${refused} refused with a reason; the slowest ${slowest.seconds.toFixed(1)} s (${slowest.name}), at most ${memory.toFixed(0)} MB`,
+        faults,
+      };
+    },
+  },
+  damage: {
+    isShort: false,
+    async run() {
+      const { rounds, refusedStarts, answers, said, faults } = await damage(Number(values.rounds) * 10, PORT);
+      return {
+        row: `${rounds} damaged files: ${refusedStarts} starts refused in words, ${answers} answers, ${said} of them say what is wrong`,
         faults,
       };
     },

@@ -25,7 +25,8 @@ export class Served {
 
   static async start(folder: string, port: number, { standins = false } = {}): Promise<Served> {
     const server = spawn(process.execPath, [MAIN, '--empty', ...(standins ? [] : ['--no-standins'])], {
-      env: { ...process.env, PORT: String(port), PEBBLE_DATA: folder },
+      // As npm start has it.
+      env: { MALLOC_ARENA_MAX: '2', ...process.env, PORT: String(port), PEBBLE_DATA: folder },
       stdio: ['ignore', 'ignore', 'pipe'],
     });
     const said: string[] = [];

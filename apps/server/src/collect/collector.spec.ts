@@ -3,11 +3,12 @@ import type { AddressInfo } from 'node:net';
 import { appendFileSync, mkdtempSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import type { CollectPlan, CollectRun, RunState } from '@pebble/contract';
+import type { CollectPlan, CollectRun, RunState, Step } from '@pebble/contract';
 import type { GateSettings } from '@pebble/standins';
 import { findRun, listRuns } from '../db/collectRuns';
 import { connect, openStore, type Store } from '../db/open';
 import { listSteps } from '../db/steps';
+import { STEP_NEEDS_ROOM } from '../files/diskFull';
 import { Runner } from '../runner/runner';
 import { startStandins, type RunningStandins } from '../standins';
 import { buildThreads, workerFile } from '../testing/application';
@@ -235,6 +236,29 @@ describe('what can be collected', () => {
     expect(second.counts.messages).toBe(0);
     expect(await countOf('message')).toBe(90);
   });
+});
+
+describe('a run for whose messages there is no room', () => {
+  it('waits when the step that stores them finds the disk full, and goes on by itself', async () => {
+    await begin();
+    collector = new Collector(store, runner, standins.services, 5, 50);
+    const submit = runner.submit.bind(runner);
+    let refused = 0;
+    jest.spyOn(runner, 'submit').mockImplementation(async (study, request) => {
+      if (request.kind !== 'collect-source' || refused++ > 0) return submit(study, request);
+      return { step: { state: 'failed', error: STEP_NEEDS_ROOM } as Step, place: {} };
+    });
+    const { id } = await start(SEARCH);
+    let run = (await findRun(store, id))!;
+    for (let i = 0; i < 500 && run.state !== 'done'; i++) {
+      await new Promise((done) => setTimeout(done, 20));
+      run = (await findRun(store, id))!;
+    }
+    jest.restoreAllMocks();
+    expect(refused).toBe(2);
+    expect(run.counts.messages + run.counts.deleted).toBe(120);
+    expect(await countOf('message')).toBe(run.counts.messages);
+  }, 60_000);
 });
 
 describe('a run that is interrupted', () => {

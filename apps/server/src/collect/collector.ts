@@ -26,7 +26,7 @@ import {
   type StoredRun,
 } from '../db/collectRuns';
 import type { Store } from '../db/open';
-import { isDiskFull, roomIn } from '../files/diskFull';
+import { DiskFull, isDiskFull, roomIn, STEP_NEEDS_ROOM } from '../files/diskFull';
 import { spoolPath } from '../files/places';
 import type { Runner } from '../runner/runner';
 import type { Connector, Since } from './connector';
@@ -270,6 +270,7 @@ export class Collector {
           notes: run.notes,
         },
       });
+      if (step.error === STEP_NEEDS_ROOM) throw new DiskFull(STEP_NEEDS_ROOM);
       if (step.state !== 'done') throw new ServiceError(step.error ?? 'What came could not be stored.', true);
     }
     const source = there ?? (await sourceOfRun(this.store, run.study, run.id));
@@ -331,8 +332,7 @@ export class Collector {
     // Somebody may have resumed, ended or forgotten it meanwhile.
     if (!run || this.atWork.has(id)) return;
     if (run.state === 'paused' ? run.error !== DISK_FULL : !UNFINISHED.includes(run.state)) return;
-    if (roomIn(this.store.folder) < ENOUGH_ROOM)
-      throw Object.assign(new Error(DISK_FULL), { code: 'ENOSPC' });
+    if (roomIn(this.store.folder) < ENOUGH_ROOM) throw new DiskFull(DISK_FULL);
     await this.change(id, { state: stateToGoOn(run), error: null });
     this.work(id);
   }

@@ -1,5 +1,13 @@
 import { statfsSync } from 'node:fs';
 
+/** Said of a step that the disk had no room for. */
+export const STEP_NEEDS_ROOM = 'The disk is full. Nothing of this step was kept; make room and run it again.';
+
+/** There is no room where something has to be written. */
+export class DiskFull extends Error {
+  readonly code = 'ENOSPC';
+}
+
 /** Whether an error of the file system or of the database says that the disk is full. */
 export function isDiskFull(error: unknown): boolean {
   const { code } = (error ?? {}) as { code?: unknown };

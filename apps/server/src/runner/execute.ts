@@ -6,7 +6,7 @@ import { forgetFollowUp, keepFollowUps, type FollowUp } from '../db/followUps';
 import { endStep, INTERRUPTED } from '../db/steps';
 import type { Store } from '../db/open';
 import { damageOf, withoutPaths } from '../files/damage';
-import { isDiskFull } from '../files/diskFull';
+import { isDiskFull, STEP_NEEDS_ROOM } from '../files/diskFull';
 import { uploadPath } from '../files/places';
 import { letOthersPass, type Gate } from './gate';
 import { stepDefinition } from '../steps';
@@ -155,8 +155,7 @@ async function ended(
 
 function plainError(error: unknown): string {
   if (error instanceof StepRefused || error instanceof StepCancelled) return error.message;
-  if (isDiskFull(error))
-    return 'The disk is full. Nothing of this step was kept; make room and run it again.';
+  if (isDiskFull(error)) return STEP_NEEDS_ROOM;
   const damage = damageOf(error);
   if (damage) return damage.message;
   const detail = withoutPaths(error instanceof Error ? error.message : String(error));
