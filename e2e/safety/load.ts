@@ -150,7 +150,8 @@ export async function soak(port: number, minutes: number): Promise<Soaked> {
       }
     };
     const watch = setInterval(() => app.isAlive && memory.push(app.memory), 1000);
-    await Promise.all([...Array.from({ length: 8 }, (_, i) => reader(i)), worker()]);
+    const all = [...Array.from({ length: 8 }, (_, i) => reader(i)), worker()];
+    await Promise.all(all).catch((error: unknown) => faults.push(String(error)));
     clearInterval(watch);
     const most = (from: number, to: number): number =>
       Math.max(...memory.slice(Math.floor(from * memory.length), Math.ceil(to * memory.length)));

@@ -7,6 +7,9 @@ const MAIN = 'apps/server/dist/main.js';
 /** Milliseconds within which an application is ready, also on a busy machine. */
 const PATIENCE = 60_000;
 
+/** Milliseconds that an answer may take at all. */
+const LONGEST = 150_000;
+
 export interface Answer<T = unknown> {
   readonly status: number;
   readonly body: T;
@@ -85,6 +88,9 @@ export class Served {
         ...headers,
       },
       body: body === undefined ? null : isRaw ? (body as BodyInit) : JSON.stringify(body),
+      signal: AbortSignal.timeout(LONGEST),
+    }).catch((error: unknown) => {
+      throw new Error(`${method} ${path} was not answered: ${String(error)}`);
     });
     const text = await answer.text();
     try {
