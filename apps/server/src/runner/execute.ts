@@ -8,7 +8,7 @@ import type { Store } from '../db/open';
 import { damageOf, withoutPaths } from '../files/damage';
 import { isDiskFull, STEP_NEEDS_ROOM } from '../files/diskFull';
 import { uploadPath } from '../files/places';
-import { letOthersPass, type Gate } from './gate';
+import { lettingOthersPass, type Gate } from './gate';
 import { stepDefinition } from '../steps';
 import { StepCancelled, StepRefused, type Progress, type StepResult, type Threads } from '../steps/step';
 
@@ -54,6 +54,9 @@ export async function prepare(
   const parameters = stepParameters[task.kind].parse(task.parameters);
   const { study, threads, gate } = task;
   const progress = progressOf(hooks);
+  const pass = lettingOthersPass(gate, hooks.isCancelled, () =>
+    hooks.progress('Waiting for other work', null),
+  );
   try {
     return {
       prepared: await stepDefinition(task.kind).prepare?.(
@@ -61,7 +64,7 @@ export async function prepare(
         parameters,
         (phase, share) => {
           progress(phase, share);
-          letOthersPass(gate, hooks.isCancelled, () => hooks.progress('Waiting for other work', null));
+          pass();
         },
       ),
     };

@@ -41,3 +41,19 @@ export function letOthersPass(gate: Gate, isCancelled: () => boolean, told: () =
   }
   return waited;
 }
+
+/** Milliseconds that one works at least between two times in which it lets others pass. */
+const WORK = 500;
+
+/**
+ * The same for something that asks often whether others wait: where somebody asks without end, it works a while after each time that it
+ * waited, however often it asks.
+ */
+export function lettingOthersPass(gate: Gate, isCancelled: () => boolean, told: () => void): () => void {
+  let since = performance.now();
+  return () => {
+    if (performance.now() - since < WORK) return;
+    letOthersPass(gate, isCancelled, told);
+    since = performance.now();
+  };
+}
