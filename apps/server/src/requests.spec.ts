@@ -45,7 +45,11 @@ describe('requests', () => {
   });
 
   it('a service on another machine is spoken to under https alone', async () => {
-    for (const address of ['http://hub.example', 'http://127.0.0.1.example', 'http://localhost.example:80/']) {
+    for (const address of [
+      'http://hub.example',
+      'http://127.0.0.1.example',
+      'http://localhost.example:80/',
+    ]) {
       const access = { service: { kind: 'hub', name: 'Hub', address }, clientId: '', secret: '' };
       const answer = await app.api.post('/api/v1/services/describe').send(access).expect(400);
       expect((answer.body as Problem).detail).toContain('begins with https://');

@@ -48,10 +48,21 @@ export async function forgetFollowUp({ query }: Store, id: number): Promise<void
 
 /** What was to follow when the application was ended, in its order; what was begun too often, or is of a deleted study, is left out for good. */
 export async function leftFollowUps({ query }: Store): Promise<FollowUp[]> {
-  const there = query.selectFrom('study').select('id').where('deleted_at', 'is', null);
   await query
     .deleteFrom('follow_up')
-    .where((e) => e.or([e('beginnings', '>=', MOST_BEGINNINGS), e('study_id', 'not in', there)]))
+    .where(({ eb, or, not, exists, selectFrom }) =>
+      or([
+        eb('beginnings', '>=', MOST_BEGINNINGS),
+        not(
+          exists(
+            selectFrom('study')
+              .select('study.id')
+              .whereRef('study.id', '=', 'follow_up.study_id')
+              .where('study.deleted_at', 'is', null),
+          ),
+        ),
+      ]),
+    )
     .execute();
   const rows = await query.selectFrom('follow_up').selectAll().orderBy('id').execute();
   return rows.map(({ id, study_id, kind, parameters }) => ({

@@ -86,7 +86,6 @@ function closing(pattern: string, begin: number): number {
 
 /** Letters that differ in case alone become one, each by itself: what is around a letter changes nothing, as in regular expressions. */
 export function folded(text: string): string {
-   
   if (/^[\x00-\x7f]*$/.test(text)) return text.toLowerCase();
   let result = '';
   for (const sign of text) {
