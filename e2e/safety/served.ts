@@ -78,7 +78,7 @@ export class Served {
     headers: Record<string, string> = {},
   ): Promise<Answer<T>> {
     const isRaw = typeof body === 'string' || body instanceof Uint8Array;
-    const answer = await fetch(`${this.address}/api/v1${path}`, {
+    const init: RequestInit = {
       method,
       headers: {
         ...withKey(this.folder),
@@ -89,9 +89,18 @@ export class Served {
       },
       body: body === undefined ? null : isRaw ? (body as BodyInit) : JSON.stringify(body),
       signal: AbortSignal.timeout(LONGEST),
-    }).catch((error: unknown) => {
-      throw new Error(`${method} ${path} was not answered: ${String(error)}`);
-    });
+    };
+    const ask = (): Promise<Response> => fetch(`${this.address}/api/v1${path}`, init);
+    const answer = await ask()
+      // A connection that rested is closed by the server now and then just as it is used again: browsers ask once more, too.
+      .catch((error: unknown) => {
+        if (method !== 'GET' || !this.isAlive) throw error;
+        return ask();
+      })
+      .catch((error: unknown) => {
+        const { cause } = error as { cause?: unknown };
+        throw new Error(`${method} ${path} was not answered: ${String(error)} ${String(cause ?? '')}`);
+      });
     const text = await answer.text();
     try {
       return { status: answer.status, body: JSON.parse(text) as T };
