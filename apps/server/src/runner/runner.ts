@@ -80,8 +80,6 @@ export class Runner {
       // A step and what it leaves to do keep no reader waiting: these wait for a core, not for a thread.
       maxThreads: Math.max(2, availableParallelism()) + 2,
       idleTimeout: 60_000,
-      // Each thread has a heap of its own; what lives shortly need not have three times as much room in every one.
-      resourceLimits: { maxYoungGenerationSizeMb: 16 },
     });
     // A thread that breaks down without a task is replaced; without a listener it would end the application.
     this.pool.on('error', (error: Error) => process.emitWarning(error));
