@@ -2,8 +2,7 @@ import { cpSync, mkdtempSync, openSync, closeSync, readdirSync, rmSync, statSync
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Problem, Step } from '@pebble/contract';
-import { prepare } from './everyStep';
-import { pages } from './load';
+import { pages, prepare } from './prepared';
 import { Served } from './served';
 
 /** What came of files that were damaged on the disk. */

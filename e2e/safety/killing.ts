@@ -2,9 +2,10 @@ import { cpSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Step, StepKind } from '@pebble/contract';
-import { idle, PARAMETERS, prepare, type Prepared } from './everyStep';
+import { PARAMETERS } from './everyStep';
+import { prepare, type Prepared } from './prepared';
 import { difference, keptIn, type Kept } from './kept';
-import { Served } from './served';
+import { idle, Served } from './served';
 
 /** What came of killing the application in the middle of steps. */
 export interface Killed {
@@ -73,7 +74,7 @@ async function onCopy<T>(base: string, port: number, work: (again: Starting) => 
 }
 
 const run = (app: Served, { study }: Prepared, kind: StepKind, parameters: unknown): Promise<Step> =>
-  app.get<Step>('POST', `/studies/${study}/steps`, { kind, parameters });
+  app.succeed<Step>('POST', `/studies/${study}/steps`, { kind, parameters });
 
 async function finished(again: Starting, prepared: Prepared, kind: Kind): Promise<Whole> {
   const app = await again.start();
@@ -136,6 +137,6 @@ async function killedOnce(
 const QUIET = 200;
 
 async function newest(app: Served, { study }: Prepared): Promise<number> {
-  const { steps } = await app.get<{ steps: Step[] }>('GET', `/studies/${study}/logbook`);
+  const { steps } = await app.succeed<{ steps: Step[] }>('GET', `/studies/${study}/logbook`);
   return Math.max(0, ...steps.map(({ id }) => id));
 }

@@ -2,10 +2,9 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { CollectPlan, CollectRun, Service } from '@pebble/contract';
-import { idle } from './everyStep';
 import { difference, keptIn, type Kept } from './kept';
 import type { Killed } from './killing';
-import { pause, Served } from './served';
+import { idle, pause, Served } from './served';
 
 const PLAN: CollectPlan = {
   what: 'search',
@@ -51,18 +50,18 @@ async function collected(port: number, killedWithin: number | null): Promise<Col
   let app = await Served.start(folder, port, { standins: true });
   let [kills, inTheMiddle] = [0, 0];
   try {
-    const { id: study } = await app.get<{ id: string }>('POST', '/studies', { name: 'Collected' });
-    const services = await app.get<(Service & { kind: string })[]>('GET', '/services');
+    const { id: study } = await app.succeed<{ id: string }>('POST', '/studies', { name: 'Collected' });
+    const services = await app.succeed<(Service & { kind: string })[]>('GET', '/services');
     const { kind, name, address } = services.find((one) => one.kind === 'hub')!;
     const access = { service: { kind, name, address }, clientId: '', secret: '' };
     const begun = performance.now();
-    const { id } = await app.get<CollectRun>('POST', `/studies/${study}/runs`, {
+    const { id } = await app.succeed<CollectRun>('POST', `/studies/${study}/runs`, {
       name: 'Run',
       access,
       plan: PLAN,
     });
     const state = async (): Promise<CollectRun> =>
-      (await app.get<CollectRun[]>('GET', `/studies/${study}/runs`)).find((run) => run.id === id)!;
+      (await app.succeed<CollectRun[]>('GET', `/studies/${study}/runs`)).find((run) => run.id === id)!;
     for (let i = 0; killedWithin !== null && i < TIMES; i++) {
       await pause((Math.random() * killedWithin) / 2);
       if ((await state()).state !== 'done') inTheMiddle++;
@@ -79,7 +78,7 @@ async function collected(port: number, killedWithin: number | null): Promise<Col
     }
     await idle(app, study);
     const duration = performance.now() - begun;
-    const { messages } = await app.get<{ messages: number }>('GET', `/studies/${study}`);
+    const { messages } = await app.succeed<{ messages: number }>('GET', `/studies/${study}`);
     await app.stop();
     return { kept: keptIn(folder), messages, duration, kills, inTheMiddle };
   } finally {

@@ -3,7 +3,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Step, UploadAnswer } from '@pebble/contract';
 import { writePosts } from '../journey/material';
-import { prepare, type Prepared } from './everyStep';
+import { pages, prepare } from './prepared';
 import { pause, Served } from './served';
 
 /** How long readers waited while something large was taken in. */
@@ -30,22 +30,6 @@ export interface Soaked {
   readonly faults: readonly string[];
 }
 
-/** What people read who look at a study. */
-export const pages = ({ study, network }: Prepared): readonly string[] => [
-  `/studies/${study}/messages`,
-  `/studies/${study}/messages?text=lamps`,
-  `/studies/${study}/timeline`,
-  `/studies/${study}/overview`,
-  `/studies/${study}/accounts`,
-  `/studies/${study}/logbook`,
-  `/studies/${study}/networks`,
-  `/studies/${study}`,
-  `/networks/${network}`,
-  `/networks/${network}/nodes.arrow`,
-  `/networks/${network}/evidence?node=0`,
-  '/studies',
-];
-
 /** Readers look at one study while many messages are taken into another. */
 export async function readersBeside(port: number, readers = 30, posts = 200_000): Promise<Beside> {
   const folder = mkdtempSync(join(tmpdir(), 'pebble-beside-'));
@@ -56,13 +40,13 @@ export async function readersBeside(port: number, readers = 30, posts = 200_000)
     const prepared = await prepare(app);
     const file = join(folder, 'posts.csv');
     writePosts(file, posts);
-    const { id: other } = await app.get<{ id: string }>('POST', '/studies', { name: 'Large' });
+    const { id: other } = await app.succeed<{ id: string }>('POST', '/studies', { name: 'Large' });
     const { body } = await app.send<UploadAnswer>(other, 'posts.csv', readFileSync(file));
     const [{ id, preview }] = body.uploads;
     const begun = performance.now();
     let isDone = false;
     const importing = app
-      .get<Step>('POST', `/studies/${other}/steps`, {
+      .succeed<Step>('POST', `/studies/${other}/steps`, {
         kind: 'import-source',
         parameters: { upload: id, file: 'posts.csv', name: 'posts.csv', reading: preview.reading },
       })
@@ -133,11 +117,11 @@ export async function soak(port: number, minutes: number): Promise<Soaked> {
     };
     const worker = async (): Promise<void> => {
       while (Date.now() < until) {
-        const { id: study } = await app.get<{ id: string }>('POST', '/studies', { name: 'Short' });
+        const { id: study } = await app.succeed<{ id: string }>('POST', '/studies', { name: 'Short' });
         const { body } = await app.send<UploadAnswer>(study, 'posts.csv', posts);
         const [{ id, preview }] = body.uploads;
         const step = (kind: string, parameters: object): Promise<Step> =>
-          app.get<Step>('POST', `/studies/${study}/steps`, { kind, parameters });
+          app.succeed<Step>('POST', `/studies/${study}/steps`, { kind, parameters });
         await step('import-source', { upload: id, file: 'posts.csv', name: 'a', reading: preview.reading });
         const weave = { what: 'accounts', kinds: ['reply', 'mention'] };
         const woven = await step('weave', { name: 'a', weave });

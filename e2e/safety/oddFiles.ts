@@ -3,8 +3,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { SOURCE_MATERIALS, type Preview, type Problem, type Step, type UploadAnswer } from '@pebble/contract';
 import { gzipSync } from 'node:zlib';
-import { idle } from './everyStep';
-import { Served } from './served';
+import { idle, Served } from './served';
 import { workbook } from '../../apps/server/src/testing/workbook';
 
 /** What came of files that are odd. */
@@ -199,7 +198,7 @@ export async function oddFiles(
   try {
     const files = library().filter(([name], i) => i % every === 0 && new RegExp(match).test(name));
     for (const [name, bytes] of files) {
-      const { id: study } = await app.get<{ id: string }>('POST', '/studies', { name: 'Odd' });
+      const { id: study } = await app.succeed<{ id: string }>('POST', '/studies', { name: 'Odd' });
       const begun = performance.now();
       const said = await tried(app, study, name, bytes).catch((error: unknown) => `fault: ${String(error)}`);
       const seconds = (performance.now() - begun) / 1000;

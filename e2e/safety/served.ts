@@ -1,6 +1,7 @@
 import { spawn, type ChildProcess } from 'node:child_process';
 import { once } from 'node:events';
 import { readFileSync } from 'node:fs';
+import type { Step } from '@pebble/contract';
 import { withKey } from '../key';
 
 const MAIN = 'apps/server/dist/main.js';
@@ -110,7 +111,12 @@ export class Served {
   }
 
   /** The same where nothing else but success is right. */
-  async get<T>(method: string, path: string, body?: unknown, headers?: Record<string, string>): Promise<T> {
+  async succeed<T>(
+    method: string,
+    path: string,
+    body?: unknown,
+    headers?: Record<string, string>,
+  ): Promise<T> {
     const answer = await this.ask<T>(method, path, body, headers);
     if (answer.status >= 300)
       throw new Error(`${answer.status} ${method} ${path}: ${JSON.stringify(answer.body).slice(0, 300)}`);
@@ -135,5 +141,18 @@ export class Served {
     const gone = once(this.process, 'exit');
     this.process.kill(signal);
     await gone;
+  }
+}
+
+/** Waits until no step of a study runs and none follows. */
+export async function idle(app: Served, study: string): Promise<readonly Step[]> {
+  for (let quiet = 0, before = -1; ;) {
+    const { steps } = await app.succeed<{ steps: Step[] }>('GET', `/studies/${study}/logbook`);
+    const isQuiet =
+      steps.length === before && steps.every(({ state }) => state !== 'running' && state !== 'waiting');
+    quiet = isQuiet ? quiet + 1 : 0;
+    if (quiet === 5) return steps;
+    before = steps.length;
+    await pause(40);
   }
 }

@@ -40,7 +40,7 @@ export function createApp(services: Services): Express {
       strictTransportSecurity: false,
     }),
   );
-  app.use(ownHost(services.config.host), cookieParser(), withKey(services.key));
+  app.use(ownHost, cookieParser(), withKey(services.key));
   // Bytes that are asked for again and again are small on their way; pictures and event streams are left as they are.
   app.use(compression({ filter: isWorthIt }));
   app.use('/api/v1', ownPages, express.json({ limit: '10mb' }), apiRoutes(services));

@@ -1,5 +1,6 @@
 import { homedir } from 'node:os';
 import { join } from 'node:path';
+import { OWN_HOSTS } from '@pebble/contract';
 
 export interface Config {
   readonly host: string;
@@ -17,8 +18,8 @@ export interface Config {
   readonly longestLook: number;
 }
 
-/** The data are never offered to a network. */
-const LOCAL_ADDRESSES = ['127.0.0.1', 'localhost', '::1'];
+/** Where it may listen: the data are never offered to a network. */
+const LOCAL_ADDRESSES = OWN_HOSTS.map((name) => name.replace(/[[\]]/g, ''));
 
 /** Settings from the environment; throws a sentence when one cannot be used. */
 export function readConfig(

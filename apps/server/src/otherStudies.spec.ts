@@ -1,9 +1,8 @@
-import { defaultMap, StepKind, type Step } from '@pebble/contract';
+import { StepKind, type Step } from '@pebble/contract';
 import { findStep } from './db/steps';
 import { connect } from './db/open';
 import { startedApplication } from './testing/application';
-
-const GROUPS = { method: 'weak' };
+import { networkSteps } from './testing/networkSteps';
 
 /** What each kind of step names by an id; null for kinds that name nothing. */
 interface Foreign {
@@ -43,42 +42,11 @@ const STEPS: Readonly<Record<StepKind, ((of: Foreign) => object) | null>> = {
     weave: { what: 'groups', network, column: 'community' },
     by: 'month',
   }),
-  'share-arrangement': ({ network }) => ({ network }),
-  'measure-network': ({ network }) => ({ network, settings: {} }),
-  'measure-betweenness': ({ network }) => ({ network, seed: 1 }),
-  'answer-questions': ({ network }) => ({ network, questions: ['basics'], settings: {} }),
-  'describe-whole': ({ network }) => ({ network }),
-  'group-nodes': ({ network }) => ({ network, name: 'a', settings: GROUPS }),
-  regroup: ({ network }) => ({ network, column: 'community', name: 'a' }),
-  'split-group': ({ network }) => ({ network, column: 'community', group: '1', name: 'a', settings: GROUPS }),
-  'scan-resolutions': ({ network }) => ({ network, settings: GROUPS }),
-  'test-removal': ({ network }) => ({ network, nodes: [0] }),
-  'doubt-ranks': ({ network }) => ({ network, measure: 'inDegree' }),
-  'compute-column': ({ network }) => ({ network, name: 'a', formula: '1' }),
-  'mark-nodes': ({ network }) => ({ network, nodes: [0], column: 'a', value: 'b' }),
-  'change-network': ({ network }) => ({
-    network,
-    name: 'a',
-    changes: [{ what: 'without-nodes', nodes: [0] }],
-  }),
-  'rename-network': ({ network }) => ({ network, name: 'a' }),
-  'delete-network': ({ network }) => ({ network }),
-  'restore-network': ({ network }) => ({ network }),
-  'arrange-map': ({ network }) => ({ network, layout: {}, upload: null, iterations: null, moved: 0 }),
+  ...networkSteps(({ network }: Foreign) => network),
   'keep-look': null,
   'forget-look': null,
   'add-pictures': ({ upload }) => ({ upload }),
   'remove-pictures': null,
-  'describe-map': ({ network }) => ({ network, description: defaultMap }),
-  'export-figure': ({ network }) => ({
-    network,
-    format: 'svg',
-    width: 100,
-    height: 100,
-    resolution: 72,
-    caption: '',
-  }),
-  'export-network': ({ network }) => ({ network, format: 'graphml' }),
   'export-data': null,
 };
 

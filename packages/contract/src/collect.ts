@@ -10,13 +10,13 @@ function hasNoPassword(address: string): boolean {
   return username === '' && password === '';
 }
 
-/** Names by which this machine calls itself. */
-const HERE = ['127.0.0.1', 'localhost', '[::1]'];
+/** Names by which this machine calls itself in addresses. */
+export const OWN_HOSTS: readonly string[] = ['127.0.0.1', 'localhost', '[::1]'];
 
 /** What is sent to another machine, secrets among it, is never sent in the open. */
 function isCovered(address: string): boolean {
   const { protocol, hostname } = new URL(address);
-  return protocol === 'https:' || HERE.includes(hostname);
+  return protocol === 'https:' || OWN_HOSTS.includes(hostname);
 }
 
 export const Service = z.object({

@@ -1,27 +1,21 @@
 import type { Request, RequestHandler } from 'express';
+import { OWN_HOSTS } from '@pebble/contract';
 import { ApiError } from './problems';
-
-/** Names by which this machine calls itself. */
-const LOCAL = ['127.0.0.1', 'localhost', '[::1]'];
 
 /**
  * Answers only what is asked of this machine by its own name and port, so that no page from elsewhere reaches the application by a name that
  * was turned to this machine (DNS rebinding, OWASP), and no page of another program on this machine asks in the reader's name.
- * @param host to which the application listens
  */
-export function ownHost(host: string): RequestHandler {
-  const allowed = new Set([...LOCAL, host, `[${host}]`]);
-  return (request, _response, next) => {
-    const { name, port } = hostOf(request);
-    if (!allowed.has(name) || port !== request.socket.localPort)
-      throw new ApiError(
-        403,
-        'Wrong host',
-        'This address is not served here. Open the address that was printed at the start.',
-      );
-    next();
-  };
-}
+export const ownHost: RequestHandler = (request, _response, next) => {
+  const { name, port } = hostOf(request);
+  if (!OWN_HOSTS.includes(name) || port !== request.socket.localPort)
+    throw new ApiError(
+      403,
+      'Wrong host',
+      'This address is not served here. Open the address that was printed at the start.',
+    );
+  next();
+};
 
 /**
  * Data are given to the pages of this application alone: what a browser sends from another page says so (Origin, RFC 6454; Fetch Metadata,

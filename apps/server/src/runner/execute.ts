@@ -140,13 +140,12 @@ async function ended(
   error: unknown,
   duration: number,
 ): Promise<Outcome> {
-  const isInterrupted = error instanceof StepCancelled && hooks.isClosing();
-  const state = isInterrupted ? 'interrupted' : error instanceof StepCancelled ? 'cancelled' : 'failed';
-  const message = isInterrupted ? INTERRUPTED : plainError(error);
+  const state = stateAfter(error, hooks);
+  const message = state === 'interrupted' ? INTERRUPTED : plainError(error);
   const now = new Date().toISOString();
   await endStep(store, step, { state, result: null, sentence: null, error: message, now, duration });
   // What was interrupted follows at the next start.
-  if (followUp !== undefined && !isInterrupted) await forgetFollowUp(store, followUp);
+  if (followUp !== undefined && state !== 'interrupted') await forgetFollowUp(store, followUp);
   return {
     state,
     result: null,
@@ -154,6 +153,11 @@ async function ended(
     place: error instanceof StepRefused ? error.place : {},
     followUps: [],
   };
+}
+
+function stateAfter(error: unknown, hooks: Hooks): 'failed' | 'cancelled' | 'interrupted' {
+  if (!(error instanceof StepCancelled)) return 'failed';
+  return hooks.isClosing() ? 'interrupted' : 'cancelled';
 }
 
 function plainError(error: unknown): string {
