@@ -64,6 +64,8 @@ export class Runner {
   private lastBeside: Promise<unknown> = Promise.resolve();
   /** By the number of the step. */
   private readonly running = new Map<number, Running>();
+  /** What follows and was taken in hand already. */
+  private readonly followed = new Set<number>();
   private readonly gate = makeGate();
   private closing = false;
 
@@ -97,11 +99,13 @@ export class Runner {
 
   /** Runs what was to follow when the application was ended. */
   async resume(): Promise<void> {
-    for (const left of await leftFollowUps(this.store)) void this.follow(left);
+    for (const left of await leftFollowUps(this.store))
+      if (!this.followed.has(left.id)) void this.follow(left);
   }
 
   /** What follows by itself ends with its reason in the logbook; nobody waits for it. */
   private follow({ id, study, request }: FollowUp): Promise<unknown> {
+    this.followed.add(id);
     return this.inItsTurn(study, request, id).catch((error: unknown) => {
       if (!this.closing) process.emitWarning(error instanceof Error ? error : String(error));
     });

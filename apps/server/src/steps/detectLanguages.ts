@@ -1,4 +1,4 @@
-import { formatCount } from '@pebble/core';
+import { counted, formatCount } from '@pebble/core';
 import { languageCode, languageDetector, UNTOLD } from '@pebble/core/files';
 import { RowInserter } from '../db/load/rowInserter';
 import { StepRefused, type StepDefinition } from './step';
@@ -116,11 +116,18 @@ export const detectLanguages: StepDefinition<'detect-languages', Detected, Langu
   },
   describe(_, result) {
     if (!result) return 'The languages of the messages were to be found.';
-    const shown = result.languages
-      .slice(0, 5)
-      .map(({ code, messages }) => `${code} ${formatCount(messages)}`);
-    const given = result.given > 0 ? `; ${formatCount(result.given)} as their source says` : '';
-    return `Languages of ${formatCount(result.messages)} messages: ${shown.join(', ') || 'none could be told'}${given}, the others found from their letter sequences; of ${formatCount(result.untold)} it cannot be told.`;
+    const { messages, given, untold, languages } = result;
+    if (messages === 0) return 'No message was without a language.';
+    const shown = languages.slice(0, 5).map(({ code, messages: some }) => `${code} ${formatCount(some)}`);
+    const found = 'found from their letter sequences';
+    const how =
+      given === messages
+        ? 'as their source says'
+        : given > 0
+          ? `${formatCount(given)} as their source says, the others ${found}`
+          : found;
+    const rest = untold > 0 ? `; of ${formatCount(untold)} it cannot be told` : '';
+    return `Languages of ${counted(messages, 'message')}: ${shown.join(', ') || 'none could be told'}; ${how}${rest}.`;
   },
 };
 

@@ -42,6 +42,18 @@ export function buildThreads(): void {
   });
 }
 
+/** Settings of an application on a free port, without an interface. */
+export const testConfig = (dataFolder: string): Config => ({
+  host: '127.0.0.1',
+  port: 0,
+  standinsPort: null,
+  dataFolder,
+  webFolder: null,
+  largestUpload: 1e8,
+  mostRows: 50_000,
+  longestLook: 10_000,
+});
+
 /** What came of looking at a file. */
 export interface Looked {
   readonly id: string;
@@ -59,17 +71,7 @@ export class TestApplication {
 
   async begin(): Promise<void> {
     this.running = await start(
-      {
-        host: '127.0.0.1',
-        port: 0,
-        standinsPort: null,
-        dataFolder: this.folder,
-        webFolder: null,
-        largestUpload: 1e8,
-        mostRows: 50_000,
-        longestLook: 10_000,
-        ...this.settings,
-      },
+      { ...testConfig(this.folder), ...this.settings },
       { demo: false, workerFile, log: pino({ level: 'silent' }) },
     );
     if (this.study === '') {
