@@ -18,7 +18,7 @@ import {
   postsAsJsonLines,
 } from '@pebble/standins';
 import { newStudyId } from '../../apps/server/src/db/ids';
-import { openStore } from '../../apps/server/src/db/open';
+import { StudyFolders } from '../../apps/server/src/db/studyFolders';
 import { uploadPath } from '../../apps/server/src/files/places';
 import { lookAt } from '../../apps/server/src/intake/arrive';
 import { Runner } from '../../apps/server/src/runner/runner';
@@ -63,15 +63,15 @@ async function takeIn(
   file: string,
 ): Promise<{ elapsed: number; size: number }> {
   const data = join(folder, `data-${file}`);
-  const store = await openStore(data);
-  const runner = new Runner(store, join(import.meta.dirname, 'runner/thread.cjs'), {
+  const studies = await StudyFolders.open(data);
+  const runner = new Runner(studies, join(import.meta.dirname, 'runner/thread.cjs'), {
     mostRows: 20_000_000,
     longestLook: 10_000,
   });
   const study = newStudyId();
   await runner.submit(study, { kind: 'create-study', parameters: { name: 'Bench' } });
   const upload = randomUUID();
-  copyFileSync(path, uploadPath(data, upload));
+  copyFileSync(path, uploadPath(studies.folderOf(study), upload));
   const { reading } = await lookAt(path, file);
   const kind = reading.material === 'network' ? 'import-network' : 'import-source';
   const started = performance.now();
@@ -79,7 +79,7 @@ async function takeIn(
   const elapsed = performance.now() - started;
   if (step.state !== 'done') throw new Error(`${file}: ${step.error}`);
   await runner.close();
-  await store.close();
+  await studies.close();
   return { elapsed, size: statSync(path).size };
 }
 

@@ -8,7 +8,7 @@ import { weaveAccounts } from '@pebble/core';
 import { AccountWeave, type IncomingMessage } from '@pebble/contract';
 import { readAddresses } from '../../apps/server/src/db/addresses';
 import { newStudyId } from '../../apps/server/src/db/ids';
-import { openStore } from '../../apps/server/src/db/open';
+import { StudyFolders } from '../../apps/server/src/db/studyFolders';
 import { uploadPath } from '../../apps/server/src/files/places';
 import { readTextFile } from '../../apps/server/src/files/textFile';
 import { lookAt } from '../../apps/server/src/intake/arrive';
@@ -28,9 +28,11 @@ function writeFile(path: string): void {
   closeSync(file);
 }
 
-const store = await openStore(folder);
+const studies = await StudyFolders.open(folder);
+const study = newStudyId();
+await studies.make(study);
 const upload = randomUUID();
-const path = uploadPath(folder, upload);
+const path = uploadPath(studies.folderOf(study), upload);
 writeFile(path);
 const { reading } = await lookAt(path, 'posts.jsonl');
 
@@ -71,11 +73,10 @@ async function bareInsert(): Promise<number> {
 const bare = await bareInsert();
 (globalThis as { gc?: () => void }).gc?.();
 
-const runner = new Runner(store, join(import.meta.dirname, 'runner/thread.cjs'), {
+const runner = new Runner(studies, join(import.meta.dirname, 'runner/thread.cjs'), {
   mostRows: 20_000_000,
   longestLook: 10_000,
 });
-const study = newStudyId();
 await runner.submit(study, { kind: 'create-study', parameters: { name: 'Bench' } });
 let peak = 0;
 const before = process.memoryUsage().rss;
@@ -89,19 +90,18 @@ const importing = performance.now() - started;
 clearInterval(watch);
 if (step.state !== 'done') throw new Error(step.error ?? 'The import failed.');
 
+const store = studies.storeOf(study)!;
 const select = store.raw
-  .prepare(
-    'select message_id, from_id, to_id, kinds, time from address where study_id = ? order by message_id',
-  )
+  .prepare('select message_id, from_id, to_id, kinds, time from address order by message_id')
   .raw();
 const plain = await time(3, () => {
   let seen = 0;
-  for (const _ of select.iterate(study)) seen++;
+  for (const _ of select.iterate()) seen++;
   return seen;
 });
 const weaving = await time(3, () =>
   weaveAccounts(
-    readAddresses(store, study),
+    readAddresses(store),
     AccountWeave.parse({ what: 'accounts', kinds: ['reply', 'mention', 'repost'] }),
   ),
 );
@@ -132,5 +132,5 @@ const rows: Row[] = [
   ),
 ];
 await runner.close();
-await store.close();
+await studies.close();
 process.send?.(rows, () => process.exit(0));

@@ -30,7 +30,7 @@ export async function damage(rounds: number, port: number): Promise<Damaged> {
     for (let round = 0; round < rounds; round++) {
       const folder = mkdtempSync(join(tmpdir(), 'pebble-damaged-'));
       cpSync(base, folder, { recursive: true });
-      const what = harm(folder, round);
+      const what = harm(folder, prepared.study, round);
       const app = await Served.start(folder, port).catch((error: unknown) => String(error));
       if (typeof app === 'string') {
         refusedStarts++;
@@ -76,10 +76,11 @@ export async function damage(rounds: number, port: number): Promise<Damaged> {
 }
 
 /** Damages one file, and says how. */
-function harm(folder: string, round: number): string {
-  const network = join(folder, 'networks');
+function harm(folder: string, study: string, round: number): string {
+  const network = join(folder, 'studies', study, 'networks');
   const files = [
-    join(folder, 'pebble.sqlite'),
+    join(folder, 'studies', study, 'study.sqlite'),
+    join(folder, 'catalogue.sqlite'),
     ...readdirSync(network).flatMap((id) =>
       readdirSync(join(network, id)).map((name) => join(network, id, name)),
     ),

@@ -11,9 +11,18 @@ export interface Kept {
 /** Steps are told by themselves, the index of the texts has tables of its own, and thumbnails are made when somebody looks. */
 const LEFT_OUT = /^(?:step|sqlite_.*|.*_fts.*|thumbnail.*)$/;
 
-/** Looks into the data folder of an application that is not running. */
+/** Looks into the data folder of an application that is not running: all its studies together. */
 export function keptIn(folder: string): Kept {
-  const database = new SqliteDatabase(join(folder, 'pebble.sqlite'));
+  const studies = join(folder, 'studies');
+  const all = readdirSync(studies).map((id) => keptInStudy(join(studies, id)));
+  const rows: Record<string, number> = {};
+  for (const one of all)
+    for (const [name, count] of Object.entries(one.rows)) rows[name] = (rows[name] ?? 0) + count;
+  return { rows, faults: all.flatMap(({ faults }) => faults) };
+}
+
+function keptInStudy(folder: string): Kept {
+  const database = new SqliteDatabase(join(folder, 'study.sqlite'));
   try {
     const names = database
       .prepare("select name from sqlite_master where type = 'table'")
@@ -25,15 +34,14 @@ export function keptIn(folder: string): Kept {
         .map((name) => [name, database.prepare(`select count(*) from "${name}"`).pluck().get() as number]),
     );
     const integrity = database.pragma('integrity_check', { simple: true }) as string;
-    const foreign = database.pragma('foreign_key_check') as unknown[];
     const networks = database.prepare('select id from network').pluck().all() as string[];
     const folders = existsSync(join(folder, 'networks')) ? readdirSync(join(folder, 'networks')) : [];
     return {
       rows,
       faults: [
         ...(integrity === 'ok' ? [] : [`integrity: ${integrity}`]),
-        ...(foreign.length === 0 ? [] : [`${foreign.length} rows name what is not there`]),
         ...networks.filter((id) => !folders.includes(id)).map((id) => `network ${id} has no files`),
+        ...folders.filter((id) => !networks.includes(id)).map((id) => `the files ${id} are of no network`),
       ],
     };
   } finally {

@@ -127,7 +127,7 @@ export async function soak(port: number, minutes: number): Promise<Soaked> {
         const woven = await step('weave', { name: 'a', weave });
         const network = woven.result?.['network'];
         await step('group-nodes', { network, name: 'g', settings: { method: 'leiden' } });
-        await app.ask('GET', `/networks/${String(network)}/export/graphml`);
+        await app.ask('GET', `/studies/${study}/networks/${String(network)}/export/graphml`);
         await step('delete-network', { network });
         await app.ask('DELETE', `/studies/${study}`);
         requests += 8;

@@ -76,7 +76,7 @@ export async function prepare(app: Served): Promise<Prepared> {
   await step('add-pictures', { upload: await picture('ann') });
   const { messages } = await app.succeed<{ messages: { id: number }[] }>('GET', `${at}/messages`);
   const [filter] = await app.succeed<{ id: number }[]>('GET', `${at}/filters`);
-  const [head, ...lines] = (await app.succeed<string>('GET', `/networks/${network}/export/csv-nodes`))
+  const [head, ...lines] = (await app.succeed<string>('GET', `${at}/networks/${network}/export/csv-nodes`))
     .trim()
     .split('\r\n');
   const place = head.replace('\ufeff', '').split(',').indexOf('handle');
@@ -130,8 +130,8 @@ export const pages = ({ study, network }: Prepared): readonly string[] => [
   `/studies/${study}/logbook`,
   `/studies/${study}/networks`,
   `/studies/${study}`,
-  `/networks/${network}`,
-  `/networks/${network}/nodes.arrow`,
-  `/networks/${network}/evidence?node=0`,
+  `/studies/${study}/networks/${network}`,
+  `/studies/${study}/networks/${network}/nodes.arrow`,
+  `/studies/${study}/networks/${network}/evidence?node=0`,
   '/studies',
 ];

@@ -110,8 +110,8 @@ describe('the data folder', () => {
     await app.stop();
     for (const [name, mode] of [
       ['', 0o755],
-      ['pebble.sqlite', 0o644],
-      ['uploads', 0o755],
+      ['catalogue.sqlite', 0o644],
+      ['studies', 0o755],
     ] as const)
       if (existsSync(join(app.folder, name))) chmodSync(join(app.folder, name), mode);
     await app.begin();

@@ -3,7 +3,7 @@ import { join } from 'node:path';
 import type { StepKind } from '@pebble/contract';
 import { fromArrow, messagesWithin, type TieMoments } from '@pebble/core';
 import { makePosts, postsAsCsv, postsAsJsonLines, postsAsTsv } from '@pebble/standins';
-import { openStore } from './db/open';
+import { connect } from './db/open';
 import { buildThreads, TestApplication } from './testing/application';
 
 const small = makePosts(600, 5);
@@ -20,7 +20,7 @@ describe('the application', () => {
   };
   const measured = async (network: string) => {
     for (let tries = 0; tries < 100; tries++) {
-      const { body } = await api().get(`/api/v1/networks/${network}`).expect(200);
+      const { body } = await api().get(`/api/v1/studies/${study}/networks/${network}`).expect(200);
       if (body.state === 'measured') return body;
       await new Promise((resolve) => setTimeout(resolve, 50));
     }
@@ -80,29 +80,40 @@ describe('the application', () => {
     const network = await measured(woven.result.network);
     expect(network.measures.isolates).toBe(small.truth.isolates);
 
-    const ties = (await api().get(`/api/v1/networks/${network.id}/export/csv-ties`).expect(200)).text
+    const ties = (
+      await api().get(`/api/v1/studies/${study}/networks/${network.id}/export/csv-ties`).expect(200)
+    ).text
       .trim()
       .split('\r\n')
       .slice(1)
       .map((row) => row.split(','));
-    const nodes = (await api().get(`/api/v1/networks/${network.id}/export/csv-nodes`).expect(200)).text
+    const nodes = (
+      await api().get(`/api/v1/studies/${study}/networks/${network.id}/export/csv-nodes`).expect(200)
+    ).text
       .trim()
       .split('\r\n')
       .slice(1)
       .map((row) => row.split(',')[1]);
     for (const [source, target, weight] of ties.slice(0, 40)) {
       const query = { source: nodes.indexOf(source), target: nodes.indexOf(target) };
-      const { body } = await api().get(`/api/v1/networks/${network.id}/evidence`).query(query).expect(200);
+      const { body } = await api()
+        .get(`/api/v1/studies/${study}/networks/${network.id}/evidence`)
+        .query(query)
+        .expect(200);
       expect(body.total).toBe(Number(weight));
       const [first] = body.messages;
-      const { body: marks } = await api().get(`/api/v1/networks/${network.id}/message-ties/${first.id}`);
+      const { body: marks } = await api().get(
+        `/api/v1/studies/${study}/networks/${network.id}/message-ties/${first.id}`,
+      );
       expect(marks.ties).toContainEqual(query);
     }
-    const { body: portrait } = await api().get(`/api/v1/networks/${network.id}/portrait/1`).expect(200);
+    const { body: portrait } = await api()
+      .get(`/api/v1/studies/${study}/networks/${network.id}/portrait/1`)
+      .expect(200);
     expect(portrait.accounts).toBeGreaterThan(5);
     expect(portrait.hashtags[0].tag).toBe('LateLampPlan');
     const { body: bytes } = await api()
-      .get(`/api/v1/networks/${network.id}/moments.arrow`)
+      .get(`/api/v1/studies/${study}/networks/${network.id}/moments.arrow`)
       .responseType('blob')
       .expect(200);
     const moments = fromArrow(bytes as Uint8Array) as unknown as TieMoments;
@@ -110,13 +121,13 @@ describe('the application', () => {
     // Every message of every tie has its day: the sums are the weights.
     expect([...always]).toEqual(ties.map(([, , weight]) => Number(weight)));
     const { body: suggested } = await api().get(
-      `/api/v1/networks/${network.id}/titles?column=community&least=5`,
+      `/api/v1/studies/${study}/networks/${network.id}/titles?column=community&least=5`,
     );
     expect(Object.keys(suggested.titles).length).toBeGreaterThan(3);
     expect(suggested.titles['1']).toMatch(/^(#|round )/);
-    expect((await api().get(`/api/v1/networks/${network.id}/export/graphml`).expect(200)).text).toContain(
-      '<graphml',
-    );
+    expect(
+      (await api().get(`/api/v1/studies/${study}/networks/${network.id}/export/graphml`).expect(200)).text,
+    ).toContain('<graphml');
     expect(
       (
         await step('arrange-map', {
@@ -128,9 +139,9 @@ describe('the application', () => {
         }).expect(200)
       ).body.state,
     ).toBe('done');
-    expect((await api().get(`/api/v1/networks/${network.id}/positions`).expect(200)).body).toHaveLength(
-      network.nodes * 8,
-    );
+    expect(
+      (await api().get(`/api/v1/studies/${study}/networks/${network.id}/positions`).expect(200)).body,
+    ).toHaveLength(network.nodes * 8);
     const { body: log } = await api().get(`/api/v1/studies/${study}/logbook`);
     expect(log.steps.map((s: { kind: string }) => s.kind)).toEqual([
       'arrange-map',
@@ -233,11 +244,10 @@ describe('the application', () => {
 
   it('shows a step that was running when the process was killed as interrupted, with nothing of it kept', async () => {
     await app.stop();
-    const store = await openStore(app.folder);
+    const store = connect(app.studyFolder);
     await store.query
       .insertInto('step')
       .values({
-        study_id: study,
         kind: 'import-source',
         state: 'running',
         parameters: '{}',
@@ -254,7 +264,7 @@ describe('the application', () => {
     await app.begin();
     const { body } = await api().get(`/api/v1/studies/${study}/logbook`);
     expect(body.steps[0]).toMatchObject({ state: 'interrupted' });
-    expect(existsSync(join(app.folder, 'pebble.sqlite'))).toBe(true);
+    expect(existsSync(join(app.studyFolder, 'study.sqlite'))).toBe(true);
   });
 
   it('cancels a running import and keeps nothing of it', async () => {
@@ -330,10 +340,12 @@ describe('the application', () => {
       weave: { what: 'accounts', kinds: ['reply'] },
     });
     const network = await measured(woven.result.network);
-    const { body: map } = await api().get(`/api/v1/networks/${network.id}/map`).expect(200);
+    const { body: map } = await api().get(`/api/v1/studies/${study}/networks/${network.id}/map`).expect(200);
     const description = { ...map.description, names: { ...map.description.names, count: 7 } };
     await step('describe-map', { network: network.id, description }).expect(200);
-    expect((await api().get(`/api/v1/networks/${network.id}/map`)).body.description.names.count).toBe(7);
+    expect(
+      (await api().get(`/api/v1/studies/${study}/networks/${network.id}/map`)).body.description.names.count,
+    ).toBe(7);
     const { body: sent } = await api()
       .post(`/api/v1/studies/${study}/uploads`)
       .set('content-type', 'application/octet-stream')
@@ -348,9 +360,9 @@ describe('the application', () => {
     }).expect(422);
     expect(refused.detail).toContain('positions for 2');
     await step('delete-network', { network: network.id }).expect(200);
-    await api().get(`/api/v1/networks/${network.id}`).expect(404);
+    await api().get(`/api/v1/studies/${study}/networks/${network.id}`).expect(404);
     await step('restore-network', { network: network.id }).expect(200);
-    await api().get(`/api/v1/networks/${network.id}`).expect(200);
+    await api().get(`/api/v1/studies/${study}/networks/${network.id}`).expect(200);
   });
 
   it('answers only to this machine, and says what is wrong in problem details', async () => {
@@ -358,7 +370,7 @@ describe('the application', () => {
     expect(wrong.headers['content-type']).toContain('application/problem+json');
     await api().get('/api/v1/health').set('origin', 'http://evil.example').expect(403);
     await api().get('/api/v1/nothing').expect(404);
-    await api().get('/api/v1/networks/nothing').expect(404);
+    await api().get(`/api/v1/studies/${study}/networks/nothing`).expect(404);
     await step('weave', { name: 'x', weave: { what: 'accounts', kinds: [] } }).expect(400);
     const { headers } = await api().get('/api/v1/health').expect(200);
     expect(headers['content-security-policy']).toContain("default-src 'self'");

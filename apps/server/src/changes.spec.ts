@@ -113,7 +113,7 @@ describe('a network that hands change', () => {
     await app.step('arrange-map', { ...arranged, upload: (body as { id: string }).id }).expect(200);
     const made = await madeOf([{ what: 'without-nodes', nodes: [0] }]);
     const { body: places } = await app.api
-      .get(`/api/v1/networks/${made.id}/positions`)
+      .get(`/api/v1/studies/${app.study}/networks/${made.id}/positions`)
       .buffer(true)
       .expect(200);
     expect((places as Buffer).readFloatLE(0)).toBe(2);
@@ -123,12 +123,14 @@ describe('a network that hands change', () => {
   });
 
   it('shows itself by columns that it has, where the one before went by computed ones', async () => {
-    const { body: saved } = await app.api.get(`/api/v1/networks/${before.id}/map`).expect(200);
+    const { body: saved } = await app.api
+      .get(`/api/v1/studies/${app.study}/networks/${before.id}/map`)
+      .expect(200);
     const { description } = saved as { description: MapDescription };
     const size = { ...description.size, column: 'pageRank' };
     await app.step('describe-map', { network: before.id, description: { ...description, size } }).expect(200);
     const made = await madeOf([{ what: 'without-nodes', nodes: [2] }]);
-    const { body } = await app.api.get(`/api/v1/networks/${made.id}/map`).expect(200);
+    const { body } = await app.api.get(`/api/v1/studies/${app.study}/networks/${made.id}/map`).expect(200);
     expect((body as { description: MapDescription }).description.size.column).toBe('inDegree');
     await app.step('describe-map', { network: before.id, description }).expect(200);
   });
@@ -148,5 +150,5 @@ describe('a network that hands change', () => {
   });
 
   const network = async (id: string): Promise<Network> =>
-    (await app.api.get(`/api/v1/networks/${id}`).expect(200)).body as Network;
+    (await app.api.get(`/api/v1/studies/${app.study}/networks/${id}`).expect(200)).body as Network;
 });

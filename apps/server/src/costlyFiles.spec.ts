@@ -89,7 +89,7 @@ describe('a look at a file that does not get any further', () => {
     expect(problem.file).toBe('endless.xlsx');
     expect(problem.detail).toContain('without getting any further');
     expect(problem.detail).toContain('save it as CSV');
-    expect(readdirSync(join(app.folder, 'uploads'))).toEqual([]);
+    expect(readdirSync(join(app.studyFolder, 'uploads'))).toEqual([]);
     // The threads go on: what comes next is answered.
     await app.get('messages');
   });

@@ -30,12 +30,13 @@ describe('a data folder that is damaged', () => {
       network = String(step.result?.['network']);
       for (let state = ''; state !== 'measured';) {
         await new Promise((done) => setTimeout(done, 50));
-        ({ state } = (await app.api.get(`/api/v1/networks/${network}`).expect(200)).body as {
+        ({ state } = (await app.api.get(`/api/v1/studies/${app.study}/networks/${network}`).expect(200))
+          .body as {
           state: string;
         });
       }
       for (const part of ['nodes', 'edges', 'evidence'] as const) {
-        const path = networkPath(app.folder, network, part);
+        const path = networkPath(app.studyFolder, network, part);
         if (existsSync(path)) kept.set(path, readFileSync(path));
       }
     }
@@ -70,7 +71,7 @@ describe('a data folder that is damaged', () => {
       DAMAGES[damage](path);
       let said = 0;
       for (const asked of PATHS) {
-        const answer = await app.api.get(`/api/v1/networks/${network}/${asked}`);
+        const answer = await app.api.get(`/api/v1/studies/${app.study}/networks/${network}/${asked}`);
         expect([asked, answer.status, answer.status < 500]).toEqual([asked, answer.status, true]);
         if (answer.status !== 410) continue;
         said++;
@@ -83,11 +84,11 @@ describe('a data folder that is damaged', () => {
       rmSync(path, { recursive: true, force: true });
       writeFileSync(path, kept.get(path)!);
     }
-    await app.api.get(`/api/v1/networks/${network}/evidence?node=0`).expect(200);
+    await app.api.get(`/api/v1/studies/${app.study}/networks/${network}/evidence?node=0`).expect(200);
   });
 
   it('says so of a step, too, and keeps everything else', async () => {
-    const path = networkPath(app.folder, network, 'edges');
+    const path = networkPath(app.studyFolder, network, 'edges');
     rmSync(path);
     const { body } = await app.step('group-nodes', {
       network,
@@ -100,9 +101,9 @@ describe('a data folder that is damaged', () => {
   });
 
   it('does not show a small picture that was broken, but makes it anew', async () => {
-    const path = join(app.folder, 'networks', network, 'small-picture.json');
+    const path = join(app.studyFolder, 'networks', network, 'small-picture.json');
     writeFileSync(path, '{"of": 1');
-    const answer = await app.api.get(`/api/v1/networks/${network}/small-picture`);
+    const answer = await app.api.get(`/api/v1/studies/${app.study}/networks/${network}/small-picture`);
     expect(answer.status).toBeLessThan(500);
   });
 });

@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { writeFileSync } from 'node:fs';
 import { makePosts, postsAsJsonLines } from '@pebble/standins';
 import { newStudyId } from './db/ids';
-import type { Store } from './db/open';
+import type { StudyFolders } from './db/studyFolders';
 import { uploadPath } from './files/places';
 import { lookAt } from './intake/arrive';
 import type { Runner } from './runner/runner';
@@ -10,7 +10,7 @@ import type { Runner } from './runner/runner';
 const FILE = 'tidepost.jsonl';
 
 /** Loads the made-up demo by the same steps that a researcher uses: one study ready-made, one that waits for files. */
-export async function loadDemo(store: Store, runner: Runner): Promise<void> {
+export async function loadDemo(studies: StudyFolders, runner: Runner): Promise<void> {
   const empty = newStudyId();
   await runner.submit(empty, {
     kind: 'create-study',
@@ -20,8 +20,9 @@ export async function loadDemo(store: Store, runner: Runner): Promise<void> {
   await runner.submit(study, { kind: 'create-study', parameters: { name: 'The lamps of Sallowmere' } });
   const upload = randomUUID();
   const bytes = new TextEncoder().encode(postsAsJsonLines(makePosts().posts));
-  writeFileSync(uploadPath(store.folder, upload), bytes);
-  const { reading } = await lookAt(uploadPath(store.folder, upload), FILE);
+  const path = uploadPath(studies.folderOf(study), upload);
+  writeFileSync(path, bytes);
+  const { reading } = await lookAt(path, FILE);
   await runner.submit(study, {
     kind: 'import-source',
     parameters: { upload, file: FILE, name: FILE, reading },

@@ -10,7 +10,8 @@ describe('a figure by its address', () => {
     made = await new WovenNetworks(app).make({ what: 'accounts', kinds: ['reply', 'mention'] });
   }, 60_000);
 
-  const figure = (file: string) => app.api.get(`/api/v1/networks/${made.id}/figure.${file}`).buffer(true);
+  const figure = (file: string) =>
+    app.api.get(`/api/v1/studies/${app.study}/networks/${made.id}/figure.${file}`).buffer(true);
   const bytes = async (file: string): Promise<Buffer> => {
     const { body } = await figure(file)
       .parse((response, done) => {
@@ -61,6 +62,6 @@ describe('a figure by its address', () => {
     await figure('svg?width=9').expect(400);
     await figure('svg?ground=moon').expect(400);
     await figure('gif').expect(404);
-    await app.api.get('/api/v1/networks/none/figure.svg').expect(404);
+    await app.api.get(`/api/v1/studies/${app.study}/networks/none/figure.svg`).expect(404);
   });
 });

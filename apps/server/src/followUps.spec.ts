@@ -12,19 +12,18 @@ describe('what follows a step by itself', () => {
     work: (store: ReturnType<typeof connect>) => Promise<unknown>,
   ): Promise<void> => {
     await app.stop();
-    const store = connect(app.folder);
+    const store = connect(app.studyFolder);
     await work(store);
     await store.close();
     await app.begin();
   };
   const kept = async (): Promise<number> => {
-    const store = connect(app.folder);
+    const store = connect(app.studyFolder);
     const rows = await store.query.selectFrom('follow_up').selectAll().execute();
     await store.close();
     return rows.length;
   };
   const row = (beginnings: number) => ({
-    study_id: app.study,
     kind: 'detect-languages',
     parameters: JSON.stringify({ source }),
     beginnings,

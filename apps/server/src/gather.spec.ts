@@ -44,7 +44,7 @@ describe('gathering', () => {
   const tables = async (network: string) => {
     const read = async (table: string) => {
       const { body } = await app.api
-        .get(`/api/v1/networks/${network}/${table}.arrow`)
+        .get(`/api/v1/studies/${app.study}/networks/${network}/${table}.arrow`)
         .buffer()
         .parse((response, done) => {
           const parts: Buffer[] = [];
@@ -353,7 +353,9 @@ describe('gathering', () => {
       const at = (name: string): number => (nodes['handle'] as string[]).indexOf(name);
       expect(nodes['degree'][at('D')]).toBe(6);
       expect(Number(nodes['betweenness'][at('H')])).toBeCloseTo(14 / 36, 10);
-      const { body } = await app.api.get(`/api/v1/networks/${network.id}/map`).expect(200);
+      const { body } = await app.api
+        .get(`/api/v1/studies/${app.study}/networks/${network.id}/map`)
+        .expect(200);
       expect((body as { description: { size: { column: string } } }).description.size.column).toBe('degree');
     });
 
@@ -361,7 +363,7 @@ describe('gathering', () => {
       await app.take('ties.tsv', 'from\tto\na\tb\n');
       const network = await measured();
       const { body } = await app.api
-        .get(`/api/v1/networks/${network.id}/evidence`)
+        .get(`/api/v1/studies/${app.study}/networks/${network.id}/evidence`)
         .query({ node: 0 })
         .expect(409);
       expect((body as { detail: string }).detail).toContain('no messages behind its ties');
@@ -378,7 +380,9 @@ describe('gathering', () => {
     it('reads back the same from what we export', async () => {
       await app.take('ties.csv', 'source,target,weight\na,b,2\nb,c,1\nc,c,4\n');
       const first = await measured();
-      const { text } = await app.api.get(`/api/v1/networks/${first.id}/export/graphml`).expect(200);
+      const { text } = await app.api
+        .get(`/api/v1/studies/${app.study}/networks/${first.id}/export/graphml`)
+        .expect(200);
       await app.take('again.graphml', text);
       const networks = await app.get<Network[]>('networks');
       expect(networks.map(({ nodes, edges }) => [nodes, edges])).toEqual([

@@ -22,7 +22,7 @@ describe('groups of nodes', () => {
   const run = async (kind: StepKind, parameters: object, status = 200): Promise<Step> =>
     (await app.step(kind, { network: made.id, ...parameters }).expect(status)).body as Step;
   const network = async (): Promise<Network> =>
-    (await app.api.get(`/api/v1/networks/${made.id}`).expect(200)).body as Network;
+    (await app.api.get(`/api/v1/studies/${app.study}/networks/${made.id}`).expect(200)).body as Network;
   const columnOf = async (step: Step, name: string) => (await woven.read(step, made.id)).nodes[name];
 
   it('are found by a method, kept by name with their settings, and said in the methods text', async () => {

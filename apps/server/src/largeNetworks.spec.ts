@@ -16,7 +16,7 @@ describe('a large network', () => {
   let network: Network;
   let measured: Network;
   const read = async (): Promise<Network> =>
-    (await app.api.get(`/api/v1/networks/${network.id}`).expect(200)).body as Network;
+    (await app.api.get(`/api/v1/studies/${app.study}/networks/${network.id}`).expect(200)).body as Network;
   const until = async (isSo: (now: Network) => boolean): Promise<Network> => {
     for (let i = 0; i < 1200; i++) {
       const now = await read();

@@ -20,7 +20,10 @@ describe('maps', () => {
 
   it('goes on on the server from where the nodes are, and says so', async () => {
     const placesOf = async (): Promise<Float32Array> => {
-      const { body } = await app.api.get(`/api/v1/networks/${made.id}/positions`).buffer().expect(200);
+      const { body } = await app.api
+        .get(`/api/v1/studies/${app.study}/networks/${made.id}/positions`)
+        .buffer()
+        .expect(200);
       return new Float32Array(Uint8Array.from(body as Buffer).buffer);
     };
     await arrange({ iterations: 300 }).expect(200);
@@ -40,7 +43,10 @@ describe('maps', () => {
     async (method) => {
       const step = (await arrange({ method, iterations: 60 }).expect(200)).body as Step;
       expect(step.sentence).toMatch(/^The map was arranged (by|as|in|with|round|at) .+\(.+\)/);
-      const { body } = await app.api.get(`/api/v1/networks/${made.id}/positions`).buffer().expect(200);
+      const { body } = await app.api
+        .get(`/api/v1/studies/${app.study}/networks/${made.id}/positions`)
+        .buffer()
+        .expect(200);
       const places = new Float32Array(Uint8Array.from(body as Buffer).buffer);
       expect(places).toHaveLength(2 * made.handles.length);
       expect(places.every(Number.isFinite)).toBe(true);
@@ -48,18 +54,30 @@ describe('maps', () => {
   );
 
   it('are refused where the method cannot do it, and stay as they were', async () => {
-    const before = await app.api.get(`/api/v1/networks/${made.id}/positions`).buffer().expect(200);
+    const before = await app.api
+      .get(`/api/v1/studies/${app.study}/networks/${made.id}/positions`)
+      .buffer()
+      .expect(200);
     const { body } = await arrange({ method: 'few-crossings' }).expect(422);
     expect((body as { detail: string }).detail).toContain('at most 60 nodes');
-    const after = await app.api.get(`/api/v1/networks/${made.id}/positions`).buffer().expect(200);
+    const after = await app.api
+      .get(`/api/v1/studies/${app.study}/networks/${made.id}/positions`)
+      .buffer()
+      .expect(200);
     expect(after.body).toEqual(before.body);
   });
 
   it('go out with the table of nodes', async () => {
     await arrange({ method: 'grid' }).expect(200);
-    const { body } = await app.api.get(`/api/v1/networks/${made.id}/positions`).buffer().expect(200);
+    const { body } = await app.api
+      .get(`/api/v1/studies/${app.study}/networks/${made.id}/positions`)
+      .buffer()
+      .expect(200);
     const places = new Float32Array(Uint8Array.from(body as Buffer).buffer);
-    const { text } = await app.api.get(`/api/v1/networks/${made.id}/export/csv-nodes`).buffer().expect(200);
+    const { text } = await app.api
+      .get(`/api/v1/studies/${app.study}/networks/${made.id}/export/csv-nodes`)
+      .buffer()
+      .expect(200);
     const [head, first] = text.trim().split('\r\n');
     expect(head.split(',').slice(-2)).toEqual(['x', 'y']);
     expect(first.split(',').slice(-2).map(Number)).toEqual([places[0], places[1]]);

@@ -162,9 +162,9 @@ describe('two-mode data and groups', () => {
     const step = await app.take('sheet.csv', 'name,March,April\nAnn,yes,NO\nBen,Yes,yes\nCleo,no,yes\n');
     network = String(step.result?.['network']);
     expect(step.result).toMatchObject({ nodes: 5, edges: 4, directed: true });
-    const { body } = await app.api.get(`/api/v1/networks/${network}`).expect(200);
+    const { body } = await app.api.get(`/api/v1/studies/${app.study}/networks/${network}`).expect(200);
     expect((body as Network).columns).toContainEqual(expect.objectContaining({ name: 'mode' }));
-    const map = await app.api.get(`/api/v1/networks/${network}/map`).expect(200);
+    const map = await app.api.get(`/api/v1/studies/${app.study}/networks/${network}/map`).expect(200);
     expect(map.body).toMatchObject({ description: { colour: { column: 'mode' } } });
   });
 
@@ -185,7 +185,7 @@ describe('two-mode data and groups', () => {
   it('adds groups as a column when there is one for each node', async () => {
     const answer = await give('node,group\nann,a\nben,a\ncleo,b\nMarch,event\nApril,event\n', 200);
     expect((answer.body as Step).result).toMatchObject({ nodes: 5, groups: 3 });
-    const { body } = await app.api.get(`/api/v1/networks/${network}`).expect(200);
+    const { body } = await app.api.get(`/api/v1/studies/${app.study}/networks/${network}`).expect(200);
     expect((body as Network).columns).toContainEqual(
       expect.objectContaining({ name: 'side', type: 'category' }),
     );
@@ -209,7 +209,9 @@ describe('nodes in a table of their own', () => {
   const NODES =
     'id,label,kind,members\na,Ann,person,3\nb,Ben,person,\nc,Clubhouse,place,12\nd,Dora,person,1\nb,Benno,person,9\n';
   const columnsOf = async (network: unknown): Promise<string[]> => {
-    const { body } = await app.api.get(`/api/v1/networks/${String(network)}`).expect(200);
+    const { body } = await app.api
+      .get(`/api/v1/studies/${app.study}/networks/${String(network)}`)
+      .expect(200);
     return (body as Network).columns.map(({ name, type }) => `${name} ${type}`);
   };
 

@@ -1,6 +1,6 @@
 import { StepKind, type Step } from '@pebble/contract';
 import { findStep } from './db/steps';
-import { connect } from './db/open';
+import { connect, studyFolder } from './db/open';
 import { startedApplication } from './testing/application';
 import { networkSteps } from './testing/networkSteps';
 
@@ -131,9 +131,9 @@ describe('what is of another study', () => {
     await app.api.delete(`/api/v1/studies/${other}`).expect(204);
     for (const path of ['messages', 'logbook', 'networks', 'events', `skipped/${skipped}`])
       await app.api.get(`/api/v1/studies/${other}/${path}`).expect(404);
-    await app.api.get(`/api/v1/networks/${foreign.network}`).expect(404);
+    await app.api.get(`/api/v1/studies/${app.study}/networks/${foreign.network}`).expect(404);
     await app.step('rename-network', { network: foreign.network, name: 'x' }).expect(404);
-    const store = connect(app.folder);
+    const store = connect(studyFolder(app.folder, other));
     expect((await findStep(store, skipped))?.study).toBe(other);
     await store.close();
   });

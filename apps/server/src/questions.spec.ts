@@ -18,7 +18,8 @@ describe('questions about the nodes of a network', () => {
   /** Communities come with the first measures, after weaving. */
   const measured = async (network: string): Promise<void> => {
     for (let i = 0; i < 200; i++) {
-      const { state } = (await app.api.get(`/api/v1/networks/${network}`).expect(200)).body as Network;
+      const { state } = (await app.api.get(`/api/v1/studies/${app.study}/networks/${network}`).expect(200))
+        .body as Network;
       if (state === 'measured') return;
       await new Promise((done) => setTimeout(done, 50));
     }
@@ -39,7 +40,8 @@ describe('questions about the nodes of a network', () => {
     const { nodes, handles } = await woven.read(step, id);
     for (const name of ANSWER_COLUMNS.filter((one) => one !== 'degreeBySort' && one !== 'redundancy'))
       expect(nodes[name]).toHaveLength(handles.length);
-    const network = (await app.api.get(`/api/v1/networks/${id}`).expect(200)).body as Network;
+    const network = (await app.api.get(`/api/v1/studies/${app.study}/networks/${id}`).expect(200))
+      .body as Network;
     expect(network.columns).toContainEqual(
       expect.objectContaining({
         name: 'pageRank',
@@ -72,7 +74,8 @@ describe('questions about the nodes of a network', () => {
     });
     const step = (await app.step('describe-whole', { network: id, networks: 20, seed: 3 }).expect(200))
       .body as Step;
-    const network = (await app.api.get(`/api/v1/networks/${id}`).expect(200)).body as Network;
+    const network = (await app.api.get(`/api/v1/studies/${app.study}/networks/${id}`).expect(200))
+      .body as Network;
     const { figures, byChance } = network.whole!;
     const n = handles.length;
     expect(figures['density']).toBeCloseTo(edges['source'].length / (n * (n - 1)), 12);
@@ -88,7 +91,8 @@ describe('questions about the nodes of a network', () => {
     );
     const { id: tags } = await woven.make({ what: 'together', things: 'hashtag' });
     await app.step('describe-whole', { network: tags, networks: 0 }).expect(200);
-    const undirected = (await app.api.get(`/api/v1/networks/${tags}`).expect(200)).body as Network;
+    const undirected = (await app.api.get(`/api/v1/studies/${app.study}/networks/${tags}`).expect(200))
+      .body as Network;
     expect(undirected.whole).toMatchObject({ byChance: {}, figures: { reciprocity: null } });
   });
 
@@ -178,7 +182,8 @@ describe('questions about the nodes of a network', () => {
     expect(step.sentence).toContain(
       `Of ${inside.length} of ${whole.length} nodes that were shown (with in-degree of at least 8) in-degree,`,
     );
-    const network = (await app.api.get(`/api/v1/networks/${id}`).expect(200)).body as Network;
+    const network = (await app.api.get(`/api/v1/studies/${app.study}/networks/${id}`).expect(200))
+      .body as Network;
     expect(network.columns.find(({ name }) => name === 'core number, shown')!.shown).toEqual(shown);
     const none = {
       ...shown,
@@ -212,7 +217,8 @@ describe('questions about the nodes of a network', () => {
     // The collecting tag stands in nearly every account's posts.
     expect(Math.max(...degree.filter((_, v) => mode[v] === 'hashtag'))).toBeGreaterThan(0.5);
     await app.step('describe-whole', { network: id, networks: 0 }).expect(200);
-    const network = (await app.api.get(`/api/v1/networks/${id}`).expect(200)).body as Network;
+    const network = (await app.api.get(`/api/v1/studies/${app.study}/networks/${id}`).expect(200))
+      .body as Network;
     expect(network.whole!.figures['twoModeDensity']).toBeCloseTo(
       edges['source'].length / (tags * (mode.length - tags)),
       12,

@@ -113,7 +113,7 @@ describe('requests', () => {
     '/titles?column=community',
     '/export/graphml',
   ])('of a network that is not there are answered 404: %s', async (path) => {
-    await app.api.get(`/api/v1/networks/none${path}`).expect(404);
+    await app.api.get(`/api/v1/studies/${app.study}/networks/none${path}`).expect(404);
   });
 
   it('of a deleted study and its networks are answered 404 until it is taken back', async () => {

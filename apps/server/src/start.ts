@@ -5,8 +5,7 @@ import { createApp } from './app';
 import { Collector } from './collect/collector';
 import type { Config } from './config';
 import { holdFolder } from './db/holder';
-import { openStore } from './db/open';
-import { markInterrupted } from './db/steps';
+import { StudyFolders } from './db/studyFolders';
 import { loadDemo } from './demo';
 import { accessKey } from './files/accessKey';
 import { makeOwnerOnly } from './files/ownerOnly';
@@ -30,19 +29,19 @@ export async function start(
   makeOwnerOnly(config.dataFolder);
   const held = holdFolder(config.dataFolder);
   const key = accessKey(config.dataFolder);
-  const store = await openStore(config.dataFolder);
-  const interrupted = await markInterrupted(store);
-  if (interrupted > 0)
-    log.warn(`${interrupted} step(s) were interrupted by the last stop; the logbook shows them.`);
-  await clearUnusedUploads(store);
-  const tidying = setInterval(() => void clearUnusedUploads(store).catch(() => 0), 3_600_000).unref();
-  const runner = new Runner(store, options.workerFile, config, options.warm);
-  const isNew = (await store.query.selectFrom('step').select('id').limit(1).executeTakeFirst()) === undefined;
-  if (options.demo && isNew) await loadDemo(store, runner);
+  const studies = await StudyFolders.open(config.dataFolder, (what) => log.warn(what));
+  if (studies.interrupted > 0)
+    log.warn(`${studies.interrupted} step(s) were interrupted by the last stop; the logbook shows them.`);
+  const tidyUp = async (): Promise<void> => {
+    for (const store of studies) await clearUnusedUploads(store);
+  };
+  const tidying = setInterval(() => void tidyUp().catch(() => 0), 3_600_000).unref();
+  const runner = new Runner(studies, options.workerFile, config, options.warm);
+  if (options.demo && studies.isEmpty) await loadDemo(studies, runner);
   await runner.ready();
   const standins = await standinsOf(config, log);
-  const collector = new Collector(store, runner, standins?.services ?? []);
-  const app = createApp({ config, key, store, runner, collector, log });
+  const collector = new Collector(studies, runner, standins?.services ?? []);
+  const app = createApp({ config, key, studies, runner, collector, log });
   const server = await new Promise<Server>((resolve, reject) => {
     const listening = app.listen(config.port, config.host, (error?: Error) =>
       error ? reject(error) : resolve(listening),
@@ -62,7 +61,7 @@ export async function start(
       await collector.close();
       await runner.close();
       await standins?.close();
-      await store.close();
+      await studies.close();
       held.release();
     },
   };

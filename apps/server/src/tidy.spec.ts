@@ -28,7 +28,11 @@ describe('tidying', () => {
   const weave = async (recipe: object): Promise<Step> =>
     (await app.step('weave', { name: 'N', weave: recipe }).expect(200)).body as Step;
   const network = async (step: Step): Promise<Network> =>
-    (await app.api.get(`/api/v1/networks/${String(step.result?.['network'])}`).expect(200)).body as Network;
+    (
+      await app.api
+        .get(`/api/v1/studies/${app.study}/networks/${String(step.result?.['network'])}`)
+        .expect(200)
+    ).body as Network;
 
   it('tables what was found, the most used first, with messages, authors, dates and an example', async () => {
     const { total, things, review } = await page('hashtag');
@@ -86,13 +90,15 @@ describe('tidying', () => {
     const woven = await weave(recipe);
     const after = await network(woven);
     expect(after.nodes).toBe(before.nodes - 1);
-    const nodes = await app.api.get(`/api/v1/networks/${after.id}/export/csv-nodes`).buffer(true);
+    const nodes = await app.api
+      .get(`/api/v1/studies/${app.study}/networks/${after.id}/export/csv-nodes`)
+      .buffer(true);
     const at = nodes.text
       .split('\r\n')
       .slice(1)
       .findIndex((line) => line.toLowerCase().includes(a.key));
     const { body } = await app.api
-      .get(`/api/v1/networks/${after.id}/evidence`)
+      .get(`/api/v1/studies/${app.study}/networks/${after.id}/evidence`)
       .query({ node: at, limit: 200 })
       .expect(200);
     const authors = (body as { messages: { author: { handle: string } }[] }).messages.map(({ author }) =>
@@ -110,7 +116,9 @@ describe('tidying', () => {
     const step = await decide('account', { key, verdict: { verdict: 'kind', kind: 'bot-like' } });
     const after = await network(await weave(recipe));
     expect(after.columns).toContainEqual(expect.objectContaining({ name: 'kind', type: 'category' }));
-    const { text } = await app.api.get(`/api/v1/networks/${after.id}/export/csv-nodes`).buffer(true);
+    const { text } = await app.api
+      .get(`/api/v1/studies/${app.study}/networks/${after.id}/export/csv-nodes`)
+      .buffer(true);
     const [head, ...rows] = text.split('\r\n').map((line) => line.split(','));
     const at = head.indexOf('kind');
     expect(rows.filter((row) => row[at] === 'bot-like').map((row) => row.join(',').toLowerCase())).toEqual([
@@ -122,7 +130,9 @@ describe('tidying', () => {
   describe('categories', () => {
     const column = async (step: Step, name: string): Promise<string[]> => {
       const { id } = await network(step);
-      const { text } = await app.api.get(`/api/v1/networks/${id}/export/csv-nodes`).buffer(true);
+      const { text } = await app.api
+        .get(`/api/v1/studies/${app.study}/networks/${id}/export/csv-nodes`)
+        .buffer(true);
       const [head, ...rows] = text
         .trim()
         .split('\r\n')

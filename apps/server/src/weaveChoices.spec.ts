@@ -194,7 +194,10 @@ describe('choices of a weave', () => {
     it('share one arrangement', async () => {
       const places = async (id: string): Promise<Map<number, string>> => {
         const { nodes } = await read(sliced, id);
-        const { body } = await app.api.get(`/api/v1/networks/${id}/positions`).buffer(true).expect(200);
+        const { body } = await app.api
+          .get(`/api/v1/studies/${app.study}/networks/${id}/positions`)
+          .buffer(true)
+          .expect(200);
         const xy = body as Buffer;
         return new Map(
           Array.from(nodes['id'] as Uint32Array, (account, v) => [

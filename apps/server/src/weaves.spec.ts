@@ -44,7 +44,7 @@ describe('what can be woven from the demo', () => {
     expect(ofNode).toBe((made.nodes['messages'] as Float64Array)[0]);
     expect(made.step.sentence).toContain('Hashtags tied when they stand in the same message in at least 2');
     const { body: ties } = await app.api
-      .get(`/api/v1/networks/${made.id}/message-ties/${messages[0].id}`)
+      .get(`/api/v1/studies/${app.study}/networks/${made.id}/message-ties/${messages[0].id}`)
       .expect(200);
     expect((ties as { ties: object[] }).ties).toContainEqual(ends(made, e));
   });
@@ -128,7 +128,7 @@ describe('what can be woven from the demo', () => {
     'accounts by what they share are shown with ties at first, whatever their weights: %s',
     async (scale) => {
       const made = await make({ what: 'shared', things: 'hashtag', scale, atLeast: 2 });
-      const { body } = await app.api.get(`/api/v1/networks/${made.id}/map`).expect(200);
+      const { body } = await app.api.get(`/api/v1/studies/${app.study}/networks/${made.id}/map`).expect(200);
       const { atLeast } = (body as SavedMap).description.show;
       const weight = Array.from(made.edges['weight'] as Float64Array);
       const shown = weight.filter((one) => one >= atLeast).length;
@@ -148,7 +148,7 @@ describe('what can be woven from the demo', () => {
     const handles = [tie.source, tie.target].map((node) => made.handles[node]);
     expect(new Set(messages.map(({ author }) => author.handle))).toEqual(new Set(handles));
     const { body } = await app.api
-      .get(`/api/v1/networks/${made.id}/message-ties/${messages[0].id}`)
+      .get(`/api/v1/studies/${app.study}/networks/${made.id}/message-ties/${messages[0].id}`)
       .expect(200);
     expect((body as { ties: object[] }).ties).toContainEqual(tie);
     // The same is woven from the messages at once.
@@ -184,7 +184,10 @@ describe('what can be woven from the demo', () => {
     expect([...(listed.edges['weight'] as Float64Array)]).toContain(shared);
     const both = await estimate({ what: 'follows', listsAtLeast: 2 });
     expect(both.nodes).toBeLessThan(made.handles.length);
-    const { body } = await app.api.get(`/api/v1/networks/${made.id}/evidence`).query({ node: 0 }).expect(409);
+    const { body } = await app.api
+      .get(`/api/v1/studies/${app.study}/networks/${made.id}/evidence`)
+      .query({ node: 0 })
+      .expect(409);
     expect((body as { detail: string }).detail).toContain('follower lists');
   });
 
@@ -223,7 +226,7 @@ describe('what can be woven from the demo', () => {
     let network: Network | null = null;
     for (let i = 0; i < 200 && network?.state !== 'measured'; i++) {
       await new Promise((done) => setTimeout(done, 50));
-      network = (await app.api.get(`/api/v1/networks/${inner.id}`)).body as Network;
+      network = (await app.api.get(`/api/v1/studies/${app.study}/networks/${inner.id}`)).body as Network;
     }
     const weave = { what: 'groups', network: inner.id, column: 'community' };
     const made = await make(weave);

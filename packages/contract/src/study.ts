@@ -22,6 +22,8 @@ export const Study = z.object({
   networks: z.int(),
   /** The newest network, whose map stands for the study in the list. */
   latestNetwork: z.string().nullable(),
+  /** Why it cannot be opened; null for one that can. The counts are those from before. */
+  broken: z.string().nullable().default(null),
 });
 export type Study = z.infer<typeof Study>;
 

@@ -248,6 +248,8 @@ export const WeaveEstimate = z.object({
   notes: z.array(z.string()).default([]),
   /** Which part of the sentence empties the result, when it is empty. */
   emptiedBy: z.string().nullable(),
+  /** Whether it would be too large to be woven; `emptiedBy` says how large. */
+  tooLarge: z.boolean().default(false),
   /** What the backbone keeps, where it is asked for. */
   thinned: Thinned.nullable().default(null),
   sketch: Sketch.default({ labels: [], ties: [] }),

@@ -5,14 +5,15 @@ import { ServiceError } from '../collect/serviceClient';
 import { listRuns } from '../db/collectRuns';
 import { ApiError, notFound } from './problems';
 import { parseRequest } from './parsing';
-import { routerOf } from './routers';
+import { routerOf, storeOf } from './routers';
 import type { Services } from './services';
 
 const EstimateRequest = z.object({ access: ServiceAccess, plan: CollectPlan });
 
 /** Collecting from services: what they are, what a plan costs, and the runs. */
-export function collectingRoutes({ store, collector }: Services): Router {
-  const routes = routerOf(store);
+export function collectingRoutes({ studies, collector }: Services): Router {
+  const routes = routerOf(studies);
+  const store = storeOf(studies);
 
   routes.get('/services', (_request, response) => {
     response.json(collector.services());
@@ -29,7 +30,7 @@ export function collectingRoutes({ store, collector }: Services): Router {
   });
 
   routes.get('/studies/:study/runs', async (request, response) => {
-    response.json(await listRuns(store, request.params.study));
+    response.json(await listRuns(store(request)));
   });
 
   routes.post('/studies/:study/runs', async (request, response) => {
@@ -37,10 +38,10 @@ export function collectingRoutes({ store, collector }: Services): Router {
     response.status(201).json(await said(() => collector.begin(request.params.study, run)));
   });
 
-  routes.post('/runs/:run/:command', async (request, response) => {
+  routes.post('/studies/:study/runs/:run/:command', async (request, response) => {
     const command = RunCommand.safeParse(request.params.command).data;
     if (!command) throw notFound('This command');
-    const run = await said(() => collector.command(request.params.run, command));
+    const run = await said(() => collector.command(request.params.study, request.params.run, command));
     if (!run) throw notFound('This run');
     response.json(run);
   });

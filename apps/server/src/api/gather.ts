@@ -1,3 +1,4 @@
+import { randomUUID } from 'node:crypto';
 import { existsSync, rmSync, statSync } from 'node:fs';
 import type { Router } from 'express';
 import {
@@ -17,14 +18,15 @@ import { z } from 'zod';
 import { savedFilters } from '../db/filters';
 import { goneSignal } from './gone';
 import { Overviews } from './overviews';
+import { checkUpload } from './ownThings';
 import { sendFile, streamFile } from './sendFile';
 import { forgetReading, savedReadings, saveReading } from '../db/readings';
 import { findStep } from '../db/steps';
-import { isUploadOf, newUploadId, skippedPath, uploadPath } from '../files/places';
+import { skippedPath, uploadPath } from '../files/places';
 import { receive } from '../files/receive';
 import { ApiError, notFound } from './problems';
 import { parseRequest } from './parsing';
-import { routerOf } from './routers';
+import { routerOf, storeOf } from './routers';
 import type { Services } from './services';
 
 const Again = z.object({ file: FileName, reading: Reading.partial() });
@@ -42,17 +44,19 @@ function fileName(header: string | undefined): string | null {
   }
 }
 
-export function gatherRoutes({ store, config, runner }: Services): Router {
-  const routes = routerOf(store);
-  const { folder } = store;
-  const overviews = new Overviews(store, runner);
-  routes.param('upload', (request, _response, next, id: string) =>
-    next(isUploadOf(String(request.params['study']), id) ? undefined : notFound('The uploaded file')),
-  );
+export function gatherRoutes({ studies, config, runner }: Services): Router {
+  const routes = routerOf(studies);
+  const store = storeOf(studies);
+  const overviews = new Overviews(runner);
+  routes.param('upload', (request, _response, next, id: string) => {
+    checkUpload(store(request).folder, id);
+    next();
+  });
 
   routes.post('/studies/:study/uploads', async (request, response) => {
-    const id = newUploadId(request.params.study);
-    const path = uploadPath(folder, id);
+    const { study } = request.params;
+    const id = randomUUID();
+    const path = uploadPath(store(request).folder, id);
     const file = fileName(request.get('x-file-name'));
     const size = await receive(request, path, config.largestUpload);
     if (file === null) {
@@ -60,7 +64,7 @@ export function gatherRoutes({ store, config, runner }: Services): Router {
       return;
     }
     const asked = { id, name: file, size, largest: config.largestUpload };
-    const answer = await runner.arrive(asked, goneSignal(response)).catch((error: unknown) => {
+    const answer = await runner.arrive(study, asked, goneSignal(response)).catch((error: unknown) => {
       rmSync(path, { force: true });
       throw error instanceof UnreadableFile && error.file === null
         ? new UnreadableFile(error.message, error.row, file)
@@ -72,42 +76,37 @@ export function gatherRoutes({ store, config, runner }: Services): Router {
       throw new UnreadableFile(reason, row, refused);
     }
     for (const upload of answer.uploads)
-      upload.preview.saved = await savedReadings(store, upload.preview.reading);
+      upload.preview.saved = await savedReadings(studies.catalogue, upload.preview.reading);
     response.status(201).json(answer);
   });
 
   routes.post('/studies/:study/uploads/:upload/preview', async (request, response) => {
-    const path = uploadPath(folder, request.params.upload);
-    if (!existsSync(path)) throw notFound('The uploaded file');
+    const path = uploadPath(store(request).folder, request.params.upload);
     const { file, reading } = parseRequest(Again, request.body);
     const { size } = statSync(path);
     const preview = await runner.lookAgain({ path, name: file, size }, reading, goneSignal(response));
-    response.json({ ...preview, saved: await savedReadings(store, preview.reading) });
+    response.json({ ...preview, saved: await savedReadings(studies.catalogue, preview.reading) });
   });
 
   routes.post('/readings', async (request, response) => {
     const { name, reading } = parseRequest(NewReading, request.body);
-    await saveReading(store, name, reading);
-    response.status(201).json(await savedReadings(store, reading));
+    await saveReading(studies.catalogue, name, reading);
+    response.status(201).json(await savedReadings(studies.catalogue, reading));
   });
 
   routes.delete('/readings/:reading', async (request, response) => {
-    if (!(await forgetReading(store, Number(request.params.reading)))) throw notFound('This reading');
+    if (!(await forgetReading(studies.catalogue, Number(request.params.reading))))
+      throw notFound('This reading');
     response.status(204).end();
   });
 
   routes.delete('/studies/:study/uploads/:upload', (request, response) => {
-    rmSync(uploadPath(folder, request.params.upload), { force: true });
+    rmSync(uploadPath(store(request).folder, request.params.upload), { force: true });
     response.status(204).end();
   });
 
   routes.get('/studies/:study/sources', async (request, response) => {
-    const rows = await store.query
-      .selectFrom('source')
-      .selectAll()
-      .where('study_id', '=', request.params.study)
-      .orderBy('id')
-      .execute();
+    const rows = await store(request).query.selectFrom('source').selectAll().orderBy('id').execute();
     const sources: Source[] = rows.map((row) => ({
       id: row.id,
       name: row.name,
@@ -120,15 +119,15 @@ export function gatherRoutes({ store, config, runner }: Services): Router {
   });
 
   routes.get('/studies/:study/reports/:step', async (request, response) => {
-    const step = await findStep(store, Number(request.params.step));
-    if (!step || step.study !== request.params.study || step.result === null) throw notFound('This report');
+    const step = await findStep(store(request), Number(request.params.step));
+    if (!step || step.result === null) throw notFound('This report');
     const { sentence, startedAt, parameters, result } = step;
     response.attachment('report.json').json({ sentence, startedAt, parameters, report: result });
   });
 
   routes.get('/studies/:study/skipped/:step', async (request, response) => {
-    const step = await findStep(store, Number(request.params.step));
-    const path = step?.study === request.params.study ? skippedPath(folder, step.id) : null;
+    const step = await findStep(store(request), Number(request.params.step));
+    const path = step ? skippedPath(store(request).folder, step.id) : null;
     if (path === null || !existsSync(path)) throw notFound('The list of skipped rows');
     await streamFile(response.attachment('skipped-rows.csv'), path);
   });
@@ -152,7 +151,7 @@ export function gatherRoutes({ store, config, runner }: Services): Router {
   });
 
   routes.get('/studies/:study/filters', async (request, response) => {
-    response.json(await savedFilters(store, request.params.study));
+    response.json(await savedFilters(store(request)));
   });
 
   routes.get('/studies/:study/accounts', async (request, response) => {
@@ -175,7 +174,7 @@ export function gatherRoutes({ store, config, runner }: Services): Router {
   });
 
   routes.get('/studies/:study/overview', async (request, response) => {
-    response.json(await overviews.read(request.params.study));
+    response.json(await overviews.read(store(request)));
   });
 
   return routes;

@@ -18,37 +18,44 @@ import { checkOwnThings } from './ownThings';
 import { sendFile, streamFile } from './sendFile';
 import { ApiError, notFound } from './problems';
 import { parseRequest } from './parsing';
-import { routerOf } from './routers';
+import { routerOf, storeOf } from './routers';
 import type { Services } from './services';
 
-export function networkRoutes({ store, runner }: Services): Router {
-  const routes = routerOf(store);
-  const find = async (id: string): Promise<Network> => {
-    const network = await findNetwork(store, id);
+/** A request for something of a network. */
+interface OfNetwork {
+  readonly params: { readonly study: string; readonly network: string };
+}
+
+export function networkRoutes({ studies, runner }: Services): Router {
+  const routes = routerOf(studies);
+  const store = storeOf(studies);
+  const find = async (request: OfNetwork): Promise<Network> => {
+    const network = await findNetwork(store(request), request.params.network);
     if (!network) throw notFound('This network');
     return network;
   };
 
   /** What is read from a network takes a while for a large one: it is done in a thread of its own. */
   const read = <N extends ReadName>(
+    request: OfNetwork,
     response: Response,
     name: N,
     asks: Reads[N]['asks'],
-  ): Promise<Reads[N]['gives']> => runner.read(name, '', asks, goneSignal(response));
+  ): Promise<Reads[N]['gives']> => runner.read(name, request.params.study, asks, goneSignal(response));
 
   routes.post('/studies/:study/estimate', async (request, response) => {
     const weave = parseRequest(Weave, request.body);
-    checkOwnThings(store, request.params.study, 'estimate', { weave });
+    checkOwnThings(store(request), 'estimate', { weave });
     const size = await runner.readTelling('estimate', request.params.study, weave, goneSignal(response));
     response.json(size);
   });
 
   routes.get('/looks', async (_request, response) => {
-    response.json(await keptLooks(store));
+    response.json(await keptLooks(studies.catalogue));
   });
 
   routes.get('/studies/:study/pictures', async (request, response) => {
-    response.json(await nodePictures(store, request.params.study));
+    response.json(await nodePictures(store(request)));
   });
 
   routes.get('/studies/:study/networks', async (request, response) => {
@@ -56,72 +63,74 @@ export function networkRoutes({ store, runner }: Services): Router {
   });
 
   routes.get(
-    '/networks/:network',
-    async (request, response) => void response.json(await find(request.params.network)),
+    '/studies/:study/networks/:network',
+    async (request, response) => void response.json(await find(request)),
   );
 
   for (const table of ['nodes', 'edges'] as const) {
-    routes.get(`/networks/:network/${table}.arrow`, async (request, response) => {
-      const network = await find(request.params.network);
-      const path = wholeTable(store.folder, network.id, table);
+    routes.get(`/studies/:study/networks/:network/${table}.arrow`, async (request, response) => {
+      const network = await find(request);
+      const path = wholeTable(store(request).folder, network.id, table);
       response.type('application/vnd.apache.arrow.file').set('cache-control', 'no-store');
       await streamFile(response, path);
     });
   }
 
   routes.get(
-    '/networks/:network/map',
-    async (request, response) => void response.json(await readMap(store, request.params.network)),
+    '/studies/:study/networks/:network/map',
+    async (request, response) => void response.json(await readMap(store(request), request.params.network)),
   );
 
-  routes.get('/networks/:network/positions', async (request, response) => {
-    const positions = await readPositions(store, request.params.network);
+  routes.get('/studies/:study/networks/:network/positions', async (request, response) => {
+    const positions = await readPositions(store(request), request.params.network);
     if (!positions) throw notFound('The arrangement of this map');
     response.type('application/octet-stream').send(positions);
   });
 
-  routes.get('/networks/:network/small-picture', async (request, response) => {
+  routes.get('/studies/:study/networks/:network/small-picture', async (request, response) => {
     // A map that was never arranged has none, which is no error.
-    response.json(await read(response, 'smallPicture', request.params.network));
+    response.json(await read(request, response, 'smallPicture', request.params.network));
   });
 
-  routes.get('/networks/:network/evidence', async (request, response) => {
-    const network = await find(request.params.network);
+  routes.get('/studies/:study/networks/:network/evidence', async (request, response) => {
+    const network = await find(request);
     const query = parseRequest(EvidenceQuery, request.query);
     for (const node of [query.node, query.source, query.target])
       if (node !== undefined && !(node < network.nodes))
         throw new ApiError(404, 'Not found', `This network has no node ${node}.`);
-    const page = await read(response, 'evidence', { network: network.id, query });
+    const page = await read(request, response, 'evidence', { network: network.id, query });
     response.json(page ?? fail(noMessages(network)));
   });
 
-  routes.get('/networks/:network/portrait/:community', async (request, response) => {
-    const network = await find(request.params.network);
+  routes.get('/studies/:study/networks/:network/portrait/:community', async (request, response) => {
+    const network = await find(request);
     const asks = { network: network.id, community: Number(request.params.community) };
-    const portrait = await read(response, 'portrait', asks);
+    const portrait = await read(request, response, 'portrait', asks);
     if (portrait === 'no such community') throw notFound('This community');
     response.json(portrait ?? fail(noMessages(network)));
   });
 
-  routes.get('/networks/:network/moments.arrow', async (request, response) => {
-    const moments = await read(response, 'moments', request.params.network);
+  routes.get('/studies/:study/networks/:network/moments.arrow', async (request, response) => {
+    const moments = await read(request, response, 'moments', request.params.network);
     if (!moments) throw notFound('When the messages of each tie were written');
     response.type('application/vnd.apache.arrow.file').set('cache-control', 'no-store');
     response.send(Buffer.from(moments.buffer, moments.byteOffset, moments.byteLength));
   });
 
-  routes.get('/networks/:network/titles', async (request, response) => {
+  routes.get('/studies/:study/networks/:network/titles', async (request, response) => {
     const asks = { network: request.params.network, ...parseRequest(GroupTitlesQuery, request.query) };
-    response.json({ titles: await read(response, 'titles', asks) });
+    response.json({ titles: await read(request, response, 'titles', asks) });
   });
 
-  routes.get('/networks/:network/message-ties/:message', async (request, response) => {
-    const network = await find(request.params.network);
+  routes.get('/studies/:study/networks/:network/message-ties/:message', async (request, response) => {
+    const network = await find(request);
     const asks = { network: network.id, message: Number(request.params.message) };
-    response.json({ ties: (await read(response, 'messageTies', asks)) ?? fail(noMessages(network)) });
+    response.json({
+      ties: (await read(request, response, 'messageTies', asks)) ?? fail(noMessages(network)),
+    });
   });
 
-  routes.get('/networks/:network/export/:format', async (request, response) => {
+  routes.get('/studies/:study/networks/:network/export/:format', async (request, response) => {
     const format = NETWORK_EXPORTS.find((known) => known === request.params.format);
     if (!format)
       throw new ApiError(
@@ -129,17 +138,17 @@ export function networkRoutes({ store, runner }: Services): Router {
         'Not found',
         `“${request.params.format}” is not a format of export; there are ${NETWORK_EXPORTS.join(', ')}.`,
       );
-    const file = await read(response, 'exportNetwork', { network: request.params.network, format });
+    const file = await read(request, response, 'exportNetwork', { network: request.params.network, format });
     await sendFile(response, file);
   });
 
   for (const format of FIGURE_FORMATS)
-    routes.get(`/networks/:network/figure.${format}`, async (request, response) => {
-      const { id: network } = await find(request.params.network);
+    routes.get(`/studies/:study/networks/:network/figure.${format}`, async (request, response) => {
+      const { id: network } = await find(request);
       const query = parseRequest(FigureQuery, request.query);
       await sendFile(
         response,
-        (await read(response, 'exportFigure', { network, format, query })) ?? fail(NEVER_ARRANGED),
+        (await read(request, response, 'exportFigure', { network, format, query })) ?? fail(NEVER_ARRANGED),
       );
     });
 

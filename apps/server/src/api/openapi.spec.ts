@@ -2,15 +2,15 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { PARTS } from '../app';
-import { openStore } from '../db/open';
+import { StudyFolders } from '../db/studyFolders';
 import { openApiDocument } from './openapi';
 import type { Services } from './services';
 
 it('the API describes every address that it has, and no other', async () => {
   const folder = mkdtempSync(join(tmpdir(), 'pebble-'));
-  const store = await openStore(folder);
+  const studies = await StudyFolders.open(folder);
   const there = PARTS.flatMap((part) =>
-    part({ store, config: {}, runner: {}, collector: {} } as unknown as Services).stack.flatMap(
+    part({ studies, config: {}, runner: {}, collector: {} } as unknown as Services).stack.flatMap(
       ({ route }) =>
         route ? route.stack.map(({ method }) => `${method} ${route.path.replace(/:([a-z]+)/g, '{$1}')}`) : [],
     ),
@@ -19,7 +19,7 @@ it('the API describes every address that it has, and no other', async () => {
   const described = Object.entries(paths).flatMap(([path, methods]) =>
     Object.keys(methods).map((method) => `${method} ${path}`),
   );
-  await store.close();
+  await studies.close();
   rmSync(folder, { recursive: true });
   expect(described.filter((one) => one !== 'get /health').sort()).toEqual([...new Set(there)].sort());
 });

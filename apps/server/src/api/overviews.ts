@@ -39,13 +39,11 @@ const OF_NETWORKS: readonly StepKind[] = [
 export class Overviews {
   private readonly counted = new Map<string, { step: number; overview: Promise<MessageOverview> }>();
 
-  constructor(
-    private readonly store: Store,
-    private readonly runner: Runner,
-  ) {}
+  constructor(private readonly runner: Runner) {}
 
-  async read(study: string): Promise<MessageOverview> {
-    const step = await this.latestStep(study);
+  async read(store: Store): Promise<MessageOverview> {
+    const { study } = store;
+    const step = await this.latestStep(store);
     const known = this.counted.get(study);
     if (known?.step === step) return known.overview;
     const overview = this.runner.read('overview', study, undefined);
@@ -55,11 +53,10 @@ export class Overviews {
   }
 
   /** Everything that changes a study is a step; the last one that is done tells whether its messages were changed. */
-  private async latestStep(study: string): Promise<number> {
-    const row = await this.store.query
+  private async latestStep({ query }: Store): Promise<number> {
+    const row = await query
       .selectFrom('step')
       .select((e) => e.fn.max('id').as('id'))
-      .where('study_id', '=', study)
       .where('state', '=', 'done')
       .where(isNoneOf('kind', OF_NETWORKS))
       .executeTakeFirst();

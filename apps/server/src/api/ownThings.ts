@@ -1,6 +1,7 @@
+import { existsSync } from 'node:fs';
 import type { StepKind } from '@pebble/contract';
 import type { Store } from '../db/open';
-import { isUploadOf } from '../files/places';
+import { isFileId, uploadPath } from '../files/places';
 import { notFound } from './problems';
 
 /** Tables of what is named by an id, each with the study it is of, by the name of the parameter. */
@@ -22,22 +23,25 @@ interface Named extends Partial<Record<keyof typeof TABLES | 'upload' | 'id', un
  * is not: as not found, so that nothing is said of other studies.
  */
 export function checkOwnThings(
-  { raw }: Store,
-  study: string,
+  { raw, folder }: Store,
   kind: StepKind | 'estimate',
   parameters: object,
 ): void {
   const check = (table: string, id: unknown, what: string): void => {
     const alive = table === 'network' && kind !== 'restore-network' ? 'and deleted_at is null' : '';
-    const row = raw.prepare(`select 1 from ${table} where id = ? and study_id = ? ${alive}`).get(id, study);
+    const row = raw.prepare(`select 1 from ${table} where id = ? ${alive}`).get(id);
     if (row === undefined) throw notFound(what);
   };
   const named: Named = parameters;
   for (const part of [named, named.weave ?? {}, ...(named.more ?? [])]) {
     for (const name of Object.keys(TABLES) as (keyof typeof TABLES)[])
       if (part[name] !== undefined) check(TABLES[name][0], part[name], TABLES[name][1]);
-    if (typeof part.upload === 'string' && !isUploadOf(study, part.upload))
-      throw notFound('This uploaded file');
+    if (typeof part.upload === 'string') checkUpload(folder, part.upload);
   }
   if (kind === 'forget-filter') check('saved_filter', named.id, 'This filter');
+}
+
+/** A file that was sent to a study lies in its folder. */
+export function checkUpload(folder: string, id: string): void {
+  if (!isFileId(id) || !existsSync(uploadPath(folder, id))) throw notFound('This uploaded file');
 }

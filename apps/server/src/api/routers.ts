@@ -1,27 +1,37 @@
 import { Router, type RequestHandler } from 'express';
 import type { Store } from '../db/open';
+import type { StudyFolders } from '../db/studyFolders';
 import { ApiError, notFound } from './problems';
 
-/** Routes of studies, networks and collecting runs: what is not there, or was deleted, is not found, whatever is asked of it. */
-export function routerOf({ raw }: Store): Router {
+/** Finds the study of a request; what is not there, or was deleted, is not found, whatever is asked of it. */
+export type StoreOf = (request: { readonly params: { readonly study?: unknown } }) => Store;
+
+export function storeOf(studies: StudyFolders): StoreOf {
+  return ({ params: { study } }) => {
+    const store = studies.storeOf(String(study));
+    if (!store) throw notFound('This study');
+    return store;
+  };
+}
+
+/** Routes of studies, and of networks and collecting runs in them. */
+export function routerOf(studies: StudyFolders): Router {
   const routes = Router();
-  const study = raw.prepare('select 1 from study where id = ? and deleted_at is null');
-  const network = raw.prepare(
-    `select 1 from network n join study s on s.id = n.study_id
-     where n.id = ? and n.deleted_at is null and s.deleted_at is null`,
-  );
-  const run = raw.prepare(
-    `select 1 from collect_run r join study s on s.id = r.study_id where r.id = ? and s.deleted_at is null`,
-  );
-  routes.param('run', (_request, _response, next, id: string) =>
-    next(run.get(id) ? undefined : notFound('This run')),
-  );
-  routes.param('study', (_request, _response, next, id: string) =>
-    next(study.get(id) ? undefined : notFound('This study')),
-  );
-  routes.param('network', (_request, _response, next, id: string) =>
-    next(network.get(id) ? undefined : notFound('This network')),
-  );
+  const find = storeOf(studies);
+  const isThere = (store: Store, table: string, id: string, alive = ''): boolean =>
+    store.raw.prepare(`select 1 from ${table} where id = ? ${alive}`).get(id) !== undefined;
+  routes.param('study', (request, _response, next) => {
+    find(request);
+    next();
+  });
+  routes.param('network', (request, _response, next, id: string) => {
+    const store = find(request);
+    next(isThere(store, 'network', id, 'and deleted_at is null') ? undefined : notFound('This network'));
+  });
+  routes.param('run', (request, _response, next, id: string) => {
+    const store = find(request);
+    next(isThere(store, 'collect_run', id) ? undefined : notFound('This run'));
+  });
   return routes;
 }
 

@@ -4,26 +4,27 @@ import { listSteps } from '../db/steps';
 import { checkOwnThings } from './ownThings';
 import { ApiError, notFound } from './problems';
 import { parseRequest } from './parsing';
-import { routerOf } from './routers';
+import { routerOf, storeOf } from './routers';
 import type { Services } from './services';
 
 /** Pages that listen to one study at most: each holds a connection. */
 const MOST_LISTENERS = 20;
 
 /** Steps are asked for here; the answer comes when the step has ended, its progress by the event stream. */
-export function stepRoutes({ store, runner }: Services): Router {
-  const routes = routerOf(store);
+export function stepRoutes({ studies, runner }: Services): Router {
+  const routes = routerOf(studies);
+  const store = storeOf(studies);
   /** Pages that listen to a study. */
   const listeners = new Map<string, number>();
 
   routes.get('/studies/:study/logbook', async (request, response) => {
-    response.json({ steps: await listSteps(store, request.params.study) });
+    response.json({ steps: await listSteps(store(request)) });
   });
 
   routes.post('/studies/:study/steps', async (request, response) => {
     const { study } = request.params;
     const { kind, parameters } = parseRequest(StepRequest, request.body);
-    checkOwnThings(store, study, kind, parseRequest(stepParameters[kind], parameters) as object);
+    checkOwnThings(store(request), kind, parseRequest(stepParameters[kind], parameters) as object);
     const { step, place } = await runner.submit(study, { kind, parameters });
     if (step.state === 'failed') {
       throw new ApiError(422, 'The step could not be done', step.error ?? 'It failed.', {

@@ -3,15 +3,16 @@ import { TidyQuery, TidySort } from '@pebble/contract';
 import { readDecisions } from '../db/decisions';
 import { goneSignal } from './gone';
 import { parseRequest } from './parsing';
-import { routerOf } from './routers';
+import { routerOf, storeOf } from './routers';
 import type { Services } from './services';
 
 /** What was found in the messages of a study, and what was decided of it. */
-export function tidyRoutes({ store, runner }: Services): Router {
-  const routes = routerOf(store);
+export function tidyRoutes({ studies, runner }: Services): Router {
+  const routes = routerOf(studies);
+  const store = storeOf(studies);
 
   routes.get('/studies/:study/tidy', async (request, response) => {
-    response.json(await readDecisions(store, request.params.study));
+    response.json(await readDecisions(store(request)));
   });
 
   routes.get('/studies/:study/tidy/:sort', async (request, response) => {

@@ -6,7 +6,8 @@ import { join } from 'node:path';
 import type { CollectPlan, CollectRun, RunState, Step } from '@pebble/contract';
 import type { GateSettings } from '@pebble/standins';
 import { findRun, listRuns } from '../db/collectRuns';
-import { connect, openStore, type Store } from '../db/open';
+import { connect, type Store } from '../db/open';
+import { StudyFolders } from '../db/studyFolders';
 import { listSteps } from '../db/steps';
 import { STEP_NEEDS_ROOM } from '../files/diskFull';
 import { Runner } from '../runner/runner';
@@ -28,6 +29,7 @@ const SEARCH: CollectPlan = {
 };
 
 let folder: string;
+let studies: StudyFolders;
 let store: Store;
 let runner: Runner;
 let standins: RunningStandins;
@@ -37,20 +39,21 @@ beforeAll(() => buildThreads(), 60_000);
 
 async function begin(settings: Partial<GateSettings> = {}): Promise<void> {
   folder = mkdtempSync(join(tmpdir(), 'pebble-collect-'));
-  store = await openStore(folder);
-  runner = new Runner(store, workerFile, {
+  studies = await StudyFolders.open(folder);
+  runner = new Runner(studies, workerFile, {
     mostRows: 50_000,
     longestLook: 10_000,
   });
   standins = await startStandins(0, { ...QUICK, ...settings });
-  collector = new Collector(store, runner, standins.services, 5);
+  collector = new Collector(studies, runner, standins.services, 5);
   await runner.submit(STUDY, { kind: 'create-study', parameters: { name: 'Collected' } });
+  store = studies.storeOf(STUDY)!;
 }
 
 afterEach(async () => {
   await collector.close();
   await runner.close();
-  await store.close();
+  await studies.close();
   await standins.close();
   rmSync(folder, { recursive: true, force: true });
 });
@@ -92,13 +95,13 @@ describe('a collecting run', () => {
     expect(run.notes.join(' ')).toContain(`5,000 messages were asked for and ${messages} came`);
     expect(run.notes.join(' ')).toContain('came twice, since pages moved');
     expect(run.notes.join(' ')).toContain('had been deleted');
-    const [step] = (await listSteps(store, STUDY)).filter(({ kind }) => kind === 'collect-source');
+    const [step] = (await listSteps(store)).filter(({ kind }) => kind === 'collect-source');
     expect(step.sentence).toContain('the search for “#LateLampPlan”, at most 5,000 messages');
   });
 
   it('pauses when the disk is full, and goes on by itself, with nothing lost and nothing doubled', async () => {
     await begin();
-    collector = new Collector(store, runner, standins.services, 5, 50);
+    collector = new Collector(studies, runner, standins.services, 5, 50);
     const full = Object.assign(new Error('no space'), { code: 'ENOSPC' });
     let calls = 0;
 
@@ -125,7 +128,7 @@ describe('a collecting run', () => {
 
   it('waits while a step writes for long, and blocks nothing', async () => {
     await begin();
-    const step = connect(folder);
+    const step = connect(store.folder);
     step.raw.exec('BEGIN IMMEDIATE');
     let beats = 0;
     const heart = setInterval(() => beats++, 20);
@@ -148,7 +151,7 @@ describe('a collecting run', () => {
     const easy = (await finished(SEARCH)).counts;
     await collector.close();
     await runner.close();
-    await store.close();
+    await studies.close();
     await standins.close();
     await begin({ requests: 2, windowSeconds: 3, tokenRequests: 3, faultEvery: 3 });
     const run = await finished(SEARCH);
@@ -231,7 +234,7 @@ describe('what can be collected', () => {
     const run = await finished(plan);
     expect(run.counts.messages).toBe(90);
     expect(await countOf('message')).toBe(90);
-    const again = (await collector.command(run.id, 'again'))!;
+    const again = (await collector.command(STUDY, run.id, 'again'))!;
     const second = await until(again.id, 'done');
     expect(second.counts.messages).toBe(0);
     expect(await countOf('message')).toBe(90);
@@ -241,7 +244,7 @@ describe('what can be collected', () => {
 describe('a run for whose messages there is no room', () => {
   it('waits when the step that stores them finds the disk full, and goes on by itself', async () => {
     await begin();
-    collector = new Collector(store, runner, standins.services, 5, 50);
+    collector = new Collector(studies, runner, standins.services, 5, 50);
     const submit = runner.submit.bind(runner);
     let refused = 0;
     jest.spyOn(runner, 'submit').mockImplementation(async (study, request) => {
@@ -269,10 +272,10 @@ describe('a run that is interrupted', () => {
     const { id } = await start(SEARCH);
     const waiting = await until(id, 'waiting');
     expect(waiting.waitUntil).toBeGreaterThan(Date.now() - 3000);
-    const paused = (await collector.command(id, 'pause'))!;
+    const paused = (await collector.command(STUDY, id, 'pause'))!;
     expect(paused).toMatchObject({ state: 'paused', waitUntil: null });
     expect(paused.counts.messages).toBeGreaterThan(0);
-    await collector.command(id, 'resume');
+    await collector.command(STUDY, id, 'resume');
     const run = await until(id, 'done');
     expect(run.counts.messages + run.counts.deleted).toBe(120);
   }, 60_000);
@@ -281,7 +284,7 @@ describe('a run that is interrupted', () => {
     await begin(slow);
     const { id } = await start(SEARCH);
     await until(id, 'waiting');
-    await collector.command(id, 'cancel');
+    await collector.command(STUDY, id, 'cancel');
     const run = await until(id, 'cancelled');
     expect(run.counts.messages).toBeGreaterThan(0);
     expect(await countOf('message')).toBe(run.counts.messages);
@@ -293,10 +296,10 @@ describe('a run that is interrupted', () => {
     const { id } = await start(SEARCH);
     await until(id, 'waiting');
     await collector.close();
-    const spool = join(folder, 'collecting', `${id}.jsonl`);
+    const spool = join(store.folder, 'collecting', `${id}.jsonl`);
     const { size } = statSync(spool);
     appendFileSync(spool, '{"type":"Note","id":"half');
-    collector = new Collector(store, runner, standins.services, 5);
+    collector = new Collector(studies, runner, standins.services, 5);
     await collector.resumeAll();
     const run = await until(id, 'done');
     expect(size).toBeGreaterThan(0);
@@ -308,8 +311,8 @@ describe('a run that is interrupted', () => {
     await begin(slow);
     const { id } = await start(SEARCH);
     await until(id, 'waiting');
-    await collector.command(id, 'forget');
-    expect(await listRuns(store, STUDY)).toEqual([]);
+    await collector.command(STUDY, id, 'forget');
+    expect(await listRuns(store)).toEqual([]);
     expect(await countOf('message')).toBe(0);
   }, 60_000);
 });
@@ -334,21 +337,19 @@ describe('access', () => {
       access: { service: other, clientId: 'researcher', secret: 'amber-lamp' },
       plan: { ...SEARCH, most: 10 },
     });
-    const [run] = await listRuns(store, STUDY);
+    const [run] = await listRuns(store);
     await until(run.id, 'done');
-    const file = join(folder, 'collecting', 'secrets.json');
+    const file = join(folder, 'secrets.json');
     expect(statSync(file).mode & 0o777).toBe(0o600);
     expect(readFileSync(file, 'utf8')).toContain('amber-lamp');
     store.raw.pragma('wal_checkpoint(truncate)');
-    expect(readFileSync(join(folder, 'pebble.sqlite')).includes('amber-lamp')).toBe(false);
-    expect(JSON.stringify([collector.services(), run, await listSteps(store, STUDY)])).not.toContain(
-      'amber-lamp',
-    );
+    expect(readFileSync(join(store.folder, 'study.sqlite')).includes('amber-lamp')).toBe(false);
+    expect(JSON.stringify([collector.services(), run, await listSteps(store)])).not.toContain('amber-lamp');
   });
 
   it('is asked for again where its file cannot be read, which is kept', async () => {
     await begin();
-    const file = join(folder, 'collecting', 'secrets.json');
+    const file = join(folder, 'secrets.json');
     writeFileSync(file, '[{"service": ');
     expect(collector.services().every(({ simulated }) => simulated)).toBe(true);
     const service = { ...accessTo('hub').service, address: 'http://127.0.0.1:9' };

@@ -26,6 +26,7 @@ import {
   type StoredRun,
 } from '../db/collectRuns';
 import type { Store } from '../db/open';
+import type { StudyFolders } from '../db/studyFolders';
 import { DiskFull, isDiskFull, roomIn, STEP_NEEDS_ROOM } from '../files/diskFull';
 import { spoolPath } from '../files/places';
 import type { Runner } from '../runner/runner';
@@ -69,18 +70,18 @@ export class Collector {
    * @param look milliseconds after which one looks again whether there is room on the disk
    */
   constructor(
-    private readonly store: Store,
+    private readonly studies: StudyFolders,
     private readonly runner: Runner,
     private readonly simulated: readonly (Access & { service: Service })[],
     private readonly pace = 500,
     private readonly look = 5000,
   ) {
-    this.secrets = new Secrets(store.folder);
+    this.secrets = new Secrets(studies.dataFolder);
   }
 
   /** Goes on with the runs that were at work when the application stopped. */
   async resumeAll(): Promise<void> {
-    for (const run of await unfinishedRuns(this.store)) this.work(run.id);
+    for (const store of this.studies) for (const run of await unfinishedRuns(store)) this.work(store, run.id);
   }
 
   services(): KnownService[] {
@@ -138,14 +139,16 @@ export class Collector {
       serviceState: null,
       endedByHand: false,
     };
-    await insertRun(this.store, run);
-    this.work(run.id);
+    const store = this.storeOf(study);
+    await insertRun(store, run);
+    this.work(store, run.id);
     return CollectRun.parse(run);
   }
 
   /** Pauses, resumes or ends a run, runs it again for what is new, or forgets it. Null when there is no such run. */
-  async command(id: string, command: RunCommand): Promise<CollectRun | null> {
-    const run = await findRun(this.store, id);
+  async command(study: string, id: string, command: RunCommand): Promise<CollectRun | null> {
+    const store = this.storeOf(study);
+    const run = await findRun(store, id);
     if (!run) return null;
     switch (command) {
       case 'pause':
@@ -153,15 +156,15 @@ export class Collector {
         break;
       case 'resume':
         if (run.state === 'paused' || run.state === 'failed') {
-          await updateRun(this.store, id, { state: stateToGoOn(run), error: null });
-          this.work(id);
+          await updateRun(store, id, { state: stateToGoOn(run), error: null });
+          this.work(store, id);
         }
         break;
       case 'cancel':
         if (this.atWork.has(id)) await this.stop(id, 'cancel');
         else if (run.state === 'paused' || run.state === 'failed') {
-          await updateRun(this.store, id, { state: 'storing', error: null, ...endedByHand(run) });
-          this.work(id);
+          await updateRun(store, id, { state: 'storing', error: null, ...endedByHand(run) });
+          this.work(store, id);
         }
         break;
       case 'again': {
@@ -171,11 +174,11 @@ export class Collector {
       }
       case 'forget':
         await this.stop(id, 'cancel', false);
-        await deleteRun(this.store, id);
-        rmSync(spoolPath(this.store.folder, id), { force: true });
+        await deleteRun(store, id);
+        rmSync(spoolPath(store.folder, id), { force: true });
         return run;
     }
-    const now = await findRun(this.store, id);
+    const now = await findRun(store, id);
     return now ? CollectRun.parse(now) : null;
   }
 
@@ -193,39 +196,47 @@ export class Collector {
     await work.ended;
   }
 
-  private work(id: string): void {
+  private storeOf(study: string): Store {
+    const store = this.studies.storeOf(study);
+    if (!store) throw new ServiceError('This study is not there any more.', false);
+    return store;
+  }
+
+  private work(store: Store, id: string): void {
     if (this.closing || this.atWork.has(id)) return;
     const controller = new AbortController();
-    const ended = this.run(id, controller.signal)
+    const ended = this.run(store, id, controller.signal)
       // However a library wraps it: what was aborted ended for the reason that was given.
-      .catch((error: unknown) => this.onEnd(id, controller.signal.aborted ? controller.signal.reason : error))
+      .catch((error: unknown) =>
+        this.onEnd(store, id, controller.signal.aborted ? controller.signal.reason : error),
+      )
       // Not even that could be written: it is tried again.
-      .catch((error: unknown) => this.goOnLater(id, error))
+      .catch((error: unknown) => this.goOnLater(store, id, error))
       .finally(() => void this.atWork.delete(id));
     this.atWork.set(id, { controller, ended });
   }
 
-  private async run(id: string, signal: AbortSignal): Promise<void> {
-    let run = await this.existing(id);
-    if (run.state !== 'storing') await this.collect(run, signal);
-    run = await this.existing(id);
-    await this.storeSource(run);
+  private async run(store: Store, id: string, signal: AbortSignal): Promise<void> {
+    let run = await this.existing(store, id);
+    if (run.state !== 'storing') await this.collect(store, run, signal);
+    run = await this.existing(store, id);
+    await this.storeSource(store, run);
   }
 
   /** Asks until all is there, or until it is stopped. */
-  private async collect(begun: StoredRun, signal: AbortSignal): Promise<void> {
+  private async collect(store: Store, begun: StoredRun, signal: AbortSignal): Promise<void> {
     const { id, service, plan } = begun;
     const connector = this.connectorOf(service);
-    const spool = await Spool.at(spoolPath(this.store.folder, id), begun.spoolBytes);
+    const spool = await Spool.at(spoolPath(store.folder, id), begun.spoolBytes);
     const onWait = (until: number | null): Promise<void> =>
-      this.change(id, { state: until === null ? 'running' : 'waiting', waitUntil: until });
+      this.change(store, id, { state: until === null ? 'running' : 'waiting', waitUntil: until });
     const client = this.clientFor(
       service,
       this.meansOf({ service, clientId: '', secret: '' }),
       signal,
       onWait,
     );
-    const since = await this.sinceOf(begun);
+    const since = await this.sinceOf(store, begun);
     const before = { ...begun.counts };
     const counts = { ...begun.counts };
     let notes = [...begun.notes, ...missingNote(begun.spoolBytes - spool.bytes)];
@@ -242,7 +253,7 @@ export class Collector {
         counts[name] = before[name] + client.counts[name];
       notes = [...notes, ...(advance.notes ?? [])];
       place = advance.place;
-      await this.change(id, {
+      await this.change(store, id, {
         counts,
         notes,
         place,
@@ -252,12 +263,16 @@ export class Collector {
         ...(place === null ? { state: 'storing' } : {}),
       });
     }
-    await this.change(id, { notes: [...notes, ...outcomeNotes(plan, counts)], state: 'storing', share: 1 });
+    await this.change(store, id, {
+      notes: [...notes, ...outcomeNotes(plan, counts)],
+      state: 'storing',
+      share: 1,
+    });
   }
 
   /** What was collected becomes a source; once only, also when the application was stopped meanwhile. */
-  private async storeSource(run: StoredRun): Promise<void> {
-    const there = await sourceOfRun(this.store, run.study, run.id);
+  private async storeSource(store: Store, run: StoredRun): Promise<void> {
+    const there = await sourceOfRun(store, run.id);
     if (there === null) {
       const { step } = await this.runner.submit(run.study, {
         kind: 'collect-source',
@@ -273,9 +288,9 @@ export class Collector {
       if (step.error === STEP_NEEDS_ROOM) throw new DiskFull(STEP_NEEDS_ROOM);
       if (step.state !== 'done') throw new ServiceError(step.error ?? 'What came could not be stored.', true);
     }
-    const source = there ?? (await sourceOfRun(this.store, run.study, run.id));
-    rmSync(spoolPath(this.store.folder, run.id), { force: true });
-    await this.change(run.id, {
+    const source = there ?? (await sourceOfRun(store, run.id));
+    rmSync(spoolPath(store.folder, run.id), { force: true });
+    await this.change(store, run.id, {
       state: run.endedByHand ? 'cancelled' : 'done',
       source,
       waitUntil: null,
@@ -284,27 +299,29 @@ export class Collector {
   }
 
   /** What to do when a run ends before its end. */
-  private async onEnd(id: string, error: unknown): Promise<void> {
+  private async onEnd(store: Store, id: string, error: unknown): Promise<void> {
     const stopped = error instanceof Stopped ? error : null;
     if (stopped?.why === 'close') return;
     if (stopped?.why === 'pause') {
-      await this.change(id, { state: 'paused', waitUntil: null });
+      await this.change(store, id, { state: 'paused', waitUntil: null });
       return;
     }
     if (stopped) {
       if (!stopped.stores) return;
-      const run = await this.existing(id);
-      await this.change(id, { state: 'storing', waitUntil: null, ...endedByHand(run) });
-      await this.storeSource(await this.existing(id)).catch((problem: unknown) => this.fail(id, problem));
+      const run = await this.existing(store, id);
+      await this.change(store, id, { state: 'storing', waitUntil: null, ...endedByHand(run) });
+      await this.storeSource(store, await this.existing(store, id)).catch((problem: unknown) =>
+        this.fail(store, id, problem),
+      );
       return;
     }
-    await this.fail(id, error);
+    await this.fail(store, id, error);
   }
 
-  private async fail(id: string, error: unknown): Promise<void> {
+  private async fail(store: Store, id: string, error: unknown): Promise<void> {
     if (isDiskFull(error)) {
-      this.goOnLater(id, error);
-      await this.change(id, { state: 'paused', error: DISK_FULL, waitUntil: null });
+      this.goOnLater(store, id, error);
+      await this.change(store, id, { state: 'paused', error: DISK_FULL, waitUntil: null });
       return;
     }
     const passing = error instanceof ServiceError && error.passing;
@@ -312,48 +329,48 @@ export class Collector {
       error instanceof ServiceError
         ? error.message
         : `Something went wrong that the application did not expect: ${error instanceof Error ? error.message : String(error)}. What came so far is kept.`;
-    await this.change(id, { state: passing ? 'paused' : 'failed', error: message, waitUntil: null });
+    await this.change(store, id, { state: passing ? 'paused' : 'failed', error: message, waitUntil: null });
   }
 
   /** A run that ended because nothing can be written goes on when there is room; another fault was not expected, and is told. */
-  private goOnLater(id: string, error: unknown): void {
+  private goOnLater(store: Store, id: string, error: unknown): void {
     if (!isDiskFull(error)) process.emitWarning(error instanceof Error ? error : String(error));
     if (this.closing) return;
     clearTimeout(this.waitingForRoom.get(id));
     const timer = setTimeout(() => {
       this.waitingForRoom.delete(id);
-      this.goOnWithRoom(id).catch((problem: unknown) => this.goOnLater(id, problem));
+      this.goOnWithRoom(store, id).catch((problem: unknown) => this.goOnLater(store, id, problem));
     }, this.look).unref();
     this.waitingForRoom.set(id, timer);
   }
 
-  private async goOnWithRoom(id: string): Promise<void> {
-    const run = await findRun(this.store, id);
+  private async goOnWithRoom(store: Store, id: string): Promise<void> {
+    const run = await findRun(store, id);
     // Somebody may have resumed, ended or forgotten it meanwhile.
     if (!run || this.atWork.has(id)) return;
     if (run.state === 'paused' ? run.error !== DISK_FULL : !UNFINISHED.includes(run.state)) return;
-    if (roomIn(this.store.folder) < ENOUGH_ROOM) throw new DiskFull(DISK_FULL);
-    await this.change(id, { state: stateToGoOn(run), error: null });
-    this.work(id);
+    if (roomIn(store.folder) < ENOUGH_ROOM) throw new DiskFull(DISK_FULL);
+    await this.change(store, id, { state: stateToGoOn(run), error: null });
+    this.work(store, id);
   }
 
-  private async change(id: string, part: Parameters<typeof updateRun>[2]): Promise<void> {
-    await updateRun(this.store, id, part);
-    const run = await findRun(this.store, id);
+  private async change(store: Store, id: string, part: Parameters<typeof updateRun>[2]): Promise<void> {
+    await updateRun(store, id, part);
+    const run = await findRun(store, id);
     if (run) this.runner.tell(run.study, { type: 'collecting', run: CollectRun.parse(run) });
   }
 
-  private async existing(id: string): Promise<StoredRun> {
-    const run = await findRun(this.store, id);
+  private async existing(store: Store, id: string): Promise<StoredRun> {
+    const run = await findRun(store, id);
     if (!run) throw new ServiceError('This run is not there any more.', false);
     return run;
   }
 
   /** What is known already, for a run that goes on from another one. */
-  private async sinceOf({ previous }: StoredRun): Promise<Since> {
-    const before = previous === null ? null : await findRun(this.store, previous);
+  private async sinceOf(store: Store, { previous }: StoredRun): Promise<Since> {
+    const before = previous === null ? null : await findRun(store, previous);
     if (!before?.source) return { time: null, state: null };
-    const newest = await this.store.query
+    const newest = await store.query
       .selectFrom('message')
       .select((e) => e.fn.max('time').as('time'))
       .where('source_id', '=', before.source)

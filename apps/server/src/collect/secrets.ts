@@ -14,7 +14,7 @@ export class Secrets {
   private readonly path: string;
 
   constructor(folder: string) {
-    this.path = join(folder, 'collecting', 'secrets.json');
+    this.path = join(folder, 'secrets.json');
   }
 
   /** Whether there is a file that cannot be read. */

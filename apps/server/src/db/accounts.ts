@@ -14,14 +14,13 @@ const ORDER: Readonly<Record<AccountQuery['by'], string>> = {
 /** A page of the accounts of a study, with what they did and what is told of them. */
 export async function readAccounts(
   { query }: Store,
-  study: string,
   { search, by, falling, offset, limit }: AccountQuery,
 ): Promise<AccountPage> {
   const like = `%${search
     .trim()
     .replace(/^@/, '')
     .replace(/[\\%_]/g, '\\$&')}%`;
-  const fits = sql`study_id = ${study} and (handle like ${like} escape '\\' or coalesce(name, '') like ${like} escape '\\')`;
+  const fits = sql`(handle like ${like} escape '\\' or coalesce(name, '') like ${like} escape '\\')`;
   const { rows: totals } = await sql<{ n: number }>`select count(*) as n from account where ${fits}`.execute(
     query,
   );
@@ -29,14 +28,14 @@ export async function readAccounts(
   const { rows } = await sql<Row>`
     with wrote as (
       select author_id as id, count(*) as n, min(time) as first, max(time) as last
-      from message where study_id = ${study} group by author_id),
+      from message group by author_id),
     named as (
       select to_id as id, count(*) as n from address
-      where study_id = ${study} and kinds > 0 and from_id <> to_id group by to_id),
+      where kinds > 0 and from_id <> to_id group by to_id),
     followed as (
-      select followed_id as id, count(distinct follower_id) as n from follow where study_id = ${study} group by followed_id),
+      select followed_id as id, count(distinct follower_id) as n from follow group by followed_id),
     follows as (
-      select follower_id as id, count(distinct followed_id) as n from follow where study_id = ${study} group by follower_id)
+      select follower_id as id, count(distinct followed_id) as n from follow group by follower_id)
     select a.id, a.handle, a.name, coalesce(w.n, 0) as messages, coalesce(d.n, 0) as addressed,
       coalesce(f.n, 0) as followers_here, coalesce(g.n, 0) as following_here, w.first, w.last
     from (select * from account where ${fits}) a
@@ -45,7 +44,6 @@ export async function readAccounts(
     order by ${order}, a.handle limit ${limit} offset ${offset}`.execute(query);
   const profiles = await readProfiles(
     { query },
-    study,
     rows.map(({ id }) => id),
   );
   return {
@@ -76,13 +74,11 @@ const NOTHING: Profile = { joined: null, location: null, description: null, numb
 /** What is told of accounts: of several sources the latest holds, and what it does not tell stays. */
 export async function readProfiles(
   { query }: Pick<Store, 'query'>,
-  study: string,
   accounts: readonly number[],
 ): Promise<Map<number, Profile>> {
   const rows = await query
     .selectFrom('profile')
     .select(['account_id', 'profile'])
-    .where('study_id', '=', study)
     .where(isAmong('account_id', accounts))
     .orderBy('source_id')
     .execute();

@@ -6,11 +6,11 @@ import type { Store } from './open';
 const TOGETHER = 20_000;
 
 /** All address rows of a study in the order of messages, as typed arrays. */
-export function readAddresses(store: Store, study: string): AddressRows {
+export function readAddresses(store: Store): AddressRows {
   const [size, first, last] = store.raw
-    .prepare('select count(*), min(message_id), max(message_id) from address where study_id = ?')
+    .prepare('select count(*), min(message_id), max(message_id) from address')
     .raw()
-    .get(study) as [number, number | null, number | null];
+    .get() as [number, number | null, number | null];
   const rows = {
     count: size,
     message: new Float64Array(size),
@@ -25,8 +25,8 @@ export function readAddresses(store: Store, study: string): AddressRows {
       store,
       5,
       `select message_id, from_id, to_id, kinds, time from address
-        where study_id = ? and message_id >= ? and message_id < ? order by message_id`,
-      [study, ...stretch],
+        where message_id >= ? and message_id < ? order by message_id`,
+      stretch,
     );
     rows.message.set(message as number[], at);
     rows.from.set(from as number[], at);

@@ -13,33 +13,28 @@ export interface StoredRun extends CollectRun {
 }
 
 /** The runs of a study, the newest first. */
-export async function listRuns({ query }: Store, study: string): Promise<CollectRun[]> {
-  const rows = await query
-    .selectFrom('collect_run')
-    .selectAll()
-    .where('study_id', '=', study)
-    .orderBy('created_at', 'desc')
-    .execute();
-  return rows.map((row) => CollectRun.parse(toRun(row)));
+export async function listRuns({ query, study }: Store): Promise<CollectRun[]> {
+  const rows = await query.selectFrom('collect_run').selectAll().orderBy('created_at', 'desc').execute();
+  return rows.map((row) => CollectRun.parse(toRun(study, row)));
 }
 
 /** Runs that were at work when the application stopped. */
 /** A run in these states was at work when the application ended. */
 export const UNFINISHED: readonly RunState[] = ['running', 'waiting', 'storing'];
 
-export async function unfinishedRuns({ query }: Store): Promise<StoredRun[]> {
+export async function unfinishedRuns({ query, study }: Store): Promise<StoredRun[]> {
   const rows = await query
     .selectFrom('collect_run')
     .selectAll()
     .where(isAmong('state', UNFINISHED))
     .orderBy('created_at')
     .execute();
-  return rows.map(toRun);
+  return rows.map((row) => toRun(study, row));
 }
 
-export async function findRun({ query }: Store, id: string): Promise<StoredRun | null> {
+export async function findRun({ query, study }: Store, id: string): Promise<StoredRun | null> {
   const row = await query.selectFrom('collect_run').selectAll().where('id', '=', id).executeTakeFirst();
-  return row ? toRun(row) : null;
+  return row ? toRun(study, row) : null;
 }
 
 export async function insertRun({ query }: Store, run: StoredRun): Promise<void> {
@@ -47,7 +42,6 @@ export async function insertRun({ query }: Store, run: StoredRun): Promise<void>
     .insertInto('collect_run')
     .values({
       id: run.id,
-      study_id: run.study,
       name: run.name,
       service: JSON.stringify(run.service),
       plan: JSON.stringify(run.plan),
@@ -114,11 +108,10 @@ export async function deleteRun({ query }: Store, id: string): Promise<void> {
 }
 
 /** The source that a run's collecting step made; null when the step was not done. */
-export async function sourceOfRun({ query }: Store, study: string, run: string): Promise<number | null> {
+export async function sourceOfRun({ query }: Store, run: string): Promise<number | null> {
   const steps = await query
     .selectFrom('step')
     .select(['parameters', 'result'])
-    .where('study_id', '=', study)
     .where('kind', '=', 'collect-source')
     .where('state', '=', 'done')
     .execute();
@@ -126,10 +119,10 @@ export async function sourceOfRun({ query }: Store, study: string, run: string):
   return step?.result ? (JSON.parse(step.result) as { source: number }).source : null;
 }
 
-function toRun(row: Selectable<CollectRunTable>): StoredRun {
+function toRun(study: string, row: Selectable<CollectRunTable>): StoredRun {
   return {
     id: row.id,
-    study: row.study_id,
+    study,
     name: row.name,
     service: Service.parse(JSON.parse(row.service)),
     plan: CollectPlan.parse(JSON.parse(row.plan)),

@@ -8,14 +8,12 @@ import type { TidyDecisionTable } from './schema';
 /** The decisions of a study that hold, in the order in which they were taken. */
 export async function readDecisions(
   { query }: Store,
-  study: string,
   sorts: readonly TidySort[] = TidySort.options,
   besides: 'all' | 'without categories' = 'all',
 ): Promise<Decision[]> {
   const asked = query
     .selectFrom('tidy_decision')
     .selectAll()
-    .where('study_id', '=', study)
     .where(isAmong('sort', sorts))
     .where('taken_back', '=', 0)
     .orderBy('id');
@@ -32,7 +30,6 @@ function toDecision({ id, sort, key, verdict, step_id }: Selectable<TidyDecision
 /** Keeps decisions of a step; gives their ids. */
 export async function addDecisions(
   { query }: Store,
-  study: string,
   step: number,
   sort: TidySort,
   decisions: readonly NewDecision[],
@@ -41,7 +38,7 @@ export async function addDecisions(
   for (const { key, verdict } of decisions) {
     const { id } = await query
       .insertInto('tidy_decision')
-      .values({ study_id: study, step_id: step, sort, key, verdict: JSON.stringify(verdict), taken_back: 0 })
+      .values({ step_id: step, sort, key, verdict: JSON.stringify(verdict), taken_back: 0 })
       .returning('id')
       .executeTakeFirstOrThrow();
     ids.push(id);
@@ -88,8 +85,8 @@ export function sortsOf(weave: Weave | null): TidySort[] {
 }
 
 /** The decisions that a weave is made with: those that change what stands where. */
-export async function decisionsFor(store: Store, study: string, weave: Weave): Promise<Decision[]> {
+export async function decisionsFor(store: Store, weave: Weave): Promise<Decision[]> {
   const sorts = sortsOf(weave);
   if (sorts.length === 0) return [];
-  return effective(await readDecisions(store, study, sorts, 'without categories'));
+  return effective(await readDecisions(store, sorts, 'without categories'));
 }

@@ -7,16 +7,13 @@ import { takenCondition } from './taken';
 
 /** What the evidence of a weave is taken from. */
 interface Scope {
-  readonly study: string;
   readonly weave: AccountWeave;
 }
 
 /** The condition for messages that the weave takes, by a column that names them. */
-function isTaken(store: Store, { study, weave }: Scope, message: RawBuilder<unknown>): RawBuilder<unknown> {
-  const taken = takenCondition(store, study, weave);
-  return taken
-    ? sql`${message} in (select m.id from message m where m.study_id = ${study} and ${taken})`
-    : sql`1`;
+function isTaken(store: Store, { weave }: Scope, message: RawBuilder<unknown>): RawBuilder<unknown> {
+  const taken = takenCondition(store, weave);
+  return taken ? sql`${message} in (select m.id from message m where ${taken})` : sql`1`;
 }
 
 function inPeriod(
@@ -49,7 +46,6 @@ export function readAddressRows(
   { pairs = [], authors = [], addressed = [] }: Candidates,
   within: Moments = { from: null, until: null },
 ): AddressRows {
-  const { study } = scope;
   // An account's own messages are found by their author; those that address it by the index of the table.
   const writtenBy = (accounts: readonly number[]): RawBuilder<unknown> =>
     sql`select m.id from message m where m.author_id in ${listOf(accounts)} and ${inPeriod(within, sql.ref('m.time'))}`;
@@ -57,14 +53,14 @@ export function readAddressRows(
   const candidates = [
     ...(pairs.length > 0
       ? [
-          sql`select a.message_id from address a where a.study_id = ${study} and a.message_id in (${writtenBy(ends(0))})
+          sql`select a.message_id from address a where a.message_id in (${writtenBy(ends(0))})
             and +a.to_id in ${listOf(ends(1))}`,
         ]
       : []),
     ...(authors.length > 0 ? [writtenBy(authors)] : []),
     ...(addressed.length > 0
       ? [
-          sql`select a.message_id from address a where a.to_id in ${listOf(addressed)} and a.study_id = ${study} and ${inPeriod(within)}`,
+          sql`select a.message_id from address a where a.to_id in ${listOf(addressed)} and ${inPeriod(within)}`,
         ]
       : []),
   ];
@@ -81,7 +77,7 @@ export function readMessageRows(store: Store, scope: Scope, message: number): Ad
 function read(store: Store, scope: Scope, which: RawBuilder<unknown>): AddressRows {
   const taken = isTaken(store, scope, sql.ref('message_id'));
   const { sql: text, parameters } = sql`select message_id, from_id, to_id, kinds, time from address
-    where study_id = ${scope.study} and ${which} and ${taken} order by message_id`.compile(store.query);
+    where ${which} and ${taken} order by message_id`.compile(store.query);
   const statement = store.raw.prepare(text).raw();
   return addressRows(statement.all(...(parameters as (string | number)[])) as AddressRow[]);
 }
@@ -111,7 +107,6 @@ export type PortraitOf =
 /** The profile of the messages of a community of so many nodes. */
 export async function readPortrait(
   store: Store,
-  study: string,
   community: number,
   members: number,
   of: PortraitOf,
@@ -119,9 +114,9 @@ export async function readPortrait(
   const { query } = store;
   const which =
     'accounts' in of
-      ? sql`${inPeriod(of.weave, sql.ref('m.time'))} and ${takenCondition(store, study, of.weave) ?? sql`1`} and m.author_id in ${listOf(of.accounts)}`
+      ? sql`${inPeriod(of.weave, sql.ref('m.time'))} and ${takenCondition(store, of.weave) ?? sql`1`} and m.author_id in ${listOf(of.accounts)}`
       : sql`m.id in ${listOf(of.messages)}`;
-  const own = sql`from message m where m.study_id = ${study} and ${which}`;
+  const own = sql`from message m where ${which}`;
   const [whole] = (
     await sql<{ messages: number; first: number | null; last: number | null }>`
     select count(*) as messages, min(m.time) as first, max(m.time) as last ${own}`.execute(query)

@@ -4,7 +4,6 @@ import type { Store } from './open';
 /** A step that follows another one by itself, until it has ended. */
 export interface FollowUp {
   readonly id: number;
-  readonly study: string;
   readonly request: StepRequest;
 }
 
@@ -12,24 +11,19 @@ export interface FollowUp {
 const MOST_BEGINNINGS = 3;
 
 /** Keeps what is to follow a step, in one transaction with the end of that step, so that it follows also after a kill. */
-export async function keepFollowUps(
-  { query }: Store,
-  study: string,
-  requests: readonly StepRequest[],
-): Promise<FollowUp[]> {
+export async function keepFollowUps({ query }: Store, requests: readonly StepRequest[]): Promise<FollowUp[]> {
   const kept: FollowUp[] = [];
   for (const request of requests) {
     const { id } = await query
       .insertInto('follow_up')
       .values({
-        study_id: study,
         kind: request.kind,
         parameters: JSON.stringify(request.parameters),
         beginnings: 0,
       })
       .returning('id')
       .executeTakeFirstOrThrow();
-    kept.push({ id, study, request });
+    kept.push({ id, request });
   }
   return kept;
 }
@@ -48,26 +42,14 @@ export async function forgetFollowUp({ query }: Store, id: number): Promise<void
 
 /** What was to follow when the application was ended, in its order; what was begun too often, or is of a deleted study, is left out for good. */
 export async function leftFollowUps({ query }: Store): Promise<FollowUp[]> {
+  const study = await query.selectFrom('study').select('deleted_at').executeTakeFirst();
   await query
     .deleteFrom('follow_up')
-    .where(({ eb, or, not, exists, selectFrom }) =>
-      or([
-        eb('beginnings', '>=', MOST_BEGINNINGS),
-        not(
-          exists(
-            selectFrom('study')
-              .select('study.id')
-              .whereRef('study.id', '=', 'follow_up.study_id')
-              .where('study.deleted_at', 'is', null),
-          ),
-        ),
-      ]),
-    )
+    .where('beginnings', '>=', study?.deleted_at === null ? MOST_BEGINNINGS : 0)
     .execute();
   const rows = await query.selectFrom('follow_up').selectAll().orderBy('id').execute();
-  return rows.map(({ id, study_id, kind, parameters }) => ({
+  return rows.map(({ id, kind, parameters }) => ({
     id,
-    study: study_id,
     request: { kind: kind as StepKind, parameters: JSON.parse(parameters) as Record<string, unknown> },
   }));
 }

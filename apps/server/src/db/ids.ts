@@ -1,6 +1,6 @@
 import { randomBytes } from 'node:crypto';
 
-/** A fresh id of a study. It stands in every row and index of the study, and is short for that reason. */
+/** A fresh id of a study: the name of its folder. */
 export function newStudyId(): string {
   return randomBytes(5).toString('hex');
 }

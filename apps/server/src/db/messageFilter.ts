@@ -10,8 +10,8 @@ import { searchCondition } from './searching';
 export type Condition = RawBuilder<SqlBool>;
 
 /** The conditions of a filter; where it asks for a sample, those that keep what was drawn with its seed. */
-export function fitting(store: Store, study: string, filter: MessageFilter): Condition[] {
-  const conditions = withinFilter(study, filter);
+export function fitting(store: Store, filter: MessageFilter): Condition[] {
+  const conditions = withinFilter(filter);
   if (filter.sample === undefined) return conditions;
   const ids = messageIds(store, conditions);
   const drawn = new Random(filter.seed ?? 1).sample(ids.length, filter.sample).map((i) => ids[i]);
@@ -33,8 +33,8 @@ export function messageIds({ query, raw }: Store, conditions: readonly Condition
 }
 
 /** The conditions of a filter, without its sample. */
-export function withinFilter(study: string, filter: MessageFilter): Condition[] {
-  const conditions: Condition[] = [sql<SqlBool>`m.study_id = ${study}`];
+export function withinFilter(filter: MessageFilter): Condition[] {
+  const conditions: Condition[] = [sql<SqlBool>`true`];
   if (filter.kind) conditions.push(sql<SqlBool>`m.kind = ${filter.kind}`);
   if (filter.source !== undefined) conditions.push(sql<SqlBool>`m.source_id = ${filter.source}`);
   if (filter.item) conditions.push(sql<SqlBool>`m.item_key = ${filter.item}`);
@@ -49,21 +49,20 @@ export function withinFilter(study: string, filter: MessageFilter): Condition[] 
     );
   if (filter.from !== undefined) conditions.push(sql<SqlBool>`m.time >= ${filter.from}`);
   if (filter.until !== undefined) conditions.push(sql<SqlBool>`m.time < ${filter.until}`);
-  const account = (handle: string) =>
-    sql`(select id from account where study_id = ${study} and handle_key = ${handleKey(handle)})`;
+  const account = (handle: string) => sql`(select id from account where handle_key = ${handleKey(handle)})`;
   if (filter.author) conditions.push(sql<SqlBool>`m.author_id = ${account(filter.author)}`);
   if (filter.mentions) {
     conditions.push(
-      sql<SqlBool>`m.id in (select message_id from address where study_id = ${study} and kinds & 2 and to_id = ${account(filter.mentions)})`,
+      sql<SqlBool>`m.id in (select message_id from address where kinds & 2 and to_id = ${account(filter.mentions)})`,
     );
   }
   if (filter.hashtag) {
     const key = hashtagKey(filter.hashtag.replace(/^#/, ''));
     conditions.push(
-      sql<SqlBool>`m.id in (select message_id from message_hashtag where hashtag_id = (select id from hashtag where study_id = ${study} and tag_key = ${key}))`,
+      sql<SqlBool>`m.id in (select message_id from message_hashtag where hashtag_id = (select id from hashtag where tag_key = ${key}))`,
     );
   }
-  const search = searchCondition(study, filter.text ?? '');
+  const search = searchCondition(filter.text ?? '');
   if (search) conditions.push(search);
   return conditions;
 }

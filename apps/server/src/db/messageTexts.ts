@@ -14,7 +14,6 @@ export interface MessageText {
 /** Hands on the text of every message of a study, with progress; gives back how many there were. */
 export async function eachText(
   { query }: Store,
-  study: string,
   phase: string,
   progress: Progress,
   onText: (message: MessageText) => Promise<void> | void,
@@ -22,22 +21,19 @@ export async function eachText(
   const { count } = await query
     .selectFrom('message')
     .select((e) => e.fn.countAll<number>().as('count'))
-    .where('study_id', '=', study)
     .executeTakeFirstOrThrow();
   let done = 0;
   for (let last = 0; ;) {
-    // The study is looked at here: asked for in the database, an index of it would be read and sorted anew for each part.
     const texts = await query
       .selectFrom('message as m')
       .leftJoin('message_language as l', 'l.message_id', 'm.id')
-      .select(['m.id', 'm.text', 'm.study_id', 'l.language'])
+      .select(['m.id', 'm.text', 'l.language'])
       .where('m.id', '>', last)
       .orderBy('m.id')
       .limit(TOGETHER)
       .execute();
     if (texts.length === 0) return done;
-    for (const { id, text, language, study_id } of texts) {
-      if (study_id !== study) continue;
+    for (const { id, text, language } of texts) {
       done++;
       await onText({ id, text, language });
       // What is done with one text may take long.
@@ -52,14 +48,12 @@ export async function eachText(
 const BEGINNING = 48;
 
 /** What messages are called: who wrote, and how it begins. */
-export function messageLabels({ raw }: Pick<Store, 'raw'>, study: string): (message: number) => string {
+export function messageLabels({ raw }: Pick<Store, 'raw'>): (message: number) => string {
   const find = raw
-    .prepare(
-      `select a.handle, m.text from message m join account a on a.id = m.author_id where m.id = ? and m.study_id = ?`,
-    )
+    .prepare(`select a.handle, m.text from message m join account a on a.id = m.author_id where m.id = ?`)
     .raw();
   return (message) => {
-    const [handle, text] = (find.get(message, study) ?? ['', '']) as [string, string];
+    const [handle, text] = (find.get(message) ?? ['', '']) as [string, string];
     const line = text.replace(/\s+/g, ' ').trim();
     const beginning =
       [...line].length > BEGINNING

@@ -11,17 +11,15 @@ import { findSpans, KIND_BIT } from '@pebble/core';
 import { sql } from 'kysely';
 import { isAmong } from './lists';
 import type { Store } from './open';
-import { parked } from './parkSource';
 import { fitting } from './messageFilter';
 import { scorersOf, withScores } from './scores';
 
 /** A page of the reading list, in the order of time; undated messages come last. */
 export async function readMessages(
   store: Store,
-  study: string,
   { offset, limit, ...filter }: MessageQuery,
 ): Promise<MessagePage> {
-  const conditions = fitting(store, study, filter);
+  const conditions = fitting(store, filter);
   const total = await store.query
     .selectFrom('message as m')
     .select((e) => e.fn.countAll<number>().as('count'))
@@ -51,7 +49,7 @@ export async function readMessagesById(store: Store, ids: readonly number[]): Pr
   return ids.flatMap((id) => byId.get(id) ?? []);
 }
 
-export async function readOverview(store: Store, study: string): Promise<MessageOverview> {
+export async function readOverview(store: Store): Promise<MessageOverview> {
   const { query } = store;
   const whole = await query
     .selectFrom('message')
@@ -62,37 +60,30 @@ export async function readOverview(store: Store, study: string): Promise<Message
       // One pass over the index; grouped by kind it would be sorted first.
       ...MessageKind.options.map((kind) => sql<number>`count(*) filter (where kind = ${kind})`.as(kind)),
     ])
-    .where('study_id', '=', study)
     .executeTakeFirstOrThrow();
   const accounts = await query
     .selectFrom('account')
     .select((e) => e.fn.countAll<number>().as('count'))
-    .where('study_id', '=', study)
     .executeTakeFirstOrThrow();
-  // Counted over all studies, from the index of authors alone; without the messages that were taken out of this one.
-  const ofAll = query
+  // Counted from the index of authors alone.
+  const ofAuthors = query
     .selectFrom('message')
     .select((e) => ['author_id', e.fn.countAll<number>().as('messages')])
     .groupBy('author_id');
-  const messages = sql<number>`m.messages - coalesce(p.messages, 0)`;
   const authors = await query
-    .selectFrom(ofAll.as('m'))
+    .selectFrom(ofAuthors.as('m'))
     .innerJoin('account as a', 'a.id', 'm.author_id')
-    .leftJoin(ofAll.where('study_id', '=', parked(study)).as('p'), 'p.author_id', 'm.author_id')
-    .select(['a.id', 'a.handle', 'a.name', messages.as('messages')])
-    .where('a.study_id', '=', study)
-    .where(messages, '>', 0)
+    .select(['a.id', 'a.handle', 'a.name', 'm.messages'])
     .orderBy('messages', 'desc')
     .orderBy('a.handle')
     .limit(30)
     .execute();
   const { rows: kindBits } = await sql<{ bits: number }>`
-    select distinct kinds as bits from address where study_id = ${study}`.execute(query);
+    select distinct kinds as bits from address`.execute(query);
   const languages = await query
     .selectFrom('message as m')
     .innerJoin('message_language as l', 'l.message_id', 'm.id')
     .select((e) => ['l.language as code', e.fn.countAll<number>().as('messages')])
-    .where('m.study_id', '=', study)
     .groupBy('l.language')
     .orderBy('messages', 'desc')
     .orderBy('l.language')
@@ -101,7 +92,6 @@ export async function readOverview(store: Store, study: string): Promise<Message
     const { n } = await query
       .selectFrom(table)
       .select((e) => e.fn.countAll<number>().as('n'))
-      .where('study_id', '=', study)
       .executeTakeFirstOrThrow();
     return n;
   };
@@ -119,27 +109,19 @@ export async function readOverview(store: Store, study: string): Promise<Message
     items: await count('item'),
     follows: await count('follow'),
     names: await count('name'),
-    scorers: await scorersOf(store, study),
+    scorers: await scorersOf(store),
     addressKinds: ADDRESS_KINDS.filter((kind) => bits & KIND_BIT[kind]),
-    hashtags: await mostUsedHashtags(store, study),
+    hashtags: await mostUsedHashtags(store),
     authors,
   };
 }
 
 /** The 30 hashtags that stand in most messages. */
-async function mostUsedHashtags({ query, raw }: Store, study: string): Promise<MessageOverview['hashtags']> {
-  const tags = await query
-    .selectFrom('hashtag')
-    .select(['id', 'tag'])
-    .where('study_id', '=', study)
-    .execute();
+async function mostUsedHashtags({ query, raw }: Store): Promise<MessageOverview['hashtags']> {
+  const tags = await query.selectFrom('hashtag').select(['id', 'tag']).execute();
   const messages = new Map(tags.map(({ id }) => [id, 0]));
   // Counted here: the database would sort all uses first, or look up the hashtag of each.
-  const uses = query
-    .selectFrom('message_hashtag')
-    .select('hashtag_id')
-    .where('message_id', '>', sql.lit(0))
-    .compile();
+  const uses = query.selectFrom('message_hashtag').select('hashtag_id').compile();
   for (const id of raw.prepare(uses.sql).pluck().iterate() as Iterable<number>) {
     const before = messages.get(id);
     if (before !== undefined) messages.set(id, before + 1);
@@ -157,12 +139,8 @@ function messageRows({ query }: Store) {
     .innerJoin('account as a', 'a.id', 'm.author_id')
     .innerJoin('source as s', 's.id', 'm.source_id')
     .leftJoin('account as pa', 'pa.id', 'm.parent_author_id')
-    .leftJoin('message as p', (join) =>
-      join.onRef('p.study_id', '=', 'm.study_id').onRef('p.key', '=', 'm.parent_key'),
-    )
-    .leftJoin('item as i', (join) =>
-      join.onRef('i.study_id', '=', 'm.study_id').onRef('i.key', '=', 'm.item_key'),
-    )
+    .leftJoin('message as p', (join) => join.onRef('p.key', '=', 'm.parent_key'))
+    .leftJoin('item as i', (join) => join.onRef('i.key', '=', 'm.item_key'))
     .leftJoin('message_language as l', 'l.message_id', 'm.id')
     .leftJoin('message_mark as k', 'k.message_id', 'm.id')
     .select([
@@ -225,7 +203,7 @@ async function withReceivers(store: Store, messages: readonly Message[]): Promis
   if (emails.length === 0) return [...messages];
   const { rows } = await sql<{ message: number; handle: string; name: string | null; kinds: number }>`
     select d.message_id as message, a.handle, a.name, d.kinds from message m
-      join address d on d.study_id = m.study_id and d.message_id = m.id join account a on a.id = d.to_id
+      join address d on d.message_id = m.id join account a on a.id = d.to_id
     where ${isAmong('m.id', emails)} order by d.message_id, a.handle`.execute(store.query);
   return messages.map((message) => ({
     ...message,

@@ -25,7 +25,7 @@ export function readNearPlacings(store: Store, scope: PlacingScope, things: Thin
 }
 
 function goThrough(store: Store, scope: PlacingScope, things: ThingKind): NamedPlacings {
-  const { find, ...named } = finderOf(store, scope.study, things);
+  const { find, ...named } = finderOf(store, things);
   const rows = new Rows();
   for (const row of texts(store, scope)) {
     const places = new WordPlaces(row.text);
@@ -36,14 +36,14 @@ function goThrough(store: Store, scope: PlacingScope, things: ThingKind): NamedP
 
 type Named = Omit<NamedPlacings, 'placings'> & { readonly find: Finder };
 
-function finderOf(store: Store, study: string, things: ThingKind): Named {
+function finderOf(store: Store, things: ThingKind): Named {
   switch (things) {
     case 'hashtag':
       return hashtags();
     case 'mention':
-      return mentions(store, study);
+      return mentions(store);
     case 'name':
-      return names(store, study);
+      return names(store);
     case 'word':
       return words();
     case 'domain':
@@ -97,11 +97,11 @@ function links(things: 'domain' | 'link'): Named {
   };
 }
 
-function mentions(store: Store, study: string): Named {
-  const label = accountLabels(store, study);
+function mentions(store: Store): Named {
+  const label = accountLabels(store);
   const addressed = new Map<number, number[]>();
-  const sql = `select message_id, to_id from address where study_id = ? and kinds & ${KIND_BIT.mention}`;
-  for (const [message, account] of store.raw.prepare(sql).raw().iterate(study) as Iterable<[number, number]>)
+  const sql = `select message_id, to_id from address where kinds & ${KIND_BIT.mention}`;
+  for (const [message, account] of store.raw.prepare(sql).raw().iterate() as Iterable<[number, number]>)
     addressed.set(message, [...(addressed.get(message) ?? []), account]);
   const keyOf = (account: number): string => handleKey(label.get(account) ?? '');
   return {
@@ -122,9 +122,9 @@ function mentions(store: Store, study: string): Named {
   };
 }
 
-function names(store: Store, study: string): Named {
-  const label = labels(store, 'select id, label from name where study_id = ?', study);
-  const key = labels(store, 'select id, name_key from name where study_id = ?', study);
+function names(store: Store): Named {
+  const label = labels(store, 'select id, label from name');
+  const key = labels(store, 'select id, name_key from name');
   const inMessage = store.raw.prepare('select name_id from message_name where message_id = ?').pluck();
   return {
     *find({ message }, places) {

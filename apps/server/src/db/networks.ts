@@ -13,11 +13,10 @@ import { decisionsFor } from './decisions';
 import type { Store } from './open';
 import type { NetworkTable } from './schema';
 
-export async function listNetworks(store: Store, study: string): Promise<Network[]> {
+export async function listNetworks(store: Store): Promise<Network[]> {
   const rows = await store.query
     .selectFrom('network')
     .selectAll()
-    .where('study_id', '=', study)
     .where('deleted_at', 'is', null)
     .orderBy('step_id', 'desc')
     .execute();
@@ -128,10 +127,10 @@ export async function addOwnColumns(
 async function toNetwork(store: Store, row: Selectable<NetworkTable>): Promise<Network> {
   const weave = Weave.nullable().parse(JSON.parse(row.weave));
   const used = JSON.parse(row.decisions) as number[];
-  const now = weave ? await decisionsFor(store, row.study_id, weave) : [];
+  const now = weave ? await decisionsFor(store, weave) : [];
   return {
     id: row.id,
-    study: row.study_id,
+    study: store.study,
     name: row.name,
     weave,
     directed: row.directed === 1,

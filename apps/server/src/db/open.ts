@@ -1,30 +1,42 @@
 import SqliteDatabase from 'better-sqlite3';
 import { Kysely, SqliteDialect } from 'kysely';
 import { mkdirSync, rmSync } from 'node:fs';
-import { join } from 'node:path';
+import { basename, dirname, join } from 'node:path';
 import { migrate } from './migrations';
 import { PatientDialect } from './patient';
 import type { Database } from './schema';
 
-/** One connection: Kysely for queries, the bare handle for bulk work and transactions of a whole step. */
+/** One connection to the database of a study: Kysely for queries, the bare handle for bulk work and transactions of a whole step. */
 export interface Store {
   readonly query: Kysely<Database>;
   readonly raw: SqliteDatabase.Database;
+  /** The folder of the study. */
   readonly folder: string;
+  /** The id of the study. */
+  readonly study: string;
   close(): Promise<void>;
 }
 
-/** Opens the data folder, makes it when it is new, and brings its tables up to date. */
-export async function openStore(folder: string): Promise<Store> {
-  mkdirSync(join(folder, 'networks'), { recursive: true });
-  mkdirSync(join(folder, 'uploads'), { recursive: true });
-  mkdirSync(join(folder, 'collecting'), { recursive: true });
+/** Where the folder of a study lies in a data folder. */
+export const studyFolder = (dataFolder: string, study: string): string => join(dataFolder, 'studies', study);
+
+/** The data folder in which a study lies. */
+export const dataFolderOf = ({ folder }: Pick<Store, 'folder'>): string => dirname(dirname(folder));
+
+export const studyFile = (folder: string): string => join(folder, 'study.sqlite');
+
+/** Makes what the folder of a study holds, where it is not there, and brings its tables up to date. Throws where they cannot be read. */
+export async function prepareStudy(folder: string): Promise<void> {
+  for (const part of ['networks', 'uploads', 'collecting'])
+    mkdirSync(join(folder, part), { recursive: true, mode: 0o700 });
   // Files that were written to be sent when the application ended.
   rmSync(join(folder, 'exports'), { recursive: true, force: true });
-  const first = connect(folder);
-  await migrate(first.query);
-  await first.close();
-  return connect(folder, 'answers');
+  const store = connect(folder);
+  try {
+    await migrate(store.query);
+  } finally {
+    await store.close();
+  }
 }
 
 /** Kilobytes of the database that a connection keeps in memory; the system keeps what is read often for all of them. */
@@ -42,19 +54,29 @@ export async function withLargeCache<T>({ raw }: Store, work: () => Promise<T>):
   }
 }
 
-/**
- * Another connection to a data folder that is up to date.
- * @param by a step, which waits in its thread until it may write; or the thread that answers requests, which must never stand still
- */
-export function connect(folder: string, by: 'step' | 'answers' = 'step'): Store {
-  const raw = new SqliteDatabase(join(folder, 'pebble.sqlite'));
+/** Who uses a connection: a step, which waits in its thread until it may write; or the thread that answers requests, which must never stand still. */
+export type User = 'step' | 'answers';
+
+/** Opens a file of SQLite as every one of them is opened here. */
+export function openFile<D>(
+  path: string,
+  by: User = 'step',
+): { readonly query: Kysely<D>; readonly raw: SqliteDatabase.Database } {
+  const raw = new SqliteDatabase(path);
   raw.pragma('journal_mode = WAL');
   raw.pragma('synchronous = NORMAL');
   raw.pragma('foreign_keys = OFF');
+  // What is deleted is written over.
+  raw.pragma('secure_delete = ON');
   raw.pragma(`busy_timeout = ${by === 'step' ? 10_000 : 0}`);
   raw.pragma(`cache_size = ${-SMALL_CACHE}`);
   raw.pragma('temp_store = MEMORY');
   const Dialect = by === 'step' ? SqliteDialect : PatientDialect;
-  const query = new Kysely<Database>({ dialect: new Dialect({ database: raw }) });
-  return { query, raw, folder, close: () => query.destroy() };
+  return { query: new Kysely<D>({ dialect: new Dialect({ database: raw }) }), raw };
+}
+
+/** A connection to the folder of a study that is up to date. */
+export function connect(folder: string, by: User = 'step'): Store {
+  const { query, raw } = openFile<Database>(studyFile(folder), by);
+  return { query, raw, folder, study: basename(folder), close: () => query.destroy() };
 }

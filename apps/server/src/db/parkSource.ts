@@ -1,22 +1,26 @@
-import { sql } from 'kysely';
+import { sql, type RawBuilder } from 'kysely';
 import type { Store } from './open';
 
-/** Study id under which the messages of sources wait that were taken out. */
-export const parked = (study: string): string => `~${study}`;
-
 /**
- * Takes the messages of a source out of its study: they keep their rows under another study id, so that everything that reads a study
- * passes them by, and they can be taken back. Accounts that no message names any more go with them. Returns the number of messages.
+ * Takes the messages of a source out: their rows wait in tables beside, so that everything that reads the study passes them by, and they can
+ * be taken back. Accounts that nothing names any more go with them. Returns the number of messages.
  */
-export async function parkSource(store: Store, study: string, source: number): Promise<number> {
-  const messages = await moveMessages(store, source, study, parked(study));
-  await sql`
-    update account set study_id = ${parked(study)} where study_id = ${study}
-      and not exists (select 1 from message m where m.author_id = account.id and m.study_id = ${study})
-      and id not in (select to_id from address where study_id = ${study})
-      and id not in (select account_id from item where study_id = ${study} and account_id is not null)
-      and id not in (select follower_id from follow where study_id = ${study})
-      and id not in (select followed_id from follow where study_id = ${study})`.execute(store.query);
+export async function parkSource(store: Store, source: number): Promise<number> {
+  const own = sql`(select id from message where source_id = ${source})`;
+  for (const table of ['address', 'message_hashtag'] as const)
+    await moveRows(store, table, `parked_${table}`, sql`message_id in ${own}`);
+  const messages = await moveRows(store, 'message', 'parked_message', sql`source_id = ${source}`);
+  for (const table of ['item', 'follow', 'profile'] as const)
+    await moveRows(store, table, `parked_${table}`, sql`source_id = ${source}`);
+  await moveRows(
+    store,
+    'account',
+    'parked_account',
+    sql`not exists (select 1 from message m where m.author_id = account.id)
+      and id not in (select to_id from address)
+      and id not in (select account_id from item where account_id is not null)
+      and id not in (select follower_id from follow) and id not in (select followed_id from follow)`,
+  );
   return messages;
 }
 
@@ -26,78 +30,90 @@ export async function parkSource(store: Store, study: string, source: number): P
  */
 export async function unparkSource(
   store: Store,
-  study: string,
   source: number,
 ): Promise<{ messages: number; again: number }> {
-  const { query } = store;
-  await mergeAccounts(store, study);
-  await sql`
-    update account set study_id = ${study} where study_id = ${parked(study)} and id in (
-      select author_id from message where source_id = ${source}
-      union select account_id from item where source_id = ${source}
-      union select follower_id from follow where source_id = ${source}
-      union select followed_id from follow where source_id = ${source}
-      union select to_id from address where study_id = ${parked(study)} and message_id in (select id from message where source_id = ${source}))`.execute(
-    query,
+  await mergeAccounts(store);
+  const own = sql`(select id from parked_message where source_id = ${source})`;
+  await moveRows(
+    store,
+    'parked_account',
+    'account',
+    sql`id in (
+      select author_id from parked_message where source_id = ${source}
+      union select parent_author_id from parked_message where source_id = ${source}
+      union select account_id from parked_item where source_id = ${source}
+      union select follower_id from parked_follow where source_id = ${source}
+      union select followed_id from parked_follow where source_id = ${source}
+      union select to_id from parked_address where message_id in ${own})`,
   );
-  const messages = await moveMessages(store, source, parked(study), study);
-  const { rows } = await sql<{ again: number }>`
-    select count(*) as again from message where source_id = ${source} and study_id = ${parked(study)}`.execute(
-    query,
-  );
-  return { messages, again: rows[0].again };
-}
-
-/** Gives the messages of a source another study id, but those whose key is there already. */
-async function moveMessages({ query }: Store, source: number, from: string, to: string): Promise<number> {
-  const moved = sql`(select id from message where source_id = ${source} and study_id = ${to})`;
-  const result = await sql`
-    update or ignore message set study_id = ${to} where source_id = ${source} and study_id = ${from}`.execute(
-    query,
-  );
-  await sql`update address set study_id = ${to} where study_id = ${from} and message_id in ${moved}`.execute(
-    query,
-  );
-  // Hashtags are counted without looking at messages: those of parked messages stand under negative numbers.
-  if (to.startsWith('~'))
-    await sql`update message_hashtag set message_id = -message_id where message_id in ${moved}`.execute(
-      query,
-    );
-  else
-    await sql`update message_hashtag set message_id = -message_id where -message_id in ${moved}`.execute(
-      query,
-    );
+  const messages = await moveRows(store, 'parked_message', 'message', sql`source_id = ${source}`);
+  const back = sql`(select id from message where source_id = ${source})`;
+  for (const table of ['address', 'message_hashtag'] as const)
+    await moveRows(store, `parked_${table}`, table, sql`message_id in ${back}`);
   for (const table of ['item', 'follow', 'profile'] as const)
-    await sql`update or ignore ${sql.table(table)} set study_id = ${to}
-      where source_id = ${source} and study_id = ${from}`.execute(query);
-  return Number(result.numAffectedRows ?? 0);
+    await moveRows(store, `parked_${table}`, table, sql`source_id = ${source}`);
+  const { again } = await store.query
+    .selectFrom('parked_message')
+    .select((e) => e.fn.countAll<number>().as('again'))
+    .where('source_id', '=', source)
+    .executeTakeFirstOrThrow();
+  return { messages, again };
 }
 
-/** Where an account was made anew while its old one was parked, the old one's messages become those of the new one. */
-async function mergeAccounts({ query }: Store, study: string): Promise<void> {
+type Movable = 'account' | 'message' | 'address' | 'message_hashtag' | 'item' | 'follow' | 'profile';
+type Place = Movable | `parked_${Movable}`;
+
+/** Moves rows into a table of the same columns, but those whose key is there already. Returns how many. */
+async function moveRows(
+  { query }: Store,
+  from: Place,
+  to: Place,
+  which: RawBuilder<unknown>,
+): Promise<number> {
+  const moved =
+    await sql`insert or ignore into ${sql.table(to)} select * from ${sql.table(from)} where ${which}`.execute(
+      query,
+    );
+  // What could not be moved stays where it is.
+  const keys = KEYS[from.replace('parked_', '') as Movable];
+  const there = sql`exists (select 1 from ${sql.table(to)} t where ${sql.join(
+    keys.map((key) => sql`t.${sql.ref(key)} = ${sql.ref(`${from}.${key}`)}`),
+    sql` and `,
+  )})`;
+  await sql`delete from ${sql.table(from)} where ${which} and ${there}`.execute(query);
+  return Number(moved.numAffectedRows ?? 0);
+}
+
+/** By what rows are told apart. */
+const KEYS: Readonly<Record<Movable, readonly string[]>> = {
+  account: ['id'],
+  message: ['id'],
+  address: ['message_id', 'to_id'],
+  message_hashtag: ['message_id', 'hashtag_id'],
+  item: ['id'],
+  follow: ['followed_id', 'follower_id', 'source_id'],
+  profile: ['account_id', 'source_id'],
+};
+
+/** Where an account was made anew while its old one was parked, the old one's rows become those of the new one. */
+async function mergeAccounts({ query }: Store): Promise<void> {
   const { rows } = await sql<{ old: number; now: number }>`
-    select p.id as old, a.id as now from account p join account a on a.study_id = ${study} and a.handle_key = p.handle_key
-    where p.study_id = ${parked(study)}`.execute(query);
+    select p.id as old, a.id as now from parked_account p join account a on a.handle_key = p.handle_key`.execute(
+    query,
+  );
   for (const { old, now } of rows) {
-    await sql`update message set author_id = ${now} where author_id = ${old}`.execute(query);
-    await sql`update message set parent_author_id = ${now} where parent_author_id = ${old} and study_id = ${parked(study)}`.execute(
-      query,
-    );
-    await sql`update address set from_id = ${now} where from_id = ${old} and study_id = ${parked(study)}`.execute(
-      query,
-    );
-    await sql`update or replace address set to_id = ${now} where to_id = ${old} and study_id = ${parked(study)}`.execute(
-      query,
-    );
     for (const [table, column] of [
+      ['message', 'author_id'],
+      ['message', 'parent_author_id'],
+      ['address', 'from_id'],
+      ['address', 'to_id'],
       ['item', 'account_id'],
       ['follow', 'follower_id'],
       ['follow', 'followed_id'],
       ['profile', 'account_id'],
     ] as const)
-      await sql`update or ignore ${sql.table(table)} set ${sql.ref(column)} = ${now} where ${sql.ref(column)} = ${old}`.execute(
-        query,
-      );
-    await sql`delete from account where id = ${old}`.execute(query);
+      await sql`update or replace ${sql.table(`parked_${table}`)} set ${sql.ref(column)} = ${now}
+        where ${sql.ref(column)} = ${old}`.execute(query);
+    await query.deleteFrom('parked_account').where('id', '=', old).execute();
   }
 }

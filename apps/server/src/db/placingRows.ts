@@ -4,7 +4,6 @@ import type { Store } from './open';
 
 /** Which messages a weave goes by. */
 export interface PlacingScope {
-  readonly study: string;
   readonly from: number | null;
   readonly until: number | null;
   readonly reposts: boolean;
@@ -61,35 +60,35 @@ export class Names {
 }
 
 /** The display names of accounts, where they are known. */
-export function accountNames(store: Store, study: string): Map<number, string> {
-  return labels(store, 'select id, name from account where study_id = ? and name is not null', study);
+export function accountNames(store: Store): Map<number, string> {
+  return labels(store, 'select id, name from account where name is not null');
 }
 
-export function accountLabels(store: Store, study: string): Map<number, string> {
-  return labels(store, 'select id, handle from account where study_id = ?', study);
+export function accountLabels(store: Store): Map<number, string> {
+  return labels(store, 'select id, handle from account');
 }
 
 /** @param sql gives numbers with what they are called */
-export function labels(store: Store, sql: string, study: string): Map<number, string> {
-  const [ids, names] = columnsOf(store, 2, sql, [study]) as [number[], string[]];
+export function labels(store: Store, sql: string): Map<number, string> {
+  const [ids, names] = columnsOf(store, 2, sql, []) as [number[], string[]];
   return new Map(ids.map((id, i) => [id, names[i]]));
 }
 
 export function condition({ from, until, reposts }: PlacingScope): string {
   return [
-    'm.study_id = ?',
     ...(from === null ? [] : ['m.time >= ?']),
     ...(until === null ? [] : ['m.time < ?']),
     ...(reposts ? [] : ["m.kind <> 'repost'"]),
+    'true',
   ].join(' and ');
 }
 
 export function* iterate(
   { raw }: Store,
   sql: string,
-  { study, from, until }: PlacingScope,
+  { from, until }: PlacingScope,
 ): Generator<[message: number, author: number, thing: number, time: number | null]> {
-  const values = [study, from, until].filter((value) => value !== null);
+  const values = [from, until].filter((value) => value !== null);
   yield* raw
     .prepare(sql)
     .raw()
@@ -105,7 +104,7 @@ export interface TextRow {
 }
 
 export function* texts({ raw }: Store, scope: PlacingScope): Generator<TextRow> {
-  const values = [scope.study, scope.from, scope.until].filter((value) => value !== null);
+  const values = [scope.from, scope.until].filter((value) => value !== null);
   const sql = `select m.id, m.author_id, m.time, m.text, l.language from message m
     left join message_language l on l.message_id = m.id where ${condition(scope)} order by m.id`;
   for (const row of raw

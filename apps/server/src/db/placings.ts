@@ -48,7 +48,7 @@ function readHashtags(store: Store, scope: PlacingScope): NamedPlacings {
   const sql = `select mh.message_id, m.author_id, mh.hashtag_id, m.time from message_hashtag mh
     join message m on m.id = mh.message_id where ${condition(scope)} order by mh.message_id`;
   for (const [message, author, tag, time] of iterate(store, sql, scope)) rows.add(message, author, tag, time);
-  const label = labels(store, 'select id, tag from hashtag where study_id = ?', scope.study);
+  const label = labels(store, 'select id, tag from hashtag');
   return {
     placings: rows.placings,
     labelOf: (thing) => `#${label.get(thing) ?? ''}`,
@@ -63,8 +63,8 @@ function readNames(store: Store, scope: PlacingScope): NamedPlacings {
     join message m on m.id = mn.message_id where ${condition(scope)} order by mn.message_id`;
   for (const [message, author, name, time] of iterate(store, sql, scope))
     rows.add(message, author, name, time);
-  const label = labels(store, 'select id, label from name where study_id = ?', scope.study);
-  const key = labels(store, 'select id, name_key from name where study_id = ?', scope.study);
+  const label = labels(store, 'select id, label from name');
+  const key = labels(store, 'select id, name_key from name');
   return {
     placings: rows.placings,
     labelOf: (thing) => label.get(thing) ?? '',
@@ -76,10 +76,10 @@ function readNames(store: Store, scope: PlacingScope): NamedPlacings {
 function readMentions(store: Store, scope: PlacingScope): NamedPlacings {
   const rows = new Rows();
   const sql = `select d.message_id, d.from_id, d.to_id, d.time from address d join message m on m.id = d.message_id
-    where d.study_id = m.study_id and d.kinds & ${KIND_BIT.mention} and ${condition(scope)} order by d.message_id`;
+    where d.kinds & ${KIND_BIT.mention} and ${condition(scope)} order by d.message_id`;
   for (const [message, author, account, time] of iterate(store, sql, scope))
     rows.add(message, author, account, time);
-  const label = accountLabels(store, scope.study);
+  const label = accountLabels(store);
   return {
     placings: rows.placings,
     labelOf: (thing) => label.get(thing) ?? '',
@@ -93,14 +93,11 @@ function readItems(store: Store, scope: PlacingScope, things: 'item' | 'channel'
   const rows = new Rows();
   const thing = things === 'item' ? 'i.id' : 'i.account_id';
   const sql = `select m.id, m.author_id, ${thing}, m.time from message m
-    join item i on i.study_id = m.study_id and i.key = m.item_key
+    join item i on i.key = m.item_key
     where ${thing} is not null and (i.account_id is null or i.account_id <> m.author_id) and ${condition(scope)} order by m.id`;
   for (const [message, author, item, time] of iterate(store, sql, scope))
     rows.add(message, author, item, time);
-  const label =
-    things === 'item'
-      ? labels(store, 'select id, title from item where study_id = ?', scope.study)
-      : accountLabels(store, scope.study);
+  const label = things === 'item' ? labels(store, 'select id, title from item') : accountLabels(store);
   const plain = (text: string): string => text.trim().toLowerCase();
   return {
     placings: rows.placings,
@@ -118,7 +115,7 @@ export function rememberedTexts<K extends ThingKind>(
   read: (store: Store, scope: PlacingScope, things: K) => NamedPlacings,
 ): NamedPlacings {
   const what = `${read.name} ${things} ${scope.reposts}`;
-  const all = remembered(store, scope.study, what, () => read(store, wholeTime(scope), things));
+  const all = remembered(store, what, () => read(store, wholeTime(scope), things));
   return { ...all, placings: placingsWithin(all.placings, scope) };
 }
 
@@ -152,7 +149,7 @@ export function linksOf(text: string, things: 'domain' | 'link'): string[] {
 /** What posts are compared by: each message has one text, its links, or its set of two or more hashtags. */
 export function readSame(store: Store, scope: PlacingScope, same: InStepWeave['same']): ThreadPlacings {
   const read = (): ThreadPlacings => sameOfAll(store, wholeTime(scope), same);
-  const all = remembered(store, scope.study, `same ${same} ${scope.reposts}`, read);
+  const all = remembered(store, `same ${same} ${scope.reposts}`, read);
   return placingsWithin(all, scope);
 }
 
@@ -179,13 +176,12 @@ function sameKeys(text: string, same: InStepWeave['same']): string[] {
 }
 
 /** The thread of each row's message: the first message of it that was collected, by its number. */
-export function withThreads(store: Store, study: string, placings: ThreadPlacings): ThreadPlacings {
+export function withThreads(store: Store, placings: ThreadPlacings): ThreadPlacings {
   const parentKey = new Map<number, string>();
   const idOf = new Map<string, number>();
-  const all = store.raw
-    .prepare('select id, key, parent_key from message where study_id = ?')
-    .raw()
-    .iterate(study) as Iterable<[number, string, string | null]>;
+  const all = store.raw.prepare('select id, key, parent_key from message').raw().iterate() as Iterable<
+    [number, string, string | null]
+  >;
   for (const [id, key, parent] of all) {
     idOf.set(key, id);
     if (parent !== null) parentKey.set(id, parent);
@@ -220,11 +216,11 @@ export function withThreads(store: Store, study: string, placings: ThreadPlacing
 }
 
 /** Who follows whom in a study, each pair once. */
-export function readFollows({ raw }: Store, study: string): FollowRows {
-  const rows = raw
-    .prepare('select distinct follower_id, followed_id from follow where study_id = ?')
-    .raw()
-    .all(study) as [number, number][];
+export function readFollows({ raw }: Store): FollowRows {
+  const rows = raw.prepare('select distinct follower_id, followed_id from follow').raw().all() as [
+    number,
+    number,
+  ][];
   return {
     follower: Uint32Array.from(rows, ([follower]) => follower),
     followed: Uint32Array.from(rows, ([, followed]) => followed),

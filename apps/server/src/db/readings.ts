@@ -1,8 +1,8 @@
 import { Reading, type SavedReading } from '@pebble/contract';
-import type { Store } from './open';
+import type { Catalogue } from './catalogue';
 
 /** Readings that were kept for tables with the same columns, by name. */
-export async function savedReadings({ query }: Store, reading: Reading): Promise<SavedReading[]> {
+export async function savedReadings({ query }: Catalogue, reading: Reading): Promise<SavedReading[]> {
   const rows = await query
     .selectFrom('saved_reading')
     .selectAll()
@@ -13,7 +13,7 @@ export async function savedReadings({ query }: Store, reading: Reading): Promise
 }
 
 /** Keeps a reading under a name; one with the same name for the same columns is replaced. */
-export async function saveReading({ query }: Store, name: string, reading: Reading): Promise<void> {
+export async function saveReading({ query }: Catalogue, name: string, reading: Reading): Promise<void> {
   const kept = JSON.stringify(reading);
   await query
     .insertInto('saved_reading')
@@ -22,7 +22,7 @@ export async function saveReading({ query }: Store, name: string, reading: Readi
     .execute();
 }
 
-export async function forgetReading({ query }: Store, id: number): Promise<boolean> {
+export async function forgetReading({ query }: Catalogue, id: number): Promise<boolean> {
   const gone = await query.deleteFrom('saved_reading').where('id', '=', id).executeTakeFirst();
   return gone.numDeletedRows > 0n;
 }

@@ -22,15 +22,14 @@ interface Reading {
 const readings = new WeakMap<Store['raw'], Map<string, Reading>>();
 
 /** What was read from the texts of a study, as long as they hold the same: going through all texts takes seconds. */
-export function remembered<T>(store: Store, study: string, what: string, read: () => T): T {
+export function remembered<T>(store: Store, what: string, read: () => T): T {
   let known = readings.get(store.raw);
   if (!known) readings.set(store.raw, (known = new Map()));
-  const key = `${study} ${what}`;
-  const revision = revisionOf(store, study);
-  const before = known.get(key);
-  known.delete(key);
+  const revision = revisionOf(store);
+  const before = known.get(what);
+  known.delete(what);
   const value = before?.revision === revision ? (before.value as T) : read();
-  known.set(key, { revision, value });
+  known.set(what, { revision, value });
   for (const oldest of known.keys()) {
     if (known.size <= KEPT) break;
     known.delete(oldest);
@@ -38,8 +37,8 @@ export function remembered<T>(store: Store, study: string, what: string, read: (
   return value;
 }
 
-function revisionOf({ raw }: Store, study: string): number {
+function revisionOf({ raw }: Store): number {
   const kinds = CHANGES.map((kind) => `'${kind}'`).join(', ');
-  const sql = `select max(id) from step where study_id = ? and state = 'done' and kind in (${kinds})`;
-  return (raw.prepare(sql).pluck().get(study) as number | null) ?? 0;
+  const sql = `select max(id) from step where state = 'done' and kind in (${kinds})`;
+  return (raw.prepare(sql).pluck().get() as number | null) ?? 0;
 }

@@ -1,7 +1,7 @@
 import type { Generated } from 'kysely';
 
+/** The study itself: one row. */
 export interface StudyTable {
-  id: string;
   name: string;
   created_at: string;
   changed_at: string;
@@ -10,7 +10,6 @@ export interface StudyTable {
 
 export interface SourceTable {
   id: Generated<number>;
-  study_id: string;
   step_id: number;
   name: string;
   format: string;
@@ -22,7 +21,6 @@ export interface SourceTable {
 
 export interface AccountTable {
   id: Generated<number>;
-  study_id: string;
   handle_key: string;
   handle: string;
   name: string | null;
@@ -31,7 +29,6 @@ export interface AccountTable {
 /** Never changed after it is written, but for the author of the parent, filled in once the parent is there. */
 export interface MessageTable {
   id: Generated<number>;
-  study_id: string;
   source_id: number;
   key: string;
   author_id: number;
@@ -51,7 +48,6 @@ export interface MessageTable {
 /** A video, page or other thing that messages stand under. */
 export interface ItemTable {
   id: Generated<number>;
-  study_id: string;
   source_id: number;
   key: string;
   title: string;
@@ -64,7 +60,6 @@ export interface ItemTable {
 
 /** Who follows whom, as each source says it. */
 export interface FollowTable {
-  study_id: string;
   followed_id: number;
   follower_id: number;
   source_id: number;
@@ -72,7 +67,6 @@ export interface FollowTable {
 
 /** What a source tells of an account; of several sources the latest holds. */
 export interface ProfileTable {
-  study_id: string;
   account_id: number;
   source_id: number;
   /** JSON of the profile. */
@@ -84,7 +78,6 @@ export interface ProfileTable {
  * row of the author itself with kinds 0. Author and time stand here too, so that weaving reads this table alone.
  */
 export interface AddressTable {
-  study_id: string;
   message_id: number;
   to_id: number;
   from_id: number;
@@ -94,7 +87,6 @@ export interface AddressTable {
 
 export interface HashtagTable {
   id: Generated<number>;
-  study_id: string;
   tag_key: string;
   tag: string;
 }
@@ -117,15 +109,8 @@ export interface MessageMarkTable {
   note: string;
 }
 
-export interface KeptLookTable {
-  name: string;
-  /** JSON of the look. */
-  look: string;
-}
-
 /** A small picture for the nodes of a name, in all networks of a study. */
 export interface NodePictureTable {
-  study_id: string;
   name: string;
   /** Its data address. */
   image: string;
@@ -133,7 +118,6 @@ export interface NodePictureTable {
 
 export interface SavedFilterTable {
   id: Generated<number>;
-  study_id: string;
   name: string;
   /** JSON of the filter. */
   filter: string;
@@ -142,7 +126,6 @@ export interface SavedFilterTable {
 /** A collecting run with the place up to which it has come. */
 export interface CollectRunTable {
   id: string;
-  study_id: string;
   name: string;
   /** JSON of the service, of the plan, of the counts, of the notes. */
   service: string;
@@ -169,7 +152,6 @@ export interface CollectRunTable {
 
 export interface StepTable {
   id: Generated<number>;
-  study_id: string;
   kind: string;
   state: string;
   parameters: string;
@@ -184,7 +166,6 @@ export interface StepTable {
 
 export interface NetworkTable {
   id: string;
-  study_id: string;
   step_id: number;
   name: string;
   /** JSON of the weave; the text "null" for a network that came finished from a file. */
@@ -215,7 +196,6 @@ export interface NetworkTable {
 /** What was decided of a thing; decisions that were taken back stay, and are not applied. */
 export interface TidyDecisionTable {
   id: Generated<number>;
-  study_id: string;
   step_id: number;
   sort: string;
   key: string;
@@ -234,7 +214,6 @@ export interface MessageScoreTable {
 /** A name that was found in texts. */
 export interface NameTable {
   id: Generated<number>;
-  study_id: string;
   name_key: string;
   label: string;
   kind: string;
@@ -255,19 +234,9 @@ export interface MapTable {
   positions: Buffer | null;
 }
 
-export interface SavedReadingTable {
-  id: Generated<number>;
-  name: string;
-  /** The names of the columns, as JSON; files with the same are offered the reading. */
-  columns: string;
-  /** JSON of the reading. */
-  reading: string;
-}
-
 /** A step that follows another one by itself. */
 export interface FollowUpTable {
   id: Generated<number>;
-  study_id: string;
   kind: string;
   /** JSON. */
   parameters: string;
@@ -275,6 +244,7 @@ export interface FollowUpTable {
   beginnings: number;
 }
 
+/** The tables of one study. */
 export interface Database {
   study: StudyTable;
   source: SourceTable;
@@ -289,10 +259,8 @@ export interface Database {
   message_language: MessageLanguageTable;
   message_mark: MessageMarkTable;
   saved_filter: SavedFilterTable;
-  kept_look: KeptLookTable;
   node_picture: NodePictureTable;
   collect_run: CollectRunTable;
-  saved_reading: SavedReadingTable;
   step: StepTable;
   follow_up: FollowUpTable;
   network: NetworkTable;
@@ -301,4 +269,22 @@ export interface Database {
   message_score: MessageScoreTable;
   name: NameTable;
   message_name: MessageNameTable;
+  parked_account: AccountTable;
+  parked_message: MessageTable;
+  parked_address: AddressTable;
+  parked_message_hashtag: MessageHashtagTable;
+  parked_item: ItemTable;
+  parked_follow: FollowTable;
+  parked_profile: ProfileTable;
 }
+
+/** Tables of which the rows of sources that were taken out wait in another one, "parked_" before its name. */
+export const PARKED = [
+  'account',
+  'message',
+  'address',
+  'message_hashtag',
+  'item',
+  'follow',
+  'profile',
+] as const;

@@ -60,7 +60,7 @@ function marked(spans: readonly TextSpan[], text: string, scorer: Scorer): TextS
 }
 
 /** Scorers that gave something to messages of a study. */
-export async function scorersOf({ query }: Store, study: string): Promise<Scorer[]> {
+export async function scorersOf({ query }: Store): Promise<Scorer[]> {
   const found = await Promise.all(
     Scorer.options.map((scorer) =>
       query
@@ -68,7 +68,6 @@ export async function scorersOf({ query }: Store, study: string): Promise<Scorer
         .innerJoin('message as m', 'm.id', 's.message_id')
         .select('s.scorer')
         .where('s.scorer', '=', scorer)
-        .where('m.study_id', '=', study)
         .limit(1)
         .executeTakeFirst(),
     ),

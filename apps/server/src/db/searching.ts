@@ -2,15 +2,15 @@ import { hashtagKey, handleKey, parseQuery, type Query } from '@pebble/core';
 import { sql, type RawBuilder, type SqlBool } from 'kysely';
 
 /** The condition for messages "m" of a study that fit what a person typed; null when nothing is asked. Throws QueryError. */
-export function searchCondition(study: string, typed: string): RawBuilder<SqlBool> | null {
+export function searchCondition(typed: string): RawBuilder<SqlBool> | null {
   // While one types, the last word may go on.
   const isOpen =
     /[\p{L}\p{N}]$/u.test(typed) && !/(?:^|\s)[#@]\S*$/.test(typed) && !/(?:AND|OR|NOT)$/.test(typed);
   const query = parseQuery(isOpen && !typed.includes('/') ? `${typed}*` : typed);
-  return query ? conditionOf(study, query) : null;
+  return query ? conditionOf(query) : null;
 }
 
-function conditionOf(study: string, query: Query): RawBuilder<SqlBool> {
+function conditionOf(query: Query): RawBuilder<SqlBool> {
   switch (query.what) {
     case 'word':
       return textMatch(`"${query.text.replaceAll('"', '')}"${query.open ? '*' : ''}`);
@@ -21,17 +21,17 @@ function conditionOf(study: string, query: Query): RawBuilder<SqlBool> {
       return sql<SqlBool>`(m.text like ${`%${likely(query.text)}%`} escape '\\' or m.link like ${`%${likely(query.text)}%`} escape '\\')`;
     case 'hashtag':
       return sql<SqlBool>`m.id in (select message_id from message_hashtag where hashtag_id =
-        (select id from hashtag where study_id = ${study} and tag_key = ${hashtagKey(query.tag)}))`;
+        (select id from hashtag where tag_key = ${hashtagKey(query.tag)}))`;
     case 'account': {
-      const account = sql`(select id from account where study_id = ${study} and handle_key = ${handleKey(query.handle)})`;
+      const account = sql`(select id from account where handle_key = ${handleKey(query.handle)})`;
       return sql<SqlBool>`(m.author_id = ${account} or m.id in
-        (select message_id from address where study_id = ${study} and to_id = ${account} and kinds > 0))`;
+        (select message_id from address where to_id = ${account} and kinds > 0))`;
     }
     case 'not':
-      return sql<SqlBool>`not ${conditionOf(study, query.part)}`;
+      return sql<SqlBool>`not ${conditionOf(query.part)}`;
     case 'and':
     case 'or': {
-      const parts = query.parts.map((part) => conditionOf(study, part));
+      const parts = query.parts.map((part) => conditionOf(part));
       return sql<SqlBool>`(${sql.join(parts, query.what === 'and' ? sql` and ` : sql` or `)})`;
     }
   }

@@ -4,26 +4,20 @@ import type { StepTable } from './schema';
 import type { Selectable } from 'kysely';
 
 /** All steps of a study, the newest first. */
-export async function listSteps({ query }: Store, study: string): Promise<Step[]> {
-  const rows = await query
-    .selectFrom('step')
-    .selectAll()
-    .where('study_id', '=', study)
-    .orderBy('id', 'desc')
-    .execute();
-  return rows.map(toStep);
+export async function listSteps({ query, study }: Store): Promise<Step[]> {
+  const rows = await query.selectFrom('step').selectAll().orderBy('id', 'desc').execute();
+  return rows.map((row) => toStep(study, row));
 }
 
-export async function findStep({ query }: Store, id: number): Promise<Step | null> {
+export async function findStep({ query, study }: Store, id: number): Promise<Step | null> {
   const row = await query.selectFrom('step').selectAll().where('id', '=', id).executeTakeFirst();
-  return row ? toStep(row) : null;
+  return row ? toStep(study, row) : null;
 }
 
 /** Writes the row of a step that begins; returns its number. */
 export async function beginStep(
   { query }: Store,
   step: {
-    study: string;
     kind: StepKind;
     parameters: unknown;
     sentence: string;
@@ -34,7 +28,6 @@ export async function beginStep(
   const { id } = await query
     .insertInto('step')
     .values({
-      study_id: step.study,
       kind: step.kind,
       state: 'running',
       parameters: JSON.stringify(step.parameters),
@@ -91,10 +84,10 @@ export async function markInterrupted({ query }: Store): Promise<number> {
   return Number(result.numUpdatedRows);
 }
 
-function toStep(row: Selectable<StepTable>): Step {
+function toStep(study: string, row: Selectable<StepTable>): Step {
   return {
     id: row.id,
-    study: row.study_id,
+    study,
     kind: row.kind as StepKind,
     state: row.state as StepState,
     parameters: JSON.parse(row.parameters) as Record<string, unknown>,

@@ -1,77 +1,42 @@
-import type { Study, StudyList } from '@pebble/contract';
 import type { Store } from './open';
 
-interface StudyRow {
-  id: string;
-  name: string;
-  created_at: string;
-  changed_at: string;
-  deleted_at: string | null;
-  messages: number;
-  accounts: number;
-  networks: number;
-  latest: string | null;
+/** What the list of studies says of one. */
+export interface StudyCard {
+  readonly name: string;
+  readonly createdAt: string;
+  readonly changedAt: string;
+  readonly deletedAt: string | null;
+  readonly messages: number;
+  readonly accounts: number;
+  readonly networks: number;
+  readonly latestNetwork: string | null;
 }
 
-export async function listStudies(store: Store): Promise<StudyList> {
-  const rows = (await studyQuery(store).orderBy('changed_at', 'desc').execute()) as StudyRow[];
-  return {
-    studies: rows.filter((row) => row.deleted_at === null).map(toStudy),
-    deleted: rows.filter((row) => row.deleted_at !== null).map(toStudy),
-  };
-}
-
-/** The study, or null when there is none with this id or it was deleted. */
-export async function findStudy(store: Store, id: string): Promise<Study | null> {
-  const row = (await studyQuery(store)
-    .where('id', '=', id)
+/** Null for one that was never begun: whoever began it was killed before it was there. */
+export async function readCard({ query }: Store): Promise<StudyCard | null> {
+  const study = await query.selectFrom('study').selectAll().executeTakeFirst();
+  if (!study) return null;
+  const count = async (table: 'message' | 'account'): Promise<number> =>
+    (
+      await query
+        .selectFrom(table)
+        .select((e) => e.fn.countAll<number>().as('n'))
+        .executeTakeFirstOrThrow()
+    ).n;
+  const networks = await query
+    .selectFrom('network')
+    .select(['id', 'slice'])
     .where('deleted_at', 'is', null)
-    .executeTakeFirst()) as StudyRow | undefined;
-  return row ? toStudy(row) : null;
-}
-
-function studyQuery({ query }: Store) {
-  return query
-    .selectFrom('study')
-    .selectAll()
-    .select((e) => [
-      e
-        .selectFrom('message')
-        .select((c) => c.fn.countAll<number>().as('n'))
-        .whereRef('message.study_id', '=', 'study.id')
-        .as('messages'),
-      e
-        .selectFrom('account')
-        .select((c) => c.fn.countAll<number>().as('n'))
-        .whereRef('account.study_id', '=', 'study.id')
-        .as('accounts'),
-      e
-        .selectFrom('network')
-        .select((c) => c.fn.countAll<number>().as('n'))
-        .whereRef('network.study_id', '=', 'study.id')
-        .where('network.deleted_at', 'is', null)
-        .as('networks'),
-      e
-        .selectFrom('network')
-        .select('network.id')
-        .whereRef('network.study_id', '=', 'study.id')
-        .where('network.deleted_at', 'is', null)
-        .where('network.slice', 'is', null)
-        .orderBy('step_id', 'desc')
-        .limit(1)
-        .as('latest'),
-    ]);
-}
-
-function toStudy(row: StudyRow): Study {
+    .orderBy('step_id', 'desc')
+    .execute();
   return {
-    id: row.id,
-    name: row.name,
-    createdAt: row.created_at,
-    changedAt: row.changed_at,
-    messages: row.messages,
-    accounts: row.accounts,
-    networks: row.networks,
-    latestNetwork: row.latest,
+    name: study.name,
+    createdAt: study.created_at,
+    changedAt: study.changed_at,
+    deletedAt: study.deleted_at,
+    messages: await count('message'),
+    accounts: await count('account'),
+    networks: networks.length,
+    latestNetwork: networks.find(({ slice }) => slice === null)?.id ?? null,
   };
 }

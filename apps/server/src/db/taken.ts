@@ -7,14 +7,10 @@ import type { Store } from './open';
 type Choice = Pick<TakenMessages, 'only' | 'except' | 'withoutSources'>;
 
 /** The condition for messages "m" that a weave takes; null where it takes all of its period. */
-export function takenCondition(
-  store: Store,
-  study: string,
-  { only, except, withoutSources }: Choice,
-): Condition | null {
+export function takenCondition(store: Store, { only, except, withoutSources }: Choice): Condition | null {
   const parts = [
-    ...(only ? fitting(store, study, only.filter) : []),
-    ...(except ? [sql<SqlBool>`not (${sql.join(fitting(store, study, except.filter), sql` and `)})`] : []),
+    ...(only ? fitting(store, only.filter) : []),
+    ...(except ? [sql<SqlBool>`not (${sql.join(fitting(store, except.filter), sql` and `)})`] : []),
     ...(withoutSources.length > 0
       ? [
           isNoneOf(
@@ -28,13 +24,9 @@ export function takenCondition(
 }
 
 /** Which messages a weave takes; null where it takes all of its period. */
-export function readTaken(
-  store: Store,
-  study: string,
-  choice: Choice,
-): ((message: number) => boolean) | null {
-  const condition = takenCondition(store, study, choice);
+export function readTaken(store: Store, choice: Choice): ((message: number) => boolean) | null {
+  const condition = takenCondition(store, choice);
   if (!condition) return null;
-  const taken = new Set(messageIds(store, [sql<SqlBool>`m.study_id = ${study}`, condition]));
+  const taken = new Set(messageIds(store, [condition]));
   return (message) => taken.has(message);
 }

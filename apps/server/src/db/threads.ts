@@ -13,15 +13,15 @@ const DEEPEST = 1000;
  * The conversation that a message stands in: from the first message that was collected, every answer, each under the message that it
  * answers and in the order of time. Null when there is no such message in the study.
  */
-export async function readThread(store: Store, study: string, message: number): Promise<Thread | null> {
-  const top = await topOf(store, study, message);
+export async function readThread(store: Store, message: number): Promise<Thread | null> {
+  const top = await topOf(store, message);
   if (!top) return null;
   const { rows } = await sql<ThreadRow>`
     with recursive answer(id, key, parent, time, depth) as (
       select id, key, 0, time, 0 from message where id = ${top.id}
       union
       select m.id, m.key, a.id, m.time, a.depth + 1 from answer a
-        join message m on m.study_id = ${study} and m.parent_key = a.key
+        join message m on m.parent_key = a.key
         where a.depth < ${DEEPEST} and m.id <> ${top.id} and m.kind <> 'repost'
     ) select id, parent, time, min(depth) as depth from answer group by id`.execute(store.query);
   const ordered = inReadingOrder(rows, top.id);
@@ -53,15 +53,15 @@ interface Top {
 }
 
 /** The first message of the thread: the one from which no further parent was collected. */
-async function topOf(store: Store, study: string, message: number): Promise<Top | null> {
-  const asked = await findLink(store, study, 'id', message);
+async function topOf(store: Store, message: number): Promise<Top | null> {
+  const asked = await findLink(store, 'id', message);
   if (!asked) return null;
   let current: Link = asked;
   const seen = new Set<number>([current.id]);
   for (;;) {
     const key: string | null = current.parent_key;
     const parent: Link | undefined =
-      key === null || seen.size > DEEPEST ? undefined : await findLink(store, study, 'key', key);
+      key === null || seen.size > DEEPEST ? undefined : await findLink(store, 'key', key);
     if (!parent) return { id: current.id, beginsBefore: key !== null, circular: false };
     if (seen.has(parent.id)) return { id: Math.min(...seen), beginsBefore: false, circular: true };
     seen.add(parent.id);
@@ -71,16 +71,10 @@ async function topOf(store: Store, study: string, message: number): Promise<Top 
 
 type Link = Pick<Selectable<MessageTable>, 'id' | 'parent_key'>;
 
-function findLink(
-  { query }: Store,
-  study: string,
-  column: 'id' | 'key',
-  value: number | string,
-): Promise<Link | undefined> {
+function findLink({ query }: Store, column: 'id' | 'key', value: number | string): Promise<Link | undefined> {
   return query
     .selectFrom('message')
     .select(['id', 'parent_key'])
-    .where('study_id', '=', study)
     .where(column, '=', value)
     .executeTakeFirst();
 }

@@ -19,22 +19,22 @@ export interface SortedThings {
 }
 
 /** Every thing of a sort; accounts that wrote or are addressed. */
-export function readThings(store: Store, study: string, sort: TidySort): SortedThings {
-  if (sort === 'account') return readAccountsAsThings(store, study);
-  const scope: PlacingScope = { study, from: null, until: null, reposts: true };
+export function readThings(store: Store, sort: TidySort): SortedThings {
+  if (sort === 'account') return readAccountsAsThings(store);
+  const scope: PlacingScope = { from: null, until: null, reposts: true };
   const { placings, labelOf, keyOf } = readPlacings(store, scope, sort);
   const found = numbered(placings, keyOf, labelOf, () => null);
-  return sort === 'name' ? { ...found, kinds: kindsOfNames(store, study) } : found;
+  return sort === 'name' ? { ...found, kinds: kindsOfNames(store) } : found;
 }
 
 /** What the finder of names told of each, by its key. */
-export function kindsOfNames({ raw }: Store, study: string): Map<string, TidyKind> {
-  const rows = raw.prepare('select name_key, kind from name where study_id = ?').raw().all(study);
+export function kindsOfNames({ raw }: Store): Map<string, TidyKind> {
+  const rows = raw.prepare('select name_key, kind from name').raw().all();
   return new Map(rows as [string, TidyKind][]);
 }
 
-function readAccountsAsThings(store: Store, study: string): SortedThings {
-  const rows = readAddresses(store, study);
+function readAccountsAsThings(store: Store): SortedThings {
+  const rows = readAddresses(store);
   // A message counts for its author and for everyone it addresses; a row of the author itself stands for each message.
   const message: number[] = [];
   const author: number[] = [];
@@ -51,7 +51,7 @@ function readAccountsAsThings(store: Store, study: string): SortedThings {
   }
   const accounts = new Map(
     (
-      store.raw.prepare('select id, handle, name from account where study_id = ?').raw().all(study) as [
+      store.raw.prepare('select id, handle, name from account').raw().all() as [
         number,
         string,
         string | null,

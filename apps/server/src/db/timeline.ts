@@ -15,12 +15,11 @@ const FAR_SHARE = 0.005;
 /** Messages per interval, by choice parted by what they came from or are. A few far dates are set aside, so that the others can be seen. */
 export async function readTimeline(
   store: Store,
-  study: string,
   filter: MessageFilter,
   by: TimelinePart = 'none',
 ): Promise<Timeline> {
   const { from: _from, until: _until, ...rest } = filter;
-  const conditions = withinFilter(study, rest);
+  const conditions = withinFilter(rest);
   const whole = await spanOf(store, conditions);
   if (whole.first === null || whole.last === null)
     return { unit: 'day', starts: [], end: 0, counts: [], parts: [], undated: whole.undated, setAside: null };

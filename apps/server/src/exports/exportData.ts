@@ -18,18 +18,18 @@ const TYPE: Readonly<Record<DataFormat, string>> = {
  * Writes messages, accounts, items, decisions or the logbook of a study to a file: in CSV (RFC 4180; a cell that a spreadsheet would run as
  * a formula begins with an apostrophe) or in JSON Lines, which has texts as they are.
  */
-export async function exportData(store: Store, study: string, asks: DataExport): Promise<ExportedFile> {
-  const rows = await rowsOf(store, study, asks);
+export async function exportData(store: Store, asks: DataExport): Promise<ExportedFile> {
+  const rows = await rowsOf(store, asks);
   const parts = asks.format === 'csv' ? csv(rows) : jsonLines(rows);
   return {
     path: writeParts(store.folder, parts),
-    name: `${fileName(await nameOf(store, study), 'study')} ${asks.what}.${asks.format}`,
+    name: `${fileName(await nameOf(store), 'study')} ${asks.what}.${asks.format}`,
     type: TYPE[asks.format],
   };
 }
 
-async function nameOf({ query }: Store, study: string): Promise<string> {
-  const row = await query.selectFrom('study').select('name').where('id', '=', study).executeTakeFirst();
+async function nameOf({ query }: Store): Promise<string> {
+  const row = await query.selectFrom('study').select('name').executeTakeFirst();
   return row?.name ?? '';
 }
 
@@ -49,20 +49,20 @@ function* jsonLines({ columns, rows }: Rows): Generator<string> {
 /** More than there can be of anything. */
 const ALL = { offset: 0, limit: Number.MAX_SAFE_INTEGER };
 
-async function rowsOf(store: Store, study: string, asks: DataExport): Promise<Rows> {
+async function rowsOf(store: Store, asks: DataExport): Promise<Rows> {
   switch (asks.what) {
     case 'messages':
-      return exportedMessages(store, study, asks.filter);
+      return exportedMessages(store, asks.filter);
     case 'accounts':
-      return accounts((await readAccounts(store, study, { ...asks.filter, ...ALL })).accounts);
+      return accounts((await readAccounts(store, { ...asks.filter, ...ALL })).accounts);
     case 'items':
-      return items((await readItems(store, study, { ...asks.filter, ...ALL })).items);
+      return items((await readItems(store, { ...asks.filter, ...ALL })).items);
     case 'decisions': {
       const { sort } = asks.filter;
-      return decisions(await readDecisions(store, study, sort ? [sort] : undefined));
+      return decisions(await readDecisions(store, sort ? [sort] : undefined));
     }
     case 'logbook':
-      return logbook(await listSteps(store, study));
+      return logbook(await listSteps(store));
   }
 }
 

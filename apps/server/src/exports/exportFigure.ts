@@ -55,7 +55,7 @@ export async function exportFigure(
       nodes: readTable(store.folder, network.id, 'nodes'),
       edges: readTable(store.folder, network.id, 'edges'),
       moments: moments as TieMoments | null | undefined,
-      pictures: description.shape.pictures ? await nodePictures(store, network.study) : [],
+      pictures: description.shape.pictures ? await nodePictures(store) : [],
     },
     description,
   );

@@ -59,17 +59,17 @@ interface More {
 }
 
 /** The messages that fit a filter in the order of time, undated ones last, read part by part; and their columns. */
-export function exportedMessages(store: Store, study: string, filter: MessageFilter): Rows {
-  const ids = inOrder(store, study, filter);
+export function exportedMessages(store: Store, filter: MessageFilter): Rows {
+  const ids = inOrder(store, filter);
   const names = furtherColumns(COLUMNS, furtherNames(store, ids));
   return { columns: [...COLUMNS, ...names.values()], rows: read(store, ids, names) };
 }
 
-function inOrder(store: Store, study: string, filter: MessageFilter): number[] {
+function inOrder(store: Store, filter: MessageFilter): number[] {
   const asked = store.query
     .selectFrom('message as m')
     .select('m.id')
-    .where((e) => e.and(fitting(store, study, filter)))
+    .where((e) => e.and(fitting(store, filter)))
     .orderBy(sql`m.time is null`)
     .orderBy('m.time')
     .orderBy('m.id')
@@ -105,7 +105,7 @@ function* read(store: Store, ids: readonly number[], names: ReadonlyMap<string, 
       select m.id as number, m.key as id, a.handle as author, a.name as author_name, m.time, m.kind, m.subject, m.text,
         m.parent_key as parent, pa.handle as parent_author,
         (select group_concat(r.handle, ' ') from address d join account r on r.id = d.to_id
-          where m.kind = 'email' and d.study_id = m.study_id and d.message_id = m.id and d.kinds & ${BY_MAIL}) as receivers,
+          where m.kind = 'email' and d.message_id = m.id and d.kinds & ${BY_MAIL}) as receivers,
         m.link, m.item_key as item, l.language, s.name as source, k.starred, k.note, m.more
       from message m join account a on a.id = m.author_id join source s on s.id = m.source_id
         left join account pa on pa.id = m.parent_author_id

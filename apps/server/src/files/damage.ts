@@ -8,7 +8,7 @@ export function damageOf(error: unknown): Damaged | null {
   const isDatabase = typeof code === 'string' && /^SQLITE_(?:CORRUPT|NOTADB|FORMAT)/.test(code);
   return isDatabase
     ? new Damaged(
-        'The database of the data folder (pebble.sqlite) is damaged. What does not need the damaged part still works. End the application, keep a copy of the folder, and put the last good copy of it in its place.',
+        'The database of this study (study.sqlite) is damaged. What does not need the damaged part still works, and other studies are not touched. End the application, keep a copy of the folder of the study, and put the last good copy of it in its place.',
       )
     : null;
 }

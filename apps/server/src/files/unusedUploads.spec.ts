@@ -1,7 +1,7 @@
 import { mkdtempSync, readdirSync, rmSync, utimesSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { openStore, type Store } from '../db/open';
+import { connect, prepareStudy, type Store } from '../db/open';
 import { beginStep, endStep } from '../db/steps';
 import { clearUnusedUploads } from './unusedUploads';
 
@@ -11,7 +11,11 @@ const id = (n: number): string => `0000000${n}-1111-4222-8333-444444444444`;
 
 describe('clearUnusedUploads', () => {
   let store: Store;
-  beforeEach(async () => (store = await openStore(mkdtempSync(join(tmpdir(), 'pebble-uploads-')))));
+  beforeEach(async () => {
+    const folder = mkdtempSync(join(tmpdir(), 'pebble-uploads-'));
+    await prepareStudy(folder);
+    store = connect(folder);
+  });
   afterEach(async () => {
     await store.close();
     rmSync(store.folder, { recursive: true, force: true });
@@ -28,7 +32,6 @@ describe('clearUnusedUploads', () => {
   ): Promise<void> => {
     const at = new Date(now - days * DAY).toISOString();
     const row = {
-      study: 's',
       kind: 'import-source',
       parameters: { upload },
       sentence: '',

@@ -1,8 +1,9 @@
+import { randomUUID } from 'node:crypto';
 import { appendFileSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs';
 import type { Preview, Reading, RefusedFile, UploadAnswer } from '@pebble/contract';
 import { isWorkbook, isZip, previewFile, UnreadableFile } from '@pebble/core/files';
 import { BrokenArchive, checkWorkbook, unpack, type UnpackedFile } from '../files/archive';
-import { uploadIdBeside, uploadPath } from '../files/places';
+import { uploadPath } from '../files/places';
 import { readHead } from '../files/textFile';
 
 /** Formats that can only be looked at whole are read up to this many bytes. */
@@ -52,7 +53,7 @@ export async function arrive(
   }
   let files: readonly UnpackedFile[];
   try {
-    const freshPath = (): string => uploadPath(folder, uploadIdBeside(id));
+    const freshPath = (): string => uploadPath(folder, randomUUID());
     const { files: whole, damaged } = await unpack(path, { size, largest, freshPath, further });
     files = whole;
     for (const { name: file, reason } of damaged) answer.refused.push({ file, reason, row: null });
@@ -65,7 +66,7 @@ export async function arrive(
   const mails = files.filter((file) => /\.eml$/i.test(file.name));
   if (mails.length > 1) {
     const box = joinMails(mails);
-    const boxId = uploadIdBeside(id);
+    const boxId = randomUUID();
     renameSync(box, uploadPath(folder, boxId));
     await take(answer, boxId, uploadPath(folder, boxId), `${name.slice(0, 250)}, ${mails.length} emails`);
   }

@@ -3,8 +3,10 @@ import { rmSync } from 'node:fs';
 import type { StepKind } from '@pebble/contract';
 import { stepParameters } from '@pebble/contract';
 import { forgetFollowUp, keepFollowUps, type FollowUp } from '../db/followUps';
+import { connectCatalogue } from '../db/catalogue';
+import { dataFolderOf, type Store } from '../db/open';
 import { endStep, INTERRUPTED } from '../db/steps';
-import type { Store } from '../db/open';
+import { readCard, type StudyCard } from '../db/studies';
 import { damageOf, withoutPaths } from '../files/damage';
 import { isDiskFull, STEP_NEEDS_ROOM } from '../files/diskFull';
 import { uploadPath } from '../files/places';
@@ -42,6 +44,8 @@ export interface Outcome {
   readonly error: string | null;
   readonly place: { file?: string; row?: number; field?: string };
   readonly followUps: readonly FollowUp[];
+  /** What the list of studies is to say from now on; null where nothing was changed. */
+  readonly card: StudyCard | null;
 }
 
 /** Does the long part of a step that only reads; one that fails or is cancelled in it has ended. */
@@ -52,7 +56,7 @@ export async function prepare(
   elapsed: () => number,
 ): Promise<{ readonly prepared: unknown } | Outcome> {
   const parameters = stepParameters[task.kind].parse(task.parameters);
-  const { study, threads, gate } = task;
+  const { threads, gate } = task;
   const progress = progressOf(hooks);
   const pass = lettingOthersPass(gate, hooks.isCancelled, () =>
     hooks.progress('Waiting for other work', null),
@@ -60,7 +64,7 @@ export async function prepare(
   try {
     return {
       prepared: await stepDefinition(task.kind).prepare?.(
-        { store, study, threads, gate },
+        { store, threads, gate },
         parameters,
         (phase, share) => {
           progress(phase, share);
@@ -99,12 +103,19 @@ export async function execute(
     const result = await definition.run(
       {
         store,
-        study: task.study,
         step: task.step,
         limits: { mostRows: task.mostRows },
         threads: task.threads,
         now: task.now,
         newId: randomUUID,
+        shared: async (work) => {
+          const catalogue = connectCatalogue(dataFolderOf(store));
+          try {
+            return await work(catalogue);
+          } finally {
+            await catalogue.close();
+          }
+        },
         spend: (upload) => void spent.push(upload),
       },
       parameters,
@@ -121,11 +132,12 @@ export async function execute(
       now: new Date().toISOString(),
       duration: elapsed(),
     });
-    const followUps = await keepFollowUps(store, task.study, definition.followUps?.(result) ?? []);
+    const followUps = await keepFollowUps(store, definition.followUps?.(result) ?? []);
     if (task.followUp !== undefined) await forgetFollowUp(store, task.followUp);
+    const card = await readCard(store);
     store.raw.exec('commit');
     for (const upload of spent) rmSync(uploadPath(store.folder, upload), { force: true });
-    return { state: 'done', result, error: null, place: {}, followUps };
+    return { state: 'done', result, error: null, place: {}, followUps, card };
   } catch (error) {
     if (store.raw.inTransaction) store.raw.exec('rollback');
     return ended(store, task, hooks, error, elapsed());
@@ -152,6 +164,7 @@ async function ended(
     error: message,
     place: error instanceof StepRefused ? error.place : {},
     followUps: [],
+    card: null,
   };
 }
 

@@ -84,29 +84,28 @@ export type ReadName = keyof Reads;
 
 type Reader<N extends ReadName> = (
   store: Store,
-  study: string,
   asks: Reads[N]['asks'],
   progress?: (share: number) => void,
 ) => Promise<Reads[N]['gives']>;
 
 export const readers: { readonly [N in ReadName]: Reader<N> } = {
   overview: readOverview,
-  timeline: (store, study, { by, ...filter }) => readTimeline(store, study, filter, by),
+  timeline: (store, { by, ...filter }) => readTimeline(store, filter, by),
   messages: readMessages,
   thread: readThread,
   accounts: readAccounts,
   items: readItems,
   estimate: estimateWeave,
-  networks: (store, study) => listNetworks(store, study),
+  networks: (store) => listNetworks(store),
   evidence: readEvidence,
   portrait: readCommunity,
   moments: readMoments,
   messageTies: readMessageTies,
   titles: readTitles,
-  smallPicture: (store, _, network) => readSmallPicture(store, network),
-  exportNetwork: (store, _, asks) => exportNetwork(store, asks),
+  smallPicture: (store, network) => readSmallPicture(store, network),
+  exportNetwork: (store, asks) => exportNetwork(store, asks),
   exportData,
-  exportFigure: (store, _, asks) => exportFigure(store, asks),
+  exportFigure: (store, asks) => exportFigure(store, asks),
   tidy: readTidyPage,
   suggestions: readSuggestions,
 };

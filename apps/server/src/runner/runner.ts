@@ -1,6 +1,7 @@
 import { EventEmitter } from 'node:events';
 import { availableParallelism } from 'node:os';
 import { MessageChannel, type MessagePort } from 'node:worker_threads';
+import pLimit from 'p-limit';
 import { Piscina } from 'piscina';
 import {
   stepParameters,
@@ -17,6 +18,7 @@ import { counted, QueryError } from '@pebble/core';
 import { UnreadableFile } from '@pebble/core/files';
 import type { Config } from '../config';
 import type { Store } from '../db/open';
+import type { StudyFolders } from '../db/studyFolders';
 import { countBeginning, forgetFollowUp, leftFollowUps, type FollowUp } from '../db/followUps';
 import { beginStep, endStep, findStep } from '../db/steps';
 import { Damaged } from '../files/damage';
@@ -51,26 +53,35 @@ export interface Finished {
   readonly place: Outcome['place'];
 }
 
+/** The steps of one study that wait for each other. */
+interface Queue {
+  last: Promise<unknown>;
+  /** The last of those steps that prepare something. */
+  lastBeside: Promise<unknown>;
+}
+
 /**
- * Runs steps one after the other in worker threads: a step waits until the one before it is done. What a step only reads and computes it
- * prepares beside the others, one after the other too and pausing while people wait for something else, and then waits for its turn.
- * Progress and ends are sent to listeners.
+ * Runs the steps of a study one after the other in worker threads: a step waits until the one before it is done. Those of different studies
+ * run side by side, as many as there are cores. What a step only reads and computes it prepares beside the others of its study, one after
+ * the other too and pausing while people wait for something else, and then waits for its turn. Progress and ends are sent to listeners.
  */
 export class Runner {
   private readonly pool: Piscina;
   private readonly events = new EventEmitter().setMaxListeners(0);
-  private last: Promise<unknown> = Promise.resolve();
-  /** The last of those steps that prepare something. */
-  private lastBeside: Promise<unknown> = Promise.resolve();
-  /** By the number of the step. */
-  private readonly running = new Map<number, Running>();
+  private readonly queues = new Map<string, Queue>();
+  /** How many steps run at once, over all studies. */
+  private readonly cores = pLimit(Math.max(2, availableParallelism()));
+  /** How many are prepared at once, over all studies. */
+  private readonly beside = pLimit(1);
+  /** By study and number of the step. */
+  private readonly running = new Map<string, Running>();
   /** What follows and was taken in hand already. */
-  private readonly followed = new Set<number>();
+  private readonly followed = new Set<string>();
   private readonly gate = makeGate();
   private closing = false;
 
   constructor(
-    private readonly store: Store,
+    private readonly studies: StudyFolders,
     workerFile: string,
     private readonly limits: Pick<Config, 'mostRows' | 'longestLook'>,
     /** Threads that are started at once: starting one takes a second. */
@@ -99,13 +110,14 @@ export class Runner {
 
   /** Runs what was to follow when the application was ended. */
   async resume(): Promise<void> {
-    for (const left of await leftFollowUps(this.store))
-      if (!this.followed.has(left.id)) void this.follow(left);
+    for (const store of this.studies)
+      for (const left of await leftFollowUps(store))
+        if (!this.followed.has(`${store.study} ${left.id}`)) void this.follow(store.study, left);
   }
 
   /** What follows by itself ends with its reason in the logbook; nobody waits for it. */
-  private follow({ id, study, request }: FollowUp): Promise<unknown> {
-    this.followed.add(id);
+  private follow(study: string, { id, request }: FollowUp): Promise<unknown> {
+    this.followed.add(`${study} ${id}`);
     return this.inItsTurn(study, request, id).catch((error: unknown) => {
       if (!this.closing) process.emitWarning(error instanceof Error ? error : String(error));
     });
@@ -113,24 +125,31 @@ export class Runner {
 
   private async inItsTurn(study: string, request: StepRequest, followUp?: number): Promise<Finished> {
     const parameters = stepParameters[request.kind].parse(request.parameters);
+    const queue = this.queueOf(study);
     const isBeside = stepDefinition(request.kind).prepare !== undefined;
-    const turn = (isBeside ? this.lastBeside : this.last).then(() => {
+    const turn = (isBeside ? queue.lastBeside : queue.last).then(() => {
       if (this.closing) throw new Error('The application is being closed.');
       return this.runOne(study, request.kind, parameters, followUp);
     });
-    if (isBeside) this.lastBeside = turn.catch(() => undefined);
-    else this.last = turn.catch(() => undefined);
+    if (isBeside) queue.lastBeside = turn.catch(() => undefined);
+    else queue.last = turn.catch(() => undefined);
     void turn
-      .then(({ outcome }) => Promise.all(outcome.followUps.map((next) => this.follow(next))))
+      .then(({ outcome }) => Promise.all(outcome.followUps.map((next) => this.follow(study, next))))
       .catch(() => undefined);
     const { step, outcome } = await turn;
     return { step, place: outcome.place };
   }
 
+  private queueOf(study: string): Queue {
+    let queue = this.queues.get(study);
+    if (!queue) this.queues.set(study, (queue = { last: Promise.resolve(), lastBeside: Promise.resolve() }));
+    return queue;
+  }
+
   /** Asks a running step of a study to stop; false when there is none. */
   cancel(study: string, step: number): boolean {
-    const running = this.running.get(step);
-    if (running?.study !== study) return false;
+    const running = this.running.get(`${study} ${step}`);
+    if (!running) return false;
     const { cancel, abort } = running;
     Atomics.store(cancel, 0, CANCELLED);
     setTimeout(() => abort.abort(), PATIENCE).unref();
@@ -147,7 +166,7 @@ export class Runner {
     asks: Reads[N]['asks'],
     gone?: AbortSignal,
   ): Promise<Reads[N]['gives']> {
-    return this.asked('read', { folder: this.store.folder, name, study, asks }, gone);
+    return this.asked('read', { folder: this.studies.folderOf(study), name, asks }, gone);
   }
 
   /** The same, telling those who listen to the study how far it is, where that takes long. */
@@ -160,7 +179,7 @@ export class Runner {
     const { port1, port2 } = new MessageChannel();
     port1.on('message', (share: number) => this.emit(study, { type: 'estimating', share }));
     try {
-      const given = { folder: this.store.folder, name, study, asks, port: port2 };
+      const given = { folder: this.studies.folderOf(study), name, asks, port: port2 };
       return await this.asked('read', given, gone, [port2]);
     } finally {
       port1.close();
@@ -169,11 +188,12 @@ export class Runner {
 
   /** Looks at an uploaded file in a thread of its own. Throws UnreadableFile, also where that takes too long. */
   arrive(
+    study: string,
     file: { readonly id: string; readonly name: string; readonly size: number; readonly largest: number },
     gone?: AbortSignal,
   ): Promise<UploadAnswer> {
     const { size, ...given } = file;
-    return this.looking('arriveFile', { folder: this.store.folder, ...given }, size, gone);
+    return this.looking('arriveFile', { folder: this.studies.folderOf(study), ...given }, size, gone);
   }
 
   lookAgain(
@@ -248,8 +268,9 @@ export class Runner {
   async close(): Promise<void> {
     this.closing = true;
     for (const { cancel } of this.running.values()) Atomics.store(cancel, 0, CLOSING);
-    await Promise.all([this.last, this.lastBeside]);
-    await this.last;
+    const queues = [...this.queues.values()];
+    await Promise.all(queues.flatMap(({ last, lastBeside }) => [last, lastBeside]));
+    await Promise.all(queues.map(({ last }) => last));
     await this.pool.destroy();
   }
 
@@ -259,11 +280,11 @@ export class Runner {
     parameters: unknown,
     followUp?: number,
   ): Promise<{ step: Step; outcome: Outcome }> {
-    if (followUp !== undefined) await countBeginning(this.store, followUp);
+    const store = await this.storeFor(study, kind);
+    if (followUp !== undefined) await countBeginning(store, followUp);
     const definition = stepDefinition(kind);
     const now = new Date().toISOString();
-    const step = await beginStep(this.store, {
-      study,
+    const step = await beginStep(store, {
       kind,
       parameters,
       now,
@@ -279,14 +300,15 @@ export class Runner {
       abort,
       last: { step, study, kind, phase: 'Starting', share: null, rest: null },
     };
-    this.running.set(step, running);
+    this.running.set(`${study} ${step}`, running);
     this.emit(study, { type: 'progress', progress: running.last });
     const task = { step, study, kind, parameters, now, mostRows: this.limits.mostRows, followUp };
     const outcome = definition.prepare
       ? await this.preparedAndRun(task, running)
-      : await this.inThread<Outcome>('runStep', task, running);
-    this.running.delete(step);
-    const ended = await findStep(this.store, step);
+      : await this.cores(() => this.inThread<Outcome>('runStep', task, running));
+    this.running.delete(`${study} ${step}`);
+    if (outcome.card) await this.studies.writeCard(study, outcome.card);
+    const ended = await findStep(store, step);
     if (!ended) throw new Error(`Step ${step} is not in the logbook.`);
     this.emit(study, { type: 'step', step: ended });
     return { step: ended, outcome };
@@ -294,12 +316,15 @@ export class Runner {
 
   /** Prepares a step beside the others, and waits for its turn. */
   private async preparedAndRun(task: PlainTask, running: Running): Promise<Outcome> {
-    const found = await this.inThread<{ readonly prepared: unknown } | Outcome>('prepareStep', task, running);
-    if ('state' in found) return found;
-    const turn = this.last.then(() =>
-      this.inThread<Outcome>('runStep', { ...task, prepared: found.prepared }, running),
+    const found = await this.beside(() =>
+      this.inThread<{ readonly prepared: unknown } | Outcome>('prepareStep', task, running),
     );
-    this.last = turn.catch(() => undefined);
+    if ('state' in found) return found;
+    const queue = this.queueOf(task.study);
+    const turn = queue.last.then(() =>
+      this.cores(() => this.inThread<Outcome>('runStep', { ...task, prepared: found.prepared }, running)),
+    );
+    queue.last = turn.catch(() => undefined);
     return turn;
   }
 
@@ -321,7 +346,7 @@ export class Runner {
       const { gate } = this;
       const run = (): Promise<T> =>
         this.pool.run(
-          { folder: this.store.folder, task, port: port2, cancel, gate },
+          { folder: this.studies.folderOf(task.study), task, port: port2, cancel, gate },
           { name, transferList: [port2], signal: abort.signal },
         );
       return await (name === 'prepareStep' ? run() : ahead(gate, run));
@@ -334,13 +359,22 @@ export class Runner {
   }
 
   /** The thread was ended, and with it its connection: nothing of the step is in the database but its row. */
-  private async endedByForce({ step, followUp }: PlainTask, duration: number): Promise<Outcome> {
+  private async endedByForce({ step, study, followUp }: PlainTask, duration: number): Promise<Outcome> {
     const { message } = new StepCancelled();
     const now = new Date().toISOString();
     const end = { state: 'cancelled', result: null, sentence: null, error: message, now, duration } as const;
-    await endStep(this.store, step, end);
-    if (followUp !== undefined) await forgetFollowUp(this.store, followUp);
-    return { state: 'cancelled', result: null, error: message, place: {}, followUps: [] };
+    const store = await this.storeFor(study);
+    await endStep(store, step, end);
+    if (followUp !== undefined) await forgetFollowUp(store, followUp);
+    return { state: 'cancelled', result: null, error: message, place: {}, followUps: [], card: null };
+  }
+
+  /** The connection to a study; the folder of a new one is made by its first step. */
+  private async storeFor(study: string, kind?: StepKind): Promise<Store> {
+    if (kind === 'create-study') return this.studies.make(study);
+    const store = this.studies.anyStoreOf(study);
+    if (!store) throw new Error('This study is not there any more.');
+    return store;
   }
 
   private emit(study: string, event: StepEvent): void {

@@ -1,6 +1,7 @@
+import { statSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import type { MessagePort } from 'node:worker_threads';
-import { connect, withLargeCache, type Store } from '../db/open';
+import { connect, studyFile, withLargeCache, type Store } from '../db/open';
 import { tidyUp } from './tidyUp';
 import type { Preview, Reading, UploadAnswer } from '@pebble/contract';
 import { QueryError } from '@pebble/core';
@@ -19,12 +20,29 @@ const threads: Threads = {
   paths: fileURLToPath(new URL('../measuring/pathsThread.js', import.meta.url)),
 };
 
-const stores = new Map<string, Store>();
+interface Opened {
+  readonly store: Store;
+  /** The file that it is a connection to: another one may take its place. */
+  readonly file: number;
+}
 
-/** One connection for each data folder and thread. */
-function storeFor(folder: string): Store {
-  let store = stores.get(folder);
-  if (!store) stores.set(folder, (store = connect(folder)));
+/** Connections that a thread keeps, those used last. */
+const KEPT = 4;
+const opened = new Map<string, Opened>();
+
+/** One connection for each study and thread. */
+async function storeFor(folder: string): Promise<Store> {
+  const file = statSync(studyFile(folder)).ino;
+  const known = opened.get(folder);
+  opened.delete(folder);
+  if (known && known.file !== file) await known.store.close();
+  const store = known?.file === file ? known.store : connect(folder);
+  opened.set(folder, { store, file });
+  for (const [oldest, { store: unused }] of opened) {
+    if (opened.size <= KEPT) break;
+    opened.delete(oldest);
+    await unused.close();
+  }
   return store;
 }
 
@@ -53,7 +71,7 @@ async function inTurn<T>(
   const started = performance.now();
   let lastSent = 0;
   let lastPhase = '';
-  const store = storeFor(folder);
+  const store = await storeFor(folder);
   const hooks: Hooks = {
     isCancelled: () => Atomics.load(cancel, 0) !== GO_ON,
     isClosing: () => Atomics.load(cancel, 0) === CLOSING,
@@ -108,19 +126,17 @@ function everySoOften<A extends unknown[]>(say: (...what: A) => void, pause: num
 export function read<N extends ReadName>({
   folder,
   name,
-  study,
   asks,
   port,
 }: {
   folder: string;
   name: N;
-  study: string;
   asks: Reads[N]['asks'];
   /** Where it is told how far a reading is. */
   port?: MessagePort;
 }): Promise<ReadAnswer<Reads[N]['gives']>> {
   const progress = everySoOften((share: number) => port?.postMessage(share), 200);
-  return told(() => readers[name](storeFor(folder), study, asks, progress)).finally(() => {
+  return told(async () => readers[name](await storeFor(folder), asks, progress)).finally(() => {
     port?.close();
     tidyUp();
   });

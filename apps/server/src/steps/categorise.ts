@@ -26,10 +26,10 @@ const FIELD_WORDS: Readonly<Record<RuleField, string>> = {
 /** Gives a category to all things of which something contains one of some texts; the decisions are those of each thing. */
 export const categoriseByRule: StepDefinition<'categorise-by-rule', Ruled> = {
   kind: 'categorise-by-rule',
-  async run({ store, study, step, now }, { sort, field, contains, category, value }) {
+  async run({ store, step, now }, { sort, field, contains, category, value }) {
     refuseTaken(category);
-    const things = readThings(store, study, sort);
-    const texts = await textsOf(store, study, things, sort, field);
+    const things = readThings(store, sort);
+    const texts = await textsOf(store, things, sort, field);
     const sought = contains
       .split('|')
       .map((part) => fold(part))
@@ -41,8 +41,8 @@ export const categoriseByRule: StepDefinition<'categorise-by-rule', Ruled> = {
       );
     const verdict = { verdict: 'category', name: category, value } as const;
     const decisions = found.map((key): NewDecision => ({ key, verdict }));
-    const ids = await addDecisions(store, study, step, sort, decisions);
-    await store.query.updateTable('study').set({ changed_at: now }).where('id', '=', study).execute();
+    const ids = await addDecisions(store, step, sort, decisions);
+    await store.query.updateTable('study').set({ changed_at: now }).execute();
     return { decisions: ids };
   },
   describe({ sort, field, contains, category, value }, result) {
@@ -55,7 +55,6 @@ export const categoriseByRule: StepDefinition<'categorise-by-rule', Ruled> = {
 
 async function textsOf(
   store: Store,
-  study: string,
   { ids, labels, personalNames }: SortedThings,
   sort: TidySort,
   field: RuleField,
@@ -64,7 +63,7 @@ async function textsOf(
   if (sort !== 'account')
     throw new StepRefused(`Only accounts have ${FIELD_WORDS[field]} that can be looked at.`);
   if (field === 'name') return personalNames.map((name) => name ?? '');
-  const profiles = await readProfiles(store, study, ids);
+  const profiles = await readProfiles(store, ids);
   return ids.map((id) => profiles.get(id)?.[field] ?? '');
 }
 
@@ -79,10 +78,10 @@ interface Tabled extends Ruled {
 /** Gives things the categories that a table names. */
 export const categoriseByTable: StepDefinition<'categorise-by-table', Tabled> = {
   kind: 'categorise-by-table',
-  async run({ store, study, step, now, spend }, { sort, upload, file, reading }) {
+  async run({ store, step, now, spend }, { sort, upload, file, reading }) {
     const skipped = new SkippedRows();
     const rows = readNodeRows(uploadPath(store.folder, upload), file, reading, skipped);
-    const known = new Set(readThings(store, study, sort).keys);
+    const known = new Set(readThings(store, sort).keys);
     const unknown: string[] = [];
     const told = new Set<string>();
     const categories = new Set<string>();
@@ -104,11 +103,11 @@ export const categoriseByTable: StepDefinition<'categorise-by-table', Tabled> = 
         `None of the ${counted(rows.length, 'row')} in ${file} names one of the ${SORT_WORDS[sort][1]} of this study with a category. Nothing was changed.`,
         { file },
       );
-    const ids = await addDecisions(store, study, step, sort, decisions);
+    const ids = await addDecisions(store, step, sort, decisions);
     for (const name of unknown)
       skipped.add({ row: 0, field: null, reason: `“${name}” is none of the ${SORT_WORDS[sort][1]}.` });
     if (skipped.total > 0) writeFileSync(skippedPath(store.folder, step), `\ufeff${skipped.csv}`);
-    await store.query.updateTable('study').set({ changed_at: now }).where('id', '=', study).execute();
+    await store.query.updateTable('study').set({ changed_at: now }).execute();
     spend(upload);
     return {
       decisions: ids,

@@ -23,14 +23,15 @@ interface Found extends Record<string, unknown> {
 /** Finds people, organisations and places in the texts of messages, or the names of a list. What is there already stays. */
 export const findNames: StepDefinition<'find-names', Found> = {
   kind: 'find-names',
-  async run({ store, study, now }, { by, names, match, kind }, progress) {
+  async run({ store, now }, { by, names, match, kind }, progress) {
     if (by === 'list' && names.length === 0) throw new StepRefused('The list names nothing.');
     const find = await finderOf(by, names, match, kind);
     const { query } = store;
     const known = new Map(
-      (await query.selectFrom('name').select(['id', 'name_key']).where('study_id', '=', study).execute()).map(
-        (row) => [row.name_key, row.id],
-      ),
+      (await query.selectFrom('name').select(['id', 'name_key']).execute()).map((row) => [
+        row.name_key,
+        row.id,
+      ]),
     );
     const before = known.size;
     const pair = query
@@ -42,34 +43,28 @@ export const findNames: StepDefinition<'find-names', Found> = {
     const seen = new Set<number>();
     let otherLanguages = 0;
     let places = 0;
-    const messages = await eachText(
-      store,
-      study,
-      'Finding names',
-      progress,
-      async ({ id, text, language }) => {
-        if (by === 'library' && language !== null && language.length === 2 && language !== 'en') {
-          otherLanguages++;
-          return;
+    const messages = await eachText(store, 'Finding names', progress, async ({ id, text, language }) => {
+      if (by === 'library' && language !== null && language.length === 2 && language !== 'en') {
+        otherLanguages++;
+        return;
+      }
+      for (const { label, kind: found } of find(text)) {
+        const key = nameKey(label);
+        let name = known.get(key);
+        if (name === undefined) {
+          ({ id: name } = await query
+            .insertInto('name')
+            .values({ name_key: key, label, kind: found })
+            .returning('id')
+            .executeTakeFirstOrThrow());
+          known.set(key, name);
         }
-        for (const { label, kind: found } of find(text)) {
-          const key = nameKey(label);
-          let name = known.get(key);
-          if (name === undefined) {
-            ({ id: name } = await query
-              .insertInto('name')
-              .values({ study_id: study, name_key: key, label, kind: found })
-              .returning('id')
-              .executeTakeFirstOrThrow());
-            known.set(key, name);
-          }
-          insertPair.run(name, id);
-          seen.add(name);
-          places++;
-        }
-      },
-    );
-    await query.updateTable('study').set({ changed_at: now }).where('id', '=', study).execute();
+        insertPair.run(name, id);
+        seen.add(name);
+        places++;
+      }
+    });
+    await query.updateTable('study').set({ changed_at: now }).execute();
     return { messages, otherLanguages, names: seen.size, newNames: known.size - before, places };
   },
   describe({ by, names, match }, result) {

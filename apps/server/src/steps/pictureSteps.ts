@@ -14,7 +14,7 @@ interface Pictured extends Record<string, unknown> {
 export const addPictures: StepDefinition<'add-pictures', Pictured> = {
   kind: 'add-pictures',
   async run(context, { upload }, progress) {
-    const { store, study } = context;
+    const { store } = context;
     const path = uploadPath(store.folder, upload);
     if (!existsSync(path)) throw new StepRefused('The pictures did not arrive. Please choose them again.');
     const pictures = read(readFileSync(path, 'utf8'));
@@ -24,11 +24,10 @@ export const addPictures: StepDefinition<'add-pictures', Pictured> = {
       const known = await store.query
         .updateTable('node_picture')
         .set({ image })
-        .where('study_id', '=', study)
         .where('name', '=', name)
         .executeTakeFirst();
       if (known.numUpdatedRows > 0n) replaced++;
-      else await store.query.insertInto('node_picture').values({ study_id: study, name, image }).execute();
+      else await store.query.insertInto('node_picture').values({ name, image }).execute();
     }
     context.spend(upload);
     return { pictures: pictures.length, replaced };
@@ -58,11 +57,8 @@ function read(text: string): NodePictureList {
 
 export const removePictures: StepDefinition<'remove-pictures', { pictures: number }> = {
   kind: 'remove-pictures',
-  async run({ store, study }) {
-    const gone = await store.query
-      .deleteFrom('node_picture')
-      .where('study_id', '=', study)
-      .executeTakeFirst();
+  async run({ store }) {
+    const gone = await store.query.deleteFrom('node_picture').executeTakeFirst();
     return { pictures: Number(gone.numDeletedRows) };
   },
   describe: (_, result) => `The pictures of nodes were removed (${result?.pictures ?? 0}).`,

@@ -43,12 +43,12 @@ export const setLanguage: StepDefinition<'set-language'> = {
 
 export const saveFilter: StepDefinition<'save-filter'> = {
   kind: 'save-filter',
-  async run({ store, study }, { name, filter }) {
+  async run({ store }, { name, filter }) {
     const values = { filter: JSON.stringify(filter) };
     await store.query
       .insertInto('saved_filter')
-      .values({ study_id: study, name, ...values })
-      .onConflict((c) => c.columns(['study_id', 'name']).doUpdateSet(values))
+      .values({ name, ...values })
+      .onConflict((c) => c.column('name').doUpdateSet(values))
       .execute();
     return {};
   },
@@ -57,19 +57,18 @@ export const saveFilter: StepDefinition<'save-filter'> = {
 
 export const forgetFilter: StepDefinition<'forget-filter'> = {
   kind: 'forget-filter',
-  async run({ store, study }, { id }) {
-    await store.query.deleteFrom('saved_filter').where('id', '=', id).where('study_id', '=', study).execute();
+  async run({ store }, { id }) {
+    await store.query.deleteFrom('saved_filter').where('id', '=', id).execute();
     return {};
   },
   describe: ({ name }) => `The kept filter “${name}” was forgotten.`,
 };
 
-async function checkMessage({ store, study }: StepContext, message: number): Promise<void> {
+async function checkMessage({ store }: StepContext, message: number): Promise<void> {
   const found = await store.query
     .selectFrom('message')
     .select('id')
     .where('id', '=', message)
-    .where('study_id', '=', study)
     .executeTakeFirst();
   if (!found) throw new StepRefused('This message is no longer in the study.');
 }

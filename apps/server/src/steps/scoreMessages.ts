@@ -16,7 +16,7 @@ interface Scored extends Record<string, unknown> {
 /** Gives every message in a language that the scorer understands its score; what was given before is given anew. */
 export const scoreMessages: StepDefinition<'score-messages', Scored> = {
   kind: 'score-messages',
-  async run({ store, study, now }, { scorer: name }, progress) {
+  async run({ store, now }, { scorer: name }, progress) {
     const scorer = scorers[name];
     const { query } = store;
     const put = query
@@ -30,7 +30,7 @@ export const scoreMessages: StepDefinition<'score-messages', Scored> = {
     let scored = 0;
     let withHits = 0;
     let sum = 0;
-    const messages = await eachText(store, study, 'Scoring messages', progress, ({ id, text, language }) => {
+    const messages = await eachText(store, 'Scoring messages', progress, ({ id, text, language }) => {
       if (language === null || !scorer.languages.includes(language.slice(0, 2))) return;
       const { value, hits } = scorer.score(text);
       insert.run(id, name, value);
@@ -38,7 +38,7 @@ export const scoreMessages: StepDefinition<'score-messages', Scored> = {
       sum += value;
       if (value !== 0 || hits.length > 0) withHits++;
     });
-    await query.updateTable('study').set({ changed_at: now }).where('id', '=', study).execute();
+    await query.updateTable('study').set({ changed_at: now }).execute();
     return {
       messages,
       scored,

@@ -7,7 +7,7 @@ export const removeSource: StepDefinition<'remove-source', { messages: number }>
   async run(context, { source }, progress) {
     await mark(context, source, context.now);
     progress('Taking the source out', null);
-    return { messages: await parkSource(context.store, context.study, source) };
+    return { messages: await parkSource(context.store, source) };
   },
   describe: ({ name }, result) =>
     `The source ${name} was taken out${result ? ` with its ${formatCount(result.messages)} messages` : ''}; it can be taken back.`,
@@ -18,7 +18,7 @@ export const restoreSource: StepDefinition<'restore-source', { messages: number;
   async run(context, { source }, progress) {
     await mark(context, source, null);
     progress('Taking the source back', null);
-    return unparkSource(context.store, context.study, source);
+    return unparkSource(context.store, source);
   },
   describe({ name }, result) {
     if (!result) return `The source ${name} was to be taken back.`;
@@ -30,21 +30,16 @@ export const restoreSource: StepDefinition<'restore-source', { messages: number;
   },
 };
 
-async function mark(
-  { store, study, now }: StepContext,
-  source: number,
-  removedAt: string | null,
-): Promise<void> {
+async function mark({ store, now }: StepContext, source: number, removedAt: string | null): Promise<void> {
   const changed = await store.query
     .updateTable('source')
     .set({ removed_at: removedAt })
     .where('id', '=', source)
-    .where('study_id', '=', study)
     .where('removed_at', removedAt === null ? 'is not' : 'is', null)
     .executeTakeFirst();
   if (changed.numUpdatedRows === 0n)
     throw new StepRefused(
       removedAt === null ? 'This source is in the study already.' : 'This source is no longer in the study.',
     );
-  await store.query.updateTable('study').set({ changed_at: now }).where('id', '=', study).execute();
+  await store.query.updateTable('study').set({ changed_at: now }).execute();
 }

@@ -1,5 +1,6 @@
 import type { StepKind, StepParameters, StepRequest } from '@pebble/contract';
 import type { Config } from '../config';
+import type { Catalogue } from '../db/catalogue';
 import type { Store } from '../db/open';
 import type { Gate } from '../runner/gate';
 
@@ -14,7 +15,6 @@ export interface Threads {
 /** What a step may use while it runs; its transaction is open on `store`. */
 export interface StepContext {
   readonly store: Store;
-  readonly study: string;
   /** Number of the step's row in the logbook. */
   readonly step: number;
   readonly limits: Pick<Config, 'mostRows'>;
@@ -23,6 +23,8 @@ export interface StepContext {
   readonly now: string;
   /** A fresh id, for things that the step makes. */
   readonly newId: () => string;
+  /** Does something with what all studies share: at once, whatever becomes of the step, so that it is to be the last thing that can fail. */
+  readonly shared: <T>(work: (catalogue: Catalogue) => Promise<T>) => Promise<T>;
   /** Uploaded bytes that are used up: they are removed once the step is done, and stay for another try when it is not. */
   readonly spend: (upload: string) => void;
 }
@@ -33,7 +35,7 @@ export type Progress = (phase: string, share: number | null) => void;
 export type StepResult = Record<string, unknown>;
 
 /** What may be used before the turn of a step has come: nothing is written. */
-export interface PrepareContext extends Pick<StepContext, 'store' | 'study' | 'threads'> {
+export interface PrepareContext extends Pick<StepContext, 'store' | 'threads'> {
   /** For threads that it starts. */
   readonly gate: Gate;
 }

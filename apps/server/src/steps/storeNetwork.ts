@@ -36,7 +36,7 @@ export interface StoredNetwork {
 
 /** Makes a network a part of the study: its tables, its row, its first map. */
 export async function storeNetwork(
-  { store, study, step, now, newId }: StepContext,
+  { store, step, now, newId }: StepContext,
   made: NewNetwork,
 ): Promise<StoredNetwork> {
   const network = newId();
@@ -49,7 +49,6 @@ export async function storeNetwork(
     .insertInto('network')
     .values({
       id: network,
-      study_id: study,
       step_id: step,
       name: made.name,
       weave: JSON.stringify(made.weave),
@@ -69,6 +68,6 @@ export async function storeNetwork(
     })
     .execute();
   await saveMap(store, network, { description: made.map });
-  await store.query.updateTable('study').set({ changed_at: now }).where('id', '=', study).execute();
+  await store.query.updateTable('study').set({ changed_at: now }).execute();
   return { network, nodes, edges };
 }

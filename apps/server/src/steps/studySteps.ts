@@ -2,10 +2,10 @@ import type { StepDefinition } from './step';
 
 export const createStudy: StepDefinition<'create-study'> = {
   kind: 'create-study',
-  async run({ store, study, now }, { name }) {
+  async run({ store, now }, { name }) {
     await store.query
       .insertInto('study')
-      .values({ id: study, name, created_at: now, changed_at: now, deleted_at: null })
+      .values({ name, created_at: now, changed_at: now, deleted_at: null })
       .execute();
     return {};
   },
@@ -14,8 +14,8 @@ export const createStudy: StepDefinition<'create-study'> = {
 
 export const renameStudy: StepDefinition<'rename-study'> = {
   kind: 'rename-study',
-  async run({ store, study }, { name }) {
-    await store.query.updateTable('study').set({ name }).where('id', '=', study).execute();
+  async run({ store }, { name }) {
+    await store.query.updateTable('study').set({ name }).execute();
     return {};
   },
   describe: ({ name, before }) => `The study “${before}” was renamed “${name}”.`,
@@ -23,8 +23,8 @@ export const renameStudy: StepDefinition<'rename-study'> = {
 
 export const deleteStudy: StepDefinition<'delete-study'> = {
   kind: 'delete-study',
-  async run({ store, study, now }) {
-    await store.query.updateTable('study').set({ deleted_at: now }).where('id', '=', study).execute();
+  async run({ store, now }) {
+    await store.query.updateTable('study').set({ deleted_at: now }).execute();
     return {};
   },
   describe: () => 'The study was deleted; it can be taken back.',
@@ -32,8 +32,8 @@ export const deleteStudy: StepDefinition<'delete-study'> = {
 
 export const restoreStudy: StepDefinition<'restore-study'> = {
   kind: 'restore-study',
-  async run({ store, study }) {
-    await store.query.updateTable('study').set({ deleted_at: null }).where('id', '=', study).execute();
+  async run({ store }) {
+    await store.query.updateTable('study').set({ deleted_at: null }).execute();
     return {};
   },
   describe: () => 'The deleted study was taken back.',

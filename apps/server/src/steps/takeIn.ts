@@ -44,17 +44,17 @@ export async function takeIn(
   arrival: Arrival,
   progress: Progress,
 ): Promise<ImportReport> {
-  const { store, study, step, limits } = context;
+  const { store, step, limits } = context;
   const { files, name } = arrival;
   const [{ reading }] = files;
   const file = files.map((one) => one.file).join(', ');
   const { id: source } = await store.query
     .insertInto('source')
-    .values({ study_id: study, step_id: step, name, format: reading.format, report: '{}', removed_at: null })
+    .values({ step_id: step, name, format: reading.format, report: '{}', removed_at: null })
     .returning('id')
     .executeTakeFirstOrThrow();
   const skipped = new SkippedRows();
-  const loader = new SourceLoader(store, study, source, skipped);
+  const loader = new SourceLoader(store, source, skipped);
   const bytes = files.reduce((sum, { path }) => sum + statSync(path).size, 0);
   await loader.begin(bytes / TYPICAL_ROW);
   let read = 0;
@@ -67,8 +67,8 @@ export async function takeIn(
   progress('Indexing', null);
   await loader.end();
   progress('Linking replies', null);
-  const itemsMissing = await linkItems(store, study, source);
-  const parentsMissing = await linkParents(store, study, source, loader.messages.unlinked);
+  const itemsMissing = await linkItems(store, source);
+  const parentsMissing = await linkParents(store, source, loader.messages.unlinked);
   if (loader.isEmpty && !arrival.mayBeEmpty)
     throw new StepRefused(`${NOTHING[reading.material]} from ${file}. ${skipped.firstReason()}`, { file });
   const counted = makeReport(source, file, UNIT[reading.format] ?? 'row', read, loader, skipped, {
@@ -81,7 +81,7 @@ export async function takeIn(
     .set({ report: JSON.stringify(report) })
     .where('id', '=', source)
     .execute();
-  await store.query.updateTable('study').set({ changed_at: context.now }).where('id', '=', study).execute();
+  await store.query.updateTable('study').set({ changed_at: context.now }).execute();
   if (skipped.total > 0) writeFileSync(skippedPath(store.folder, step), `\ufeff${skipped.csv}`);
   return report;
 }

@@ -12,16 +12,16 @@ interface Tidied extends Record<string, unknown> {
 /** Says of things that they are kept, left out, others, called something else, or of a kind. The messages stay as they are. */
 export const tidy: StepDefinition<'tidy', Tidied> = {
   kind: 'tidy',
-  async run({ store, study, step, now }, { sort, decisions }) {
-    const before = await readDecisions(store, study, [sort]);
+  async run({ store, step, now }, { sort, decisions }) {
+    const before = await readDecisions(store, [sort]);
     try {
       resolve([...before, ...decisions]);
     } catch (error) {
       if (error instanceof MergeCircle) throw new StepRefused(`${error.message} Nothing was changed.`);
       throw error;
     }
-    const ids = await addDecisions(store, study, step, sort, decisions);
-    await store.query.updateTable('study').set({ changed_at: now }).where('id', '=', study).execute();
+    const ids = await addDecisions(store, step, sort, decisions);
+    await store.query.updateTable('study').set({ changed_at: now }).execute();
     return { decisions: ids };
   },
   describe: ({ sort, decisions }) => `${sentenceOf(sort, decisions)}.`,
@@ -30,17 +30,16 @@ export const tidy: StepDefinition<'tidy', Tidied> = {
 /** Takes decisions back; what they were about is as it was before them. */
 export const takeBackTidy: StepDefinition<'take-back-tidy', { taken: number }> = {
   kind: 'take-back-tidy',
-  async run({ store, study, now }, { decisions }) {
+  async run({ store, now }, { decisions }) {
     const done = await store.query
       .updateTable('tidy_decision')
       .set({ taken_back: 1 })
-      .where('study_id', '=', study)
       .where(isAmong('id', decisions))
       .where('taken_back', '=', 0)
       .executeTakeFirst();
     const taken = Number(done.numUpdatedRows);
     if (taken === 0) throw new StepRefused('These decisions were taken back before.');
-    await store.query.updateTable('study').set({ changed_at: now }).where('id', '=', study).execute();
+    await store.query.updateTable('study').set({ changed_at: now }).execute();
     return { taken };
   },
   describe: ({ decisions }, result) =>

@@ -37,7 +37,7 @@ export const weaveSlices: StepDefinition<'weave-slices', Sliced> = {
   async run(context, { name, weave, by, event }, progress) {
     if (!('from' in weave))
       throw new StepRefused('Only what is woven from messages has a time that could be cut into slices.');
-    const { from, until } = timeOf(context.store, context.study, weave);
+    const { from, until } = timeOf(context.store, weave);
     const parts = slicesOf(from, until, by, event);
     if (parts.length === 0)
       throw new StepRefused('The moment must lie within the time of the sentence. Nothing was woven.');
@@ -72,9 +72,9 @@ export const weaveSlices: StepDefinition<'weave-slices', Sliced> = {
       }
     }
     const undated = context.store.raw
-      .prepare('select count(*) from message where study_id = ? and time is null')
+      .prepare('select count(*) from message where time is null')
       .pluck()
-      .get(context.study) as number;
+      .get() as number;
     return { ...whole, slices, empty, undated, notes: made.notes, droppedBelowThreshold: made.dropped };
   },
   describe({ weave, by }, result) {
@@ -117,13 +117,12 @@ export const weaveSlices: StepDefinition<'weave-slices', Sliced> = {
 /** The time of a weave; without bounds that of all messages. */
 function timeOf(
   { raw }: Store,
-  study: string,
   weave: Extract<StudyWeave, { from: number | null }>,
 ): { from: number; until: number } {
-  const [first, last] = raw
-    .prepare('select min(time), max(time) from message where study_id = ?')
-    .raw()
-    .get(study) as [number | null, number | null];
+  const [first, last] = raw.prepare('select min(time), max(time) from message').raw().get() as [
+    number | null,
+    number | null,
+  ];
   const from = weave.from ?? first;
   const until = weave.until ?? (last === null ? null : last + 1);
   if (from === null || until === null || from >= until)

@@ -6,6 +6,7 @@ import { pino } from 'pino';
 import request from 'supertest';
 import { SOURCE_MATERIALS, type Preview, type Step, type StepKind } from '@pebble/contract';
 import type { Config } from '../config';
+import { studyFolder } from '../db/open';
 import { start, type Running } from '../start';
 
 const root = join(__dirname, '../../../..');
@@ -88,6 +89,11 @@ export class TestApplication {
   async end(): Promise<void> {
     await this.stop();
     rmSync(this.folder, { recursive: true, force: true });
+  }
+
+  /** Where the study lies. */
+  get studyFolder(): string {
+    return studyFolder(this.folder, this.study);
   }
 
   get address(): string {

@@ -43,14 +43,14 @@ export class WovenNetworks {
   readonly evidence = async (id: string, query: object): Promise<MessagePage> =>
     (
       await this.app.api
-        .get(`/api/v1/networks/${id}/evidence`)
+        .get(`/api/v1/studies/${this.app.study}/networks/${id}/evidence`)
         .query({ limit: 200, ...query })
         .expect(200)
     ).body as MessagePage;
 
   readonly table = async (id: string, name: 'nodes' | 'edges' | 'moments'): Promise<TableColumns> => {
     const { body } = await this.app.api
-      .get(`/api/v1/networks/${id}/${name}.arrow`)
+      .get(`/api/v1/studies/${this.app.study}/networks/${id}/${name}.arrow`)
       .buffer(true)
       .parse((response, done) => {
         const parts: Buffer[] = [];

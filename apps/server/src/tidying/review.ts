@@ -17,10 +17,9 @@ import { readThings } from '../db/tidyThings';
 /** A page of what was found of a sort, the most used first, with how far its review is. */
 export async function readTidyPage(
   store: Store,
-  study: string,
   { sort, search, show, limit }: TidyQuery & { sort: TidySort },
 ): Promise<TidyPage> {
-  const things = await foundThings(store, study, sort);
+  const things = await foundThings(store, sort);
   const wanted = search
     .split('|')
     .map((part) => fold(part))
@@ -43,12 +42,10 @@ export async function readTidyPage(
 }
 
 /** Pairs that may be the same; those that were decided on are not proposed again. */
-export async function readSuggestions(store: Store, study: string, sort: TidySort): Promise<Suggestion[]> {
-  const { personalNames, keys } = readThings(store, study, sort);
+export async function readSuggestions(store: Store, sort: TidySort): Promise<Suggestion[]> {
+  const { personalNames, keys } = readThings(store, sort);
   const nameOf = new Map(keys.map((key, i) => [key, personalNames[i]]));
-  const things = (await foundThings(store, study, sort)).filter(
-    ({ state }) => state === 'open' || state === 'kept',
-  );
+  const things = (await foundThings(store, sort)).filter(({ state }) => state === 'open' || state === 'kept');
   const byKey = new Map(things.map((thing) => [thing.key, thing]));
   const candidates = things.map(({ key, label, messages }) => {
     const personalName = nameOf.get(key);
@@ -61,9 +58,9 @@ export async function readSuggestions(store: Store, study: string, sort: TidySor
   });
 }
 
-async function foundThings(store: Store, study: string, sort: TidySort): Promise<FoundThing[]> {
-  const { placings, keys, labels, kinds } = readThings(store, study, sort);
-  const decisions = await readDecisions(store, study, [sort]);
+async function foundThings(store: Store, sort: TidySort): Promise<FoundThing[]> {
+  const { placings, keys, labels, kinds } = readThings(store, sort);
+  const decisions = await readDecisions(store, [sort]);
   const resolution = resolve(decisions);
   const labelOf = new Map(keys.map((key, i) => [key, labels[i]]));
   const parts = partsOf(decisions, resolution, labelOf);

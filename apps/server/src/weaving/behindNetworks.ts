@@ -16,7 +16,6 @@ async function behind(store: Store, id: string): Promise<{ network: Network; evi
 /** The messages behind a node, a tie or a community; null where the network has none. */
 export async function readEvidence(
   store: Store,
-  _study: string,
   { network, query }: { readonly network: string; readonly query: EvidenceQuery },
 ): Promise<MessagePage | null> {
   const found = await behind(store, network);
@@ -31,7 +30,6 @@ export async function readEvidence(
 /** The profile of a community; null where the network has no messages. */
 export async function readCommunity(
   store: Store,
-  _study: string,
   { network, community }: { readonly network: string; readonly community: number },
 ): Promise<Portrait | 'no such community' | null> {
   const members = membersOf(store.folder, network, community);
@@ -41,7 +39,7 @@ export async function readCommunity(
 }
 
 /** When the messages of each tie were written, as a table; null where it cannot be told. */
-export async function readMoments(store: Store, _study: string, network: string): Promise<Uint8Array | null> {
+export async function readMoments(store: Store, network: string): Promise<Uint8Array | null> {
   const moments = await (await behind(store, network))?.evidence.moments();
   return moments ? toArrow({ ...moments }) : null;
 }
@@ -49,7 +47,6 @@ export async function readMoments(store: Store, _study: string, network: string)
 /** The ties that a message helps to make; null where the network has no messages. */
 export async function readMessageTies(
   store: Store,
-  _study: string,
   { network, message }: { readonly network: string; readonly message: number },
 ): Promise<Tie[] | null> {
   const found = await behind(store, network);
@@ -59,7 +56,6 @@ export async function readMessageTies(
 /** Titles of groups that suggest themselves. */
 export async function readTitles(
   store: Store,
-  _study: string,
   { network, column, least }: { readonly network: string; readonly column: string; readonly least: number },
 ): Promise<Record<string, string>> {
   const found = await findNetwork(store, network);

@@ -27,7 +27,6 @@ interface Nodes {
 /** What the study knows of accounts and things, as columns of a network's nodes; columns without a value are left out. */
 export async function carriedColumns(
   store: Store,
-  study: string,
   weave: Weave,
   woven: Woven,
   keyOf: ((thing: number) => string) | null,
@@ -38,11 +37,11 @@ export async function carriedColumns(
   };
   const { accounts, things } = nodeSorts(weave);
   const found: NodeColumn[] = [];
-  if (accounts) found.push(...(await accountColumns(store, study, nodesOf(0))));
+  if (accounts) found.push(...(await accountColumns(store, nodesOf(0))));
   if (things) {
     const nodes = nodesOf(accounts ? 1 : 0);
     if (things === 'item') found.push(...itemColumns(store, nodes));
-    else if (keyOf) found.push(...(await thingColumns(store, study, things, nodes.ids.map(keyOf), nodes)));
+    else if (keyOf) found.push(...(await thingColumns(store, things, nodes.ids.map(keyOf), nodes)));
   }
   return merged(found);
 }
@@ -69,10 +68,10 @@ function nodeSorts(weave: Weave): { accounts: boolean; things: TidySort | 'item'
   }
 }
 
-async function accountColumns(store: Store, study: string, nodes: Nodes): Promise<NodeColumn[]> {
-  const handle = accountLabels(store, study);
+async function accountColumns(store: Store, nodes: Nodes): Promise<NodeColumn[]> {
+  const handle = accountLabels(store);
   const keys = nodes.ids.map((id) => handleKey(handle.get(id) ?? ''));
-  const profiles = await readProfiles(store, study, nodes.ids);
+  const profiles = await readProfiles(store, nodes.ids);
   const told = new Map<string, string[]>();
   const types = new Map<string, ColumnType>();
   const tell = (name: string, at: number, value: string | number | null, type: ColumnType): void => {
@@ -96,7 +95,7 @@ async function accountColumns(store: Store, study: string, nodes: Nodes): Promis
       ? 'The year in which the account was opened, as its profile says.'
       : 'As its profile says.';
   return [
-    ...decided(await readDecisions(store, study, ['account']), keys, nodes),
+    ...decided(await readDecisions(store, ['account']), keys, nodes),
     ...[...told].map(([name, values]) => columnOf(name, how(name), values, nodes, types.get(name))),
     ...scoreColumns(store, nodes),
   ];
@@ -105,14 +104,13 @@ async function accountColumns(store: Store, study: string, nodes: Nodes): Promis
 /** @param keys by which the things are known */
 async function thingColumns(
   store: Store,
-  study: string,
   sort: TidySort,
   keys: readonly string[],
   nodes: Nodes,
 ): Promise<NodeColumn[]> {
-  const given = decided(await readDecisions(store, study, [sort]), keys, nodes);
+  const given = decided(await readDecisions(store, [sort]), keys, nodes);
   if (sort !== 'name') return given;
-  const kinds = kindsOfNames(store, study);
+  const kinds = kindsOfNames(store);
   const found = keys.map((key) => kinds.get(key) ?? '');
   // What was decided comes before what was found.
   return merged([...given, kindColumn(found, nodes)]);

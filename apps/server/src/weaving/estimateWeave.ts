@@ -20,15 +20,14 @@ import { weaveStudy } from './weaveStudy';
 /** How large a weave would be; nothing is stored. */
 export async function estimateWeave(
   store: Store,
-  study: string,
   weave: Weave,
   progress?: (share: number) => void,
 ): Promise<WeaveEstimate> {
   if (weave.what === 'groups') return estimateGroups(store, weave);
   try {
     if (weave.what === 'projection') return await estimateOneSort(store, weave);
-    const decisions = await decisionsFor(store, study, weave);
-    const { woven, messages, labels, emptiedBy } = weaveStudy(store, study, weave, decisions, progress);
+    const decisions = await decisionsFor(store, weave);
+    const { woven, messages, labels, emptiedBy } = weaveStudy(store, weave, decisions, progress);
     return sizeOf(
       woven,
       messages,
@@ -38,7 +37,7 @@ export async function estimateWeave(
   } catch (error) {
     if (!(error instanceof TooManyTies)) throw error;
     const note = tooManyPhrase(error.ties, error.wouldFit);
-    return { ...sizeOf(NOTHING, 0, note), emptiedBy: note };
+    return { ...sizeOf(NOTHING, 0, note), emptiedBy: note, tooLarge: true };
   }
 }
 

@@ -151,7 +151,7 @@ describe('evidence is the weight, whatever was chosen, filtered and tidied', () 
     await app.begin();
     const step = await app.take('posts.csv', posts(new Random(3), 260));
     source = Number(step.result?.['source']);
-    store = connect(app.folder);
+    store = connect(app.studyFolder);
   }, 120_000);
   afterAll(async () => {
     await store.close();
@@ -160,16 +160,16 @@ describe('evidence is the weight, whatever was chosen, filtered and tidied', () 
 
   const context = (): StepContext => ({
     store,
-    study: app.study,
     step: 1,
     limits: { mostRows: 1e6 },
     threads: { intake: '', paths: '' },
     now: '2026-04-01T00:00:00Z',
     newId: randomUUID,
     spend: () => undefined,
+    shared: () => Promise.reject(new Error('Nothing is shared here.')),
   });
   const decide = (sort: TidySort, key: string, verdict: Verdict): Promise<number[]> =>
-    addDecisions(store, app.study, 1, sort, [{ key, verdict }]);
+    addDecisions(store, 1, sort, [{ key, verdict }]);
 
   /** What the weight of a tie is by its sentence, computed from the messages that are listed behind it. */
   function bySentence(weave: Weave, behind: readonly Message[], ends: readonly string[]): number | null {
@@ -254,7 +254,7 @@ describe('evidence is the weight, whatever was chosen, filtered and tidied', () 
     // Together behind all ties, by the other way of finding them.
     const ties = Array.from(from, (a, e) => ({ source: a, target: to[e] }));
     expect((await evidence.messages({ ties }, { offset: 0, limit: 0 })).total).toBe(all.size);
-    const size = await estimateWeave(store, app.study, weave);
+    const size = await estimateWeave(store, weave);
     expect([size.nodes, size.edges, size.messages]).toEqual([network.nodes, from.length, all.size]);
     expect(network.messages).toBe(all.size);
     return from.length;

@@ -85,12 +85,12 @@ export async function evidenceOf(store: Store, network: Network): Promise<Eviden
 /** Accounts by address: what their messages tie is said by the rule by which they were woven. */
 function accountEvidence(
   store: Store,
-  { id, study, directed }: Network,
+  { id, directed }: Network,
   weave: AccountWeave,
   decisions: readonly Decision[],
 ): Evidence {
-  const scope = { study, weave };
-  const tidy = tidyAccounts(store, study, decisions);
+  const scope = { weave };
+  const tidy = tidyAccounts(store, decisions);
   const ids = numbersOf(readTable(store.folder, id, 'nodes', ['id']), 'id');
   const members = (nodes: readonly number[]): number[] => nodes.flatMap((node) => tidy.membersOf(ids[node]));
   const bothWays = !directed && countsBothWays(weave);
@@ -134,10 +134,10 @@ function accountEvidence(
       };
     },
     portrait: (community, nodes) =>
-      readPortrait(store, study, community, nodes.length, { accounts: members(nodes), weave }),
+      readPortrait(store, community, nodes.length, { accounts: members(nodes), weave }),
     moments() {
-      const taken = readTaken(store, study, weave);
-      const all = readAddresses(store, study);
+      const taken = readTaken(store, weave);
+      const all = readAddresses(store);
       const rows = tidyAddresses(taken ? takenAddresses(all, taken).rows : all, tidy.now);
       const made = addressTies(rows, weave);
       const edge: number[] = [];
@@ -191,7 +191,7 @@ function once<T>(make: () => T): () => T {
 }
 
 /** Weaves that keep with the network which messages stand behind it. */
-function tableEvidence(store: Store, { id, study }: Network, window: number | null): Evidence {
+function tableEvidence(store: Store, { id }: Network, window: number | null): Evidence {
   const rows = readTable(store.folder, id, 'evidence') as unknown as EvidenceRows;
   const edges = (): Ties => readTable(store.folder, id, 'edges', ENDS) as unknown as Ties;
   let times: ReadonlyMap<number, number> | null = null;
@@ -216,7 +216,7 @@ function tableEvidence(store: Store, { id, study }: Network, window: number | nu
       return { total: all.length, offset, messages };
     },
     portrait: (community, nodes) =>
-      readPortrait(store, study, community, nodes.length, { messages: messagesOf({ nodes }) }),
+      readPortrait(store, community, nodes.length, { messages: messagesOf({ nodes }) }),
     tiesOf(message) {
       const { source, target } = edges();
       return Promise.resolve(tiesOfMessage(rows, message, source, target));

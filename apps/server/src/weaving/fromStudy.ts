@@ -21,18 +21,18 @@ export class NothingWoven extends StepRefused {}
 
 /** What a recipe gives from what a study holds. Throws NothingWoven, and StepRefused where there would be too many ties. */
 export async function fromStudy(
-  { store, study }: StepContext,
+  { store }: StepContext,
   recipe: StudyWeave,
   progress?: (share: number) => void,
 ): Promise<Made> {
-  const decisions = await decisionsFor(store, study, recipe);
+  const decisions = await decisionsFor(store, recipe);
   const { woven, messages, labels, keyOf, own, emptiedBy } = refuseTooMany(() =>
-    weaveStudy(store, study, recipe, decisions, progress),
+    weaveStudy(store, recipe, decisions, progress),
   );
   if (woven.id.length === 0)
     throw new NothingWoven(`This sentence gives no ${nodeWords(recipe)[1]}. ${emptiedBy}`);
   if (woven.source.length > MOST_TIES) throw tooMany(woven.source.length, null);
-  const carried = await carriedColumns(store, study, recipe, woven, keyOf);
+  const carried = await carriedColumns(store, recipe, woven, keyOf);
   const evidence = woven.evidence?.() ?? null;
   const days = daysColumn(woven, evidence);
   const first = [...days, ...own];
@@ -45,7 +45,7 @@ export async function fromStudy(
     nodes: {
       id: woven.id,
       handle: labels,
-      name: personalNames(store, study, recipe, woven, labels),
+      name: personalNames(store, recipe, woven, labels),
       ...((woven.countMessages ?? woven.evidence) ? { messages: woven.uses } : {}),
       ...Object.fromEntries(columns.map(({ info, values }) => [info.name, values])),
     },
@@ -74,16 +74,15 @@ function daysColumn(woven: Woven, evidence: EvidenceRows | null): NodeColumn[] {
 /** Accounts have a name beside their handle; one that was given another label is known by that alone. */
 function personalNames(
   store: Store,
-  study: string,
   recipe: StudyWeave,
   { id, mode }: Woven,
   labels: readonly string[],
 ): string[] {
   const hasAccounts = recipe.what !== 'together' && !(recipe.what === 'alike' && recipe.nodes === 'message');
   if (!hasAccounts) return labels.map(() => '');
-  const names = accountNames(store, study);
+  const names = accountNames(store);
   if (names.size === 0) return labels.map(() => '');
-  const handles = accountLabels(store, study);
+  const handles = accountLabels(store);
   return Array.from(id, (account, v) =>
     mode[v] === 0 && handles.get(account) === labels[v] ? (names.get(account) ?? '') : '',
   );

@@ -14,10 +14,10 @@ export interface TidyAccounts {
 }
 
 /** Applies the decisions about accounts. */
-export function tidyAccounts(store: Store, study: string, decisions: readonly Decision[]): TidyAccounts {
+export function tidyAccounts(store: Store, decisions: readonly Decision[]): TidyAccounts {
   const own = ofSort(decisions, 'account');
-  if (own.length === 0) return asTheyAre(store, study);
-  const labels = accountLabels(store, study);
+  if (own.length === 0) return asTheyAre(store);
+  const labels = accountLabels(store);
   const ids = [...labels.keys()];
   const tidy = tidyNumbers(
     ids.map((id) => handleKey(labels.get(id)!)),
@@ -43,12 +43,12 @@ export function tidyAccounts(store: Store, study: string, decisions: readonly De
 }
 
 /** Accounts of which nothing was decided; what they are called is read when it is asked for. */
-function asTheyAre(store: Store, study: string): TidyAccounts {
+function asTheyAre(store: Store): TidyAccounts {
   let labels: ReadonlyMap<number, string> | null = null;
   return {
     now: null,
     get labels() {
-      return (labels ??= accountLabels(store, study));
+      return (labels ??= accountLabels(store));
     },
     membersOf: (account) => [account],
   };

@@ -28,12 +28,11 @@ export type StudyWeave = Exclude<Weave, { what: 'groups' | 'projection' }>;
 /** Weaves a network of a study; nothing is stored. Throws TooManyTies, and what `progress` throws. */
 export function weaveStudy(
   store: Store,
-  study: string,
   weave: StudyWeave,
   decisions: readonly Decision[],
   progress?: (share: number) => void,
 ): NamedWeave {
-  const counted = weaveCounted(store, study, weave, decisions, progress);
+  const counted = weaveCounted(store, weave, decisions, progress);
   const woven = withOneEvidence(finishWeave(counted.woven, { isolates: false, ...weave }));
   return {
     woven,
@@ -55,30 +54,29 @@ function withOneEvidence(woven: Woven): Woven {
 
 function weaveCounted(
   store: Store,
-  study: string,
   weave: StudyWeave,
   decisions: readonly Decision[],
   progress?: (share: number) => void,
 ): CountedWeave {
-  const tidy = tidyAccounts(store, study, decisions);
+  const tidy = tidyAccounts(store, decisions);
   switch (weave.what) {
     case 'accounts':
-      return accounts(store, study, weave, tidy);
+      return accounts(store, weave, tidy);
     case 'together':
     case 'shared':
     case 'two-mode':
-      return weaveThings(store, study, weave, tidy, decisions, progress);
+      return weaveThings(store, weave, tidy, decisions, progress);
     case 'follows':
-      return follows(store, study, weave, tidy);
+      return follows(store, weave, tidy);
     case 'in-step':
     case 'alike':
-      return weaveTexts(store, study, weave, tidy, decisions, progress);
+      return weaveTexts(store, weave, tidy, decisions, progress);
   }
 }
 
-function accounts(store: Store, study: string, weave: AccountWeave, tidy: TidyAccounts): CountedWeave {
-  const isTaken = readTaken(store, study, weave);
-  const all = readAddresses(store, study);
+function accounts(store: Store, weave: AccountWeave, tidy: TidyAccounts): CountedWeave {
+  const isTaken = readTaken(store, weave);
+  const all = readAddresses(store);
   const { rows: taken, left } = isTaken ? takenAddresses(all, isTaken) : { rows: all, left: 0 };
   const rows = tidyAddresses(taken, tidy.now);
   const woven = weaveAccounts(rows, weave);
@@ -93,8 +91,8 @@ function accounts(store: Store, study: string, weave: AccountWeave, tidy: TidyAc
   };
 }
 
-function follows(store: Store, study: string, weave: FollowWeave, tidy: TidyAccounts): CountedWeave {
-  const woven = weaveFollows(tidyFollows(readFollows(store, study), tidy.now), weave);
+function follows(store: Store, weave: FollowWeave, tidy: TidyAccounts): CountedWeave {
+  const woven = weaveFollows(tidyFollows(readFollows(store), tidy.now), weave);
   const nameOf = (account: number): string => tidy.labels.get(account) ?? '';
   // A listed account that follows another is a node of either sort.
   const followers = new Set(woven.id.filter((_, v) => woven.mode[v] === 0));

@@ -10,29 +10,22 @@ import { ofSort, tidyThings, type TidyAccounts } from './tidied';
 /** Accounts that post the same in step, and messages or accounts whose wording is alike. */
 export function weaveTexts(
   store: Store,
-  study: string,
   weave: InStepWeave | AlikeWeave,
   tidy: TidyAccounts,
   decisions: readonly Decision[],
   progress?: (share: number) => void,
 ): CountedWeave {
-  const isTaken = readTaken(store, study, weave);
+  const isTaken = readTaken(store, weave);
   return weave.what === 'in-step'
-    ? inStep(store, study, weave, tidy, isTaken)
-    : alike(store, study, weave, tidy, decisions, isTaken, progress);
+    ? inStep(store, weave, tidy, isTaken)
+    : alike(store, weave, tidy, decisions, isTaken, progress);
 }
 
 type IsTaken = ReturnType<typeof readTaken>;
 const NONE_LEFT = 'No message is left by the choice of messages.';
 
-function inStep(
-  store: Store,
-  study: string,
-  weave: InStepWeave,
-  tidy: TidyAccounts,
-  isTaken: IsTaken,
-): CountedWeave {
-  const same = readSame(store, { study, ...weave }, weave.same);
+function inStep(store: Store, weave: InStepWeave, tidy: TidyAccounts, isTaken: IsTaken): CountedWeave {
+  const same = readSame(store, weave, weave.same);
   const { rows, left } = isTaken ? takenPlacings(same, isTaken) : { rows: same, left: 0 };
   const placings = tidyPlacings(rows, null, tidy.now);
   const woven = weaveInStep(placings, weave);
@@ -52,14 +45,13 @@ function inStep(
 
 function alike(
   store: Store,
-  study: string,
   weave: AlikeWeave,
   tidy: TidyAccounts,
   decisions: readonly Decision[],
   isTaken: IsTaken,
   progress?: (share: number) => void,
 ): CountedWeave {
-  const found = readPlacings(store, { study, ...weave }, 'word');
+  const found = readPlacings(store, weave, 'word');
   const { rows, left } = isTaken ? takenPlacings(found.placings, isTaken) : { rows: found.placings, left: 0 };
   const { now } = tidyThings({ ...found, placings: rows }, ofSort(decisions, 'word'), null);
   const placings = tidyPlacings(rows, now, tidy.now);
@@ -67,7 +59,7 @@ function alike(
   const empty = left > 0 ? NONE_LEFT : 'The messages of this period hold no words to compare.';
   const label =
     weave.nodes === 'message'
-      ? messageLabels(store, study)
+      ? messageLabels(store)
       : (account: number): string => tidy.labels.get(account) ?? '';
   return {
     woven: { ...woven, notes: [...leftNote(left), ...woven.notes] },

@@ -26,16 +26,15 @@ import { ofSort, tidyThings, type TidyAccounts } from './tidied';
 /** Things tied by standing together, accounts by sharing things, or accounts tied to the things they use. */
 export function weaveThings(
   store: Store,
-  study: string,
   weave: TogetherWeave | SharedWeave | TwoModeWeave,
   tidy: TidyAccounts,
   decisions: readonly Decision[],
   progress?: (share: number) => void,
 ): CountedWeave {
-  const scope: PlacingScope = { study, ...weave };
+  const scope: PlacingScope = weave;
   const isNear = weave.what === 'together' && weave.unit === 'near';
   const found = (isNear ? readNearPlacings : readPlacings)(store, scope, weave.things);
-  const isTaken = readTaken(store, study, weave);
+  const isTaken = readTaken(store, weave);
   const { rows, left } = isTaken ? takenPlacings(found.placings, isTaken) : { rows: found.placings, left: 0 };
   const sort = TidySort.safeParse(weave.things);
   const { now, named } = tidyThings(
@@ -58,7 +57,7 @@ export function weaveThings(
   });
   switch (weave.what) {
     case 'together': {
-      const inThreads = weave.unit === 'thread' ? withThreads(store, study, placings) : placings;
+      const inThreads = weave.unit === 'thread' ? withThreads(store, placings) : placings;
       return done(weaveTogether(inThreads, weave, isLeftOut, progress), named.labelOf);
     }
     case 'shared':

@@ -27,6 +27,7 @@ const estimate: WeaveEstimate = {
   droppedBelowThreshold: 0,
   notes: [],
   emptiedBy: null,
+  tooLarge: false,
   thinned: null,
   sketch: { labels: [], ties: [] },
 };

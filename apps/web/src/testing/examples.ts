@@ -11,6 +11,7 @@ export const exampleStudy: Study = {
   accounts: 300,
   networks: 1,
   latestNetwork: null,
+  broken: null,
 };
 
 export const exampleOverview: MessageOverview = {

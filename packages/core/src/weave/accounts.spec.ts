@@ -240,6 +240,7 @@ describe('the size of a network of accounts', () => {
       components: 2,
       largest: 2,
       emptiedBy: null,
+      tooLarge: false,
     });
   });
 

@@ -31,6 +31,7 @@ export function sizeOf(
     notes: [...woven.notes],
     thinned: woven.thinned ?? null,
     emptiedBy: source.length > 0 ? null : emptiedBy,
+    tooLarge: false,
     sketch,
   };
 }

@@ -16,13 +16,9 @@ export class AccountIds {
   private readonly rows: RowInserter<'account'>;
   private readonly rename: Statement;
 
-  constructor(
-    store: Store,
-    private readonly study: string,
-    firstNew: number,
-  ) {
+  constructor(store: Store, firstNew: number) {
     const { query, raw } = store;
-    this.rows = new RowInserter(store, 'account', ['id', 'study_id', 'handle_key', 'handle', 'name']);
+    this.rows = new RowInserter(store, 'account', ['id', 'handle_key', 'handle', 'name']);
     this.rename = raw.prepare(
       query.updateTable('account').set({ name: '' }).where('id', '=', 0).compile().sql,
     );
@@ -30,8 +26,8 @@ export class AccountIds {
       this.waiting.set(id, { ...name, name: null });
       this.added++;
     });
-    const known = query.selectFrom('account').select(['id', 'handle_key', 'name']).where('study_id', '=', '');
-    for (const [id, key, name] of raw.prepare(known.compile().sql).raw().iterate(study) as Iterable<
+    const known = query.selectFrom('account').select(['id', 'handle_key', 'name']);
+    for (const [id, key, name] of raw.prepare(known.compile().sql).raw().iterate() as Iterable<
       [number, string, string | null]
     >) {
       this.ids.know(key, id);
@@ -69,8 +65,7 @@ export class AccountIds {
       this.unplaced.delete(number);
       this.giveName(id, name);
     }
-    for (const [id, { key, written, name }] of this.waiting)
-      this.rows.add(id, this.study, key, written, name);
+    for (const [id, { key, written, name }] of this.waiting) this.rows.add(id, key, written, name);
     this.waiting.clear();
     this.rows.flush();
   }

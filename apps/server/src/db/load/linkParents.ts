@@ -11,7 +11,6 @@ import type { Unlinked } from './messageLoader';
  */
 export async function linkParents(
   { query }: Store,
-  study: string,
   source: number,
   { orphans, emptyReposts }: Unlinked,
 ): Promise<number> {
@@ -19,12 +18,12 @@ export async function linkParents(
   const byKind = MessageKind.options.map((kind) => sql`when ${kind} then ${sql.lit(parentBit(kind))}`);
   const { rows: linked } = await sql<{ id: number }>`
     update message set parent_author_id = p.author_id from message p
-    where message.study_id = ${study} and message.parent_author_id is null and message.parent_key is not null ${among}
-      and p.study_id = message.study_id and p.key = message.parent_key
+    where message.parent_author_id is null and message.parent_key is not null ${among}
+      and p.key = message.parent_key
     returning message.id`.execute(query);
   await sql`
-    insert into address (study_id, message_id, to_id, from_id, kinds, time)
-    select m.study_id, m.id, m.parent_author_id, m.author_id,
+    insert into address (message_id, to_id, from_id, kinds, time)
+    select m.id, m.parent_author_id, m.author_id,
       case m.kind ${sql.join(byKind, sql` `)} end, m.time
     from message m where ${isAmong(
       'm.id',
@@ -33,17 +32,15 @@ export async function linkParents(
     on conflict do update set kinds = kinds | excluded.kinds`.execute(query);
   if (emptyReposts)
     await sql`
-      insert into address (study_id, message_id, to_id, from_id, kinds, time)
-      select m.study_id, m.id, a.to_id, m.author_id, ${KIND_BIT.mention}, m.time
-      from message m join message p on p.study_id = m.study_id and p.key = m.parent_key
-        join address a on a.study_id = m.study_id and a.message_id = p.id and a.kinds & ${KIND_BIT.mention}
-      where m.study_id = ${study} and m.parent_key is not null and m.kind = 'repost' and m.text = ''
+      insert into address (message_id, to_id, from_id, kinds, time)
+      select m.id, a.to_id, m.author_id, ${KIND_BIT.mention}, m.time
+      from message m join message p on p.key = m.parent_key
+        join address a on a.message_id = p.id and a.kinds & ${KIND_BIT.mention}
+      where m.parent_key is not null and m.kind = 'repost' and m.text = ''
       on conflict do update set kinds = kinds | excluded.kinds`.execute(query);
   const { rows } = await sql<{ missing: number }>`
     select count(*) as missing from message
-    where message.study_id = ${study} and message.source_id = ${source} and message.parent_key is not null ${among}
-      and not exists (select 1 from message p where p.study_id = message.study_id and p.key = message.parent_key)`.execute(
-    query,
-  );
+    where message.source_id = ${source} and message.parent_key is not null ${among}
+      and not exists (select 1 from message p where p.key = message.parent_key)`.execute(query);
   return rows[0].missing;
 }

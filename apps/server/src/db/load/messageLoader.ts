@@ -66,17 +66,15 @@ export class MessageLoader {
 
   constructor(
     private readonly store: Store,
-    private readonly study: string,
     private readonly source: number,
     private readonly accounts: AccountIds,
   ) {
-    this.hashtags = new NameIds(1 + highest(store, 'hashtag'), (id, { key, written }) =>
-      this.tags.add(id, study, key, written),
+    this.hashtags = new NameIds(1 + highestTag(store), (id, { key, written }) =>
+      this.tags.add(id, key, written),
     );
     this.firstNew = this.next = 1 + highest(store, 'message');
     this.messages = new RowInserter(store, 'message', [
       'id',
-      'study_id',
       'source_id',
       'key',
       'author_id',
@@ -90,15 +88,8 @@ export class MessageLoader {
       'item_key',
       'more',
     ]);
-    this.addresses = new RowInserter(store, 'address', [
-      'study_id',
-      'message_id',
-      'to_id',
-      'from_id',
-      'kinds',
-      'time',
-    ]);
-    this.tags = new RowInserter(store, 'hashtag', ['id', 'study_id', 'tag_key', 'tag']);
+    this.addresses = new RowInserter(store, 'address', ['message_id', 'to_id', 'from_id', 'kinds', 'time']);
+    this.tags = new RowInserter(store, 'hashtag', ['id', 'tag_key', 'tag']);
     this.messageTags = new RowInserter(store, 'message_hashtag', ['message_id', 'hashtag_id']);
     const texts = store.query
       .selectFrom('message')
@@ -151,7 +142,7 @@ export class MessageLoader {
 
   private isNew(key: string): boolean {
     const isInFile = this.authorOf.has(key);
-    if (!isInFile && this.older?.get(this.study, key) === undefined) return true;
+    if (!isInFile && this.older?.get(key) === undefined) return true;
     this.counts.duplicates++;
     if (isInFile) this.counts.duplicatesInFile++;
     return false;
@@ -167,7 +158,6 @@ export class MessageLoader {
     const parent = this.parentAuthor(batch, i, id);
     this.messages.add(
       id,
-      this.study,
       this.source,
       batch.key[i],
       author,
@@ -188,10 +178,10 @@ export class MessageLoader {
       const to = this.accounts.idOf(batch.to[at]);
       const isAnswered = to === answered;
       const kinds = batch.toKinds[at] | (isAnswered ? parentBit(kind) : 0);
-      this.addresses.add(this.study, id, to, author, kinds, time);
+      this.addresses.add(id, to, author, kinds, time);
       if (isAnswered) answered = null;
     }
-    if (answered !== null) this.addresses.add(this.study, id, answered, author, parentBit(kind), time);
+    if (answered !== null) this.addresses.add(id, answered, author, parentBit(kind), time);
     for (let at = batch.tagStart[i]; at < batch.tagStart[i + 1]; at++)
       this.messageTags.add(id, this.hashtags.idOf(batch.tag[at]));
     this.count(batch.found, i, time);
@@ -220,26 +210,25 @@ export class MessageLoader {
 
   private knowHashtags(): void {
     const { query, raw } = this.store;
-    const known = query.selectFrom('hashtag').select(['id', 'tag_key']).where('study_id', '=', '').compile();
-    for (const [id, key] of raw.prepare(known.sql).raw().iterate(this.study) as Iterable<[number, string]>)
+    const known = query.selectFrom('hashtag').select(['id', 'tag_key']).compile();
+    for (const [id, key] of raw.prepare(known.sql).raw().iterate() as Iterable<[number, string]>)
       this.hashtags.know(key, id);
   }
 
   private findOlder(): Statement | null {
     const { query, raw } = this.store;
-    const any = query.selectFrom('message').select('id').where('study_id', '=', '').limit(1).compile();
-    if (raw.prepare(any.sql).get(this.study, 1) === undefined) return null;
-    return raw.prepare(
-      query.selectFrom('message').select('id').where('study_id', '=', '').where('key', '=', '').compile().sql,
-    );
+    const any = query.selectFrom('message').select('id').limit(1).compile();
+    if (raw.prepare(any.sql).get(1) === undefined) return null;
+    return raw.prepare(query.selectFrom('message').select('id').where('key', '=', '').compile().sql);
   }
 }
 
-/** The largest id of a table; 0 when it is empty. */
-export function highest({ query, raw }: Store, table: 'account' | 'hashtag' | 'item' | 'message'): number {
-  const compiled = query
-    .selectFrom(table)
-    .select((e) => e.fn.max('id').as('id'))
-    .compile();
-  return (raw.prepare(compiled.sql).get() as { id: number | null }).id ?? 0;
+/** The largest id that a table ever gave: what was taken out for good leaves none to be given again. 0 where it gave none. */
+export function highest({ raw }: Store, table: 'account' | 'item' | 'message'): number {
+  const row = raw.prepare('select seq from sqlite_sequence where name = ?').pluck().get(table);
+  return (row as number | undefined) ?? 0;
+}
+
+function highestTag({ raw }: Store): number {
+  return (raw.prepare('select max(id) from hashtag').pluck().get() as number | null) ?? 0;
 }

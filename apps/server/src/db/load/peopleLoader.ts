@@ -22,7 +22,6 @@ export class PeopleLoader {
 
   constructor(
     store: Store,
-    private readonly study: string,
     private readonly source: number,
     private readonly accounts: AccountIds,
     private readonly skipped: SkippedRows,
@@ -31,7 +30,6 @@ export class PeopleLoader {
     this.nextItem = 1 + highest(store, 'item');
     this.items = new RowInserter(store, 'item', [
       'id',
-      'study_id',
       'source_id',
       'key',
       'title',
@@ -41,15 +39,10 @@ export class PeopleLoader {
       'text',
       'more',
     ]);
-    this.follows = new RowInserter(store, 'follow', ['study_id', 'followed_id', 'follower_id', 'source_id']);
-    this.profiles = new RowInserter(store, 'profile', ['study_id', 'account_id', 'source_id', 'profile']);
+    this.follows = new RowInserter(store, 'follow', ['followed_id', 'follower_id', 'source_id']);
+    this.profiles = new RowInserter(store, 'profile', ['account_id', 'source_id', 'profile']);
     this.findItem = raw.prepare(
-      query
-        .selectFrom('item')
-        .select(['id', 'account_id', 'time'])
-        .where('study_id', '=', '')
-        .where('key', '=', '')
-        .compile().sql,
+      query.selectFrom('item').select(['id', 'account_id', 'time']).where('key', '=', '').compile().sql,
     );
     this.fillItem = raw.prepare(
       query
@@ -62,7 +55,6 @@ export class PeopleLoader {
       query
         .selectFrom('follow')
         .select('source_id')
-        .where('study_id', '=', '')
         .where('followed_id', '=', 0)
         .where('follower_id', '=', 0)
         .limit(1)
@@ -86,14 +78,13 @@ export class PeopleLoader {
     // Whether what is there of the item is more than a title that a comment told.
     let known = this.knownItems.get(item.key);
     if (known === undefined) {
-      const there = this.findItem.get(this.study, item.key) as ItemRow | undefined;
+      const there = this.findItem.get(item.key) as ItemRow | undefined;
       known = there === undefined ? undefined : there.account_id !== null || there.time !== null;
     }
     const more = moreOf(item);
     if (known === undefined) {
       this.items.add(
         this.nextItem++,
-        this.study,
         this.source,
         item.key,
         item.title,
@@ -110,7 +101,7 @@ export class PeopleLoader {
     this.counts.itemsAgain++;
     if (known || !tellsMore) return;
     this.items.flush();
-    const { id } = this.findItem.get(this.study, item.key) as ItemRow;
+    const { id } = this.findItem.get(item.key) as ItemRow;
     this.fillItem.run(item.title, account, item.time, item.link, item.text, more, id);
     this.knownItems.set(item.key, true);
   }
@@ -124,9 +115,9 @@ export class PeopleLoader {
       return;
     }
     this.followed.add(pair);
-    if (this.findFollow.get(this.study, followed, follower, 1) !== undefined) this.counts.followsAgain++;
+    if (this.findFollow.get(followed, follower, 1) !== undefined) this.counts.followsAgain++;
     else this.counts.follows++;
-    this.follows.add(this.study, followed, follower, this.source);
+    this.follows.add(followed, follower, this.source);
   }
 
   private addProfile({ row, account, handle, profile, isFollower }: MessageBatch['profiles'][number]): void {
@@ -146,7 +137,7 @@ export class PeopleLoader {
     }
     this.profiled.add(id);
     this.counts.profiles++;
-    this.profiles.add(this.study, id, this.source, JSON.stringify(profile));
+    this.profiles.add(id, this.source, JSON.stringify(profile));
   }
 }
 

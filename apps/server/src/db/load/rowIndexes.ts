@@ -5,7 +5,7 @@ const ROW_INDEXES = [
   {
     table: 'message',
     name: 'message_time',
-    columns: ['study_id', 'time', 'kind'],
+    columns: ['time', 'kind'],
     unique: false,
     given: null,
   },
@@ -14,17 +14,17 @@ const ROW_INDEXES = [
   {
     table: 'message',
     name: 'message_parent',
-    columns: ['study_id', 'parent_key'],
+    columns: ['parent_key'],
     unique: false,
     given: 'parent_key',
   },
-  { table: 'message', name: 'message_key', columns: ['study_id', 'key'], unique: true, given: null },
+  { table: 'message', name: 'message_key', columns: ['key'], unique: true, given: null },
   // By whom an account is addressed; whom it addresses is found by its messages.
   { table: 'address', name: 'address_to', columns: ['to_id'], unique: false, given: null },
   {
     table: 'account',
     name: 'account_handle',
-    columns: ['study_id', 'handle_key'],
+    columns: ['handle_key'],
     unique: true,
     given: null,
   },

@@ -11,10 +11,10 @@ export class SourceLoader {
   readonly messages: MessageLoader;
   readonly people: PeopleLoader;
 
-  constructor(store: Store, study: string, source: number, skipped: SkippedRows) {
-    this.accounts = new AccountIds(store, study, 1 + highest(store, 'account'));
-    this.messages = new MessageLoader(store, study, source, this.accounts);
-    this.people = new PeopleLoader(store, study, source, this.accounts, skipped);
+  constructor(store: Store, source: number, skipped: SkippedRows) {
+    this.accounts = new AccountIds(store, 1 + highest(store, 'account'));
+    this.messages = new MessageLoader(store, source, this.accounts);
+    this.people = new PeopleLoader(store, source, this.accounts, skipped);
   }
 
   /** To be called before the first batch. */

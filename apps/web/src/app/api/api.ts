@@ -86,6 +86,11 @@ interface Shape<T> {
   parse(value: unknown): T;
 }
 
+/** Which network, and of which study. */
+export type NetworkPlace = Pick<Network, 'study' | 'id'>;
+
+const placeOf = ({ study, id }: NetworkPlace): string => `/studies/${study}/networks/${id}`;
+
 /** The HTTP API; every answer is checked against the contract. */
 @Injectable({ providedIn: 'root' })
 export class Api {
@@ -161,30 +166,32 @@ export class Api {
   runs = (study: string): Observable<CollectRun[]> => this.get(`/studies/${study}/runs`, CollectRunList);
   beginRun = (study: string, run: NewRun): Observable<CollectRun> =>
     this.post(`/studies/${study}/runs`, run, CollectRun);
-  runCommand = (run: string, command: RunCommand): Observable<CollectRun> =>
-    this.post(`/runs/${run}/${command}`, {}, CollectRun);
+  runCommand = ({ study, id }: CollectRun, command: RunCommand): Observable<CollectRun> =>
+    this.post(`/studies/${study}/runs/${id}/${command}`, {}, CollectRun);
 
   estimate = (study: string, weave: Weave): Observable<WeaveEstimate> =>
     this.post(`/studies/${study}/estimate`, weave, WeaveEstimate);
   networks = (study: string): Observable<Network[]> => this.get(`/studies/${study}/networks`, NetworkList);
-  network = (id: string): Observable<Network> => this.get(`/networks/${id}`, Network);
+  network = (network: NetworkPlace): Observable<Network> => this.get(placeOf(network), Network);
   /** Null for a map that was never arranged. */
-  smallPicture = (network: string): Observable<SmallPicture | null> =>
-    this.get(`/networks/${network}/small-picture`, SmallPicture.nullable());
-  savedMap = (network: string): Observable<SavedMap> => this.get(`/networks/${network}/map`, SavedMap);
-  table = (network: string, table: 'nodes' | 'edges'): Observable<ArrayBuffer> =>
-    this.bytes(`/networks/${network}/${table}.arrow`);
-  moments = (network: string): Observable<ArrayBuffer> => this.bytes(`/networks/${network}/moments.arrow`);
-  positions = (network: string): Observable<ArrayBuffer> => this.bytes(`/networks/${network}/positions`);
-  evidence = (network: string, query: Partial<EvidenceQuery>): Observable<MessagePage> =>
-    this.get(`/networks/${network}/evidence`, MessagePage, query);
-  portrait = (network: string, community: number): Observable<Portrait> =>
-    this.get(`/networks/${network}/portrait/${community}`, Portrait);
-  groupTitles = (network: string, column: string, least: number): Observable<GroupTitles> =>
-    this.get(`/networks/${network}/titles`, GroupTitles, { column, least });
-  messageTies = (network: string, message: number): Observable<MessageTies> =>
-    this.get(`/networks/${network}/message-ties/${message}`, MessageTies);
-  exportAddress = (network: string, format: string): string => `${BASE}/networks/${network}/export/${format}`;
+  smallPicture = (network: NetworkPlace): Observable<SmallPicture | null> =>
+    this.get(`${placeOf(network)}/small-picture`, SmallPicture.nullable());
+  savedMap = (network: NetworkPlace): Observable<SavedMap> => this.get(`${placeOf(network)}/map`, SavedMap);
+  table = (network: NetworkPlace, table: 'nodes' | 'edges'): Observable<ArrayBuffer> =>
+    this.bytes(`${placeOf(network)}/${table}.arrow`);
+  moments = (network: NetworkPlace): Observable<ArrayBuffer> =>
+    this.bytes(`${placeOf(network)}/moments.arrow`);
+  positions = (network: NetworkPlace): Observable<ArrayBuffer> => this.bytes(`${placeOf(network)}/positions`);
+  evidence = (network: NetworkPlace, query: Partial<EvidenceQuery>): Observable<MessagePage> =>
+    this.get(`${placeOf(network)}/evidence`, MessagePage, query);
+  portrait = (network: NetworkPlace, community: number): Observable<Portrait> =>
+    this.get(`${placeOf(network)}/portrait/${community}`, Portrait);
+  groupTitles = (network: NetworkPlace, column: string, least: number): Observable<GroupTitles> =>
+    this.get(`${placeOf(network)}/titles`, GroupTitles, { column, least });
+  messageTies = (network: NetworkPlace, message: number): Observable<MessageTies> =>
+    this.get(`${placeOf(network)}/message-ties/${message}`, MessageTies);
+  exportAddress = (network: NetworkPlace, format: string): string =>
+    `${BASE}${placeOf(network)}/export/${format}`;
   dataAddress = (study: string, { what, format, filter }: DataExport): string => {
     const asked = Object.entries(filter).filter(([, value]) => value !== undefined && value !== '');
     const query = new URLSearchParams(asked.map(([name, value]) => [name, String(value)]));

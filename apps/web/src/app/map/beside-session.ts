@@ -126,18 +126,21 @@ export class BesideSession {
   });
 
   async open(id: string): Promise<void> {
+    const study = this.session.network()?.study;
+    if (study === undefined) return;
+    const place = { study, id };
     this.error.set(null);
     this.busy.set(true);
     try {
       const [network, saved, nodes, edges] = await firstValueFrom(
         forkJoin([
-          this.api.network(id),
-          this.api.savedMap(id),
-          this.api.table(id, 'nodes'),
-          this.api.table(id, 'edges'),
+          this.api.network(place),
+          this.api.savedMap(place),
+          this.api.table(place, 'nodes'),
+          this.api.table(place, 'edges'),
         ]),
       );
-      const bytes = await firstValueFrom(saved.hasPositions ? this.api.positions(id) : of(null));
+      const bytes = await firstValueFrom(saved.hasPositions ? this.api.positions(place) : of(null));
       this.beside.set({
         network,
         data: {

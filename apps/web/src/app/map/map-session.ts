@@ -99,6 +99,7 @@ export class MapSession {
   private savedMoves: ReadonlyMap<number, readonly [number, number]> | null = null;
 
   private readonly networks = this.store.selectSignal(work.selectNetworks);
+  private readonly study = this.store.selectSignal(work.selectId);
   readonly description = this.store.selectSignal(mapEditing.selectDescription);
   readonly selection = this.store.selectSignal(mapEditing.selectSelection);
   /** The nodes that are selected: none, one, or several. */
@@ -230,24 +231,27 @@ export class MapSession {
   /** Opens a network's map; arranges it when it has no places yet. */
   async open(id: string): Promise<void> {
     if (this.network()?.id === id && this.network()?.state === 'measured') return;
+    const study = this.study();
+    if (study === null) return;
+    const place = { study, id };
     const turn = ++this.opening;
     const [before, view] = [this.network(), this.view()];
     this.close();
     try {
-      const network = await firstValueFrom(this.api.network(id));
+      const network = await firstValueFrom(this.api.network(place));
       if (turn !== this.opening) return;
       this.network.set(network);
       // Measuring follows weaving; the screen opens the network again once its measures are there.
       if (network.state !== 'measured') return;
       const [saved, nodeBytes, edgeBytes] = await firstValueFrom(
-        forkJoin([this.api.savedMap(id), this.api.table(id, 'nodes'), this.api.table(id, 'edges')]),
+        forkJoin([this.api.savedMap(place), this.api.table(place, 'nodes'), this.api.table(place, 'edges')]),
       );
       if (network.slice && !saved.hasPositions) {
         // The whole is arranged first; the screen opens the slice again once it has its places.
         this.network.set({ ...network, state: 'woven' });
         return;
       }
-      const placeBytes = await firstValueFrom(saved.hasPositions ? this.api.positions(id) : of(null));
+      const placeBytes = await firstValueFrom(saved.hasPositions ? this.api.positions(place) : of(null));
       if (turn !== this.opening) return;
       this.savedDescription = saved.description;
       this.savedMoves = new Map();
@@ -285,7 +289,7 @@ export class MapSession {
     if (!network || !this.hasMessages() || this.momentsOf === network.id) return;
     this.momentsOf = network.id;
     try {
-      const bytes = await firstValueFrom(this.api.moments(network.id));
+      const bytes = await firstValueFrom(this.api.moments(network));
       if (this.network()?.id !== network.id) return;
       const { edge, day, messages } = fromArrow(new Uint8Array(bytes)) as unknown as TieMoments;
       this.moments.set({ edge, day, messages });
@@ -303,9 +307,9 @@ export class MapSession {
     try {
       const [network, nodes, edges] = await firstValueFrom(
         forkJoin([
-          this.api.network(before.id),
-          this.api.table(before.id, 'nodes'),
-          this.api.table(before.id, 'edges'),
+          this.api.network(before),
+          this.api.table(before, 'nodes'),
+          this.api.table(before, 'edges'),
         ]),
       );
       if (this.network() !== before) return;
@@ -406,7 +410,7 @@ export class MapSession {
     try {
       const step = await firstValueFrom(this.api.step(network.study, 'arrange-map', asked));
       if (step.state !== 'done') throw new Error(step.error ?? 'It was cancelled.');
-      const places = separate(new Float32Array(await firstValueFrom(this.api.positions(network.id))));
+      const places = separate(new Float32Array(await firstValueFrom(this.api.positions(network))));
       if (this.network()?.id !== network.id) return;
       this.settings.set(settings);
       this.base.set(places);

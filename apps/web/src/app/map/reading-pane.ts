@@ -11,7 +11,7 @@ import {
   withNeighbours,
 } from '@pebble/core';
 import { Store } from '@ngrx/store';
-import { Api } from '../api/api';
+import { Api, type NetworkPlace } from '../api/api';
 import { NameMaker } from '../shared/name-maker';
 import { MessageText } from '../shared/message-text';
 import { counted, day, moment } from '../shared/words';
@@ -120,10 +120,10 @@ export class ReadingPane {
         this.tab.set('in');
         return;
       }
-      const reading = this.read(network.id, this.query(selection), 0);
+      const reading = this.read(network, this.query(selection), 0);
       const portrait =
         selection.what === 'community'
-          ? this.api.portrait(network.id, selection.community).subscribe({
+          ? this.api.portrait(network, selection.community).subscribe({
               next: (p) => this.portrait.set(p),
               error: (e: Error) => this.error.set(e.message),
             })
@@ -139,7 +139,7 @@ export class ReadingPane {
     const selection = this.selection();
     const network = this.session.network();
     if (selection && network && selection.what !== 'nodes')
-      this.read(network.id, this.query(selection), this.messages().length);
+      this.read(network, this.query(selection), this.messages().length);
   }
 
   protected open(message: Message): void {
@@ -149,7 +149,7 @@ export class ReadingPane {
       this.store.dispatch(MapActions.messageSelected({ message: message.id, ties: [] }));
       return;
     }
-    this.api.messageTies(network.id, message.id).subscribe({
+    this.api.messageTies(network, message.id).subscribe({
       next: ({ ties }) => this.store.dispatch(MapActions.messageSelected({ message: message.id, ties })),
       error: (error: Error) => this.error.set(error.message),
     });
@@ -242,7 +242,7 @@ export class ReadingPane {
       : { community: selection.community };
   }
 
-  private read(network: string, query: Partial<EvidenceQuery>, offset: number) {
+  private read(network: NetworkPlace, query: Partial<EvidenceQuery>, offset: number) {
     const { from, until } = this.period() ?? { from: null, until: null };
     const time = { ...(from === null ? {} : { from }), ...(until === null ? {} : { until }) };
     return this.api.evidence(network, { ...query, ...time, offset, limit: PAGE }).subscribe({

@@ -267,7 +267,7 @@ export class Publish {
     this.api.step(network.study, 'export-network', { network: network.id, format }).subscribe({
       next: () => {
         const link = document.createElement('a');
-        link.href = this.api.exportAddress(network.id, format);
+        link.href = this.api.exportAddress(network, format);
         link.download = '';
         link.click();
       },

@@ -7,7 +7,7 @@ import {
   input,
   viewChild,
 } from '@angular/core';
-import type { SmallPicture } from '@pebble/contract';
+import type { SmallPicture, Study } from '@pebble/contract';
 import { of, catchError } from 'rxjs';
 import { Api } from '../api/api';
 import { ThemeChoice } from '../shared/theme';
@@ -37,19 +37,19 @@ const HEIGHT = 100;
   `,
 })
 export class StudyPicture {
-  readonly network = input.required<string | null>();
+  readonly study = input.required<Study>();
   private readonly canvas = viewChild.required<ElementRef<HTMLCanvasElement>>('canvas');
   private readonly api = inject(Api);
   private readonly theme = inject(ThemeChoice);
 
   constructor() {
     effect((onCleanup) => {
-      const network = this.network();
+      const { id: study, latestNetwork: id } = this.study();
       const theme = this.theme.map();
       const canvas = this.canvas().nativeElement;
-      if (!network) return;
+      if (id === null) return;
       const drawing = this.api
-        .smallPicture(network)
+        .smallPicture({ study, id })
         .pipe(catchError(() => of(null)))
         .subscribe((picture) => {
           if (picture) draw(canvas, picture, theme.ground);

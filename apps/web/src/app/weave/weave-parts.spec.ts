@@ -270,6 +270,7 @@ describe('WeaveSize', () => {
       droppedBelowThreshold: 1,
       notes: ['3 messages with more than 30 were left out.'],
       emptiedBy: null,
+      tooLarge: false,
       sketch: {
         labels: ['#lamps', '#moths', '#bats'],
         ties: [

@@ -12,8 +12,9 @@ import { WeaveSketch } from './weave-sketch';
   template: `
     @let s = size();
     @if (s.emptiedBy) {
-      <p class="error">This gives no ties. {{ s.emptiedBy }}</p>
+      <p class="error">{{ s.tooLarge ? '' : 'This gives no ties. ' }}{{ s.emptiedBy }}</p>
     }
+    @if (!s.tooLarge) {
     <div class="side">
       <div>
     <dl>
@@ -65,6 +66,7 @@ import { WeaveSketch } from './weave-sketch';
         <pt-weave-sketch [sketch]="s.sketch" />
       }
     </div>
+    }
   `,
   styleUrl: './weave-size.scss',
 })

@@ -180,7 +180,7 @@ export class OutlineSettings {
     if (!network || column === null) return;
     this.busy.set(true);
     this.problem.set(null);
-    this.api.groupTitles(network.id, column, least).subscribe({
+    this.api.groupTitles(network, column, least).subscribe({
       next: ({ titles }) => {
         this.busy.set(false);
         this.map.set('regions', { titles: { ...titles, ...this.map.description().regions.titles } });

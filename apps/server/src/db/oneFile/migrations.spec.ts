@@ -1,9 +1,9 @@
 import SqliteDatabase from 'better-sqlite3';
 import { Kysely, SqliteDialect, sql } from 'kysely';
 import { KIND_BIT } from '@pebble/core';
-import { migrate, MIGRATIONS } from './migrations';
+import { migrateOneFile as migrate, MIGRATIONS } from './migrations';
 
-describe('the migrations', () => {
+describe('the migrations of a data folder with one file', () => {
   let db: Kysely<unknown>;
 
   beforeEach(() => {

@@ -1,0 +1,104 @@
+import type SqliteDatabase from 'better-sqlite3';
+import type { Kysely, Migration } from 'kysely';
+import { join } from 'node:path';
+import type { CatalogueDatabase } from './catalogueSchema';
+import { migrate } from './migrations';
+import { openFile, type User } from './open';
+import type { StudyCard } from './studies';
+
+/** What all studies of a data folder share: their list, and what is kept for all of them. */
+export interface Catalogue {
+  readonly query: Kysely<CatalogueDatabase>;
+  readonly raw: SqliteDatabase.Database;
+  close(): Promise<void>;
+}
+
+/** A study as it stands in the list. */
+export interface ListedStudy extends StudyCard {
+  readonly id: string;
+}
+
+export const catalogueFile = (dataFolder: string): string => join(dataFolder, 'catalogue.sqlite');
+
+/** A connection to a catalogue that is up to date. */
+export function connectCatalogue(dataFolder: string, by: User = 'step'): Catalogue {
+  const { query, raw } = openFile<CatalogueDatabase>(catalogueFile(dataFolder), by);
+  return { query, raw, close: () => query.destroy() };
+}
+
+/** Makes the catalogue where there is none, and brings it up to date. */
+export async function prepareCatalogue(dataFolder: string): Promise<void> {
+  const catalogue = connectCatalogue(dataFolder);
+  try {
+    await migrate(catalogue.query, CATALOGUE_MIGRATIONS);
+  } finally {
+    await catalogue.close();
+  }
+}
+
+const first: Migration = {
+  async up({ schema }: Kysely<unknown>): Promise<void> {
+    await schema
+      .createTable('study')
+      .addColumn('id', 'text', (c) => c.primaryKey())
+      .addColumn('name', 'text', (c) => c.notNull())
+      .addColumn('created_at', 'text', (c) => c.notNull())
+      .addColumn('changed_at', 'text', (c) => c.notNull())
+      .addColumn('deleted_at', 'text')
+      .addColumn('messages', 'integer', (c) => c.notNull())
+      .addColumn('accounts', 'integer', (c) => c.notNull())
+      .addColumn('networks', 'integer', (c) => c.notNull())
+      .addColumn('latest_network', 'text')
+      .execute();
+    await schema
+      .createTable('saved_reading')
+      .addColumn('id', 'integer', (c) => c.primaryKey())
+      .addColumn('name', 'text', (c) => c.notNull())
+      .addColumn('columns', 'text', (c) => c.notNull())
+      .addColumn('reading', 'text', (c) => c.notNull())
+      .addUniqueConstraint('saved_reading_name', ['columns', 'name'])
+      .execute();
+    await schema
+      .createTable('kept_look')
+      .addColumn('name', 'text', (c) => c.primaryKey())
+      .addColumn('look', 'text', (c) => c.notNull())
+      .execute();
+  },
+};
+
+const CATALOGUE_MIGRATIONS: Readonly<Record<string, Migration>> = { '0001-first': first };
+
+/** Writes down what the list says of a study. */
+export async function listStudy({ query }: Catalogue, { id, ...card }: ListedStudy): Promise<void> {
+  const values = {
+    name: card.name,
+    created_at: card.createdAt,
+    changed_at: card.changedAt,
+    deleted_at: card.deletedAt,
+    messages: card.messages,
+    accounts: card.accounts,
+    networks: card.networks,
+    latest_network: card.latestNetwork,
+  };
+  await query
+    .insertInto('study')
+    .values({ id, ...values })
+    .onConflict((c) => c.column('id').doUpdateSet(values))
+    .execute();
+}
+
+export async function unlistStudy({ query }: Catalogue, id: string): Promise<void> {
+  await query.deleteFrom('study').where('id', '=', id).execute();
+}
+
+/** All studies, also the deleted ones, the one changed last first. */
+export async function listedStudies({ query }: Catalogue): Promise<ListedStudy[]> {
+  const rows = await query.selectFrom('study').selectAll().orderBy('changed_at', 'desc').execute();
+  return rows.map(({ created_at, changed_at, deleted_at, latest_network, ...row }) => ({
+    ...row,
+    createdAt: created_at,
+    changedAt: changed_at,
+    deletedAt: deleted_at,
+    latestNetwork: latest_network,
+  }));
+}

@@ -1,0 +1,37 @@
+import type { Generated } from 'kysely';
+
+/** What the list of studies says; the study's own database is what holds. */
+export interface CatalogueStudyTable {
+  id: string;
+  name: string;
+  created_at: string;
+  changed_at: string;
+  deleted_at: string | null;
+  messages: number;
+  accounts: number;
+  networks: number;
+  latest_network: string | null;
+}
+
+/** A reading that was kept for files with the same columns. */
+export interface SavedReadingTable {
+  id: Generated<number>;
+  name: string;
+  /** The names of the columns, as JSON; files with the same are offered the reading. */
+  columns: string;
+  /** JSON of the reading. */
+  reading: string;
+}
+
+export interface KeptLookTable {
+  name: string;
+  /** JSON of the look. */
+  look: string;
+}
+
+/** The tables of what all studies share. */
+export interface CatalogueDatabase {
+  study: CatalogueStudyTable;
+  saved_reading: SavedReadingTable;
+  kept_look: KeptLookTable;
+}

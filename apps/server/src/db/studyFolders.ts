@@ -1,0 +1,188 @@
+import { existsSync, mkdirSync, readdirSync, rmSync, truncateSync } from 'node:fs';
+import { join } from 'node:path';
+import type { Study, StudyList } from '@pebble/contract';
+import { Damaged, damageOf } from '../files/damage';
+import { clearUnusedUploads } from '../files/unusedUploads';
+import {
+  connectCatalogue,
+  listedStudies,
+  listStudy,
+  prepareCatalogue,
+  unlistStudy,
+  type Catalogue,
+  type ListedStudy,
+} from './catalogue';
+import { takeApart } from './oneFile/takeApart';
+import { connect, prepareStudy, studyFile, studyFolder, type Store } from './open';
+import { markInterrupted } from './steps';
+import { readCard, type StudyCard } from './studies';
+
+const ID = /^[0-9a-f]{8,32}$/;
+
+/** What is said of a study whose folder or database is not there. */
+const MISSING =
+  'The folder of this study, or its database in it, is missing. Put a copy of the folder in its place and start the application again.';
+const NOT_READ =
+  'The database of this study cannot be read. Other studies are not touched. Put the last good copy of its folder in its place and start the application again.';
+
+/** The studies of a data folder, each a folder of its own with its own database, for the thread that answers requests. */
+export class StudyFolders {
+  private readonly stores = new Map<string, Store>();
+  private readonly listed = new Map<string, ListedStudy>();
+  /** Why a study cannot be opened. */
+  private readonly broken = new Map<string, string>();
+  /** Steps that were found as interrupted. */
+  interrupted = 0;
+
+  private constructor(
+    readonly dataFolder: string,
+    readonly catalogue: Catalogue,
+  ) {}
+
+  /**
+   * Opens a data folder and all studies in it. One of before, when all studies were in one file, is taken apart first. A study that cannot be
+   * read is kept and shown as broken; the others are opened.
+   */
+  static async open(
+    dataFolder: string,
+    told: (what: string) => void = () => undefined,
+  ): Promise<StudyFolders> {
+    mkdirSync(join(dataFolder, 'studies'), { recursive: true, mode: 0o700 });
+    await prepareCatalogue(dataFolder);
+    await takeApart(dataFolder, told);
+    const studies = new StudyFolders(dataFolder, connectCatalogue(dataFolder, 'answers'));
+    for (const study of await listedStudies(studies.catalogue)) studies.listed.set(study.id, study);
+    const found = readdirSync(join(dataFolder, 'studies')).filter((name) => ID.test(name));
+    for (const id of new Set([...found, ...studies.listed.keys()])) await studies.openOne(id);
+    return studies;
+  }
+
+  /** Every study that can be worked with, also the deleted ones. */
+  *[Symbol.iterator](): Generator<Store> {
+    yield* this.stores.values();
+  }
+
+  /** Whether there are no studies, not even deleted ones. */
+  get isEmpty(): boolean {
+    return this.listed.size === 0;
+  }
+
+  /** The connection to a study that is there and not deleted; null for any other. Throws Damaged where it cannot be read. */
+  storeOf(id: string): Store | null {
+    const listed = this.listed.get(id);
+    if (!listed || listed.deletedAt !== null) return null;
+    return this.anyStoreOf(id);
+  }
+
+  /** The same for one that may be deleted. */
+  anyStoreOf(id: string): Store | null {
+    const reason = this.broken.get(id);
+    if (reason !== undefined) throw new Damaged(reason);
+    return this.stores.get(id) ?? null;
+  }
+
+  folderOf(id: string): string {
+    return studyFolder(this.dataFolder, id);
+  }
+
+  list(): StudyList {
+    const all = [...this.listed.values()].sort((a, b) => (a.changedAt < b.changedAt ? 1 : -1));
+    return {
+      studies: all.filter(({ deletedAt }) => deletedAt === null).map((one) => this.toStudy(one)),
+      deleted: all.filter(({ deletedAt }) => deletedAt !== null).map((one) => this.toStudy(one)),
+    };
+  }
+
+  /** The study as the list has it; null when there is none with this id or it was deleted. */
+  find(id: string): Study | null {
+    const listed = this.listed.get(id);
+    return listed?.deletedAt === null ? this.toStudy(listed) : null;
+  }
+
+  /** Makes the folder of a new study, in which its first step can be done. */
+  async make(id: string): Promise<Store> {
+    if (!ID.test(id)) throw new RangeError('This is not an id of a study.');
+    const folder = this.folderOf(id);
+    await prepareStudy(folder);
+    const store = connect(folder, 'answers');
+    this.stores.set(id, store);
+    return store;
+  }
+
+  /** Writes down what the list says of a study, after a step of it. */
+  async writeCard(id: string, card: StudyCard): Promise<void> {
+    const study = { id, ...card };
+    this.listed.set(id, study);
+    await listStudy(this.catalogue, study);
+  }
+
+  async close(): Promise<void> {
+    for (const store of this.stores.values()) await store.close();
+    await this.catalogue.close();
+  }
+
+  private async openOne(id: string): Promise<void> {
+    const folder = this.folderOf(id);
+    if (!existsSync(studyFile(folder))) {
+      // A folder without a database was being made when the application was killed.
+      if (this.listed.has(id)) this.broken.set(id, MISSING);
+      else rmSync(folder, { recursive: true, force: true });
+      return;
+    }
+    try {
+      await prepareStudy(folder);
+      const store = connect(folder, 'answers');
+      this.stores.set(id, store);
+      const card = await readCard(store);
+      if (!card) {
+        await this.removeFolder(id);
+        return;
+      }
+      this.interrupted += await markInterrupted(store);
+      await clearUnusedUploads(store);
+      await this.writeCard(id, card);
+    } catch (error) {
+      await this.stores.get(id)?.close();
+      this.stores.delete(id);
+      this.broken.set(id, damageOf(error)?.message ?? NOT_READ);
+      if (!this.listed.has(id)) this.listed.set(id, unknownStudy(id));
+    }
+  }
+
+  /** Takes a study away for good: its folder is gone, and what it took on the disk is free, also where a thread has it open still. */
+  async removeFolder(id: string): Promise<void> {
+    await this.stores.get(id)?.close();
+    this.stores.delete(id);
+    this.broken.delete(id);
+    const folder = this.folderOf(id);
+    for (const file of filesIn(folder)) truncateSync(file);
+    rmSync(folder, { recursive: true, force: true });
+    if (this.listed.delete(id)) await unlistStudy(this.catalogue, id);
+  }
+
+  private toStudy({ deletedAt: _, ...study }: ListedStudy): Study {
+    return { ...study, broken: this.broken.get(study.id) ?? null };
+  }
+}
+
+function* filesIn(folder: string): Generator<string> {
+  if (!existsSync(folder)) return;
+  for (const entry of readdirSync(folder, { withFileTypes: true, recursive: true }))
+    if (entry.isFile()) yield join(entry.parentPath, entry.name);
+}
+
+/** A study of which nothing is known but that its folder is there. */
+function unknownStudy(id: string): ListedStudy {
+  const never = new Date(0).toISOString();
+  return {
+    id,
+    name: `Study ${id}`,
+    createdAt: never,
+    changedAt: never,
+    deletedAt: null,
+    messages: 0,
+    accounts: 0,
+    networks: 0,
+    latestNetwork: null,
+  };
+}
