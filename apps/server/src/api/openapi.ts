@@ -195,7 +195,12 @@ const operations: readonly Operation[] = [
     summary: 'Progress and ends of steps as server-sent events.',
     answers: contract.StepEvent,
   },
-  { path: '/studies/{study}/networks/{network}', method: 'get', summary: 'One network.', answers: contract.Network },
+  {
+    path: '/studies/{study}/networks/{network}',
+    method: 'get',
+    summary: 'One network.',
+    answers: contract.Network,
+  },
   {
     path: '/studies/{study}/networks/{network}/nodes.arrow',
     method: 'get',

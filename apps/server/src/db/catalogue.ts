@@ -1,6 +1,8 @@
 import type SqliteDatabase from 'better-sqlite3';
 import type { Kysely, Migration } from 'kysely';
+import { renameSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
+import { Damaged, damageOf } from '../files/damage';
 import type { CatalogueDatabase } from './catalogueSchema';
 import { migrate } from './migrations';
 import { openFile, type User } from './open';
@@ -26,11 +28,31 @@ export function connectCatalogue(dataFolder: string, by: User = 'step'): Catalog
   return { query, raw, close: () => query.destroy() };
 }
 
-/** Makes the catalogue where there is none, and brings it up to date. */
-export async function prepareCatalogue(dataFolder: string): Promise<void> {
+/**
+ * Makes the catalogue where there is none, and brings it up to date. One that cannot be read is put aside and made anew: what it says of
+ * studies they say themselves.
+ */
+export async function prepareCatalogue(dataFolder: string, told: (what: string) => void): Promise<void> {
+  try {
+    await bringUpToDate(dataFolder);
+  } catch (error) {
+    if (!damageOf(error)) throw error;
+    const file = catalogueFile(dataFolder);
+    for (const end of ['-wal', '-shm']) rmSync(`${file}${end}`, { force: true });
+    renameSync(file, `${file}.broken`);
+    told(
+      'The list of studies (catalogue.sqlite) could not be read, was put aside (catalogue.sqlite.broken) and made anew from the studies. Kept looks of maps and kept readings of tables were in it alone.',
+    );
+    await bringUpToDate(dataFolder);
+  }
+}
+
+async function bringUpToDate(dataFolder: string): Promise<void> {
   const catalogue = connectCatalogue(dataFolder);
   try {
     await migrate(catalogue.query, CATALOGUE_MIGRATIONS);
+    if (catalogue.raw.pragma('quick_check', { simple: true }) !== 'ok')
+      throw new Damaged('The list is damaged.');
   } finally {
     await catalogue.close();
   }

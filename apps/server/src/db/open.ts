@@ -14,6 +14,8 @@ export interface Store {
   readonly folder: string;
   /** The id of the study. */
   readonly study: string;
+  /** Whether something that was asked waits for its answer. */
+  isAsked(): boolean;
   close(): Promise<void>;
 }
 
@@ -61,7 +63,7 @@ export type User = 'step' | 'answers';
 export function openFile<D>(
   path: string,
   by: User = 'step',
-): { readonly query: Kysely<D>; readonly raw: SqliteDatabase.Database } {
+): Pick<Store, 'raw' | 'isAsked'> & { readonly query: Kysely<D> } {
   const raw = new SqliteDatabase(path);
   raw.pragma('journal_mode = WAL');
   raw.pragma('synchronous = NORMAL');
@@ -71,12 +73,18 @@ export function openFile<D>(
   raw.pragma(`busy_timeout = ${by === 'step' ? 10_000 : 0}`);
   raw.pragma(`cache_size = ${-SMALL_CACHE}`);
   raw.pragma('temp_store = MEMORY');
-  const Dialect = by === 'step' ? SqliteDialect : PatientDialect;
-  return { query: new Kysely<D>({ dialect: new Dialect({ database: raw }) }), raw };
+  if (by === 'step')
+    return {
+      query: new Kysely<D>({ dialect: new SqliteDialect({ database: raw }) }),
+      raw,
+      isAsked: () => false,
+    };
+  const dialect = new PatientDialect({ database: raw });
+  return { query: new Kysely<D>({ dialect }), raw, isAsked: () => dialect.asked > 0 };
 }
 
 /** A connection to the folder of a study that is up to date. */
 export function connect(folder: string, by: User = 'step'): Store {
-  const { query, raw } = openFile<Database>(studyFile(folder), by);
-  return { query, raw, folder, study: basename(folder), close: () => query.destroy() };
+  const file = openFile<Database>(studyFile(folder), by);
+  return { ...file, folder, study: basename(folder), close: () => file.query.destroy() };
 }

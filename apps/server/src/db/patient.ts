@@ -12,6 +12,9 @@ const LONGEST = 30 * 60_000;
  * else is asked is answered meanwhile. For single statements: a transaction would have to keep the others out.
  */
 export class PatientDialect extends SqliteDialect {
+  /** Queries that wait for their answer. */
+  asked = 0;
+
   constructor(
     config: SqliteDialectConfig,
     private readonly longest = LONGEST,
@@ -20,7 +23,7 @@ export class PatientDialect extends SqliteDialect {
   }
 
   override createDriver(): Driver {
-    return new PatientDriver(super.createDriver(), this.longest);
+    return new PatientDriver(super.createDriver(), this.longest, (more) => (this.asked += more));
   }
 }
 
@@ -28,6 +31,7 @@ class PatientDriver implements Driver {
   constructor(
     private readonly inner: Driver,
     private readonly longest: number,
+    private readonly counted: (more: 1 | -1) => void,
   ) {}
 
   private readonly connection: DatabaseConnection = {
@@ -67,16 +71,21 @@ class PatientDriver implements Driver {
 
   private async patiently<R>(query: CompiledQuery): Promise<QueryResult<R>> {
     const begun = performance.now();
-    for (;;) {
-      const connection = await this.inner.acquireConnection();
-      try {
-        return await connection.executeQuery<R>(query);
-      } catch (error) {
-        if (!isBusy(error) || performance.now() - begun > this.longest) throw error;
-      } finally {
-        await this.inner.releaseConnection(connection);
+    this.counted(1);
+    try {
+      for (;;) {
+        const connection = await this.inner.acquireConnection();
+        try {
+          return await connection.executeQuery<R>(query);
+        } catch (error) {
+          if (!isBusy(error) || performance.now() - begun > this.longest) throw error;
+        } finally {
+          await this.inner.releaseConnection(connection);
+        }
+        await pause(AGAIN);
       }
-      await pause(AGAIN);
+    } finally {
+      this.counted(-1);
     }
   }
 }

@@ -13,11 +13,15 @@ import {
   type ListedStudy,
 } from './catalogue';
 import { takeApart } from './oneFile/takeApart';
-import { connect, prepareStudy, studyFile, studyFolder, type Store } from './open';
+import { prepareStudy, studyFile, studyFolder, type Store } from './open';
+import { AnsweringStore } from './answeringStore';
 import { markInterrupted } from './steps';
 import { readCard, type StudyCard } from './studies';
 
 const ID = /^[0-9a-f]{8,32}$/;
+
+/** Milliseconds after which a connection that was not used is closed. */
+const IDLE = 60_000;
 
 /** What is said of a study whose folder or database is not there. */
 const MISSING =
@@ -25,12 +29,16 @@ const MISSING =
 const NOT_READ =
   'The database of this study cannot be read. Other studies are not touched. Put the last good copy of its folder in its place and start the application again.';
 
+const EMPTY =
+  'The database of this study holds no study any more. Other studies are not touched. Put the last good copy of its folder in its place and start the application again.';
+
 /** The studies of a data folder, each a folder of its own with its own database, for the thread that answers requests. */
 export class StudyFolders {
-  private readonly stores = new Map<string, Store>();
+  private readonly stores = new Map<string, AnsweringStore>();
   private readonly listed = new Map<string, ListedStudy>();
   /** Why a study cannot be opened. */
   private readonly broken = new Map<string, string>();
+  private readonly lettingGo = setInterval(() => void this.letGo().catch(() => undefined), IDLE / 2).unref();
   /** Steps that were found as interrupted. */
   interrupted = 0;
 
@@ -48,7 +56,7 @@ export class StudyFolders {
     told: (what: string) => void = () => undefined,
   ): Promise<StudyFolders> {
     mkdirSync(join(dataFolder, 'studies'), { recursive: true, mode: 0o700 });
-    await prepareCatalogue(dataFolder);
+    await prepareCatalogue(dataFolder, told);
     await takeApart(dataFolder, told);
     const studies = new StudyFolders(dataFolder, connectCatalogue(dataFolder, 'answers'));
     for (const study of await listedStudies(studies.catalogue)) studies.listed.set(study.id, study);
@@ -104,7 +112,7 @@ export class StudyFolders {
     if (!ID.test(id)) throw new RangeError('This is not an id of a study.');
     const folder = this.folderOf(id);
     await prepareStudy(folder);
-    const store = connect(folder, 'answers');
+    const store = new AnsweringStore(folder);
     this.stores.set(id, store);
     return store;
   }
@@ -116,7 +124,13 @@ export class StudyFolders {
     await listStudy(this.catalogue, study);
   }
 
+  /** Closes connections that nobody has needed for a while. */
+  async letGo(): Promise<void> {
+    for (const store of this.stores.values()) await store.letGo(IDLE);
+  }
+
   async close(): Promise<void> {
+    clearInterval(this.lettingGo);
     for (const store of this.stores.values()) await store.close();
     await this.catalogue.close();
   }
@@ -131,16 +145,17 @@ export class StudyFolders {
     }
     try {
       await prepareStudy(folder);
-      const store = connect(folder, 'answers');
+      const store = new AnsweringStore(folder);
       this.stores.set(id, store);
       const card = await readCard(store);
-      if (!card) {
-        await this.removeFolder(id);
-        return;
-      }
+      // A study without itself in it was being begun when the application was killed.
+      if (!card && !this.listed.has(id)) return await this.removeFolder(id);
+      if (!card) throw new Damaged(EMPTY);
       this.interrupted += await markInterrupted(store);
       await clearUnusedUploads(store);
       await this.writeCard(id, card);
+      // Hundreds of studies are not held open at once.
+      await store.letGo(0);
     } catch (error) {
       await this.stores.get(id)?.close();
       this.stores.delete(id);

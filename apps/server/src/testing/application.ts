@@ -16,8 +16,8 @@ export const builtThreads = join(root, 'apps/server/dist/test');
 /** The program of the threads that run steps. */
 export const workerFile = join(builtThreads, 'runner/thread.cjs');
 
-/** The threads run built code. */
-export function buildThreads(): void {
+/** The threads run built code. @param more further programs that a test runs */
+export function buildThreads(more: readonly string[] = []): void {
   buildSync({
     absWorkingDir: root,
     entryPoints: [
@@ -25,6 +25,7 @@ export function buildThreads(): void {
       'runner/worker.ts',
       'intake/thread.ts',
       'measuring/pathsThread.ts',
+      ...more,
     ].map((name) => `apps/server/src/${name}`),
     loader: { '.cjs': 'copy' },
     outdir: builtThreads,
