@@ -5,7 +5,7 @@ import { join } from 'node:path';
 import { Damaged, damageOf } from '../files/damage';
 import type { CatalogueDatabase } from './catalogueSchema';
 import { migrate } from './migrations';
-import { openFile, type User } from './open';
+import { closeFile, openFile, type User } from './open';
 import type { StudyCard } from './studies';
 
 /** What all studies of a data folder share: their list, and what is kept for all of them. */
@@ -24,8 +24,8 @@ export const catalogueFile = (dataFolder: string): string => join(dataFolder, 'c
 
 /** A connection to a catalogue that is up to date. */
 export function connectCatalogue(dataFolder: string, by: User = 'step'): Catalogue {
-  const { query, raw } = openFile<CatalogueDatabase>(catalogueFile(dataFolder), by);
-  return { query, raw, close: () => query.destroy() };
+  const file = openFile<CatalogueDatabase>(catalogueFile(dataFolder), by);
+  return { ...file, close: () => closeFile(file) };
 }
 
 /**

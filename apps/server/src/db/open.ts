@@ -86,5 +86,14 @@ export function openFile<D>(
 /** A connection to the folder of a study that is up to date. */
 export function connect(folder: string, by: User = 'step'): Store {
   const file = openFile<Database>(studyFile(folder), by);
-  return { ...file, folder, study: basename(folder), close: () => file.query.destroy() };
+  return { ...file, folder, study: basename(folder), close: () => closeFile(file) };
+}
+
+/** Closes a file, also where it was used by its bare handle alone, of which Kysely knows nothing. */
+export async function closeFile({
+  query,
+  raw,
+}: Pick<Store, 'raw'> & { query: { destroy(): Promise<void> } }): Promise<void> {
+  await query.destroy();
+  if (raw.open) raw.close();
 }
