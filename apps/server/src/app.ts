@@ -45,7 +45,7 @@ export function createApp(services: Services): Express {
   app.use(compression({ filter: isWorthIt }));
   app.use('/api/v1', ownPages, express.json({ limit: '10mb' }), apiRoutes(services));
   if (services.config.webFolder) serveInterface(app, services.config.webFolder);
-  app.use(problemHandler);
+  app.use(problemHandler(services.log));
   return app;
 }
 

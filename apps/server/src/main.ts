@@ -2,15 +2,21 @@ import { existsSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { readConfig } from './config';
+import type { Logger } from 'pino';
 import { damageOf } from './files/damage';
+import { faultOf } from './files/log';
 import { start } from './start';
 
 const here = dirname(fileURLToPath(import.meta.url));
 const web = join(here, '../../web/dist/browser');
 
 // What nobody foresaw ends one request or one step at most: what is finished is in the database, and is whole.
+let log: Logger | null = null;
 for (const event of ['uncaughtException', 'unhandledRejection'] as const)
-  process.on(event, (error: unknown) => console.error('Something went wrong that was not expected:', error));
+  process.on(event, (error: unknown) => {
+    console.error('Something went wrong that was not expected:', error);
+    log?.error(faultOf(error), 'Something went wrong that was not expected.');
+  });
 
 // What is written is for whoever started it alone.
 process.umask(0o077);
@@ -25,6 +31,7 @@ try {
     // Two read while another runs a step.
     warm: 3,
   });
+  log = running.log;
   console.log(
     `Pebble Thread is ready: ${running.address}/?key=${running.key}\nThe key in this address opens it in your browser; keep it to yourself.\nData folder: ${config.dataFolder}\nCtrl+C ends it.`,
   );

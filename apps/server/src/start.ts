@@ -8,6 +8,7 @@ import { holdFolder } from './db/holder';
 import { StudyFolders } from './db/studyFolders';
 import { loadDemo } from './demo';
 import { accessKey } from './files/accessKey';
+import { openLog } from './files/log';
 import { makeOwnerOnly } from './files/ownerOnly';
 import { clearUnusedUploads } from './files/unusedUploads';
 import { Runner } from './runner/runner';
@@ -17,6 +18,8 @@ export interface Running {
   readonly address: string;
   /** What a request must bring to be answered. */
   readonly key: string;
+  /** Where what nobody expected is written down. */
+  readonly log: Logger;
   close(): Promise<void>;
 }
 
@@ -25,21 +28,22 @@ export async function start(
   config: Config,
   options: { demo: boolean; workerFile: string; log?: Logger; warm?: number },
 ): Promise<Running> {
-  const log = options.log ?? pino({ level: 'warn' });
+  const told = options.log ?? pino({ level: 'warn' });
   makeOwnerOnly(config.dataFolder);
   const held = holdFolder(config.dataFolder);
   const key = accessKey(config.dataFolder);
-  const studies = await StudyFolders.open(config.dataFolder, (what) => log.warn(what));
+  const { log, close: closeLog } = openLog(config.dataFolder);
+  const studies = await StudyFolders.open(config.dataFolder, (what) => told.warn(what));
   if (studies.interrupted > 0)
-    log.warn(`${studies.interrupted} step(s) were interrupted by the last stop; the logbook shows them.`);
+    told.warn(`${studies.interrupted} step(s) were interrupted by the last stop; the logbook shows them.`);
   const tidyUp = async (): Promise<void> => {
     for (const store of studies) await clearUnusedUploads(store);
   };
   const tidying = setInterval(() => void tidyUp().catch(() => 0), 3_600_000).unref();
-  const runner = new Runner(studies, options.workerFile, config, options.warm);
+  const runner = new Runner(studies, options.workerFile, config, options.warm, log);
   if (options.demo && studies.isEmpty) await loadDemo(studies, runner);
   await runner.ready();
-  const standins = await standinsOf(config, log);
+  const standins = await standinsOf(config, told);
   const collector = new Collector(studies, runner, standins?.services ?? []);
   const app = createApp({ config, key, studies, runner, collector, log });
   const server = await new Promise<Server>((resolve, reject) => {
@@ -53,6 +57,7 @@ export async function start(
   return {
     address: `http://${config.host.includes(':') ? `[${config.host}]` : config.host}:${port}`,
     key,
+    log,
     async close() {
       clearInterval(tidying);
       const closed = new Promise((resolve) => server.close(resolve));
@@ -62,6 +67,7 @@ export async function start(
       await runner.close();
       await standins?.close();
       await studies.close();
+      await closeLog();
       held.release();
     },
   };

@@ -1,10 +1,12 @@
 import type { ErrorRequestHandler, Response } from 'express';
+import type { Logger } from 'pino';
 import { ZodError } from 'zod';
 import type { Problem } from '@pebble/contract';
 import { QueryError } from '@pebble/core';
 import { UnreadableFile } from '@pebble/core/files';
-import { damageOf, withoutPaths } from '../files/damage';
+import { damageOf } from '../files/damage';
 import { isDiskFull } from '../files/diskFull';
+import { faultOf, faultPhrase, type Fault } from '../files/log';
 import { TooLarge } from '../files/receive';
 
 /** An error with its HTTP status, to be answered as problem details (RFC 9457). */
@@ -27,16 +29,34 @@ export function sendProblem(response: Response, problem: Problem): void {
   response.status(problem.status).type('application/problem+json').send(JSON.stringify(problem));
 }
 
-/** Answers every error as problem details. */
-export const problemHandler: ErrorRequestHandler = (error: unknown, _request, response, next) => {
-  if (response.headersSent) {
-    next(error);
-    return;
-  }
-  sendProblem(response, toProblem(error));
-};
+/** Answers every error as problem details; what nobody expected is written down. */
+export function problemHandler(log: Logger): ErrorRequestHandler {
+  return (error: unknown, request, response, next) => {
+    const problem = toProblem(error);
+    if (problem === null) {
+      const fault = faultOf(error);
+      log.error(fault, `${request.method} could not be answered.`);
+      if (!response.headersSent) sendProblem(response, failure(fault));
+      else next(error);
+      return;
+    }
+    if (response.headersSent) next(error);
+    else sendProblem(response, problem);
+  };
+}
 
-function toProblem(error: unknown): Problem {
+function failure(fault: Fault): Problem {
+  return {
+    type: 'about:blank',
+    title: 'The application failed',
+    status: 500,
+    detail: `Something went wrong that was not expected. ${faultPhrase(fault)}`,
+    kept: 'Everything that was finished before is kept.',
+  };
+}
+
+/** Null for an error that nobody expected. */
+function toProblem(error: unknown): Problem | null {
   const base = { type: 'about:blank' };
   if (error instanceof ApiError)
     return { ...base, title: error.title, status: error.status, detail: error.message, ...error.place };
@@ -90,10 +110,5 @@ function toProblem(error: unknown): Problem {
       status: code,
       detail: error instanceof Error ? error.message : String(error),
     };
-  return {
-    ...base,
-    title: 'The application failed',
-    status: 500,
-    detail: `Something went wrong that was not expected: ${withoutPaths(error instanceof Error ? error.message : String(error))}`,
-  };
+  return null;
 }

@@ -201,6 +201,10 @@ const PLAIN: Readonly<Record<string, readonly Column[]>> = {
     ['name', 'text', 'there'],
     ['filter', 'text', 'there'],
   ],
+  staged_file: [
+    ['place', 'text', 'key'],
+    ['comes', 'integer', 'there'],
+  ],
   follow_up: [
     ['id', 'integer', 'key'],
     ['kind', 'text', 'there'],

@@ -244,6 +244,14 @@ export interface FollowUpTable {
   beginnings: number;
 }
 
+/** What is to happen to a file, once the step is committed that wrote this down. */
+export interface StagedFileTable {
+  /** In the folder of the study. */
+  place: string;
+  /** 1 where a file waits beside its place, 0 where what is there is to go. */
+  comes: number;
+}
+
 /** The tables of one study. */
 export interface Database {
   study: StudyTable;
@@ -263,6 +271,7 @@ export interface Database {
   collect_run: CollectRunTable;
   step: StepTable;
   follow_up: FollowUpTable;
+  staged_file: StagedFileTable;
   network: NetworkTable;
   map: MapTable;
   tidy_decision: TidyDecisionTable;

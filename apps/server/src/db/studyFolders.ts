@@ -2,6 +2,7 @@ import { existsSync, mkdirSync, readdirSync, rmSync, truncateSync } from 'node:f
 import { join } from 'node:path';
 import type { Study, StudyList } from '@pebble/contract';
 import { Damaged, damageOf } from '../files/damage';
+import { settleFiles } from '../files/stagedFiles';
 import { clearUnusedUploads } from '../files/unusedUploads';
 import {
   connectCatalogue,
@@ -151,6 +152,7 @@ export class StudyFolders {
       // A study without itself in it was being begun when the application was killed.
       if (!card && !this.listed.has(id)) return await this.removeFolder(id);
       if (!card) throw new Damaged(EMPTY);
+      await settleFiles(store);
       this.interrupted += await markInterrupted(store);
       await clearUnusedUploads(store);
       await this.writeCard(id, card);

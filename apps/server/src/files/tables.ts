@@ -1,25 +1,7 @@
-import {
-  closeSync,
-  fstatSync,
-  mkdirSync,
-  openSync,
-  readFileSync,
-  readSync,
-  renameSync,
-  writeFileSync,
-} from 'node:fs';
-import { dirname } from 'node:path';
-import { fromArrow, toArrow, type TableColumns } from '@pebble/core';
+import { closeSync, fstatSync, openSync, readFileSync, readSync } from 'node:fs';
+import { fromArrow, type TableColumns } from '@pebble/core';
 import { Damaged } from './damage';
 import { networkPath, type NetworkPart } from './places';
-
-/** Writes a network's table whole or not at all: to a file beside it, which then takes its place. */
-export function writeTable(folder: string, network: string, table: NetworkPart, columns: TableColumns): void {
-  const path = networkPath(folder, network, table);
-  mkdirSync(dirname(path), { recursive: true });
-  writeFileSync(`${path}.part`, toArrow(columns));
-  renameSync(`${path}.part`, path);
-}
 
 /** What is kept of a network, in words. */
 const PARTS: Readonly<Record<NetworkPart, string>> = {

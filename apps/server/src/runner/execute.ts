@@ -1,5 +1,4 @@
 import { randomUUID } from 'node:crypto';
-import { rmSync } from 'node:fs';
 import type { StepKind } from '@pebble/contract';
 import { stepParameters } from '@pebble/contract';
 import { forgetFollowUp, keepFollowUps, type FollowUp } from '../db/followUps';
@@ -7,9 +6,10 @@ import { connectCatalogue } from '../db/catalogue';
 import { dataFolderOf, type Store } from '../db/open';
 import { endStep, INTERRUPTED } from '../db/steps';
 import { readCard, type StudyCard } from '../db/studies';
-import { damageOf, withoutPaths } from '../files/damage';
+import { damageOf } from '../files/damage';
+import { faultOf, faultPhrase, type Fault } from '../files/log';
 import { isDiskFull, STEP_NEEDS_ROOM } from '../files/diskFull';
-import { uploadPath } from '../files/places';
+import { placeFiles, StagedFiles } from '../files/stagedFiles';
 import { lettingOthersPass, type Gate } from './gate';
 import { stepDefinition } from '../steps';
 import { StepCancelled, StepRefused, type Progress, type StepResult, type Threads } from '../steps/step';
@@ -43,6 +43,8 @@ export interface Outcome {
   readonly result: StepResult | null;
   readonly error: string | null;
   readonly place: { file?: string; row?: number; field?: string };
+  /** What nobody expected, to be written down. */
+  readonly fault?: Fault;
   readonly followUps: readonly FollowUp[];
   /** What the list of studies is to say from now on; null where nothing was changed. */
   readonly card: StudyCard | null;
@@ -97,7 +99,7 @@ export async function execute(
   const definition = stepDefinition(task.kind);
   const parameters = stepParameters[task.kind].parse(task.parameters);
   const progress = progressOf(hooks);
-  const spent: string[] = [];
+  const files = new StagedFiles(store, task.step);
   store.raw.exec('begin immediate');
   try {
     const result = await definition.run(
@@ -116,7 +118,7 @@ export async function execute(
             await catalogue.close();
           }
         },
-        spend: (upload) => void spent.push(upload),
+        files,
       },
       parameters,
       progress,
@@ -134,12 +136,14 @@ export async function execute(
     });
     const followUps = await keepFollowUps(store, definition.followUps?.(result) ?? []);
     if (task.followUp !== undefined) await forgetFollowUp(store, task.followUp);
+    await files.note();
     const card = await readCard(store);
     store.raw.exec('commit');
-    for (const upload of spent) rmSync(uploadPath(store.folder, upload), { force: true });
+    await placeFiles(store);
     return { state: 'done', result, error: null, place: {}, followUps, card };
   } catch (error) {
     if (store.raw.inTransaction) store.raw.exec('rollback');
+    files.drop();
     return ended(store, task, hooks, error, elapsed());
   }
 }
@@ -153,7 +157,9 @@ async function ended(
   duration: number,
 ): Promise<Outcome> {
   const state = stateAfter(error, hooks);
-  const message = state === 'interrupted' ? INTERRUPTED : plainError(error);
+  const plain = state === 'interrupted' ? INTERRUPTED : plainError(error);
+  const fault = plain === null ? faultOf(error) : undefined;
+  const message = plain ?? unexpected(fault!);
   const now = new Date().toISOString();
   await endStep(store, step, { state, result: null, sentence: null, error: message, now, duration });
   // What was interrupted follows at the next start.
@@ -165,6 +171,7 @@ async function ended(
     place: error instanceof StepRefused ? error.place : {},
     followUps: [],
     card: null,
+    ...(fault ? { fault } : {}),
   };
 }
 
@@ -173,11 +180,14 @@ function stateAfter(error: unknown, hooks: Hooks): 'failed' | 'cancelled' | 'int
   return hooks.isClosing() ? 'interrupted' : 'cancelled';
 }
 
-function plainError(error: unknown): string {
+/** Null for an error that nobody expected. */
+function plainError(error: unknown): string | null {
   if (error instanceof StepRefused || error instanceof StepCancelled) return error.message;
   if (isDiskFull(error)) return STEP_NEEDS_ROOM;
-  const damage = damageOf(error);
-  if (damage) return damage.message;
-  const detail = withoutPaths(error instanceof Error ? error.message : String(error));
-  return `Something went wrong that the application did not expect: ${detail}. Nothing of this step was kept.`;
+  return damageOf(error)?.message ?? null;
+}
+
+/** What is said of a fault that ended a step. */
+export function unexpected(fault: Fault): string {
+  return `Something went wrong that the application did not expect. Nothing of this step was kept; what was there before is unchanged. ${faultPhrase(fault)}`;
 }

@@ -2,6 +2,7 @@ import { EventEmitter } from 'node:events';
 import { availableParallelism } from 'node:os';
 import { MessageChannel, type MessagePort } from 'node:worker_threads';
 import pLimit from 'p-limit';
+import { pino, type Logger } from 'pino';
 import { Piscina } from 'piscina';
 import {
   stepParameters,
@@ -21,10 +22,13 @@ import type { Store } from '../db/open';
 import type { StudyFolders } from '../db/studyFolders';
 import { countBeginning, forgetFollowUp, leftFollowUps, type FollowUp } from '../db/followUps';
 import { beginStep, endStep, findStep } from '../db/steps';
+import { readCard } from '../db/studies';
 import { Damaged } from '../files/damage';
+import { faultOf } from '../files/log';
+import { placeFiles } from '../files/stagedFiles';
 import { stepDefinition } from '../steps';
 import { StepCancelled } from '../steps/step';
-import type { Outcome, Task } from './execute';
+import { unexpected, type Outcome, type Task } from './execute';
 import { ahead, makeGate } from './gate';
 import { CANCELLED, CLOSING } from './ending';
 import type { ReadName, Reads } from './reads';
@@ -86,6 +90,7 @@ export class Runner {
     private readonly limits: Pick<Config, 'mostRows' | 'longestLook'>,
     /** Threads that are started at once: starting one takes a second. */
     warm = 1,
+    private readonly log: Logger = pino({ level: 'silent' }),
   ) {
     this.pool = new Piscina({
       filename: workerFile,
@@ -307,6 +312,7 @@ export class Runner {
       ? await this.preparedAndRun(task, running)
       : await this.cores(() => this.inThread<Outcome>('runStep', task, running));
     this.running.delete(`${study} ${step}`);
+    if (outcome.fault) this.log.error(outcome.fault, `A step of the kind ${kind} failed.`);
     if (outcome.card) await this.studies.writeCard(study, outcome.card);
     const ended = await findStep(store, step);
     if (!ended) throw new Error(`Step ${step} is not in the logbook.`);
@@ -351,11 +357,46 @@ export class Runner {
         );
       return await (name === 'prepareStep' ? run() : ahead(gate, run));
     } catch (error) {
-      if (!abort.signal.aborted) throw error;
+      if (!abort.signal.aborted) return this.endedByFault(task, error, performance.now() - started);
       return this.endedByForce(task, performance.now() - started);
     } finally {
       port1.close();
     }
+  }
+
+  /** A thread that breaks down takes what it had not committed with it; the next step has another one. */
+  private async endedByFault(
+    { step, study, followUp }: PlainTask,
+    error: unknown,
+    duration: number,
+  ): Promise<Outcome> {
+    const store = await this.storeFor(study);
+    await placeFiles(store);
+    const before = await findStep(store, step);
+    // It broke down after its work.
+    if (before?.state === 'done')
+      return {
+        state: 'done',
+        result: before.result,
+        error: null,
+        place: {},
+        followUps: [],
+        card: await readCard(store),
+      };
+    const fault = faultOf(error);
+    this.log.error(fault, 'A thread ended while it ran a step.');
+    const message = unexpected(fault);
+    const now = new Date().toISOString();
+    await endStep(store, step, {
+      state: 'failed',
+      result: null,
+      sentence: null,
+      error: message,
+      now,
+      duration,
+    });
+    if (followUp !== undefined) await forgetFollowUp(store, followUp);
+    return { state: 'failed', result: null, error: message, place: {}, followUps: [], card: null };
   }
 
   /** The thread was ended, and with it its connection: nothing of the step is in the database but its row. */

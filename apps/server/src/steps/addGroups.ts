@@ -2,7 +2,7 @@ import type { Reading } from '@pebble/contract';
 import { formatCount, matchGroups, textsOf, type GroupRow, isTakenColumn } from '@pebble/core';
 import { addOwnColumns, findNetwork, readMap, saveMap } from '../db/networks';
 import { uploadPath } from '../files/places';
-import { readTable, writeTable } from '../files/tables';
+import { readTable } from '../files/tables';
 import { readRecords } from '../intake/readRecords';
 import { StepRefused, type StepDefinition } from './step';
 
@@ -16,7 +16,7 @@ interface Added extends Record<string, unknown> {
 /** Gives the nodes of a network the groups of a file, as a column that can colour the map. */
 export const addGroups: StepDefinition<'add-groups', Added> = {
   kind: 'add-groups',
-  async run({ store, spend }, { network, upload, file, column, reading }) {
+  async run({ store, files }, { network, upload, file, column, reading }) {
     const found = await findNetwork(store, network);
     if (!found) throw new StepRefused('This network is no longer there.', { file });
     if (isTakenColumn(column))
@@ -29,7 +29,7 @@ export const addGroups: StepDefinition<'add-groups', Added> = {
         `The groups do not fit the network “${found.name}”: ${matched.difference}. Nothing was changed.`,
         { file },
       );
-    writeTable(store.folder, network, 'nodes', { ...nodes, [column]: matched.values });
+    files.table(network, 'nodes', { ...nodes, [column]: matched.values });
     await addOwnColumns(store, network, [
       { name: column, title: column, type: 'category', how: `As ${file} says.` },
     ]);
@@ -37,7 +37,7 @@ export const addGroups: StepDefinition<'add-groups', Added> = {
     await saveMap(store, network, {
       description: { ...description, colour: { ...description.colour, column } },
     });
-    spend(upload);
+    files.spend(upload);
     return {
       network,
       nodes: matched.values.length,

@@ -1,10 +1,9 @@
-import { writeFileSync } from 'node:fs';
 import type { ColumnInfo } from '@pebble/contract';
 import { counted, formatCount, looksLikeCategory, matchDetails, textsOf, isTakenColumn } from '@pebble/core';
 import { columnTypes } from '@pebble/core/files';
 import { addOwnColumns, findNetwork } from '../db/networks';
-import { skippedPath, uploadPath } from '../files/places';
-import { readTable, writeTable } from '../files/tables';
+import { uploadPath } from '../files/places';
+import { readTable } from '../files/tables';
 import { readNodeRows } from '../intake/readNodeRows';
 import { SkippedRows } from '../intake/skippedRows';
 import { StepRefused, type StepDefinition } from './step';
@@ -21,7 +20,7 @@ interface Added extends Record<string, unknown> {
 /** Gives the nodes of a network what a table tells of them, as columns of the network. */
 export const addNodeDetails: StepDefinition<'add-node-details', Added> = {
   kind: 'add-node-details',
-  async run({ store, step, spend }, { network, upload, file, reading }) {
+  async run({ store, files }, { network, upload, file, reading }) {
     const found = await findNetwork(store, network);
     if (!found) throw new StepRefused('This network is no longer there.', { file });
     const taken = reading.columns.find(
@@ -47,7 +46,7 @@ export const addNodeDetails: StepDefinition<'add-node-details', Added> = {
         `None of the ${counted(rows.length, 'name')} in ${file} is a node of “${found.name}” with something to tell. Nothing was changed.`,
         { file },
       );
-    writeTable(store.folder, network, 'nodes', { ...nodes, ...matched.columns });
+    files.table(network, 'nodes', { ...nodes, ...matched.columns });
     await addOwnColumns(
       store,
       network,
@@ -59,8 +58,8 @@ export const addNodeDetails: StepDefinition<'add-node-details', Added> = {
     );
     for (const name of matched.unknown)
       skipped.add({ row: 0, field: null, reason: `No node is called “${name}”.` });
-    if (skipped.total > 0) writeFileSync(skippedPath(store.folder, step), `\ufeff${skipped.csv}`);
-    spend(upload);
+    if (skipped.total > 0) files.skipped(skipped.csv);
+    files.spend(upload);
     const without = found.nodes - matched.nodes;
     return {
       network,

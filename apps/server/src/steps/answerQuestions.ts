@@ -16,7 +16,7 @@ import {
   type TableColumns,
 } from '@pebble/core';
 import { addOwnColumns, findNetwork } from '../db/networks';
-import { readTable, writeTable } from '../files/tables';
+import { readTable } from '../files/tables';
 import { betweennessInThreads } from '../measuring/betweennessInThreads';
 import { evidenceOf } from '../weaving/evidence';
 import { StepRefused, type Progress, type StepDefinition } from './step';
@@ -33,7 +33,7 @@ interface Answered extends Record<string, unknown> {
 /** Answers questions about the nodes of a network, or of the part that is shown, by measures, which become columns. */
 export const answerQuestions: StepDefinition<'answer-questions', Answered> = {
   kind: 'answer-questions',
-  async run({ store, threads }, { network, questions, settings, shown }, progress) {
+  async run({ store, files, threads }, { network, questions, settings, shown }, progress) {
     const found = await findNetwork(store, network);
     if (!found) throw new StepRefused('This network is no longer there.');
     const nodes = readTable(store.folder, network, 'nodes');
@@ -74,10 +74,9 @@ export const answerQuestions: StepDefinition<'answer-questions', Answered> = {
       part ? inWhole(columns[name], part.node, found.nodes) : columns[name],
     );
     const added: TableColumns = Object.fromEntries(infos.map(({ name }, c) => [name, values[c]]));
-    writeTable(store.folder, network, 'nodes', { ...nodes, ...added });
+    files.table(network, 'nodes', { ...nodes, ...added });
     // Of a part ties have no place of their own in the table.
-    if (!part && Object.keys(ties).length > 0)
-      writeTable(store.folder, network, 'edges', { ...edges, ...ties });
+    if (!part && Object.keys(ties).length > 0) files.table(network, 'edges', { ...edges, ...ties });
     await addOwnColumns(store, network, infos);
     return {
       network,

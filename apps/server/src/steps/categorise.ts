@@ -1,4 +1,3 @@
-import { writeFileSync } from 'node:fs';
 import type { NewDecision, RuleField, TidySort } from '@pebble/contract';
 import { counted, fold, handleKey, hashtagKey, SORT_WORDS, isTakenColumn } from '@pebble/core';
 import { nameKey } from '@pebble/core/files';
@@ -6,7 +5,7 @@ import { readProfiles } from '../db/accounts';
 import { addDecisions } from '../db/decisions';
 import type { Store } from '../db/open';
 import { readThings, type SortedThings } from '../db/tidyThings';
-import { skippedPath, uploadPath } from '../files/places';
+import { uploadPath } from '../files/places';
 import { readNodeRows } from '../intake/readNodeRows';
 import { SkippedRows } from '../intake/skippedRows';
 import { StepRefused, type StepDefinition } from './step';
@@ -78,7 +77,7 @@ interface Tabled extends Ruled {
 /** Gives things the categories that a table names. */
 export const categoriseByTable: StepDefinition<'categorise-by-table', Tabled> = {
   kind: 'categorise-by-table',
-  async run({ store, step, now, spend }, { sort, upload, file, reading }) {
+  async run({ store, files, step, now }, { sort, upload, file, reading }) {
     const skipped = new SkippedRows();
     const rows = readNodeRows(uploadPath(store.folder, upload), file, reading, skipped);
     const known = new Set(readThings(store, sort).keys);
@@ -106,9 +105,9 @@ export const categoriseByTable: StepDefinition<'categorise-by-table', Tabled> = 
     const ids = await addDecisions(store, step, sort, decisions);
     for (const name of unknown)
       skipped.add({ row: 0, field: null, reason: `“${name}” is none of the ${SORT_WORDS[sort][1]}.` });
-    if (skipped.total > 0) writeFileSync(skippedPath(store.folder, step), `\ufeff${skipped.csv}`);
+    if (skipped.total > 0) files.skipped(skipped.csv);
     await store.query.updateTable('study').set({ changed_at: now }).execute();
-    spend(upload);
+    files.spend(upload);
     return {
       decisions: ids,
       things: told.size,

@@ -1,6 +1,6 @@
 import { computeFormula, counted, FormulaError, joinWith, type Computed, isTakenColumn } from '@pebble/core';
 import { addOwnColumns, findNetwork } from '../db/networks';
-import { readTable, writeTable } from '../files/tables';
+import { readTable } from '../files/tables';
 import { StepRefused, type StepDefinition } from './step';
 
 interface Result extends Record<string, unknown> {
@@ -13,7 +13,7 @@ interface Result extends Record<string, unknown> {
 /** Computes a column of the nodes by a formula over other columns. */
 export const computeColumn: StepDefinition<'compute-column', Result> = {
   kind: 'compute-column',
-  async run({ store }, { network, name, formula }) {
+  async run({ store, files }, { network, name, formula }) {
     const found = await findNetwork(store, network);
     if (!found) throw new StepRefused('This network is no longer there.');
     if (isTakenColumn(name))
@@ -22,7 +22,7 @@ export const computeColumn: StepDefinition<'compute-column', Result> = {
     const { values, uses, without } = refused(() =>
       computeFormula(formula, nodes, found.columns, found.nodes),
     );
-    writeTable(store.folder, network, 'nodes', { ...nodes, [name]: values });
+    files.table(network, 'nodes', { ...nodes, [name]: values });
     await addOwnColumns(store, network, [
       { name, title: name, type: 'number', how: `Computed as ${formula}` },
     ]);

@@ -1,6 +1,6 @@
 import { columnTitle, graphOf, nodeLabels, rankColumns, rankRanges } from '@pebble/core';
 import { addOwnColumns, findNetwork } from '../db/networks';
-import { readTable, writeTable } from '../files/tables';
+import { readTable } from '../files/tables';
 import { StepRefused, type StepDefinition } from './step';
 
 interface Doubted extends Record<string, unknown> {
@@ -14,7 +14,7 @@ const NAMED = 5;
 /** Computes how far the ranks by a measure depend on which messages there happen to be. */
 export const doubtRanks: StepDefinition<'doubt-ranks', Doubted> = {
   kind: 'doubt-ranks',
-  async run({ store }, { network, measure, runs, seed }, progress) {
+  async run({ store, files }, { network, measure, runs, seed }, progress) {
     const found = await findNetwork(store, network);
     if (!found) throw new StepRefused('This network is no longer there.');
     if (!found.directed && /^(in|out)[A-Z]/.test(measure))
@@ -32,7 +32,7 @@ export const doubtRanks: StepDefinition<'doubt-ranks', Doubted> = {
     });
     const title = columnTitle(measure);
     const names = rankColumns(title);
-    writeTable(store.folder, network, 'nodes', { ...nodes, [names.from]: from, [names.to]: to });
+    files.table(network, 'nodes', { ...nodes, [names.from]: from, [names.to]: to });
     const how = (which: string): string =>
       `The ${which} rank by ${title} in 95 of 100 of ${runs} networks whose messages were drawn anew (bootstrap; seed ${seed}).`;
     await addOwnColumns(store, network, [

@@ -9,7 +9,7 @@ import {
 } from '@pebble/core';
 import { keepGrouping } from '../db/groupings';
 import { findNetwork } from '../db/networks';
-import { readTable, writeTable } from '../files/tables';
+import { readTable } from '../files/tables';
 import { StepRefused, type StepDefinition } from './step';
 
 interface Grouped extends Record<string, unknown> {
@@ -22,7 +22,7 @@ interface Grouped extends Record<string, unknown> {
 /** Puts the nodes of a network into groups, which become a column; another says how sure they are. */
 export const groupNodes: StepDefinition<'group-nodes', Grouped> = {
   kind: 'group-nodes',
-  async run({ store }, { network, name, settings }, progress) {
+  async run({ store, files }, { network, name, settings }, progress) {
     const found = await findNetwork(store, network);
     if (!found) throw new StepRefused('This network is no longer there.');
     if (isTakenColumn(name))
@@ -33,7 +33,7 @@ export const groupNodes: StepDefinition<'group-nodes', Grouped> = {
     const { of, names, info, sure, notes } = group(graph, { ...settings, directed }, progress);
     const nodes = readTable(store.folder, network, 'nodes');
     const sureName = `${name}, sure`;
-    writeTable(store.folder, network, 'nodes', {
+    files.table(network, 'nodes', {
       ...nodes,
       [name]: Array.from(of, (g) => names[g]),
       ...(sure ? { [sureName]: sure } : {}),

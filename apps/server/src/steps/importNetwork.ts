@@ -1,8 +1,6 @@
-import { writeFileSync } from 'node:fs';
 import type { ColumnInfo } from '@pebble/contract';
 import { counted, looksLikeCategory } from '@pebble/core';
 import type { FoundNetwork } from '@pebble/core/files';
-import { skippedPath } from '../files/places';
 import { readNetworkFile } from '../intake/readNetworkFile';
 import { SkippedRows } from '../intake/skippedRows';
 import { firstMap, twoModeMap } from './firstMap';
@@ -26,7 +24,7 @@ interface NetworkReport extends Record<string, unknown> {
 export const importNetwork: StepDefinition<'import-network', NetworkReport> = {
   kind: 'import-network',
   async run(context, parameters, progress) {
-    const { store, step, spend } = context;
+    const { store, files } = context;
     const { upload, file, name, nodes: nodeTable } = parameters;
     const skipped = new SkippedRows();
     const { found, read } = await readNetworkFile(store.folder, parameters, skipped, progress);
@@ -45,9 +43,9 @@ export const importNetwork: StepDefinition<'import-network', NetworkReport> = {
       decisions: [],
       map: parameters.reading.material === 'two-mode' ? twoModeMap : firstMap(null, found.directed),
     });
-    if (skipped.total > 0) writeFileSync(skippedPath(store.folder, step), `\ufeff${skipped.csv}`);
-    spend(upload);
-    if (nodeTable) spend(nodeTable.upload);
+    if (skipped.total > 0) files.skipped(skipped.csv);
+    files.spend(upload);
+    if (nodeTable) files.spend(nodeTable.upload);
     return {
       network,
       file,

@@ -18,7 +18,7 @@ export const importSource: StepDefinition<'import-source', ImportReport> = {
       return { path, file, reading };
     });
     const report = await takeIn(context, { files, name }, progress);
-    for (const { upload } of [first, ...more]) context.spend(upload);
+    for (const { upload } of [first, ...more]) context.files.spend(upload);
     return report;
   },
   describe({ file, more }, report) {

@@ -40,7 +40,7 @@ export const arrangeMap: StepDefinition<'arrange-map', Arranged> = {
         `There are ${found.nodes} nodes, but positions for ${positions.length / 8}. Nothing was changed.`,
       );
     }
-    context.spend(parameters.upload);
+    context.files.spend(parameters.upload);
     const iterations = parameters.iterations ?? 0;
     await saveMap(store, parameters.network, {
       layout: parameters.layout,

@@ -1,6 +1,6 @@
 import { counted, SET_BY_HAND, textsIn, isTakenColumn } from '@pebble/core';
 import { addOwnColumns, findNetwork } from '../db/networks';
-import { readTable, writeTable } from '../files/tables';
+import { readTable } from '../files/tables';
 import { StepRefused, type StepDefinition } from './step';
 
 interface Marked extends Record<string, unknown> {
@@ -14,7 +14,7 @@ interface Marked extends Record<string, unknown> {
 /** Gives chosen nodes a value of a category of one's own, which is made where it is not there yet. */
 export const markNodes: StepDefinition<'mark-nodes', Marked> = {
   kind: 'mark-nodes',
-  async run({ store }, { network, nodes: chosen, column, value }) {
+  async run({ store, files }, { network, nodes: chosen, column, value }) {
     const found = await findNetwork(store, network);
     if (!found) throw new StepRefused('This network is no longer there.');
     const known = found.columns.find(({ name }) => name === column);
@@ -29,7 +29,7 @@ export const markNodes: StepDefinition<'mark-nodes', Marked> = {
     const before = column in nodes ? textsIn(nodes[column]) : new Array<string>(found.nodes).fill('');
     const after = [...before];
     for (const v of chosen) after[v] = value;
-    writeTable(store.folder, network, 'nodes', { ...nodes, [column]: after });
+    files.table(network, 'nodes', { ...nodes, [column]: after });
     if (!known)
       await addOwnColumns(store, network, [
         { name: column, title: column, type: 'category', how: SET_BY_HAND },

@@ -1,7 +1,7 @@
 import { availableParallelism } from 'node:os';
 import { betweennessPlan, capital, formatCount, graphOf } from '@pebble/core';
 import { findNetwork } from '../db/networks';
-import { readTable, writeTable } from '../files/tables';
+import { readTable } from '../files/tables';
 import { betweennessInThreads } from '../measuring/betweennessInThreads';
 import { StepRefused, type StepDefinition } from './step';
 
@@ -38,13 +38,13 @@ export const measureBetweenness: StepDefinition<'measure-betweenness', Found, Co
     });
     return { values, pivots };
   },
-  async run({ store }, { network }, _progress, { values, pivots }) {
+  async run({ store, files }, { network }, _progress, { values, pivots }) {
     const found = await findNetwork(store, network);
     if (!found) throw new StepRefused('This network is no longer there.');
     const { directed } = found;
     // Columns that came in the meantime stay.
     const nodes = readTable(store.folder, network, 'nodes');
-    writeTable(store.folder, network, 'nodes', { ...nodes, betweenness: values });
+    files.table(network, 'nodes', { ...nodes, betweenness: values });
     const measures = { ...found.measures, pivots: pivots ?? 0, exact: pivots === undefined };
     await store.query
       .updateTable('network')

@@ -7,7 +7,7 @@ import {
   graphOf,
 } from '@pebble/core';
 import { findNetwork } from '../db/networks';
-import { readTable, writeTable } from '../files/tables';
+import { readTable } from '../files/tables';
 import { betweennessPhrase } from './measureBetweenness';
 import { StepRefused, type StepDefinition } from './step';
 
@@ -28,7 +28,7 @@ interface Measured extends Record<string, unknown> {
 
 export const measureNetwork: StepDefinition<'measure-network', Measured> = {
   kind: 'measure-network',
-  async run({ store }, { network, settings }, progress) {
+  async run({ store, files }, { network, settings }, progress) {
     const found = await findNetwork(store, network);
     if (!found) throw new StepRefused('This network is no longer there.');
     const nodes = readTable(store.folder, network, 'nodes');
@@ -42,7 +42,7 @@ export const measureNetwork: StepDefinition<'measure-network', Measured> = {
       found.directed,
       betweennessFollows ? null : undefined,
     );
-    writeTable(store.folder, network, 'nodes', { ...nodes, ...columns });
+    files.table(network, 'nodes', { ...nodes, ...columns });
     const { pivots, ...others } = numbers;
     const between = betweennessFollows ? {} : { pivots: pivots ?? 0, exact: pivots === null };
     await store.query

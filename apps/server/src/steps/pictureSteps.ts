@@ -29,7 +29,7 @@ export const addPictures: StepDefinition<'add-pictures', Pictured> = {
       if (known.numUpdatedRows > 0n) replaced++;
       else await store.query.insertInto('node_picture').values({ name, image }).execute();
     }
-    context.spend(upload);
+    context.files.spend(upload);
     return { pictures: pictures.length, replaced };
   },
   describe(_, result) {

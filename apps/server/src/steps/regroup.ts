@@ -1,6 +1,5 @@
 import { counted } from '@pebble/core';
 import { keepGrouping } from '../db/groupings';
-import { writeTable } from '../files/tables';
 import { groupsToChange } from './groupsToChange';
 import { StepRefused, type StepDefinition } from './step';
 
@@ -16,7 +15,7 @@ interface Regrouped extends Record<string, unknown> {
 /** Makes a grouping of another one by hand: groups renamed or put together, nodes put elsewhere. */
 export const regroup: StepDefinition<'regroup', Regrouped> = {
   kind: 'regroup',
-  async run({ store }, { network, column, name, rename, move }) {
+  async run({ store, files }, { network, column, name, rename, move }) {
     const { nodes, groups: before } = await groupsToChange(store, { network, column, name });
     const unknown = Object.keys(rename).find((group) => !before.includes(group));
     if (unknown !== undefined) throw new StepRefused(`There is no group “${unknown}” in “${column}”.`);
@@ -28,7 +27,7 @@ export const regroup: StepDefinition<'regroup', Regrouped> = {
         if (after[node] !== group) moved++;
         after[node] = group;
       }
-    writeTable(store.folder, network, 'nodes', { ...nodes, [name]: after });
+    files.table(network, 'nodes', { ...nodes, [name]: after });
     await keepGrouping(store, network, name, null, [
       { name, title: name, type: 'category', how: `“${column}”, with groups changed by hand.` },
     ]);

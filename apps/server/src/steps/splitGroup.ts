@@ -1,6 +1,6 @@
 import { counted, graphOf, groupNodes, keepPart, methodPhrase } from '@pebble/core';
 import { keepGrouping } from '../db/groupings';
-import { readTable, writeTable } from '../files/tables';
+import { readTable } from '../files/tables';
 import { groupsToChange } from './groupsToChange';
 import { StepRefused, type StepDefinition } from './step';
 
@@ -14,7 +14,7 @@ interface Split extends Record<string, unknown> {
 /** Splits one group of a grouping by looking for groups within it; the others stay as they are. */
 export const splitGroup: StepDefinition<'split-group', Split> = {
   kind: 'split-group',
-  async run({ store }, { network, column, group, name, settings }, progress) {
+  async run({ store, files }, { network, column, group, name, settings }, progress) {
     const { found, nodes, groups } = await groupsToChange(store, { network, column, name });
     const part = keepPart(
       graphOf(found.nodes, readTable(store.folder, network, 'edges')),
@@ -30,7 +30,7 @@ export const splitGroup: StepDefinition<'split-group', Split> = {
     const titles = names.map((one) => `${group}.${one}`);
     const after = [...groups];
     part.node.forEach((v, i) => (after[v] = titles[of[i]]));
-    writeTable(store.folder, network, 'nodes', { ...nodes, [name]: after });
+    files.table(network, 'nodes', { ...nodes, [name]: after });
     const how = `“${column}”, with “${group}” split by ${methodPhrase(settings)}.`;
     await keepGrouping(store, network, name, null, [{ name, title: name, type: 'category', how }]);
     return { network, column: name, nodes: part.node.length, parts: titles };

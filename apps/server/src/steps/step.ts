@@ -2,6 +2,7 @@ import type { StepKind, StepParameters, StepRequest } from '@pebble/contract';
 import type { Config } from '../config';
 import type { Catalogue } from '../db/catalogue';
 import type { Store } from '../db/open';
+import type { StagedFiles } from '../files/stagedFiles';
 import type { Gate } from '../runner/gate';
 
 /** Programs of threads that work beside a step. */
@@ -25,8 +26,8 @@ export interface StepContext {
   readonly newId: () => string;
   /** Does something with what all studies share: at once, whatever becomes of the step, so that it is to be the last thing that can fail. */
   readonly shared: <T>(work: (catalogue: Catalogue) => Promise<T>) => Promise<T>;
-  /** Uploaded bytes that are used up: they are removed once the step is done, and stay for another try when it is not. */
-  readonly spend: (upload: string) => void;
+  /** What it writes to files and takes away: it happens when the step is done, or not at all. */
+  readonly files: StagedFiles;
 }
 
 /** Reports how far the work is (0 to 1, or null while unknown); throws StepCancelled once the researcher has cancelled. */

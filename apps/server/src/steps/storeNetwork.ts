@@ -1,7 +1,6 @@
 import type { ColumnInfo, MapDescription, Network, Weave } from '@pebble/contract';
 import type { TableColumns } from '@pebble/core';
 import { saveMap } from '../db/networks';
-import { writeTable } from '../files/tables';
 import type { StepContext } from './step';
 
 /** A network to be stored. */
@@ -36,15 +35,15 @@ export interface StoredNetwork {
 
 /** Makes a network a part of the study: its tables, its row, its first map. */
 export async function storeNetwork(
-  { store, step, now, newId }: StepContext,
+  { store, files, step, now, newId }: StepContext,
   made: NewNetwork,
 ): Promise<StoredNetwork> {
   const network = newId();
   const nodes = made.nodes['id'].length;
   const edges = made.edges['source'].length;
-  writeTable(store.folder, network, 'nodes', made.nodes);
-  writeTable(store.folder, network, 'edges', made.edges);
-  if (made.evidence) writeTable(store.folder, network, 'evidence', made.evidence);
+  files.table(network, 'nodes', made.nodes);
+  files.table(network, 'edges', made.edges);
+  if (made.evidence) files.table(network, 'evidence', made.evidence);
   await store.query
     .insertInto('network')
     .values({

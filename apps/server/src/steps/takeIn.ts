@@ -1,10 +1,9 @@
-import { statSync, writeFileSync } from 'node:fs';
+import { statSync } from 'node:fs';
 import type { FileFormat, ImportReport, Material } from '@pebble/contract';
 import { counted, dayPhrase, formatCount, joinWith } from '@pebble/core';
 import { linkItems } from '../db/load/linkItems';
 import { linkParents } from '../db/load/linkParents';
 import { SourceLoader } from '../db/load/sourceLoader';
-import { skippedPath } from '../files/places';
 import { readBatches, type IntakeFile } from '../intake/reader';
 import { SkippedRows } from '../intake/skippedRows';
 import { StepRefused, type Progress, type StepContext } from './step';
@@ -82,7 +81,7 @@ export async function takeIn(
     .where('id', '=', source)
     .execute();
   await store.query.updateTable('study').set({ changed_at: context.now }).execute();
-  if (skipped.total > 0) writeFileSync(skippedPath(store.folder, step), `\ufeff${skipped.csv}`);
+  if (skipped.total > 0) context.files.skipped(skipped.csv);
   return report;
 }
 

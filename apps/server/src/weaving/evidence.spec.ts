@@ -4,6 +4,7 @@ import { hashtagKey, numbersOf, Random } from '@pebble/core';
 import { addDecisions } from '../db/decisions';
 import { findNetwork } from '../db/networks';
 import { connect, type Store } from '../db/open';
+import { placeFiles, StagedFiles } from '../files/stagedFiles';
 import { readTable } from '../files/tables';
 import { weave as weaveStep } from '../steps/weave';
 import type { StepContext } from '../steps/step';
@@ -165,7 +166,7 @@ describe('evidence is the weight, whatever was chosen, filtered and tidied', () 
     threads: { intake: '', paths: '' },
     now: '2026-04-01T00:00:00Z',
     newId: randomUUID,
-    spend: () => undefined,
+    files: new StagedFiles(store, 1),
     shared: () => Promise.reject(new Error('Nothing is shared here.')),
   });
   const decide = (sort: TidySort, key: string, verdict: Verdict): Promise<number[]> =>
@@ -218,7 +219,10 @@ describe('evidence is the weight, whatever was chosen, filtered and tidied', () 
     const weave = Weave.parse(recipe);
     let network: Network;
     try {
-      const made = await weaveStep.run(context(), { name: 'Test', weave }, () => undefined, undefined);
+      const given = context();
+      const made = await weaveStep.run(given, { name: 'Test', weave }, () => undefined, undefined);
+      await given.files.note();
+      await placeFiles(store);
       network = (await findNetwork(store, made.network))!;
     } catch (error) {
       if ((error as Error).message.startsWith('This sentence gives no')) return 0;
