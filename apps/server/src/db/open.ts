@@ -64,7 +64,8 @@ export function openFile<D>(
   path: string,
   by: User = 'step',
 ): Pick<Store, 'raw' | 'isAsked'> & { readonly query: Kysely<D> } {
-  const raw = new SqliteDatabase(path);
+  // Where another connection is just closed, the file is locked for a moment.
+  const raw = new SqliteDatabase(path, { timeout: 10_000 });
   raw.pragma('journal_mode = WAL');
   raw.pragma('synchronous = NORMAL');
   raw.pragma('foreign_keys = OFF');

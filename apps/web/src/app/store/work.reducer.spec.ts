@@ -1,5 +1,5 @@
 import { OFFLINE } from '../api/api';
-import type { StepProgress } from '@pebble/contract';
+import type { CollectRun, StepProgress } from '@pebble/contract';
 import {
   exampleNetwork,
   exampleOverview,
@@ -110,6 +110,33 @@ describe('the open study', () => {
     expect(reducer(state, WorkActions.runReported({ run: other }))).toBe(state);
     state = reducer(state, WorkActions.runForgotten({ id: 'b' }));
     expect(state.runs.map(({ id }) => id)).toEqual(['a']);
+  });
+
+  it('keeps what a run told while the study was read, which may be older', () => {
+    const storing = exampleRun({ id: 'a', state: 'storing' });
+    const arrived = (runs: CollectRun[]) =>
+      WorkActions.studyArrived({
+        study: exampleStudy,
+        overview: exampleOverview,
+        sources: [],
+        networks: [],
+        steps: [],
+        runs,
+      });
+    state = reducer(state, WorkActions.runReported({ run: storing }));
+    // The end of its step makes the study be read anew; the run ends meanwhile, and another one is forgotten.
+    state = reducer(state, WorkActions.stepEnded({ step: exampleStep({ id: 9 }) }));
+    state = reducer(state, WorkActions.runReported({ run: exampleRun({ id: 'a', state: 'done' }) }));
+    state = reducer(state, WorkActions.runForgotten({ id: 'b' }));
+    state = reducer(state, arrived([storing, exampleRun({ id: 'b' }), exampleRun({ id: 'c' })]));
+    expect(state.runs.map(({ id, state: at }) => [id, at]).sort()).toEqual([
+      ['a', 'done'],
+      ['c', exampleRun({}).state],
+    ]);
+    // What is read later is newer again.
+    state = reducer(state, WorkActions.stepEnded({ step: exampleStep({ id: 10 }) }));
+    state = reducer(state, arrived([exampleRun({ id: 'a', state: 'cancelled' })]));
+    expect(state.runs.map(({ state: at }) => at)).toEqual(['cancelled']);
   });
 
   it('keeps an error until it is put away', () => {

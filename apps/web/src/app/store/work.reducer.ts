@@ -20,6 +20,8 @@ export interface WorkState {
   readonly steps: readonly Step[];
   /** Collecting runs, the newest first. */
   readonly runs: readonly CollectRun[];
+  /** Runs of which something was told since the study was last asked for: what is read then may be older. */
+  readonly told: readonly string[];
   /** Steps at work: one that only computes goes on beside another. */
   readonly atWork: readonly StepProgress[];
   /** How far the estimate is that takes long; null where none does. */
@@ -35,6 +37,7 @@ const closed: WorkState = {
   networks: [],
   steps: [],
   runs: [],
+  told: [],
   atWork: [],
   estimating: null,
   error: null,
@@ -48,23 +51,35 @@ export const work = createFeature({
     on(WorkActions.studyLeft, (): WorkState => closed),
     on(WorkActions.studyArrived, (state, { study, overview, sources, networks, steps, runs }): WorkState =>
       study.id === state.id
-        ? { ...state, study, overview, sources, networks, steps: withLater(steps, state.steps), runs }
+        ? {
+            ...state,
+            study,
+            overview,
+            sources,
+            networks,
+            steps: withLater(steps, state.steps),
+            runs: withTold(runs, state),
+          }
         : state,
     ),
     // What was at work is told anew, and nobody is offline any more.
     on(WorkActions.connectedAgain, (state, { id }): WorkState =>
-      id === state.id ? { ...state, atWork: [], error: state.error === OFFLINE ? null : state.error } : state,
+      id === state.id
+        ? { ...state, atWork: [], told: [], error: state.error === OFFLINE ? null : state.error }
+        : state,
     ),
     on(WorkActions.runReported, (state, { run }): WorkState => {
       if (run.study !== state.id) return state;
       const isKnown = state.runs.some(({ id }) => id === run.id);
       return {
         ...state,
+        told: [...state.told, run.id],
         runs: isKnown ? state.runs.map((one) => (one.id === run.id ? run : one)) : [run, ...state.runs],
       };
     }),
     on(WorkActions.runForgotten, (state, { id }): WorkState => ({
       ...state,
+      told: [...state.told, id],
       runs: state.runs.filter((run) => run.id !== id),
     })),
     on(WorkActions.progressReported, (state, { progress }): WorkState =>
@@ -76,6 +91,7 @@ export const work = createFeature({
       step.study === state.id
         ? {
             ...state,
+            told: [],
             atWork: state.atWork.filter((one) => one.step !== step.id),
             steps: [step, ...state.steps.filter(({ id }) => id !== step.id)],
           }
@@ -104,4 +120,11 @@ function withLater(read: readonly Step[], known: readonly Step[]): readonly Step
   for (const step of known)
     if ((steps.get(step.id)?.state ?? 'running') === 'running') steps.set(step.id, step);
   return [...steps.values()].sort((a, b) => b.id - a.id);
+}
+
+/** Of runs that were told of while they were read, what was told holds; one that is gone stays gone. */
+function withTold(read: readonly CollectRun[], { runs, told }: WorkState): readonly CollectRun[] {
+  const later = runs.filter(({ id }) => told.includes(id));
+  const others = read.filter(({ id }) => !told.includes(id));
+  return [...later, ...others].sort((a, b) => (a.createdAt < b.createdAt ? 1 : -1));
 }
