@@ -12,6 +12,7 @@ interface Foreign {
   readonly source: number;
   readonly message: number;
   readonly filter: number;
+  readonly account: number;
 }
 const STEPS: Readonly<Record<StepKind, ((of: Foreign) => object) | null>> = {
   'create-study': null,
@@ -47,6 +48,8 @@ const STEPS: Readonly<Record<StepKind, ((of: Foreign) => object) | null>> = {
   'forget-look': null,
   'add-pictures': ({ upload }) => ({ upload }),
   'remove-pictures': null,
+  'remove-for-good': ({ network, source }) => ({ networks: [network], sources: [source] }),
+  'forget-account': ({ account }) => ({ account }),
   'export-data': null,
 };
 
@@ -69,7 +72,7 @@ describe('what is of another study', () => {
     const { id: upload, preview } = await app.look('more.csv', 'id,author,text\n9,ann,@bob again');
     await app.step('save-filter', { name: 'F', filter: { text: 'hello' } }).expect(200);
     const [source] = await app.get<{ id: number }[]>('sources');
-    const { messages } = await app.get<{ messages: { id: number }[] }>('messages');
+    const { messages } = await app.get<{ messages: { id: number; author: { id: number } }[] }>('messages');
     const [filter] = await app.get<{ id: number }[]>('filters');
     foreign = {
       network: String(woven.result?.['network']),
@@ -78,6 +81,7 @@ describe('what is of another study', () => {
       source: source.id,
       message: messages[0].id,
       filter: filter.id,
+      account: messages[0].author.id,
     };
     const second = (await app.step('weave', { name: 'B', weave }).expect(200)).body as Step;
     deletedNetwork = String(second.result?.['network']);

@@ -5,6 +5,7 @@ import { createApp } from './app';
 import { Collector } from './collect/collector';
 import type { Config } from './config';
 import { holdFolder } from './db/holder';
+import { overdue } from './db/deleted';
 import { StudyFolders } from './db/studyFolders';
 import { loadDemo } from './demo';
 import { accessKey } from './files/accessKey';
@@ -36,10 +37,6 @@ export async function start(
   const studies = await StudyFolders.open(config.dataFolder, (what) => told.warn(what));
   if (studies.interrupted > 0)
     told.warn(`${studies.interrupted} step(s) were interrupted by the last stop; the logbook shows them.`);
-  const tidyUp = async (): Promise<void> => {
-    for (const store of studies) await clearUnusedUploads(store);
-  };
-  const tidying = setInterval(() => void tidyUp().catch(() => 0), 3_600_000).unref();
   const runner = new Runner(studies, options.workerFile, config, options.warm, log);
   if (options.demo && studies.isEmpty) await loadDemo(studies, runner);
   await runner.ready();
@@ -52,6 +49,8 @@ export async function start(
     );
   });
   await runner.resume();
+  const tidying = setInterval(() => void tidyUp(studies, runner).catch(() => 0), HOUR).unref();
+  void tidyUp(studies, runner).catch(() => 0);
   await collector.resumeAll();
   const { port } = server.address() as AddressInfo;
   return {
@@ -71,6 +70,18 @@ export async function start(
       held.release();
     },
   };
+}
+
+const HOUR = 3_600_000;
+
+/** Takes away what nobody uses any more, and what was deleted long ago. */
+async function tidyUp(studies: StudyFolders, runner: Runner): Promise<void> {
+  for (const id of studies.overdue()) await runner.alone(id, () => studies.removeFolder(id));
+  for (const store of studies) {
+    await clearUnusedUploads(store);
+    const parameters = await overdue(store);
+    if (parameters) await runner.submit(store.study, { kind: 'remove-for-good', parameters });
+  }
 }
 
 /** The simulated services; without them when their port is taken, which is said. */

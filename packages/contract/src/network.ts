@@ -63,6 +63,8 @@ export const Network = z.object({
   /** Tidy decisions with which it was woven, and whether others hold now. */
   decisions: z.int().default(0),
   stale: z.boolean().default(false),
+  /** Persons who were forgotten since it was woven: it is to be woven again. */
+  forgotten: z.int().default(0),
   /** The network of the whole time of which it is a slice, and which slice; null for one that is no slice. */
   slice: z.object({ of: z.string(), place: z.int(), title: z.string() }).nullable().default(null),
   /** The network that hands changed to make this one, and what they did, in words; null for one that was not changed. */

@@ -191,6 +191,13 @@ export const stepParameters = {
   'rename-network': z.object({ network: z.string(), name: Name }),
   'delete-network': z.object({ network: z.string() }),
   'restore-network': z.object({ network: z.string() }),
+  /** By its number: the logbook is not to say whom. */
+  'forget-account': z.object({ account: z.int() }),
+  /** Of what was deleted, or taken out, before. */
+  'remove-for-good': z.object({
+    networks: z.array(z.string()).max(1000).default([]),
+    sources: z.array(z.int()).max(1000).default([]),
+  }),
   'arrange-map': z.object({
     network: z.string(),
     layout: LayoutSettings,

@@ -24,8 +24,23 @@ export const Study = z.object({
   latestNetwork: z.string().nullable(),
   /** Why it cannot be opened; null for one that can. The counts are those from before. */
   broken: z.string().nullable().default(null),
+  /** When it is removed for good, for one that was deleted; null for any other. */
+  goneAt: z.string().nullable().default(null),
 });
 export type Study = z.infer<typeof Study>;
+
+/** Days for which what was deleted can be taken back. */
+export const KEPT_DAYS = 30;
+
+const deleted = { name: z.string(), deletedAt: z.string(), goneAt: z.string() };
+
+/** Something of a study that was deleted and can be taken back until it is removed for good. */
+export const Deleted = z.discriminatedUnion('what', [
+  z.object({ what: z.literal('network'), id: z.string(), ...deleted }),
+  z.object({ what: z.literal('source'), id: z.int(), ...deleted }),
+]);
+export type Deleted = z.infer<typeof Deleted>;
+export const DeletedList = z.array(Deleted);
 
 export const StudyList = z.object({ studies: z.array(Study), deleted: z.array(Study) });
 export type StudyList = z.infer<typeof StudyList>;

@@ -7,6 +7,7 @@ import {
   Weave,
   type Network,
 } from '@pebble/contract';
+import { readDeleted } from '../db/deleted';
 import { keptLooks } from '../db/looks';
 import { findNetwork, readMap, readPositions } from '../db/networks';
 import { nodePictures } from '../db/pictures';
@@ -56,6 +57,10 @@ export function networkRoutes({ studies, runner }: Services): Router {
 
   routes.get('/studies/:study/pictures', async (request, response) => {
     response.json(await nodePictures(store(request)));
+  });
+
+  routes.get('/studies/:study/deleted', async (request, response) => {
+    response.json(await readDeleted(store(request)));
   });
 
   routes.get('/studies/:study/networks', async (request, response) => {

@@ -24,6 +24,7 @@ const OF_NETWORKS: readonly StepKind[] = [
   'rename-network',
   'delete-network',
   'restore-network',
+  'remove-for-good',
   'arrange-map',
   'describe-map',
   'keep-look',

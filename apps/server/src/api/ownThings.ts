@@ -9,11 +9,17 @@ const TABLES = {
   network: ['network', 'This network'],
   source: ['source', 'This source'],
   message: ['message', 'This message'],
+  account: ['account', 'This account'],
   run: ['collect_run', 'This collecting run'],
 } as const;
 
+/** Steps that work on networks that were deleted. */
+const OF_DELETED: readonly string[] = ['restore-network', 'remove-for-good'] satisfies StepKind[];
+
 /** What a request names, beside the study in which it is asked. */
 interface Named extends Partial<Record<keyof typeof TABLES | 'upload' | 'id', unknown>> {
+  readonly networks?: unknown;
+  readonly sources?: unknown;
   readonly more?: readonly Named[];
   readonly weave?: Named;
 }
@@ -28,7 +34,7 @@ export function checkOwnThings(
   parameters: object,
 ): void {
   const check = (table: string, id: unknown, what: string): void => {
-    const alive = table === 'network' && kind !== 'restore-network' ? 'and deleted_at is null' : '';
+    const alive = table === 'network' && !OF_DELETED.includes(kind) ? 'and deleted_at is null' : '';
     const row = raw.prepare(`select 1 from ${table} where id = ? ${alive}`).get(id);
     if (row === undefined) throw notFound(what);
   };
@@ -38,6 +44,11 @@ export function checkOwnThings(
       if (part[name] !== undefined) check(TABLES[name][0], part[name], TABLES[name][1]);
     if (typeof part.upload === 'string') checkUpload(folder, part.upload);
   }
+  for (const [list, table, what] of [
+    [named.networks, ...TABLES.network],
+    [named.sources, ...TABLES.source],
+  ] as const)
+    if (Array.isArray(list)) for (const id of list) check(table, id, what);
   if (kind === 'forget-filter') check('saved_filter', named.id, 'This filter');
 }
 

@@ -56,5 +56,12 @@ export function studyRoutes({ studies, runner }: Services): Router {
     response.json(studies.find(study.id));
   });
 
+  routes.delete('/studies/:study/for-good', async (request, response) => {
+    const { study } = request.params;
+    if (!studies.isRemovable(study)) throw notFound('This deleted study');
+    await runner.alone(study, () => studies.removeFolder(study));
+    response.status(204).end();
+  });
+
   return routes;
 }

@@ -112,6 +112,7 @@ const NETWORK: readonly Column[] = [
   ['changed', 'text'],
   ['whole', 'text'],
   ['groupings', 'text', { usually: '{}' }],
+  ['forgotten', 'integer', { usually: 0 }],
   ['sentence', 'text', 'there'],
   ['nodes', 'integer', 'there'],
   ['edges', 'integer', 'there'],
@@ -261,6 +262,8 @@ const first: Migration = {
     await sql`create virtual table message_text using fts5(text, subject, content='message', content_rowid='id', columnsize=0, tokenize='unicode61 remove_diacritics 2')`.execute(
       db,
     );
+    // What is deleted leaves no words behind.
+    await sql`insert into message_text (message_text, rank) values ('secure-delete', 1)`.execute(db);
     // Words that wait in memory before they are written out; large imports are quicker with more than the usual 1 MB.
     await sql`insert into message_text (message_text, rank) values ('hashsize', ${sql.lit(8 * 1024 ** 2)})`.execute(
       db,

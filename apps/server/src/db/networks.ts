@@ -143,6 +143,7 @@ async function toNetwork(store: Store, row: Selectable<NetworkTable>): Promise<N
     state: row.state === 'measured' ? 'measured' : 'woven',
     columns: columnsOf(row),
     decisions: used.length,
+    forgotten: row.forgotten,
     stale: now.length !== used.length || now.some(({ id }, i) => id !== used[i]),
     slice: row.slice === null ? null : (JSON.parse(row.slice) as Network['slice']),
     changed: row.changed === null ? null : (JSON.parse(row.changed) as Network['changed']),

@@ -7,6 +7,7 @@ const CHANGES: readonly StepKind[] = [
   'collect-source',
   'remove-source',
   'restore-source',
+  'forget-account',
   'detect-languages',
   'set-language',
   'find-names',

@@ -183,6 +183,8 @@ export interface NetworkTable {
   whole: Generated<string | null>;
   /** JSON of how groupings were found, by the name of their column. */
   groupings: Generated<string>;
+  /** Persons who were forgotten since it was woven: messages are gone that made it. */
+  forgotten: Generated<number>;
   sentence: string;
   nodes: number;
   edges: number;

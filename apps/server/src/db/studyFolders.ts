@@ -14,6 +14,7 @@ import {
   type ListedStudy,
 } from './catalogue';
 import { takeApart } from './oneFile/takeApart';
+import { goneAt } from './deleted';
 import { prepareStudy, studyFile, studyFolder, type Store } from './open';
 import { AnsweringStore } from './answeringStore';
 import { markInterrupted } from './steps';
@@ -166,6 +167,18 @@ export class StudyFolders {
     }
   }
 
+  /** Whether it can be removed for good: it was deleted, or cannot be opened. */
+  isRemovable(id: string): boolean {
+    return this.broken.has(id) || (this.listed.get(id)?.deletedAt ?? null) !== null;
+  }
+
+  /** Studies that have been deleted for long enough. */
+  overdue(now = new Date()): string[] {
+    return [...this.listed.values()]
+      .filter(({ deletedAt }) => deletedAt !== null && Date.parse(goneAt(deletedAt)) <= now.getTime())
+      .map(({ id }) => id);
+  }
+
   /** Takes a study away for good: its folder is gone, and what it took on the disk is free, also where a thread has it open still. */
   async removeFolder(id: string): Promise<void> {
     await this.stores.get(id)?.close();
@@ -177,8 +190,12 @@ export class StudyFolders {
     if (this.listed.delete(id)) await unlistStudy(this.catalogue, id);
   }
 
-  private toStudy({ deletedAt: _, ...study }: ListedStudy): Study {
-    return { ...study, broken: this.broken.get(study.id) ?? null };
+  private toStudy({ deletedAt, ...study }: ListedStudy): Study {
+    return {
+      ...study,
+      broken: this.broken.get(study.id) ?? null,
+      goneAt: deletedAt === null ? null : goneAt(deletedAt),
+    };
   }
 }
 

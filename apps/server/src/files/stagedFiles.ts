@@ -30,6 +30,11 @@ export class StagedFiles {
     this.write(skippedPath(this.store.folder, this.step), `\ufeff${csv}`);
   }
 
+  /** A text in the place of another one. */
+  text(path: string, text: string): void {
+    this.write(path, text);
+  }
+
   /** Uploaded bytes that are used up: they stay for another try where the step is not done. */
   spend(upload: string): void {
     this.waiting.set(uploadPath(this.store.folder, upload), 'goes');

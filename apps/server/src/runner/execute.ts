@@ -140,6 +140,7 @@ export async function execute(
     const card = await readCard(store);
     store.raw.exec('commit');
     await placeFiles(store);
+    if (definition.erases) store.raw.pragma('wal_checkpoint(truncate)');
     return { state: 'done', result, error: null, place: {}, followUps, card };
   } catch (error) {
     if (store.raw.inTransaction) store.raw.exec('rollback');

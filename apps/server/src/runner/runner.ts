@@ -151,6 +151,19 @@ export class Runner {
     return queue;
   }
 
+  /** Does something with the whole of a study once all its steps have ended; no other begins meanwhile. */
+  async alone<T>(study: string, work: () => Promise<T>): Promise<T> {
+    const queue = this.queueOf(study);
+    // What is prepared has to come to its own turn first.
+    const turn = queue.lastBeside.then(() => {
+      const own = queue.last.then(work);
+      queue.last = own.catch(() => undefined);
+      return own;
+    });
+    queue.lastBeside = turn.catch(() => undefined);
+    return turn;
+  }
+
   /** Asks a running step of a study to stop; false when there is none. */
   cancel(study: string, step: number): boolean {
     const running = this.running.get(`${study} ${step}`);

@@ -10,6 +10,7 @@ import { describeWhole } from './describeWhole';
 import { doubtRanks } from './doubtRanks';
 import { exportData, exportFigure, exportNetwork } from './exportSteps';
 import { findNames } from './findNames';
+import { forgetAccount } from './forgetAccount';
 import { groupNodes } from './groupNodes';
 import { regroup } from './regroup';
 import { splitGroup } from './splitGroup';
@@ -25,6 +26,7 @@ import { measureBetweenness } from './measureBetweenness';
 import { measureNetwork } from './measureNetwork';
 import { deleteNetwork, renameNetwork, restoreNetwork } from './networkSteps';
 import { forgetFilter, markMessage, saveFilter, setLanguage } from './readingSteps';
+import { removeForGood } from './removeForGood';
 import { removeSource, restoreSource } from './sourceSteps';
 import { scoreMessages } from './scoreMessages';
 import { shareArrangement } from './shareArrangement';
@@ -55,6 +57,7 @@ const definitions = {
   'forget-filter': forgetFilter,
   'remove-source': removeSource,
   'restore-source': restoreSource,
+  'forget-account': forgetAccount,
   'find-names': findNames,
   'score-messages': scoreMessages,
   tidy,
@@ -80,6 +83,7 @@ const definitions = {
   'rename-network': renameNetwork,
   'delete-network': deleteNetwork,
   'restore-network': restoreNetwork,
+  'remove-for-good': removeForGood,
   'arrange-map': arrangeMap,
   'describe-map': describeMap,
   'keep-look': keepLook,

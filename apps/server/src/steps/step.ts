@@ -50,6 +50,8 @@ export interface StepDefinition<K extends StepKind, R extends StepResult = StepR
    */
   prepare?(context: PrepareContext, parameters: StepParameters<K>, progress: Progress): Promise<P>;
   run(context: StepContext, parameters: StepParameters<K>, progress: Progress, prepared: P): Promise<R>;
+  /** Whether it takes something away for good: nothing of that may stay in files that the database keeps beside itself. */
+  readonly erases?: boolean;
   /** The sentence for the methods text; the result is null while the step runs and after a failure. */
   describe(parameters: StepParameters<K>, result: R | null): string;
   /** The seed, for steps that use chance. */

@@ -12,6 +12,7 @@ export const exampleStudy: Study = {
   networks: 1,
   latestNetwork: null,
   broken: null,
+  goneAt: null,
 };
 
 export const exampleOverview: MessageOverview = {
@@ -64,6 +65,7 @@ export function exampleNetwork(change: Partial<Network> = {}): Network {
     columns: [],
     decisions: 0,
     stale: false,
+    forgotten: 0,
     slice: null,
     changed: null,
     whole: null,
