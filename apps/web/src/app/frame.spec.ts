@@ -33,6 +33,7 @@ const estimate: WeaveEstimate = {
 };
 const api = {
   filters: jest.fn(() => of([])),
+  deleted: jest.fn(() => of([])),
   estimate: jest.fn(() => of(estimate)),
   step: jest.fn(() => of(exampleStep({ result: { network: 'n9' } }))),
 };

@@ -61,6 +61,8 @@ import {
   type NodePicture,
   NodePictureList,
   KeptLookList,
+  type Deleted,
+  DeletedList,
 } from '@pebble/contract';
 import { catchError, map, throwError, type Observable } from 'rxjs';
 
@@ -103,6 +105,11 @@ export class Api {
     this.checked(this.http.patch(`${BASE}/studies/${id}`, { name }), Study);
   deleteStudy = (id: string): Observable<unknown> => this.plain(this.http.delete(`${BASE}/studies/${id}`));
   restoreStudy = (id: string): Observable<Study> => this.post(`/studies/${id}/restore`, {}, Study);
+
+  /** Of a study that was deleted, or cannot be opened. */
+  removeStudy = (id: string): Observable<unknown> =>
+    this.plain(this.http.delete(`${BASE}/studies/${id}/for-good`));
+  deleted = (study: string): Observable<Deleted[]> => this.get(`/studies/${study}/deleted`, DeletedList);
 
   overview = (study: string): Observable<MessageOverview> =>
     this.get(`/studies/${study}/overview`, MessageOverview);

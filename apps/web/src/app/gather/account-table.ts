@@ -2,7 +2,9 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, output, si
 import type { AccountQuery, AccountRow, MessageOverview } from '@pebble/contract';
 import { formatCount } from '@pebble/core';
 import { Api } from '../api/api';
+import { Busy } from '../shared/busy';
 import { latest } from '../shared/latest';
+import { Notices } from '../shared/notices';
 import { counted, day } from '../shared/words';
 import { SaveData } from '../shared/save-data';
 import { SortHeads, type SortHead } from './sort-heads';
@@ -13,7 +15,7 @@ type Order = AccountQuery['by'];
 /** The accounts of a study: what they did, who follows them, what is told of them. */
 @Component({
   selector: 'pt-account-table',
-  imports: [SaveData, SortHeads],
+  imports: [Busy, SaveData, SortHeads],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="tools">
@@ -29,12 +31,29 @@ type Order = AccountQuery['by'];
       }
       <pt-save-data [study]="study()" what="accounts" [filter]="{ search: search(), by: by() }" />
     </div>
+    @if (forgetting(); as row) {
+      <section class="forget" role="alertdialog" aria-label="Forget a person">
+        <h3>Forget {{ row.handle }}</h3>
+        <p>
+          Erased are {{ counted(row.messages, 'message') }} that it wrote, its profile and its ties of following. Its
+          name is replaced by “forgotten” in what others wrote, in the logbook and in networks woven before, which are
+          to be woven again. Files that wait to be taken in are removed. The logbook says that and how much, and not
+          whom. It cannot be taken back.
+        </p>
+        <button class="btn" (click)="forgetting.set(null)" [disabled]="busy()">Keep</button>
+        <button class="btn danger" (click)="forget(row)" [ptBusy]="busy()">{{ busy() ? 'Erasing …' : 'Forget for good' }}</button>
+      </section>
+    }
+    @if (problem(); as message) {
+      <p class="error" role="alert">{{ message }}</p>
+    }
     <div class="scroll" tabindex="0" aria-label="Accounts">
       <table>
         <thead>
           <tr [ptSortHeads]="heads" [by]="by()" (chosen)="sort($event)">
             <th>dates</th>
             <th title="As files and services tell it; of several the latest">what is told of it</th>
+            <th></th>
           </tr>
         </thead>
         <tbody>
@@ -54,10 +73,20 @@ type Order = AccountQuery['by'];
               <td class="num">{{ n(row.followingHere) }}</td>
               <td class="soft">{{ dates(row) }}</td>
               <td class="told" [title]="told(row)">{{ told(row) }}</td>
+              <td>
+                <button
+                  class="btn plain danger"
+                  [attr.aria-label]="'Forget ' + row.handle"
+                  title="Erase its messages and its name from this study"
+                  (click)="forgetting.set(row)"
+                >
+                  Forget …
+                </button>
+              </td>
             </tr>
           } @empty {
             <tr>
-              <td colspan="7" class="soft">{{ page() ? 'No account fits.' : '…' }}</td>
+              <td colspan="8" class="soft">{{ page() ? 'No account fits.' : '…' }}</td>
             </tr>
           }
         </tbody>
@@ -96,9 +125,17 @@ export class AccountTable {
     { by: 'followingHere', title: 'follows here', how: 'Accounts of this study that it follows' },
   ];
 
+  /** The account of which it is asked whether it is to be forgotten. */
+  protected readonly forgetting = signal<AccountRow | null>(null);
+  protected readonly busy = signal(false);
+  protected readonly problem = signal<string | null>(null);
+  private readonly forgotten = signal(0);
+  private readonly notices = inject(Notices);
+
   private readonly asked = computed(() => ({
     study: this.study(),
     accounts: this.overview().accounts,
+    forgotten: this.forgotten(),
     query: { search: this.search(), by: this.by(), limit: this.limit() },
   }));
   protected readonly page = latest(this.asked, ({ study, query }) => this.api.accounts(study, query));
@@ -106,6 +143,28 @@ export class AccountTable {
     const page = this.page();
     return page && this.limit() < 500 ? page.total - page.accounts.length : 0;
   });
+
+  protected forget({ id }: AccountRow): void {
+    this.busy.set(true);
+    this.problem.set(null);
+    this.api.step(this.study(), 'forget-account', { account: id }).subscribe({
+      next: ({ state, error, sentence }) => {
+        if (state === 'done') this.notices.say(sentence);
+        else this.problem.set(error);
+        this.done();
+      },
+      error: (error: Error) => {
+        this.problem.set(error.message);
+        this.done();
+      },
+    });
+  }
+
+  private done(): void {
+    this.busy.set(false);
+    this.forgetting.set(null);
+    this.forgotten.update((n) => n + 1);
+  }
 
   protected find(typed: string): void {
     this.search.set(typed);

@@ -143,12 +143,12 @@ describe('RunCard', () => {
     const runCommand = jest.fn(() => of(run));
     const { fixture, dispatch } = await show({ state: 'running' }, { runCommand });
     button(fixture, 'Pause').click();
-    expect(runCommand).toHaveBeenCalledWith(run.id, 'pause');
+    expect(runCommand).toHaveBeenCalledWith(expect.objectContaining({ id: run.id }), 'pause');
     expect(dispatch).toHaveBeenCalledWith(WorkActions.runReported({ run }));
     fixture.componentRef.setInput('run', run);
     await fixture.whenStable();
     button(fixture, 'Resume').click();
-    expect(runCommand).toHaveBeenLastCalledWith(run.id, 'resume');
+    expect(runCommand).toHaveBeenLastCalledWith(run, 'resume');
     fixture.destroy();
   });
 

@@ -38,6 +38,7 @@ import { ItemTable } from './item-table';
 import { CollectPanel } from './collect-panel';
 import { droppedFiles } from './dropped-files';
 import { addressOf, filterOf, isSame } from './filter-address';
+import { ForGood } from '../shared/for-good';
 import { NodeTableChoice } from './node-table-choice';
 import { PasteBox } from './paste-box';
 import { PreviewPanel, type Accepted } from './preview-panel';
@@ -49,6 +50,7 @@ import { TimeChart } from './time-chart';
 @Component({
   selector: 'pt-gather',
   imports: [
+    ForGood,
     RouterLink,
     AccountTable,
     CollectPanel,
@@ -235,6 +237,19 @@ export class Gather {
 
   protected restoreSource({ id, name }: Source): void {
     this.changeSource('restore-source', id, name);
+  }
+
+  protected removeForGood({ id }: Source): void {
+    const study = this.study();
+    if (!study) return;
+    this.shownReport.set(null);
+    this.api.step(study.id, 'remove-for-good', { networks: [], sources: [id] }).subscribe({
+      next: ({ state, error, sentence }) => {
+        if (state === 'done') this.notices.say(sentence);
+        else this.problem.set(error);
+      },
+      error: (error: Error) => this.problem.set(error.message),
+    });
   }
 
   private changeSource(kind: 'remove-source' | 'restore-source', source: number, name: string): void {

@@ -23,6 +23,7 @@ import { Drawer, type DrawerTab } from './drawer';
 import { InsetMap } from './inset-map';
 import { LegendPanel } from './legend-panel';
 import { LooksPanel } from './looks-panel';
+import { whyAgain } from '../shared/why-again';
 import { MapCanvas } from './map-canvas';
 import { MapSession } from './map-session';
 import { NodeFinder } from './node-finder';
@@ -78,9 +79,10 @@ export class MapScreen {
     const network = this.session.network();
     return network ? wholeOf(network) : null;
   });
-  protected readonly isStale = computed(
-    () => this.networks().find(({ id }) => id === this.session.network()?.id)?.stale ?? false,
-  );
+  protected readonly whyAgain = computed(() => {
+    const open = this.networks().find(({ id }) => id === this.session.network()?.id);
+    return open?.weave ? whyAgain(open) : '';
+  });
   /** Whether the filters leave no node of a network that has some. */
   protected readonly isEmpty = computed(() => {
     const map = this.session.prepared();

@@ -4,9 +4,10 @@ import { defaultMap } from '@pebble/contract';
 import { toArrow } from '@pebble/core';
 import { NEVER, of } from 'rxjs';
 import { exampleNetwork } from '../../testing/examples';
-import { Api } from '../api/api';
+import { Api, type NetworkPlace } from '../api/api';
 import { MapActions } from '../store/map.actions';
 import { mapEditing } from '../store/map.reducer';
+import { WorkActions } from '../store/work.actions';
 import { work } from '../store/work.reducer';
 import { MapSession } from './map-session';
 import { NodePictures } from './node-pictures';
@@ -25,9 +26,9 @@ const saved = { description: defaultMap, layout: null, iterations: null, moved: 
 describe('MapSession', () => {
   it('does not carry what is selected into the next network, not for a moment', async () => {
     const api = {
-      network: (id: string) => of(exampleNetwork({ id, nodes: 2 })),
-      savedMap: (id: string) => (id === 'first' ? of(saved) : NEVER),
-      table: (_: string, name: 'nodes' | 'edges') => of(toArrow(name === 'nodes' ? nodes : edges)),
+      network: ({ id }: NetworkPlace) => of(exampleNetwork({ id, nodes: 2 })),
+      savedMap: ({ id }: NetworkPlace) => (id === 'first' ? of(saved) : NEVER),
+      table: (_: NetworkPlace, name: 'nodes' | 'edges') => of(toArrow(name === 'nodes' ? nodes : edges)),
       positions: () => of(Float32Array.of(1, 2, 3, 4).buffer),
     };
     TestBed.configureTestingModule({
@@ -39,6 +40,7 @@ describe('MapSession', () => {
     });
     const session = TestBed.inject(MapSession);
     const store = TestBed.inject(Store);
+    store.dispatch(WorkActions.studyOpened({ id: 's' }));
     await session.open('first');
     store.dispatch(MapActions.communitySelected({ community: 1 }));
     expect(session.selection()).toEqual({ what: 'community', community: 1 });

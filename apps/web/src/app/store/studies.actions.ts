@@ -12,6 +12,7 @@ export const StudiesActions = createActionGroup({
     'Delete Requested': props<{ study: Study }>(),
     Deleted: props<{ study: Study }>(),
     'Restore Requested': props<{ id: string }>(),
+    'Removal Requested': props<{ study: Study }>(),
     Failed: props<{ message: string }>(),
   },
 });

@@ -83,6 +83,19 @@ export class StudiesEffects {
     ),
   );
 
+  readonly remove = createEffect(() =>
+    this.actions.pipe(
+      ofType(StudiesActions.removalRequested),
+      concatMap(({ study }) =>
+        this.api.removeStudy(study.id).pipe(
+          tap(() => this.notices.say(`“${study.name}” was removed for good.`)),
+          switchMap(() => this.list()),
+          catchError(failed),
+        ),
+      ),
+    ),
+  );
+
   private list(): Observable<
     ReturnType<typeof StudiesActions.listArrived> | ReturnType<typeof StudiesActions.failed>
   > {

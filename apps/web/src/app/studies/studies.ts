@@ -4,7 +4,8 @@ import { RouterLink } from '@angular/router';
 import type { Study } from '@pebble/contract';
 import { Store } from '@ngrx/store';
 import { ThemeChoice } from '../shared/theme';
-import { counted, moment } from '../shared/words';
+import { ForGood } from '../shared/for-good';
+import { counted, day, moment } from '../shared/words';
 import { StudiesActions } from '../store/studies.actions';
 import { studies } from '../store/studies.reducer';
 import { StudyPicture } from './study-picture';
@@ -12,7 +13,7 @@ import { StudyPicture } from './study-picture';
 /** Home: the studies, to begin, open, rename, delete and take back. */
 @Component({
   selector: 'pt-studies',
-  imports: [FormsModule, RouterLink, StudyPicture],
+  imports: [ForGood, FormsModule, RouterLink, StudyPicture],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './studies.html',
   styleUrl: './studies.scss',
@@ -46,6 +47,15 @@ export class Studies {
 
   protected remove(study: Study): void {
     this.store.dispatch(StudiesActions.deleteRequested({ study }));
+  }
+
+  protected removeForGood(study: Study): void {
+    this.store.dispatch(StudiesActions.removalRequested({ study }));
+  }
+
+  /** "29 December 2026" */
+  protected until({ goneAt }: Study): string {
+    return goneAt === null ? '' : day(Date.parse(goneAt));
   }
 
   protected restore(study: Study): void {

@@ -3,6 +3,7 @@ import { RouterLink } from '@angular/router';
 import type { Network } from '@pebble/contract';
 import { nodeWords } from '@pebble/core';
 import { slicesOf, wholesIn } from '../shared/slices';
+import { whyAgain } from '../shared/why-again';
 import { counted, moment } from '../shared/words';
 
 /** The networks of a study, each with its sentence. */
@@ -32,9 +33,9 @@ import { counted, moment } from '../shared/words';
                 }
               </details>
             }
-            @if (network.stale) {
+            @if (network.weave && (network.stale || network.forgotten)) {
               <p class="stale">
-                Other tidy decisions hold now than when it was woven.
+                {{ whyAgain(network) }}
                 <button class="btn" (click)="wovenAgain.emit(network)">Weave again</button>
               </p>
             }
@@ -106,6 +107,8 @@ export class NetworkList {
   protected readonly counted = counted;
   /** Networks that are no slices, and slices of networks that are gone. */
   protected readonly wholes = computed(() => wholesIn(this.networks()));
+
+  protected readonly whyAgain = whyAgain;
 
   protected slicesOf({ id }: Network): Network[] {
     return slicesOf(this.networks(), id);

@@ -29,6 +29,7 @@ import { AlikeSentence } from './alike-sentence';
 import { FollowSentence } from './follow-sentence';
 import { GroupSentence } from './group-sentence';
 import { ProjectionSentence } from './projection-sentence';
+import { DeletedList } from './deleted-list';
 import { NetworkList } from './network-list';
 import { commonTag, firstWeave, QUESTIONS, thingsIn, whyNot } from './questions';
 import { SliceFields, type Slicing } from './slice-fields';
@@ -42,6 +43,7 @@ import { Busy } from '../shared/busy';
 @Component({
   selector: 'pt-weave',
   imports: [
+    DeletedList,
     Busy,
     RouterLink,
     AccountSentence,
