@@ -51,6 +51,7 @@ test('a person is forgotten, a source and a network are removed for good, and so
 
   await page.getByRole('link', { name: /Logbook/ }).click();
   await expect(page.getByText(/A person was forgotten: \d+ messages? of the account/).first()).toBeVisible();
+  await expect(page.getByText('could not be saved')).toBeHidden();
   expect(await page.textContent('main')).not.toContain(author);
 
   await page.getByRole('link', { name: 'Studies' }).first().click();

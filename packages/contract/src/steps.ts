@@ -20,6 +20,11 @@ export const stepParameters = {
   'rename-study': z.object({ name: StudyName, before: z.string() }),
   'delete-study': z.object({}),
   'restore-study': z.object({}),
+  'duplicate-study': z.object({ name: StudyName }),
+  'save-study': z.object({}),
+  'archive-study': z.object({}),
+  /** In a study that is made for it; the file was saved by `save-study` or `archive-study`. */
+  'open-study': z.object({ upload: z.string(), file: FileName }),
   'import-source': z.object({
     upload: z.string(),
     file: FileName,

@@ -42,5 +42,14 @@ export const Deleted = z.discriminatedUnion('what', [
 export type Deleted = z.infer<typeof Deleted>;
 export const DeletedList = z.array(Deleted);
 
-export const StudyList = z.object({ studies: z.array(Study), deleted: z.array(Study) });
+/** A study that is to be opened from a file, by the step `open-study`. */
+export const OpeningStudy = z.object({ study: z.string(), upload: z.string(), file: z.string() });
+export type OpeningStudy = z.infer<typeof OpeningStudy>;
+
+export const StudyList = z.object({
+  studies: z.array(Study),
+  deleted: z.array(Study),
+  /** Packed and closed; they can be opened again. */
+  archived: z.array(Study).default([]),
+});
 export type StudyList = z.infer<typeof StudyList>;

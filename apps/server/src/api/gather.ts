@@ -16,6 +16,7 @@ import {
 import { UnreadableFile } from '@pebble/core/files';
 import { z } from 'zod';
 import { savedFilters } from '../db/filters';
+import { fileName } from './fileName';
 import { goneSignal } from './gone';
 import { Overviews } from './overviews';
 import { checkUpload } from './ownThings';
@@ -24,25 +25,12 @@ import { forgetReading, savedReadings, saveReading } from '../db/readings';
 import { findStep } from '../db/steps';
 import { skippedPath, uploadPath } from '../files/places';
 import { receive } from '../files/receive';
-import { ApiError, notFound } from './problems';
+import { notFound } from './problems';
 import { parseRequest } from './parsing';
 import { routerOf, storeOf } from './routers';
 import type { Services } from './services';
 
 const Again = z.object({ file: FileName, reading: Reading.partial() });
-
-/** The name of a file that was sent, as it is written in a header; null where it has none. Throws ZodError. */
-function fileName(header: string | undefined): string | null {
-  if (header === undefined) return null;
-  try {
-    return FileName.parse(decodeURIComponent(header));
-  } catch (error) {
-    if (!(error instanceof URIError)) throw error;
-    throw new ApiError(400, 'The request is not right', 'The name of the file is not percent-encoded.', {
-      field: 'x-file-name',
-    });
-  }
-}
 
 export function gatherRoutes({ studies, config, runner }: Services): Router {
   const routes = routerOf(studies);

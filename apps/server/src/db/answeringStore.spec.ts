@@ -29,7 +29,7 @@ describe('the connection that answers for a study', () => {
     step.raw.exec('begin immediate');
     const waiting = store.query
       .insertInto('study')
-      .values({ name: 'S', created_at: '', changed_at: '', deleted_at: null })
+      .values({ name: 'S', created_at: '', changed_at: '', deleted_at: null, archived_at: null })
       .execute();
     await new Promise((done) => setTimeout(done, 60));
     expect(store.isAsked()).toBe(true);

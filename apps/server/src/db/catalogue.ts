@@ -67,6 +67,7 @@ const first: Migration = {
       .addColumn('created_at', 'text', (c) => c.notNull())
       .addColumn('changed_at', 'text', (c) => c.notNull())
       .addColumn('deleted_at', 'text')
+      .addColumn('archived', 'integer', (c) => c.notNull())
       .addColumn('messages', 'integer', (c) => c.notNull())
       .addColumn('accounts', 'integer', (c) => c.notNull())
       .addColumn('networks', 'integer', (c) => c.notNull())
@@ -97,6 +98,7 @@ export async function listStudy({ query }: Catalogue, { id, ...card }: ListedStu
     created_at: card.createdAt,
     changed_at: card.changedAt,
     deleted_at: card.deletedAt,
+    archived: card.isArchived ? 1 : 0,
     messages: card.messages,
     accounts: card.accounts,
     networks: card.networks,
@@ -116,11 +118,12 @@ export async function unlistStudy({ query }: Catalogue, id: string): Promise<voi
 /** All studies, also the deleted ones, the one changed last first. */
 export async function listedStudies({ query }: Catalogue): Promise<ListedStudy[]> {
   const rows = await query.selectFrom('study').selectAll().orderBy('changed_at', 'desc').execute();
-  return rows.map(({ created_at, changed_at, deleted_at, latest_network, ...row }) => ({
+  return rows.map(({ created_at, changed_at, deleted_at, archived, latest_network, ...row }) => ({
     ...row,
     createdAt: created_at,
     changedAt: changed_at,
     deletedAt: deleted_at,
+    isArchived: archived === 1,
     latestNetwork: latest_network,
   }));
 }

@@ -7,6 +7,8 @@ export interface CatalogueStudyTable {
   created_at: string;
   changed_at: string;
   deleted_at: string | null;
+  /** 1 for one that was packed and closed. */
+  archived: number;
   messages: number;
   accounts: number;
   networks: number;

@@ -25,6 +25,7 @@ const STUDY: readonly Column[] = [
   ['created_at', 'text', 'there'],
   ['changed_at', 'text', 'there'],
   ['deleted_at', 'text'],
+  ['archived_at', 'text'],
 ];
 const SOURCE: readonly Column[] = [
   ['id', 'integer', 'numbered'],

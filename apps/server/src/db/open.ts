@@ -32,7 +32,7 @@ export async function prepareStudy(folder: string): Promise<void> {
   for (const part of ['networks', 'uploads', 'collecting'])
     mkdirSync(join(folder, part), { recursive: true, mode: 0o700 });
   // Files that were written to be sent when the application ended.
-  rmSync(join(folder, 'exports'), { recursive: true, force: true });
+  for (const part of ['exports', 'saved']) rmSync(join(folder, part), { recursive: true, force: true });
   const store = connect(folder);
   try {
     await migrate(store.query);

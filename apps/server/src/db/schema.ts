@@ -6,6 +6,8 @@ export interface StudyTable {
   created_at: string;
   changed_at: string;
   deleted_at: string | null;
+  /** When it was packed and closed. */
+  archived_at: string | null;
 }
 
 export interface SourceTable {

@@ -6,6 +6,8 @@ export interface StudyCard {
   readonly createdAt: string;
   readonly changedAt: string;
   readonly deletedAt: string | null;
+  /** Whether it was packed and closed. */
+  readonly isArchived: boolean;
   readonly messages: number;
   readonly accounts: number;
   readonly networks: number;
@@ -34,6 +36,7 @@ export async function readCard({ query }: Store): Promise<StudyCard | null> {
     createdAt: study.created_at,
     changedAt: study.changed_at,
     deletedAt: study.deleted_at,
+    isArchived: study.archived_at !== null,
     messages: await count('message'),
     accounts: await count('account'),
     networks: networks.length,

@@ -2,6 +2,7 @@ import { existsSync, mkdirSync, readdirSync, rmSync, truncateSync } from 'node:f
 import { join } from 'node:path';
 import type { Study, StudyList } from '@pebble/contract';
 import { Damaged, damageOf } from '../files/damage';
+import { archivePath } from '../files/places';
 import { settleFiles } from '../files/stagedFiles';
 import { clearUnusedUploads } from '../files/unusedUploads';
 import {
@@ -28,6 +29,8 @@ const IDLE = 60_000;
 /** What is said of a study whose folder or database is not there. */
 const MISSING =
   'The folder of this study, or its database in it, is missing. Put a copy of the folder in its place and start the application again.';
+const NO_ARCHIVE =
+  'The file of this archived study is missing in the folder “archive”. Put a copy of it in its place and start the application again.';
 const NOT_READ =
   'The database of this study cannot be read. Other studies are not touched. Put the last good copy of its folder in its place and start the application again.';
 
@@ -38,6 +41,8 @@ const EMPTY =
 export class StudyFolders {
   private readonly stores = new Map<string, AnsweringStore>();
   private readonly listed = new Map<string, ListedStudy>();
+  /** Studies that are just being opened from a file: they are not in the list yet. */
+  private readonly opening = new Set<string>();
   /** Why a study cannot be opened. */
   private readonly broken = new Map<string, string>();
   private readonly lettingGo = setInterval(() => void this.letGo().catch(() => undefined), IDLE / 2).unref();
@@ -64,6 +69,8 @@ export class StudyFolders {
     for (const study of await listedStudies(studies.catalogue)) studies.listed.set(study.id, study);
     const found = readdirSync(join(dataFolder, 'studies')).filter((name) => ID.test(name));
     for (const id of new Set([...found, ...studies.listed.keys()])) await studies.openOne(id);
+    // What was being made when the application was killed.
+    for (const part of ['studies', 'archive']) clearWaiting(join(dataFolder, part));
     return studies;
   }
 
@@ -80,8 +87,8 @@ export class StudyFolders {
   /** The connection to a study that is there and not deleted; null for any other. Throws Damaged where it cannot be read. */
   storeOf(id: string): Store | null {
     const listed = this.listed.get(id);
-    if (!listed || listed.deletedAt !== null) return null;
-    return this.anyStoreOf(id);
+    const isThere = listed ? listed.deletedAt === null && !listed.isArchived : false;
+    return isThere || this.opening.has(id) ? this.anyStoreOf(id) : null;
   }
 
   /** The same for one that may be deleted. */
@@ -97,16 +104,19 @@ export class StudyFolders {
 
   list(): StudyList {
     const all = [...this.listed.values()].sort((a, b) => (a.changedAt < b.changedAt ? 1 : -1));
+    const those = (which: (study: ListedStudy) => boolean): Study[] =>
+      all.filter(which).map((one) => this.toStudy(one));
     return {
-      studies: all.filter(({ deletedAt }) => deletedAt === null).map((one) => this.toStudy(one)),
-      deleted: all.filter(({ deletedAt }) => deletedAt !== null).map((one) => this.toStudy(one)),
+      studies: those(({ deletedAt, isArchived }) => deletedAt === null && !isArchived),
+      deleted: those(({ deletedAt, isArchived }) => deletedAt !== null && !isArchived),
+      archived: those(({ isArchived }) => isArchived),
     };
   }
 
   /** The study as the list has it; null when there is none with this id or it was deleted. */
   find(id: string): Study | null {
     const listed = this.listed.get(id);
-    return listed?.deletedAt === null ? this.toStudy(listed) : null;
+    return listed?.deletedAt === null && !listed.isArchived ? this.toStudy(listed) : null;
   }
 
   /** Makes the folder of a new study, in which its first step can be done. */
@@ -117,6 +127,41 @@ export class StudyFolders {
     const store = new AnsweringStore(folder);
     this.stores.set(id, store);
     return store;
+  }
+
+  /**
+   * Makes the folder in which a study is opened from a file.
+   * @param afterStep the number of the last step of the study in the file: its logbook goes on behind it
+   */
+  async beginOpening(id: string, afterStep: number): Promise<Store> {
+    await this.removeFolder(id, 'keep in the list');
+    const store = await this.make(id);
+    store.raw.prepare("insert into sqlite_sequence (name, seq) values ('step', ?)").run(afterStep);
+    this.opening.add(id);
+    return store;
+  }
+
+  /** What is to be done once it is sure that a study was opened from its file, or was not. */
+  async endOpening(id: string, isDone: boolean): Promise<void> {
+    this.opening.delete(id);
+    if (!isDone) await this.removeFolder(id, 'keep in the list');
+    else rmSync(archivePath(this.dataFolder, id), { force: true });
+  }
+
+  /** Opens a study whose folder was made by a step. */
+  adopt(id: string): Promise<void> {
+    return this.openOne(id);
+  }
+
+  /** Closes a study that was packed: its folder goes. */
+  async putAway(id: string): Promise<void> {
+    await this.removeFolder(id, 'keep in the list');
+  }
+
+  /** Where the file of an archived study is; null for any other. */
+  archiveOf(id: string): string | null {
+    const path = archivePath(this.dataFolder, id);
+    return this.listed.get(id)?.isArchived && existsSync(path) ? path : null;
   }
 
   /** Writes down what the list says of a study, after a step of it. */
@@ -139,6 +184,10 @@ export class StudyFolders {
 
   private async openOne(id: string): Promise<void> {
     const folder = this.folderOf(id);
+    if (this.listed.get(id)?.isArchived && !existsSync(studyFile(folder))) {
+      if (!this.archiveOf(id)) this.broken.set(id, NO_ARCHIVE);
+      return;
+    }
     if (!existsSync(studyFile(folder))) {
       // A folder without a database was being made when the application was killed.
       if (this.listed.has(id)) this.broken.set(id, MISSING);
@@ -151,12 +200,15 @@ export class StudyFolders {
       this.stores.set(id, store);
       const card = await readCard(store);
       // A study without itself in it was being begun when the application was killed.
+      if (!card && this.archiveOf(id)) return await this.putAway(id);
       if (!card && !this.listed.has(id)) return await this.removeFolder(id);
       if (!card) throw new Damaged(EMPTY);
       await settleFiles(store);
       this.interrupted += await markInterrupted(store);
       await clearUnusedUploads(store);
       await this.writeCard(id, card);
+      // It was packed, and the application was killed before its folder went.
+      if (this.archiveOf(id)) return await this.putAway(id);
       // Hundreds of studies are not held open at once.
       await store.letGo(0);
     } catch (error) {
@@ -169,7 +221,8 @@ export class StudyFolders {
 
   /** Whether it can be removed for good: it was deleted, or cannot be opened. */
   isRemovable(id: string): boolean {
-    return this.broken.has(id) || (this.listed.get(id)?.deletedAt ?? null) !== null;
+    const listed = this.listed.get(id);
+    return this.broken.has(id) || (listed !== undefined && (listed.deletedAt !== null || listed.isArchived));
   }
 
   /** Studies that have been deleted for long enough. */
@@ -180,23 +233,32 @@ export class StudyFolders {
   }
 
   /** Takes a study away for good: its folder is gone, and what it took on the disk is free, also where a thread has it open still. */
-  async removeFolder(id: string): Promise<void> {
+  async removeFolder(id: string, list: 'keep in the list' | 'take out' = 'take out'): Promise<void> {
     await this.stores.get(id)?.close();
     this.stores.delete(id);
     this.broken.delete(id);
     const folder = this.folderOf(id);
     for (const file of filesIn(folder)) truncateSync(file);
     rmSync(folder, { recursive: true, force: true });
+    if (list === 'keep in the list') return;
+    rmSync(archivePath(this.dataFolder, id), { force: true });
     if (this.listed.delete(id)) await unlistStudy(this.catalogue, id);
   }
 
-  private toStudy({ deletedAt, ...study }: ListedStudy): Study {
+  private toStudy({ deletedAt, isArchived: _, ...study }: ListedStudy): Study {
     return {
       ...study,
       broken: this.broken.get(study.id) ?? null,
       goneAt: deletedAt === null ? null : goneAt(deletedAt),
     };
   }
+}
+
+/** Takes away what was being made in a folder. */
+function clearWaiting(folder: string): void {
+  if (!existsSync(folder)) return;
+  for (const name of readdirSync(folder))
+    if (/\.(?:waiting|part)$/.test(name)) rmSync(join(folder, name), { recursive: true, force: true });
 }
 
 function* filesIn(folder: string): Generator<string> {
@@ -214,6 +276,7 @@ function unknownStudy(id: string): ListedStudy {
     createdAt: never,
     changedAt: never,
     deletedAt: null,
+    isArchived: false,
     messages: 0,
     accounts: 0,
     networks: 0,

@@ -26,6 +26,16 @@ export function skippedPath(folder: string, step: number): string {
   return join(folder, 'uploads', `skipped-${Math.trunc(step)}.csv`);
 }
 
+/** A study that was saved as one file, by the number of the step. */
+export function savedPath(folder: string, step: number): string {
+  return join(folder, 'saved', `${Math.trunc(step)}.zip`);
+}
+
+/** Where an archived study lies in the data folder. */
+export function archivePath(dataFolder: string, study: string): string {
+  return join(dataFolder, 'archive', `${checked(study)}.zip`);
+}
+
 function checked(id: string): string {
   if (!ID.test(id)) throw new RangeError('This is not an id of a file.');
   return id;

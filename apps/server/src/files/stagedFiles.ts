@@ -35,6 +35,26 @@ export class StagedFiles {
     this.write(path, text);
   }
 
+  /** Where something else writes a file that is to come to a place. */
+  place(path: string): string {
+    mkdirSync(dirname(path), { recursive: true, mode: 0o700 });
+    this.waiting.set(path, 'comes');
+    return path + WAITING;
+  }
+
+  /** The same for a folder, which is there and empty. */
+  folder(path: string): string {
+    const waiting = this.place(path);
+    rmSync(waiting, { recursive: true, force: true });
+    mkdirSync(waiting, { mode: 0o700 });
+    return waiting;
+  }
+
+  /** Moves a file that is there to a place. */
+  move(from: string, path: string): void {
+    renameSync(from, this.place(path));
+  }
+
   /** Uploaded bytes that are used up: they stay for another try where the step is not done. */
   spend(upload: string): void {
     this.waiting.set(uploadPath(this.store.folder, upload), 'goes');
@@ -57,7 +77,8 @@ export class StagedFiles {
 
   /** Takes away what was written, where the step is not done. */
   drop(): void {
-    for (const [path, what] of this.waiting) if (what === 'comes') rmSync(path + WAITING, { force: true });
+    for (const [path, what] of this.waiting)
+      if (what === 'comes') rmSync(path + WAITING, { recursive: true, force: true });
   }
 
   private write(path: string, bytes: Uint8Array | string): void {

@@ -328,9 +328,18 @@ export class Runner {
     if (outcome.fault) this.log.error(outcome.fault, `A step of the kind ${kind} failed.`);
     if (outcome.card) await this.studies.writeCard(study, outcome.card);
     const ended = await findStep(store, step);
+    await this.afterwards(study, kind, outcome);
     if (!ended) throw new Error(`Step ${step} is not in the logbook.`);
     this.emit(study, { type: 'step', step: ended });
     return { step: ended, outcome };
+  }
+
+  /** What a step did to studies as a whole. */
+  private async afterwards(study: string, kind: StepKind, { state, result }: Outcome): Promise<void> {
+    const isDone = state === 'done';
+    if (kind === 'open-study') await this.studies.endOpening(study, isDone);
+    else if (kind === 'duplicate-study' && isDone) await this.studies.adopt(String(result?.['study']));
+    else if (kind === 'archive-study' && isDone) await this.studies.putAway(study);
   }
 
   /** Prepares a step beside the others, and waits for its turn. */

@@ -4,6 +4,7 @@ import { addNodeDetails } from './addNodeDetails';
 import { changeNetworkByHand } from './changeNetwork';
 import { categoriseByRule, categoriseByTable } from './categorise';
 import { computeColumn } from './computeColumn';
+import { archiveStudy, duplicateStudy, openStudy, saveStudy } from './copySteps';
 import { collectSource } from './collectSource';
 import { detectLanguages } from './detectLanguages';
 import { describeWhole } from './describeWhole';
@@ -45,6 +46,10 @@ const definitions = {
   'rename-study': renameStudy,
   'delete-study': deleteStudy,
   'restore-study': restoreStudy,
+  'duplicate-study': duplicateStudy,
+  'save-study': saveStudy,
+  'archive-study': archiveStudy,
+  'open-study': openStudy,
   'import-source': importSource,
   'import-network': importNetwork,
   'add-groups': addGroups,

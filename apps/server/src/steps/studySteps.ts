@@ -5,7 +5,7 @@ export const createStudy: StepDefinition<'create-study'> = {
   async run({ store, now }, { name }) {
     await store.query
       .insertInto('study')
-      .values({ name, created_at: now, changed_at: now, deleted_at: null })
+      .values({ name, created_at: now, changed_at: now, deleted_at: null, archived_at: null })
       .execute();
     return {};
   },
@@ -33,7 +33,7 @@ export const deleteStudy: StepDefinition<'delete-study'> = {
 export const restoreStudy: StepDefinition<'restore-study'> = {
   kind: 'restore-study',
   async run({ store }) {
-    await store.query.updateTable('study').set({ deleted_at: null }).execute();
+    await store.query.updateTable('study').set({ deleted_at: null, archived_at: null }).execute();
     return {};
   },
   describe: () => 'The deleted study was taken back.',

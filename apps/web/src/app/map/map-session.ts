@@ -26,7 +26,7 @@ import {
 } from '@pebble/core';
 import { Store } from '@ngrx/store';
 import { firstValueFrom, forkJoin, of } from 'rxjs';
-import { Api } from '../api/api';
+import { Api, ApiProblem } from '../api/api';
 import { MapActions } from '../store/map.actions';
 import { mapEditing } from '../store/map.reducer';
 import { WorkActions } from '../store/work.actions';
@@ -528,6 +528,8 @@ export class MapSession {
   }
 
   private fail(error: Error): void {
+    // Of a network that was deleted meanwhile there is nothing to be saved.
+    if (error instanceof ApiProblem && error.problem.status === 404) return;
     this.store.dispatch(WorkActions.failed({ message: `The map could not be saved. ${error.message}` }));
   }
 }

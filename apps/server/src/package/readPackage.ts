@@ -1,0 +1,146 @@
+import { createHash } from 'node:crypto';
+import { createWriteStream, mkdirSync } from 'node:fs';
+import { dirname, join } from 'node:path';
+import { pipeline } from 'node:stream/promises';
+import { openPromise, type Entry, type ZipFile } from 'yauzl';
+import { ZodError } from 'zod';
+import { formatCount } from '@pebble/core';
+import { isDiskFull, roomIn } from '../files/diskFull';
+import { StepCancelled, type Progress } from '../steps/step';
+import { BadPackage, MANIFEST, Manifest, PACKAGE_VERSION } from './manifest';
+
+/** Bytes of the manifest at most: it names every file of a study. */
+const LARGEST_MANIFEST = 64 * 1024 ** 2;
+
+/** What a saved study says of itself. Throws BadPackage. */
+export async function readManifest(path: string): Promise<Manifest> {
+  return withZip(path, async (zip) => {
+    for await (const entry of zip.eachEntry()) {
+      if (entry.fileName !== MANIFEST) continue;
+      return parse(await textOf(zip, entry));
+    }
+    throw new BadPackage('This is no study that was saved as one file: it has no manifest.');
+  });
+}
+
+/**
+ * Unpacks a saved study into a folder, every file of its manifest and nothing else, each checked. Throws BadPackage with the reason where
+ * something does not fit.
+ */
+export async function unpackPackage(path: string, folder: string, progress: Progress): Promise<Manifest> {
+  const manifest = await readManifest(path);
+  const awaited = new Map(manifest.files.map((file) => [file.place, file]));
+  const total = manifest.files.reduce((sum, { bytes }) => sum + bytes, 0);
+  if (awaited.size < manifest.files.length || !awaited.has('study.sqlite'))
+    throw new BadPackage(
+      'The manifest of this study does not fit: a file stands in it twice, or there is no database.',
+    );
+  mkdirSync(folder, { recursive: true, mode: 0o700 });
+  if (roomIn(folder) < total)
+    throw new BadPackage(
+      `The study needs ${formatCount(Math.ceil(total / 1024 ** 2))} MB, and so much is not free on the disk.`,
+    );
+  let done = 0;
+  await withZip(path, async (zip) => {
+    for await (const entry of zip.eachEntry()) {
+      const file = awaited.get(entry.fileName);
+      if (entry.fileName === MANIFEST || entry.fileName === 'README.txt') continue;
+      if (!file)
+        throw new BadPackage(
+          `“${entry.fileName.slice(0, 80)}” is not named in its manifest. Nothing was opened.`,
+        );
+      awaited.delete(entry.fileName);
+      const fits = await writeChecked(zip, entry, join(folder, file.place), file, (bytes) => {
+        done += bytes;
+        progress('Unpacking', Math.min(1, done / Math.max(1, total)));
+      });
+      if (!fits)
+        throw new BadPackage(
+          `${file.place} in it is damaged: its checksum does not fit. Nothing was opened.`,
+        );
+    }
+  });
+  const [missing] = awaited.keys();
+  if (missing !== undefined) throw new BadPackage(`${missing} is missing in it. Nothing was opened.`);
+  return manifest;
+}
+
+async function writeChecked(
+  zip: ZipFile,
+  entry: Entry,
+  path: string,
+  { bytes, sha256 }: Manifest['files'][number],
+  counted: (bytes: number) => void,
+): Promise<boolean> {
+  // What it says of its size is held against what comes, so that it cannot grow beyond.
+  if (entry.uncompressedSize !== bytes || entry.isEncrypted()) return false;
+  mkdirSync(dirname(path), { recursive: true, mode: 0o700 });
+  const sum = createHash('sha256');
+  const summing = async function* (pieces: AsyncIterable<Buffer>): AsyncGenerator<Buffer> {
+    for await (const piece of pieces) {
+      sum.update(piece);
+      counted(piece.length);
+      yield piece;
+    }
+  };
+  try {
+    await pipeline(
+      await zip.openReadStreamPromise(entry),
+      summing,
+      createWriteStream(path, { flags: 'wx', mode: 0o600 }),
+    );
+  } catch (error) {
+    if (isDiskFull(error) || error instanceof StepCancelled) throw error;
+    return false;
+  }
+  return sum.digest('hex') === sha256;
+}
+
+function parse(text: string): Manifest {
+  let value: unknown;
+  try {
+    value = JSON.parse(text);
+  } catch {
+    throw new BadPackage('The manifest of this study is no JSON.');
+  }
+  const version = (value as { version?: unknown } | null)?.version;
+  if (typeof version === 'number' && version > PACKAGE_VERSION)
+    throw new BadPackage(
+      `It was saved by a later version of Pebble Thread (form ${version}; this one reads up to ${PACKAGE_VERSION}).`,
+    );
+  try {
+    return Manifest.parse(value);
+  } catch (error) {
+    if (!(error instanceof ZodError)) throw error;
+    const [{ path, message }] = error.issues;
+    throw new BadPackage(`The manifest of this study is not right (${path.join('.')}: ${message}).`);
+  }
+}
+
+async function textOf(zip: ZipFile, entry: Entry): Promise<string> {
+  if (entry.uncompressedSize > LARGEST_MANIFEST || entry.isEncrypted())
+    throw new BadPackage('The manifest of this study cannot be read.');
+  const pieces: Buffer[] = [];
+  for await (const piece of (await zip.openReadStreamPromise(entry)) as AsyncIterable<Buffer>)
+    pieces.push(piece);
+  return Buffer.concat(pieces).toString('utf8');
+}
+
+async function withZip<T>(path: string, work: (zip: ZipFile) => Promise<T>): Promise<T> {
+  let zip: ZipFile;
+  try {
+    zip = await openPromise(path, { autoClose: false });
+  } catch {
+    throw new BadPackage('This is no zip file, or it is not whole.');
+  }
+  try {
+    return await work(zip);
+  } catch (error) {
+    // What the library says of a broken archive.
+    if (error instanceof Error && error.constructor === Error)
+      throw new BadPackage(`It cannot be unpacked (${error.message}).`);
+    throw error;
+  } finally {
+    zip.close();
+  }
+}
