@@ -24,6 +24,7 @@ function setUp(): MockStore {
         selectors: [
           { selector: studies.selectList, value: [exampleStudy] },
           { selector: studies.selectDeleted, value: [{ ...exampleStudy, id: 'gone', name: 'Old' }] },
+          { selector: studies.selectArchived, value: [] },
           { selector: studies.selectLoaded, value: true },
           { selector: studies.selectError, value: null },
           { selector: work.selectSteps, value: [] },

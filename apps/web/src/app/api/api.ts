@@ -63,6 +63,7 @@ import {
   KeptLookList,
   type Deleted,
   DeletedList,
+  OpeningStudy,
 } from '@pebble/contract';
 import { catchError, map, throwError, type Observable } from 'rxjs';
 
@@ -106,6 +107,18 @@ export class Api {
   deleteStudy = (id: string): Observable<unknown> => this.plain(this.http.delete(`${BASE}/studies/${id}`));
   restoreStudy = (id: string): Observable<Study> => this.post(`/studies/${id}/restore`, {}, Study);
 
+  /** Makes a study for a file; the step `open-study` takes it in. */
+  openFile(file: File): Observable<OpeningStudy> {
+    const headers = new HttpHeaders({
+      'content-type': 'application/octet-stream',
+      'x-file-name': encodeURIComponent(file.name),
+    });
+    return this.checked(this.http.post(`${BASE}/studies/open`, file, { headers }), OpeningStudy);
+  }
+  /** The same for one that was archived. */
+  openAgain = (id: string): Observable<OpeningStudy> =>
+    this.post(`/studies/${id}/open-again`, {}, OpeningStudy);
+  savedAddress = (study: string, step: number): string => `${BASE}/studies/${study}/saved/${step}`;
   /** Of a study that was deleted, or cannot be opened. */
   removeStudy = (id: string): Observable<unknown> =>
     this.plain(this.http.delete(`${BASE}/studies/${id}/for-good`));

@@ -29,7 +29,7 @@ class FakeEvents {
 }
 
 describe('effects', () => {
-  const list = { studies: [exampleStudy], deleted: [] };
+  const list = { studies: [exampleStudy], deleted: [], archived: [] };
   const api = {
     studies: jest.fn(() => of(list)),
     createStudy: jest.fn(() => of(exampleStudy)),

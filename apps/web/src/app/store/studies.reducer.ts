@@ -6,10 +6,11 @@ export interface StudiesState {
   readonly loaded: boolean;
   readonly list: readonly Study[];
   readonly deleted: readonly Study[];
+  readonly archived: readonly Study[];
   readonly error: string | null;
 }
 
-const empty: StudiesState = { loaded: false, list: [], deleted: [], error: null };
+const empty: StudiesState = { loaded: false, list: [], deleted: [], archived: [], error: null };
 
 export const studies = createFeature({
   name: 'studies',
@@ -19,6 +20,7 @@ export const studies = createFeature({
       loaded: true,
       list: list.studies,
       deleted: list.deleted,
+      archived: list.archived,
       error: null,
     })),
     on(StudiesActions.failed, (state, { message }): StudiesState => ({

@@ -1,5 +1,5 @@
 import { inject, Injectable } from '@angular/core';
-import { StepEvent, type StepKind } from '@pebble/contract';
+import type { StepKind } from '@pebble/contract';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { concatLatestFrom } from '@ngrx/operators';
 import { Store } from '@ngrx/store';
@@ -12,7 +12,6 @@ import {
   forkJoin,
   map,
   merge,
-  Observable,
   of,
   switchMap,
   takeUntil,
@@ -20,6 +19,7 @@ import {
 } from 'rxjs';
 import { Api } from '../api/api';
 import { Notices } from '../shared/notices';
+import { studyEvents } from '../shared/study-events';
 import { WorkActions } from './work.actions';
 import { work } from './work.reducer';
 
@@ -77,7 +77,7 @@ export class WorkEffects {
     this.actions.pipe(
       ofType(WorkActions.studyOpened),
       switchMap(({ id }) =>
-        events(this.api.eventsAddress(id)).pipe(
+        studyEvents(this.api.eventsAddress(id)).pipe(
           map((event) => ({ id, event })),
           takeUntil(this.actions.pipe(ofType(WorkActions.studyLeft))),
         ),
@@ -153,19 +153,4 @@ export class WorkEffects {
       ),
     ),
   );
-}
-
-/** The event stream of a study; the browser connects again by itself when it breaks, which is told. */
-function events(address: string): Observable<StepEvent | 'connected again'> {
-  return new Observable((observer) => {
-    const source = new EventSource(address);
-    let isBroken = false;
-    source.onerror = () => (isBroken = true);
-    source.onopen = () => {
-      if (isBroken) observer.next('connected again');
-      isBroken = false;
-    };
-    source.onmessage = ({ data }: MessageEvent<string>) => observer.next(StepEvent.parse(JSON.parse(data)));
-    return () => source.close();
-  });
 }

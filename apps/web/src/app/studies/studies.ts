@@ -1,5 +1,7 @@
 import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
+import { MatMenuModule } from '@angular/material/menu';
+import { MatProgressBarModule } from '@angular/material/progress-bar';
 import { RouterLink } from '@angular/router';
 import type { Study } from '@pebble/contract';
 import { Store } from '@ngrx/store';
@@ -9,11 +11,13 @@ import { counted, day, moment } from '../shared/words';
 import { StudiesActions } from '../store/studies.actions';
 import { studies } from '../store/studies.reducer';
 import { StudyPicture } from './study-picture';
+import { StudyWork } from './study-work';
 
 /** Home: the studies, to begin, open, rename, delete and take back. */
 @Component({
   selector: 'pt-studies',
-  imports: [ForGood, FormsModule, RouterLink, StudyPicture],
+  imports: [ForGood, FormsModule, MatMenuModule, MatProgressBarModule, RouterLink, StudyPicture],
+  providers: [StudyWork],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './studies.html',
   styleUrl: './studies.scss',
@@ -22,6 +26,8 @@ export class Studies {
   private readonly store = inject(Store);
   protected readonly theme = inject(ThemeChoice);
   protected readonly list = this.store.selectSignal(studies.selectList);
+  protected readonly archived = this.store.selectSignal(studies.selectArchived);
+  protected readonly work = inject(StudyWork);
   protected readonly deleted = this.store.selectSignal(studies.selectDeleted);
   protected readonly loaded = this.store.selectSignal(studies.selectLoaded);
   protected readonly error = this.store.selectSignal(studies.selectError);
@@ -32,6 +38,13 @@ export class Studies {
 
   constructor() {
     this.store.dispatch(StudiesActions.listOpened());
+  }
+
+  protected openFile(input: HTMLInputElement): void {
+    const [file] = input.files ?? [];
+    // The same file can be chosen again.
+    input.value = '';
+    if (file) this.work.open(file);
   }
 
   protected create(): void {
