@@ -29,7 +29,9 @@ test('a study is duplicated, saved as one file, archived, and opened again from 
   await page.keyboard.press('Enter');
   await expect(page.getByRole('heading', { name: 'Night Bus 14' })).toBeVisible();
   await page.getByRole('link', { name: /Logbook/ }).click();
-  await expect(page.getByText(/The study was opened from the file .* with 9,000 messages/)).toBeVisible();
+  await expect(
+    page.getByRole('list').getByText(/The study was opened from the file .* with 9,000 messages/),
+  ).toBeVisible();
 
   await page.goto('/');
   await page.getByRole('button', { name: 'More for To be copied (copy)' }).click();
