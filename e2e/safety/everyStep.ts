@@ -3,10 +3,19 @@ import { lookOf } from '@pebble/core';
 import { networkSteps } from '../../apps/server/src/testing/networkSteps';
 import { ADDRESSES, type Prepared } from './prepared';
 
-/** Parameters for every kind of step on a prepared study; collecting is killed by itself. */
+/** Parameters for every kind of step on a prepared study; collecting is killed by itself, and so is the archive. */
 export const PARAMETERS: Readonly<
   Record<
-    Exclude<StepKind, 'collect-source' | 'create-study' | 'rename-study' | 'delete-study' | 'restore-study'>,
+    Exclude<
+      StepKind,
+      | 'collect-source'
+      | 'create-study'
+      | 'rename-study'
+      | 'delete-study'
+      | 'restore-study'
+      | 'archive-study'
+      | 'open-study'
+    >,
     (of: Prepared) => object
   >
 > = {
@@ -21,6 +30,13 @@ export const PARAMETERS: Readonly<
   'forget-filter': ({ filter }) => ({ id: filter, name: 'Lamps' }),
   'remove-source': ({ source }) => ({ source, name: 'Posts' }),
   'restore-source': ({ removedSource }) => ({ source: removedSource, name: 'Removed' }),
+  'remove-for-good': ({ deletedNetwork, removedSource }) => ({
+    networks: [deletedNetwork],
+    sources: [removedSource],
+  }),
+  'forget-account': ({ account }) => ({ account }),
+  'duplicate-study': () => ({ name: 'Second' }),
+  'save-study': () => ({}),
   'find-names': () => ({ by: 'library' }),
   'score-messages': () => ({ scorer: 'tone' }),
   tidy: () => ({

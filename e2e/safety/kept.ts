@@ -6,6 +6,8 @@ import SqliteDatabase from 'better-sqlite3';
 export interface Kept {
   readonly rows: Readonly<Record<string, number>>;
   readonly faults: readonly string[];
+  /** Files that belong to nothing: they are cleared away at the next start. */
+  readonly orphans: readonly string[];
 }
 
 /** Steps are told by themselves, the index of the texts has tables of its own, and thumbnails are made when somebody looks. */
@@ -14,11 +16,18 @@ const LEFT_OUT = /^(?:step|sqlite_.*|.*_fts.*|thumbnail.*)$/;
 /** Looks into the data folder of an application that is not running: all its studies together. */
 export function keptIn(folder: string): Kept {
   const studies = join(folder, 'studies');
-  const all = readdirSync(studies).map((id) => keptInStudy(join(studies, id)));
+  const all = readdirSync(studies)
+    .filter((id) => /^[0-9a-f]+$/.test(id))
+    .map((id) => keptInStudy(join(studies, id)));
+  const unfinished = readdirSync(studies).filter((id) => !/^[0-9a-f]+$/.test(id));
   const rows: Record<string, number> = {};
   for (const one of all)
     for (const [name, count] of Object.entries(one.rows)) rows[name] = (rows[name] ?? 0) + count;
-  return { rows, faults: all.flatMap(({ faults }) => faults) };
+  return {
+    rows,
+    faults: all.flatMap(({ faults }) => faults),
+    orphans: [...all.flatMap(({ orphans }) => orphans), ...unfinished],
+  };
 }
 
 function keptInStudy(folder: string): Kept {
@@ -41,12 +50,21 @@ function keptInStudy(folder: string): Kept {
       faults: [
         ...(integrity === 'ok' ? [] : [`integrity: ${integrity}`]),
         ...networks.filter((id) => !folders.includes(id)).map((id) => `network ${id} has no files`),
+      ],
+      orphans: [
         ...folders.filter((id) => !networks.includes(id)).map((id) => `the files ${id} are of no network`),
+        ...waitingIn(folder),
       ],
     };
   } finally {
     database.close();
   }
+}
+
+function waitingIn(folder: string): string[] {
+  return readdirSync(folder, { recursive: true })
+    .map(String)
+    .filter((name) => /\.(?:waiting|part)$/.test(name));
 }
 
 /** Tables whose rows differ, "message 1500 instead of 1499". */

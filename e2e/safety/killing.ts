@@ -129,7 +129,7 @@ async function killedOnce(
   await idle(app, prepared.study);
   await app.stop();
   const now = keptIn(again.folder);
-  faults.push(...now.faults, ...difference(now, whole.kept));
+  faults.push(...now.faults, ...now.orphans, ...difference(now, whole.kept));
   return { after, wasRunning, faults: [...new Set(faults)] };
 }
 

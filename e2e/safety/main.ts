@@ -3,6 +3,7 @@ import { attacks } from './attacks';
 import { damage } from './damage';
 import { PARAMETERS } from './everyStep';
 import { killing } from './killing';
+import { killingArchive } from './killingArchive';
 import { killingRuns } from './killingRuns';
 import { readersBeside, soak } from './load';
 import { oddFiles } from './oddFiles';
@@ -43,6 +44,19 @@ const PARTS: Readonly<Record<string, Part>> = {
       );
       return {
         row: `${kills} kills over ${kinds.length} kinds of step, ${inTheMiddle} while one ran`,
+        faults,
+      };
+    },
+  },
+  archive: {
+    isShort: true,
+    async run() {
+      const { kills, inTheMiddle, faults } = await killingArchive(
+        values.short ? 1 : Number(values.rounds) * 5,
+        PORT,
+      );
+      return {
+        row: `${kills} kills on the way into the archive and out of it, ${inTheMiddle} in the middle`,
         faults,
       };
     },

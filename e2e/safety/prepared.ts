@@ -12,6 +12,7 @@ export interface Prepared {
   readonly source: number;
   readonly removedSource: number;
   readonly message: number;
+  readonly account: number;
   readonly filter: number;
   readonly decisions: readonly number[];
   readonly sent: Readonly<Record<'posts' | 'ties' | 'details' | 'groups' | 'table', Sent>>;
@@ -74,7 +75,10 @@ export async function prepare(app: Served): Promise<Prepared> {
   const picture = async (name: string): Promise<string> =>
     (await app.succeed<{ id: string }>('POST', `${at}/uploads`, JSON.stringify([{ name, image: PIXEL }]))).id;
   await step('add-pictures', { upload: await picture('ann') });
-  const { messages } = await app.succeed<{ messages: { id: number }[] }>('GET', `${at}/messages`);
+  const { messages } = await app.succeed<{ messages: { id: number; author: { id: number } }[] }>(
+    'GET',
+    `${at}/messages`,
+  );
   const [filter] = await app.succeed<{ id: number }[]>('GET', `${at}/filters`);
   const [head, ...lines] = (await app.succeed<string>('GET', `${at}/networks/${network}/export/csv-nodes`))
     .trim()
@@ -96,6 +100,7 @@ export async function prepare(app: Served): Promise<Prepared> {
     source: Number(first.result!['source']),
     removedSource: Number(removed.result!['source']),
     message: messages[0].id,
+    account: messages[0].author.id,
     filter: filter.id,
     decisions: (tidied.result!['decisions'] as Decision['id'][]).map(Number),
     sent: {
