@@ -15,3 +15,4 @@ export * from './steps';
 export * from './study';
 export * from './tidy';
 export * from './weave';
+export * from './stepTraits';

@@ -1,40 +1,7 @@
-import type { MessageOverview, StepKind } from '@pebble/contract';
-import { isNoneOf } from '../db/lists';
+import { changing, type MessageOverview } from '@pebble/contract';
+import { isAmong } from '../db/lists';
 import type { Store } from '../db/open';
 import type { Runner } from '../runner/runner';
-
-/** Steps that work on networks and their maps: the messages of the study stay what they were. */
-const OF_NETWORKS: readonly StepKind[] = [
-  'weave',
-  'weave-slices',
-  'share-arrangement',
-  'measure-network',
-  'measure-betweenness',
-  'answer-questions',
-  'describe-whole',
-  'group-nodes',
-  'regroup',
-  'split-group',
-  'scan-resolutions',
-  'test-removal',
-  'doubt-ranks',
-  'compute-column',
-  'mark-nodes',
-  'change-network',
-  'rename-network',
-  'delete-network',
-  'restore-network',
-  'remove-for-good',
-  'arrange-map',
-  'describe-map',
-  'keep-look',
-  'forget-look',
-  'add-pictures',
-  'remove-pictures',
-  'export-figure',
-  'export-network',
-  'export-data',
-];
 
 /** The counts of studies, each counted once for each change of its study: a large one takes seconds. */
 export class Overviews {
@@ -59,7 +26,7 @@ export class Overviews {
       .selectFrom('step')
       .select((e) => e.fn.max('id').as('id'))
       .where('state', '=', 'done')
-      .where(isNoneOf('kind', OF_NETWORKS))
+      .where(isAmong('kind', changing('messages')))
       .executeTakeFirst();
     return row?.id ?? 0;
   }

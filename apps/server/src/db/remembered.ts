@@ -1,17 +1,6 @@
-import type { StepKind } from '@pebble/contract';
+import { changing } from '@pebble/contract';
 import type { Store } from './open';
 
-/** Steps after which the texts of a study hold something else. */
-const CHANGES: readonly StepKind[] = [
-  'import-source',
-  'collect-source',
-  'remove-source',
-  'restore-source',
-  'forget-account',
-  'detect-languages',
-  'set-language',
-  'find-names',
-];
 /** So many readings are kept by each thread, the ones used last. */
 const KEPT = 3;
 
@@ -39,7 +28,9 @@ export function remembered<T>(store: Store, what: string, read: () => T): T {
 }
 
 function revisionOf({ raw }: Store): number {
-  const kinds = CHANGES.map((kind) => `'${kind}'`).join(', ');
+  const kinds = changing('messages')
+    .map((kind) => `'${kind}'`)
+    .join(', ');
   const sql = `select max(id) from step where state = 'done' and kind in (${kinds})`;
   return (raw.prepare(sql).pluck().get() as number | null) ?? 0;
 }

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import type { Step } from '@pebble/contract';
+import { STEP_TRAITS, type Step } from '@pebble/contract';
 import { Store } from '@ngrx/store';
 import { Notices } from '../shared/notices';
 import { SaveData } from '../shared/save-data';
@@ -7,15 +7,6 @@ import { duration } from '../shared/words';
 import { Api } from '../api/api';
 import { work } from '../store/work.reducer';
 import { WorkActions } from '../store/work.actions';
-
-/** Steps that say how the result was made, and so belong into the methods text. */
-const METHODS: readonly Step['kind'][] = [
-  'import-source',
-  'weave',
-  'measure-network',
-  'measure-betweenness',
-  'arrange-map',
-];
 
 /** Every step of the study, the newest first, with its settings, counts, seed and sentence. */
 @Component({
@@ -34,7 +25,7 @@ export class Logbook {
   protected readonly methods = computed(() =>
     [...this.steps()]
       .reverse()
-      .filter(({ state, kind }) => state === 'done' && METHODS.includes(kind))
+      .filter(({ state, kind }) => state === 'done' && STEP_TRAITS[kind].inMethods)
       .map(({ sentence }) => sentence)
       .join(' '),
   );

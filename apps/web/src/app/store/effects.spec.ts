@@ -125,14 +125,35 @@ describe('effects', () => {
       expect(seen[0]).toMatchObject({ type: WorkActions.studyArrived.type, study: exampleStudy });
     });
 
-    it('load again after a step that changes data, not after a quiet one', async () => {
+    it('load again what a step changed, and nothing after a quiet one', async () => {
+      const pause = (): Promise<void> => new Promise((resolve) => setTimeout(resolve, 90));
       effects().load.subscribe((action) => seen.push(action));
+      actions.next(WorkActions.studyOpened({ id: exampleStudy.id }));
+      jest.clearAllMocks();
       actions.next(WorkActions.stepEnded({ step: exampleStep({ kind: 'describe-map' }) }));
-      await new Promise((resolve) => setTimeout(resolve, 90));
-      expect(seen).toHaveLength(0);
-      actions.next(WorkActions.stepEnded({ step: exampleStep() }));
-      await new Promise((resolve) => setTimeout(resolve, 90));
+      await pause();
       expect(seen).toHaveLength(1);
+      actions.next(WorkActions.stepEnded({ step: exampleStep({ kind: 'group-nodes' }) }));
+      await pause();
+      expect(seen[1]).toEqual(
+        WorkActions.partsArrived({
+          id: exampleStudy.id,
+          parts: { study: undefined, overview: undefined, sources: undefined, networks: expect.anything() },
+        }),
+      );
+      expect([api.study, api.overview, api.logbook].map(({ mock }) => mock.calls.length)).toEqual([0, 0, 0]);
+      // Two at once: what either of them changed.
+      actions.next(WorkActions.stepEnded({ step: exampleStep({ kind: 'find-names' }) }));
+      actions.next(WorkActions.stepEnded({ step: exampleStep({ kind: 'rename-study' }) }));
+      await pause();
+      expect([api.study, api.overview, api.networks].map(({ mock }) => mock.calls.length)).toEqual([1, 1, 1]);
+    });
+
+    it('load everything where a step ends before the study has come', async () => {
+      effects().load.subscribe((action) => seen.push(action));
+      actions.next(WorkActions.stepEnded({ step: exampleStep({ kind: 'group-nodes' }) }));
+      await new Promise((resolve) => setTimeout(resolve, 90));
+      expect(seen[0]).toMatchObject({ type: WorkActions.studyArrived.type });
     });
 
     it('turn the events of the server into actions until the study is left', () => {

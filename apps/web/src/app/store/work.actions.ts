@@ -24,6 +24,16 @@ export const WorkActions = createActionGroup({
       steps: Step[];
       runs: CollectRun[];
     }>(),
+    /** Of what a step changed; the others stay. */
+    'Parts Arrived': props<{
+      id: string;
+      parts: {
+        study?: Study;
+        overview?: MessageOverview;
+        sources?: Source[];
+        networks?: Network[];
+      };
+    }>(),
     'Run Reported': props<{ run: CollectRun }>(),
     'Run Forgotten': props<{ id: string }>(),
     'Progress Reported': props<{ progress: StepProgress }>(),

@@ -1,8 +1,8 @@
 import { inject, Injectable } from '@angular/core';
-import type { StepKind } from '@pebble/contract';
+import { STEP_TRAITS, type StudyPart } from '@pebble/contract';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { concatLatestFrom } from '@ngrx/operators';
-import { Store } from '@ngrx/store';
+import { Store, type Action } from '@ngrx/store';
 import {
   catchError,
   concatMap,
@@ -13,6 +13,7 @@ import {
   map,
   merge,
   of,
+  type Observable,
   switchMap,
   takeUntil,
   tap,
@@ -23,18 +24,6 @@ import { studyEvents } from '../shared/study-events';
 import { WorkActions } from './work.actions';
 import { work } from './work.reducer';
 
-/** Steps after which nothing but the logbook is different. */
-const QUIET: readonly StepKind[] = [
-  'describe-map',
-  'arrange-map',
-  'export-figure',
-  'export-network',
-  'export-data',
-  'mark-message',
-  'save-filter',
-  'forget-filter',
-];
-
 @Injectable()
 export class WorkEffects {
   private readonly actions = inject(Actions);
@@ -42,36 +31,68 @@ export class WorkEffects {
   private readonly api = inject(Api);
   private readonly notices = inject(Notices);
 
+  /** Parts that steps changed and that have not arrived since. */
+  private readonly wanted = new Set<StudyPart>();
+  /** Whether the study has not arrived yet since it was opened. */
+  private isAwaited = true;
+
   readonly load = createEffect(() =>
     merge(
       this.actions.pipe(
         ofType(WorkActions.studyOpened, WorkActions.connectedAgain),
+        tap(() => (this.isAwaited = true)),
         map(({ id }) => id),
       ),
       this.actions.pipe(
         ofType(WorkActions.stepEnded),
-        filter(({ step }) => !QUIET.includes(step.kind)),
+        tap(({ step }) => STEP_TRAITS[step.kind].changes.forEach((part) => this.wanted.add(part))),
         debounceTime(60),
+        filter(() => this.wanted.size > 0),
         map(({ step }) => step.study),
       ),
     ).pipe(
       switchMap((id) =>
-        forkJoin([
-          this.api.study(id),
-          this.api.overview(id),
-          this.api.sources(id),
-          this.api.networks(id),
-          this.api.logbook(id),
-          this.api.runs(id),
-        ]).pipe(
-          map(([study, overview, sources, networks, { steps }, runs]) =>
-            WorkActions.studyArrived({ study, overview, sources, networks, steps, runs }),
-          ),
+        (this.isAwaited ? this.whole(id) : this.parts(id, [...this.wanted])).pipe(
           catchError((error: Error) => of(WorkActions.failed({ message: error.message }))),
         ),
       ),
     ),
   );
+
+  /** Reads the study with its logbook and runs. */
+  private whole(id: string): Observable<Action> {
+    return forkJoin([
+      this.api.study(id),
+      this.api.overview(id),
+      this.api.sources(id),
+      this.api.networks(id),
+      this.api.logbook(id),
+      this.api.runs(id),
+    ]).pipe(
+      tap(() => {
+        this.isAwaited = false;
+        this.wanted.clear();
+      }),
+      map(([study, overview, sources, networks, { steps }, runs]) =>
+        WorkActions.studyArrived({ study, overview, sources, networks, steps, runs }),
+      ),
+    );
+  }
+
+  /** Reads what steps changed; the logbook and runs are told by themselves. */
+  private parts(id: string, wanted: readonly StudyPart[]): Observable<Action> {
+    const read = <T>(part: StudyPart, ask: () => Observable<T>): Observable<T | undefined> =>
+      wanted.includes(part) ? ask() : of(undefined);
+    return forkJoin({
+      study: read('study', () => this.api.study(id)),
+      overview: read('messages', () => this.api.overview(id)),
+      sources: read('messages', () => this.api.sources(id)),
+      networks: read('networks', () => this.api.networks(id)),
+    }).pipe(
+      tap(() => wanted.forEach((part) => this.wanted.delete(part))),
+      map((parts) => WorkActions.partsArrived({ id, parts })),
+    );
+  }
 
   readonly listen = createEffect(() =>
     this.actions.pipe(

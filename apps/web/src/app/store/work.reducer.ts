@@ -62,6 +62,17 @@ export const work = createFeature({
           }
         : state,
     ),
+    on(WorkActions.partsArrived, (state, { id, parts }): WorkState =>
+      id === state.id
+        ? {
+            ...state,
+            study: parts.study ?? state.study,
+            overview: parts.overview ?? state.overview,
+            sources: parts.sources ?? state.sources,
+            networks: parts.networks ?? state.networks,
+          }
+        : state,
+    ),
     // What was at work is told anew, and nobody is offline any more.
     on(WorkActions.connectedAgain, (state, { id }): WorkState =>
       id === state.id
