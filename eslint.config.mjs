@@ -23,18 +23,18 @@ export default tseslint.config(
         'error',
         {
           selector: 'CallExpression > Literal[value=/^(not )?in$/]',
-          message: 'A list is bound value by value by this, and ends at 32,766: use isAmong of db/lists.',
+          message: 'A list is bound value by value by this, and ends at 32,766: use isAmong of storage/lists.',
         },
         {
           selector: 'TemplateElement[value.raw=/json_each\\(($|\\?)/]',
-          message: 'Lists are handed over by listOf of db/lists.',
+          message: 'Lists are handed over by listOf of storage/lists.',
         },
       ],
     },
   },
   {
     // The one place that hands over lists, and what reads JSON of one column.
-    files: ['apps/server/src/db/lists.ts', 'apps/server/src/db/oneFile/migrations.ts', '**/*.spec.ts'],
+    files: ['apps/server/src/storage/lists.ts', 'apps/server/src/storage/oneFile/migrations.ts', '**/*.spec.ts'],
     rules: { 'no-restricted-syntax': 'off' },
   },
   {

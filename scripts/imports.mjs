@@ -19,6 +19,10 @@ const ALLOWED = {
 const PATTERN =
   /^(?:import [^'\n]*from |export [^'=\n]*from |\} from |import )'([^'\n]+)'|\bimport\('([^'\n]+)'\)/gm;
 
+/** The databases of studies are the storage's alone. */
+const OF_STORAGE = /^(kysely|better-sqlite3)$/;
+const STORAGE = join('apps/server', 'src', 'storage');
+
 const faults = [];
 for (const [part, allowed] of Object.entries(ALLOWED)) {
   for (const entry of readdirSync(join(root, part, 'src'), { recursive: true })) {
@@ -28,6 +32,8 @@ for (const [part, allowed] of Object.entries(ALLOWED)) {
       const name = fixed ?? late;
       const inside =
         name.startsWith('.') && !relative(join(root, part), join(file, '..', name)).startsWith('..');
+      if (OF_STORAGE.test(name) && !relative(root, file).startsWith(STORAGE))
+        faults.push(`${relative(root, file)} imports ${name}, which is for ${STORAGE} alone`);
       if (!inside && !allowed.test(name)) faults.push(`${relative(root, file)} imports ${name}`);
     }
   }

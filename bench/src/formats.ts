@@ -17,9 +17,9 @@ import {
   postsAsCsv,
   postsAsJsonLines,
 } from '@pebble/standins';
-import { newStudyId } from '../../apps/server/src/db/ids';
-import { StudyFolders } from '../../apps/server/src/db/studyFolders';
-import { uploadPath } from '../../apps/server/src/files/places';
+import { newStudyId } from '../../apps/server/src/storage/ids';
+import { StudyFolders } from '../../apps/server/src/storage/studyFolders';
+import { uploadPath } from '../../apps/server/src/storage/files/places';
 import { lookAt } from '../../apps/server/src/intake/arrive';
 import { Runner } from '../../apps/server/src/runner/runner';
 import { atMost, time, type Row } from './measure';

@@ -3,7 +3,7 @@ import { join } from 'node:path';
 import type { StepKind } from '@pebble/contract';
 import { fromArrow, messagesWithin, type TieMoments } from '@pebble/core';
 import { makePosts, postsAsCsv, postsAsJsonLines, postsAsTsv } from '@pebble/standins';
-import { connect } from './db/open';
+import { connect } from './storage/open';
 import { buildThreads, TestApplication } from './testing/application';
 
 const small = makePosts(600, 5);

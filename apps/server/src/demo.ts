@@ -1,9 +1,9 @@
 import { randomUUID } from 'node:crypto';
 import { writeFileSync } from 'node:fs';
 import { makePosts, postsAsJsonLines } from '@pebble/standins';
-import { newStudyId } from './db/ids';
-import type { StudyFolders } from './db/studyFolders';
-import { uploadPath } from './files/places';
+import { newStudyId } from './storage/ids';
+import type { StudyFolders } from './storage/studyFolders';
+import { uploadPath } from './storage/files/places';
 import { lookAt } from './intake/arrive';
 import type { Runner } from './runner/runner';
 

@@ -1,6 +1,6 @@
 import { existsSync, readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { connect, studyFolder } from './db/open';
+import { connect, studyFolder } from './storage/open';
 import {
   KEPT_DAYS,
   type AccountPage,

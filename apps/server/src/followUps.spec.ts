@@ -1,5 +1,5 @@
 import type { Step } from '@pebble/contract';
-import { connect } from './db/open';
+import { connect } from './storage/open';
 import { startedApplication } from './testing/application';
 
 describe('what follows a step by itself', () => {

@@ -1,6 +1,6 @@
 import { StepKind, type Step } from '@pebble/contract';
-import { findStep } from './db/steps';
-import { connect, studyFolder } from './db/open';
+import { findStep } from './storage/steps';
+import { connect, studyFolder } from './storage/open';
 import { startedApplication } from './testing/application';
 import { networkSteps } from './testing/networkSteps';
 

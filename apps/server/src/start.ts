@@ -4,14 +4,14 @@ import { pino, type Logger } from 'pino';
 import { createApp } from './app';
 import { Collector } from './collect/collector';
 import type { Config } from './config';
-import { holdFolder } from './db/holder';
-import { overdue } from './db/deleted';
-import { StudyFolders } from './db/studyFolders';
+import { holdFolder } from './storage/holder';
+import { overdue } from './storage/deleted';
+import { StudyFolders } from './storage/studyFolders';
 import { loadDemo } from './demo';
 import { accessKey } from './files/accessKey';
 import { openLog } from './files/log';
 import { makeOwnerOnly } from './files/ownerOnly';
-import { clearUnusedUploads } from './files/unusedUploads';
+import { clearUnusedUploads } from './storage/files/unusedUploads';
 import { Runner } from './runner/runner';
 import { startStandins, type RunningStandins } from './standins';
 

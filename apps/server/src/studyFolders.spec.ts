@@ -1,8 +1,8 @@
 import { cpSync, existsSync, mkdirSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import type { Problem, Step, StudyList } from '@pebble/contract';
-import { catalogueFile } from './db/catalogue';
-import { studyFile, studyFolder } from './db/open';
+import { catalogueFile } from './storage/catalogue';
+import { studyFile, studyFolder } from './storage/open';
 import { startedApplication, type Looked } from './testing/application';
 
 describe('studies, each in a folder of its own', () => {

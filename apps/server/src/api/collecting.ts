@@ -2,7 +2,7 @@ import type { Router } from 'express';
 import { CollectPlan, NewRun, RunCommand, ServiceAccess } from '@pebble/contract';
 import { z } from 'zod';
 import { ServiceError } from '../collect/serviceClient';
-import { listRuns } from '../db/collectRuns';
+import { listRuns } from '../storage/collectRuns';
 import { ApiError, notFound } from './problems';
 import { parseRequest } from './parsing';
 import { routerOf, storeOf } from './routers';

@@ -7,12 +7,12 @@ import {
   Weave,
   type Network,
 } from '@pebble/contract';
-import { readDeleted } from '../db/deleted';
-import { keptLooks } from '../db/looks';
-import { findNetwork, readMap, readPositions } from '../db/networks';
-import { nodePictures } from '../db/pictures';
+import { readDeleted } from '../storage/deleted';
+import { keptLooks } from '../storage/looks';
+import { findNetwork, readMap, readPositions } from '../storage/networks';
+import { nodePictures } from '../storage/pictures';
 import { NETWORK_EXPORTS } from '../exports/exportNetwork';
-import { wholeTable } from '../files/tables';
+import { wholeTable } from '../storage/files/tables';
 import type { ReadName, Reads } from '../runner/reads';
 import { goneSignal } from './gone';
 import { checkOwnThings } from './ownThings';

@@ -2,7 +2,7 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { PARTS } from '../app';
-import { StudyFolders } from '../db/studyFolders';
+import { StudyFolders } from '../storage/studyFolders';
 import { openApiDocument } from './openapi';
 import type { Services } from './services';
 

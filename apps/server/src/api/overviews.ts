@@ -1,6 +1,6 @@
 import { changing, type MessageOverview } from '@pebble/contract';
-import { isAmong } from '../db/lists';
-import type { Store } from '../db/open';
+import { isAmong } from '../storage/lists';
+import type { Store } from '../storage/open';
 import type { Runner } from '../runner/runner';
 
 /** The counts of studies, each counted once for each change of its study: a large one takes seconds. */

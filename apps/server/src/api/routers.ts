@@ -1,6 +1,6 @@
 import { Router, type RequestHandler } from 'express';
-import type { Store } from '../db/open';
-import type { StudyFolders } from '../db/studyFolders';
+import type { Store } from '../storage/open';
+import type { StudyFolders } from '../storage/studyFolders';
 import { ApiError, notFound } from './problems';
 
 /** Finds the study of a request; what is not there, or was deleted, is not found, whatever is asked of it. */

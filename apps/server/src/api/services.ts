@@ -1,7 +1,7 @@
 import type { Logger } from 'pino';
 import type { Collector } from '../collect/collector';
 import type { Config } from '../config';
-import type { StudyFolders } from '../db/studyFolders';
+import type { StudyFolders } from '../storage/studyFolders';
 import type { Runner } from '../runner/runner';
 
 /** What the routes use. */

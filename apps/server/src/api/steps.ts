@@ -1,6 +1,6 @@
 import type { Router } from 'express';
 import { StepRequest, stepParameters } from '@pebble/contract';
-import { listSteps } from '../db/steps';
+import { listSteps } from '../storage/steps';
 import { checkOwnThings } from './ownThings';
 import { ApiError, notFound } from './problems';
 import { parseRequest } from './parsing';

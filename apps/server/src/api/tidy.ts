@@ -1,6 +1,6 @@
 import type { Router } from 'express';
 import { TidyQuery, TidySort } from '@pebble/contract';
-import { readDecisions } from '../db/decisions';
+import { readDecisions } from '../storage/decisions';
 import { goneSignal } from './gone';
 import { parseRequest } from './parsing';
 import { routerOf, storeOf } from './routers';

@@ -24,11 +24,11 @@ import {
   unfinishedRuns,
   updateRun,
   type StoredRun,
-} from '../db/collectRuns';
-import type { Store } from '../db/open';
-import type { StudyFolders } from '../db/studyFolders';
+} from '../storage/collectRuns';
+import type { Store } from '../storage/open';
+import type { StudyFolders } from '../storage/studyFolders';
 import { DiskFull, isDiskFull, roomIn, STEP_NEEDS_ROOM } from '../files/diskFull';
-import { spoolPath } from '../files/places';
+import { spoolPath } from '../storage/files/places';
 import type { Runner } from '../runner/runner';
 import type { Connector, Since } from './connector';
 import { hubConnector } from './hubConnector';

@@ -1,11 +1,11 @@
 import type { DataExport, DataFormat, Profile } from '@pebble/contract';
 import { safeCsvRow } from '@pebble/core';
-import { readAccounts } from '../db/accounts';
-import { readDecisions } from '../db/decisions';
-import { readItems } from '../db/items';
-import type { Store } from '../db/open';
-import { listSteps } from '../db/steps';
-import { exportedMessages } from './exportedMessages';
+import { readAccounts } from '../storage/accounts';
+import { readDecisions } from '../storage/decisions';
+import { readItems } from '../storage/items';
+import type { Store } from '../storage/open';
+import { listSteps } from '../storage/steps';
+import { exportedMessages } from '../storage/exportedMessages';
 import { furtherColumns, isoTime, renamed, type Row, type Rows } from './rows';
 import { fileName, writeParts, type ExportedFile } from './writtenFile';
 

@@ -21,11 +21,11 @@ import {
   type Scene,
   type TieMoments,
 } from '@pebble/core';
-import { findNetwork, readMap, readPositions } from '../db/networks';
-import type { Store } from '../db/open';
-import { nodePictures } from '../db/pictures';
-import { fromPlacesBytes } from '../db/placesBytes';
-import { readTable } from '../files/tables';
+import { findNetwork, readMap, readPositions } from '../storage/networks';
+import type { Store } from '../storage/open';
+import { nodePictures } from '../storage/pictures';
+import { fromPlacesBytes } from '../storage/placesBytes';
+import { readTable } from '../storage/files/tables';
 import { evidenceOf } from '../weaving/evidence';
 import { lettersFor } from './fontFiles';
 import { fileName, writeParts, type ExportedFile } from './writtenFile';

@@ -1,9 +1,9 @@
 import type { Network } from '@pebble/contract';
 import { graphmlParts, nodeIds, nodesCsvParts, tiesCsvParts, type TableColumns } from '@pebble/core';
-import { findNetwork, readPositions } from '../db/networks';
-import type { Store } from '../db/open';
-import { fromPlacesBytes } from '../db/placesBytes';
-import { readTable } from '../files/tables';
+import { findNetwork, readPositions } from '../storage/networks';
+import type { Store } from '../storage/open';
+import { fromPlacesBytes } from '../storage/placesBytes';
+import { readTable } from '../storage/files/tables';
 import { fileName, writeParts, type ExportedFile } from './writtenFile';
 
 /** How a network can be saved as a file. */

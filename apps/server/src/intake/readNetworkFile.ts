@@ -18,9 +18,9 @@ import {
   type FoundNetwork,
   type RecordSink,
 } from '@pebble/core/files';
-import { uploadPath } from '../files/places';
+import { uploadPath } from '../storage/files/places';
 import { readTextFile } from '../files/textFile';
-import { StepRefused, type Progress } from '../steps/step';
+import { StepRefused, type Progress } from '../operations/step';
 import { needRoles } from './needRoles';
 import { readRecords } from './readRecords';
 import type { SkippedRows } from './skippedRows';

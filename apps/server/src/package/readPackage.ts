@@ -6,7 +6,7 @@ import { openPromise, type Entry, type ZipFile } from 'yauzl';
 import { ZodError } from 'zod';
 import { formatCount } from '@pebble/core';
 import { isDiskFull, roomIn } from '../files/diskFull';
-import { StepCancelled, type Progress } from '../steps/step';
+import { StepCancelled, type Progress } from '../operations/step';
 import { BadPackage, MANIFEST, Manifest, PACKAGE_VERSION } from './manifest';
 
 /** Bytes of the manifest at most: it names every file of a study. */

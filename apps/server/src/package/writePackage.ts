@@ -3,7 +3,7 @@ import { createReadStream, createWriteStream, existsSync, readdirSync, rmSync, s
 import { join } from 'node:path';
 import { pipeline } from 'node:stream/promises';
 import { ZipFile } from 'yazl';
-import type { Progress } from '../steps/step';
+import type { Progress } from '../operations/step';
 import { MANIFEST, Manifest, PACKAGE_FORMAT, PACKAGE_VERSION } from './manifest';
 
 /** The files of a study beside its database, by their places: not what waits to be taken in, nor what can be made anew. */

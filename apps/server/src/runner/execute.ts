@@ -1,18 +1,18 @@
 import { randomUUID } from 'node:crypto';
 import type { StepKind } from '@pebble/contract';
 import { stepParameters } from '@pebble/contract';
-import { forgetFollowUp, keepFollowUps, type FollowUp } from '../db/followUps';
-import { connectCatalogue } from '../db/catalogue';
-import { dataFolderOf, type Store } from '../db/open';
-import { endStep, INTERRUPTED } from '../db/steps';
-import { readCard, type StudyCard } from '../db/studies';
+import { forgetFollowUp, keepFollowUps, type FollowUp } from '../storage/followUps';
+import { connectCatalogue } from '../storage/catalogue';
+import { dataFolderOf, type Store } from '../storage/open';
+import { endStep, INTERRUPTED } from '../storage/steps';
+import { readCard, type StudyCard } from '../storage/studies';
 import { damageOf } from '../files/damage';
 import { faultOf, faultPhrase, type Fault } from '../files/log';
 import { isDiskFull, STEP_NEEDS_ROOM } from '../files/diskFull';
-import { placeFiles, StagedFiles } from '../files/stagedFiles';
+import { placeFiles, StagedFiles } from '../storage/files/stagedFiles';
 import { lettingOthersPass, type Gate } from './gate';
-import { stepDefinition } from '../steps';
-import { StepCancelled, StepRefused, type Progress, type StepResult, type Threads } from '../steps/step';
+import { stepDefinition } from '../operations';
+import { StepCancelled, StepRefused, type Progress, type StepResult, type Threads } from '../operations/step';
 
 /** A step to be run: its row in the logbook is there already, marked as running. */
 export interface Task {

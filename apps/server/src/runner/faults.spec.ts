@@ -2,11 +2,11 @@ import { mkdtempSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Piscina } from 'piscina';
-import { newStudyId } from '../db/ids';
-import { StudyFolders } from '../db/studyFolders';
-import { listSteps } from '../db/steps';
+import { newStudyId } from '../storage/ids';
+import { StudyFolders } from '../storage/studyFolders';
+import { listSteps } from '../storage/steps';
 import { faultOf, logFolder, openLog } from '../files/log';
-import { uploadPath } from '../files/places';
+import { uploadPath } from '../storage/files/places';
 import { lookAt } from '../intake/arrive';
 import { buildThreads, workerFile } from '../testing/application';
 import { Runner } from './runner';

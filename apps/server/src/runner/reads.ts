@@ -25,18 +25,18 @@ import type {
 } from '@pebble/contract';
 import type { z } from 'zod';
 import type { Tie } from '@pebble/core';
-import { readAccounts } from '../db/accounts';
-import { listNetworks } from '../db/networks';
-import { readSmallPicture } from '../files/smallPictures';
+import { readAccounts } from '../storage/accounts';
+import { listNetworks } from '../storage/networks';
+import { readSmallPicture } from '../storage/files/smallPictures';
 import { exportNetwork, type NetworkExport } from '../exports/exportNetwork';
 import { exportFigure } from '../exports/exportFigure';
 import { exportData } from '../exports/exportData';
 import type { ExportedFile } from '../exports/writtenFile';
-import { readItems } from '../db/items';
-import { readMessages, readOverview } from '../db/messages';
-import { readTimeline } from '../db/timeline';
-import type { Store } from '../db/open';
-import { readThread } from '../db/threads';
+import { readItems } from '../storage/items';
+import { readMessages, readOverview } from '../storage/messages';
+import { readTimeline } from '../storage/timeline';
+import type { Store } from '../storage/open';
+import { readThread } from '../storage/threads';
 import { readSuggestions, readTidyPage } from '../tidying/review';
 import {
   readCommunity,

@@ -1,14 +1,14 @@
 import { statSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import type { MessagePort } from 'node:worker_threads';
-import { connect, studyFile, withLargeCache, type Store } from '../db/open';
+import { connect, studyFile, withLargeCache, type Store } from '../storage/open';
 import { tidyUp } from './tidyUp';
 import type { Preview, Reading, UploadAnswer } from '@pebble/contract';
 import { QueryError } from '@pebble/core';
 import { UnreadableFile } from '@pebble/core/files';
 import { damageOf } from '../files/damage';
 import { arrive, lookAt } from '../intake/arrive';
-import type { Threads } from '../steps/step';
+import type { Threads } from '../operations/step';
 import { execute, prepare, type Hooks, type Outcome, type Task } from './execute';
 import { CLOSING, GO_ON } from './ending';
 import type { Gate } from './gate';

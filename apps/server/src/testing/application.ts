@@ -6,7 +6,7 @@ import { pino } from 'pino';
 import request from 'supertest';
 import { SOURCE_MATERIALS, type Preview, type Step, type StepKind } from '@pebble/contract';
 import type { Config } from '../config';
-import { studyFolder } from '../db/open';
+import { studyFolder } from '../storage/open';
 import { start, type Running } from '../start';
 
 const root = join(__dirname, '../../../..');

@@ -2,11 +2,11 @@ import SqliteDatabase from 'better-sqlite3';
 import { Kysely, SqliteDialect } from 'kysely';
 import { cpSync, existsSync, readdirSync, renameSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
-import { catalogueFile } from '../db/catalogue';
-import { migrateOneFile } from '../db/oneFile/migrations';
-import { oneFile } from '../db/oneFile/takeApart';
-import { studyFile } from '../db/open';
-import { PARKED } from '../db/schema';
+import { catalogueFile } from '../storage/catalogue';
+import { migrateOneFile } from '../storage/oneFile/migrations';
+import { oneFile } from '../storage/oneFile/takeApart';
+import { studyFile } from '../storage/open';
+import { PARKED } from '../storage/schema';
 
 /** Makes of a data folder, while nothing uses it, one of the form before: all studies in one file, with the files of all beside it. */
 export async function intoOneFile(dataFolder: string): Promise<void> {

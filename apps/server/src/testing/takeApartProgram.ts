@@ -1,5 +1,5 @@
-import { takeApart } from '../db/oneFile/takeApart';
-import { prepareCatalogue } from '../db/catalogue';
+import { takeApart } from '../storage/oneFile/takeApart';
+import { prepareCatalogue } from '../storage/catalogue';
 import { mkdirSync } from 'node:fs';
 import { join } from 'node:path';
 

@@ -10,9 +10,9 @@ import {
   type Resolution,
   type Tallied,
 } from '@pebble/core';
-import { readDecisions } from '../db/decisions';
-import type { Store } from '../db/open';
-import { readThings } from '../db/tidyThings';
+import { readDecisions } from '../storage/decisions';
+import type { Store } from '../storage/open';
+import { readThings } from '../storage/tidyThings';
 
 /** A page of what was found of a sort, the most used first, with how far its review is. */
 export async function readTidyPage(

@@ -1,8 +1,8 @@
 import type { EvidenceQuery, MessagePage, Network, Portrait } from '@pebble/contract';
 import { numbersOf, toArrow, type Tie } from '@pebble/core';
-import { findNetwork } from '../db/networks';
-import type { Store } from '../db/open';
-import { readTable } from '../files/tables';
+import { findNetwork } from '../storage/networks';
+import type { Store } from '../storage/open';
+import { readTable } from '../storage/files/tables';
 import { evidenceOf, type Evidence } from './evidence';
 import { groupTitles } from './groupTitles';
 

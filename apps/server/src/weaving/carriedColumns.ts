@@ -9,12 +9,12 @@ import {
   isTakenColumn,
   type ColumnType,
 } from '@pebble/core';
-import { readProfiles } from '../db/accounts';
-import { readDecisions } from '../db/decisions';
-import { BOUND_LIST } from '../db/lists';
-import type { Store } from '../db/open';
-import { accountLabels } from '../db/placingRows';
-import { kindsOfNames } from '../db/tidyThings';
+import { readProfiles } from '../storage/accounts';
+import { readDecisions } from '../storage/decisions';
+import { BOUND_LIST } from '../storage/lists';
+import type { Store } from '../storage/open';
+import { accountLabels } from '../storage/placingRows';
+import { kindsOfNames } from '../storage/tidyThings';
 import type { NodeColumn } from './namedWeave';
 
 /** Nodes of a weave that are of one sort: their places among all nodes, and their numbers in the study. */

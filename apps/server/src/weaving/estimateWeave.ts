@@ -9,10 +9,10 @@ import {
   TooManyTies,
   type Woven,
 } from '@pebble/core';
-import { decisionsFor } from '../db/decisions';
-import { findNetwork } from '../db/networks';
-import type { Store } from '../db/open';
-import { readTable } from '../files/tables';
+import { decisionsFor } from '../storage/decisions';
+import { findNetwork } from '../storage/networks';
+import type { Store } from '../storage/open';
+import { readTable } from '../storage/files/tables';
 import { messagesOfGroups } from './fromGroups';
 import { messagesOfOneSort, oneSort } from './fromOneSort';
 import { weaveStudy } from './weaveStudy';

@@ -19,8 +19,8 @@ import {
   type TieMoments,
   type TwoSorts,
 } from '@pebble/core';
-import { decisionsOf } from '../db/decisions';
-import { readAddresses } from '../db/addresses';
+import { decisionsOf } from '../storage/decisions';
+import { readAddresses } from '../storage/addresses';
 import {
   type Candidates,
   type EvidencePage,
@@ -28,12 +28,12 @@ import {
   readAddressRows,
   readMessageRows,
   readPortrait,
-} from '../db/evidence';
-import { readMessagesById } from '../db/messages';
-import { findNetwork } from '../db/networks';
-import type { Store } from '../db/open';
-import { readTaken } from '../db/taken';
-import { readTable } from '../files/tables';
+} from '../storage/evidence';
+import { readMessagesById } from '../storage/messages';
+import { findNetwork } from '../storage/networks';
+import type { Store } from '../storage/open';
+import { readTaken } from '../storage/taken';
+import { readTable } from '../storage/files/tables';
 import { tidyAccounts } from './tidied';
 
 /** Nodes of a network, or some of its ties. */

@@ -1,11 +1,11 @@
 import type { GroupWeave, Network } from '@pebble/contract';
 import { contract, formatCount, nodeLabels, textsIn, type Contracted } from '@pebble/core';
-import { findNetwork } from '../db/networks';
-import type { Store } from '../db/open';
-import { readTable } from '../files/tables';
+import { findNetwork } from '../storage/networks';
+import type { Store } from '../storage/open';
+import { readTable } from '../storage/files/tables';
 import { evidenceOf } from './evidence';
 import type { Made } from './made';
-import { StepRefused } from '../steps/step';
+import { StepRefused } from '../operations/step';
 
 /** Draws the groups of a network together; the evidence of a group is that of its nodes. */
 export async function fromGroups(store: Store, recipe: GroupWeave): Promise<Made> {

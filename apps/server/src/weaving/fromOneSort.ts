@@ -12,10 +12,10 @@ import {
   type Woven,
   isTakenColumn,
 } from '@pebble/core';
-import { findNetwork } from '../db/networks';
-import type { Store } from '../db/open';
-import { readTable } from '../files/tables';
-import { StepRefused } from '../steps/step';
+import { findNetwork } from '../storage/networks';
+import type { Store } from '../storage/open';
+import { readTable } from '../storage/files/tables';
+import { StepRefused } from '../operations/step';
 import { evidenceOf } from './evidence';
 import type { Made } from './made';
 

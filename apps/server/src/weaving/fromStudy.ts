@@ -7,14 +7,14 @@ import {
   TooManyTies,
   type Woven,
 } from '@pebble/core';
-import { decisionsFor } from '../db/decisions';
-import type { Store } from '../db/open';
-import { accountLabels, accountNames } from '../db/placingRows';
+import { decisionsFor } from '../storage/decisions';
+import type { Store } from '../storage/open';
+import { accountLabels, accountNames } from '../storage/placingRows';
 import { carriedColumns } from './carriedColumns';
 import { weaveStudy, type StudyWeave } from './weaveStudy';
 import type { Made } from './made';
 import type { NodeColumn } from './namedWeave';
-import { StepRefused, type StepContext } from '../steps/step';
+import { StepRefused, type StepContext } from '../operations/step';
 
 /** A recipe that gives no nodes. */
 export class NothingWoven extends StepRefused {}

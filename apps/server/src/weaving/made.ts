@@ -1,4 +1,4 @@
-import type { NewNetwork } from '../steps/storeNetwork';
+import type { NewNetwork } from '../operations/weave/storeNetwork';
 
 /** What a recipe gives. */
 export interface Made extends Omit<NewNetwork, 'name' | 'weave' | 'map' | 'sentence'> {

@@ -1,7 +1,7 @@
 import type { Decision, TidySort } from '@pebble/contract';
 import { handleKey, tidyNumbers, type Now } from '@pebble/core';
-import { accountLabels, type NamedPlacings } from '../db/placingRows';
-import type { Store } from '../db/open';
+import { accountLabels, type NamedPlacings } from '../storage/placingRows';
+import type { Store } from '../storage/open';
 
 /** What accounts are after tidying. */
 export interface TidyAccounts {

@@ -13,10 +13,10 @@ import {
   type Woven,
   whatEmptiesAccounts,
 } from '@pebble/core';
-import { readAddresses } from '../db/addresses';
-import type { Store } from '../db/open';
-import { readFollows } from '../db/placings';
-import { readTaken } from '../db/taken';
+import { readAddresses } from '../storage/addresses';
+import type { Store } from '../storage/open';
+import { readFollows } from '../storage/placings';
+import { readTaken } from '../storage/taken';
 import { modeColumn, type CountedWeave, type NamedWeave, type NodeColumn } from './namedWeave';
 import { tidyAccounts, type TidyAccounts } from './tidied';
 import { weaveTexts } from './weaveTexts';

@@ -1,9 +1,9 @@
 import type { AlikeWeave, Decision, InStepWeave } from '@pebble/contract';
 import { leftNote, takenPlacings, tidyPlacings, weaveAlike, weaveInStep } from '@pebble/core';
-import type { Store } from '../db/open';
-import { readPlacings, readSame } from '../db/placings';
-import { messageLabels } from '../db/messageTexts';
-import { readTaken } from '../db/taken';
+import type { Store } from '../storage/open';
+import { readPlacings, readSame } from '../storage/placings';
+import { messageLabels } from '../storage/messageTexts';
+import { readTaken } from '../storage/taken';
 import type { CountedWeave } from './namedWeave';
 import { ofSort, tidyThings, type TidyAccounts } from './tidied';
 

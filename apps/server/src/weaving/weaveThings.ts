@@ -15,11 +15,11 @@ import {
   weaveTwoMode,
   type Woven,
 } from '@pebble/core';
-import { readNearPlacings } from '../db/nearPlacings';
-import type { Store } from '../db/open';
-import type { PlacingScope } from '../db/placingRows';
-import { readPlacings, withThreads } from '../db/placings';
-import { readTaken } from '../db/taken';
+import { readNearPlacings } from '../storage/nearPlacings';
+import type { Store } from '../storage/open';
+import type { PlacingScope } from '../storage/placingRows';
+import { readPlacings, withThreads } from '../storage/placings';
+import { readTaken } from '../storage/taken';
 import { modeColumn, type CountedWeave } from './namedWeave';
 import { ofSort, tidyThings, type TidyAccounts } from './tidied';
 

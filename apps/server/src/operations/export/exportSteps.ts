@@ -1,0 +1,51 @@
+import type { DataKind } from '@pebble/contract';
+import { joinWith } from '@pebble/core';
+import { findNetwork } from '../../storage/networks';
+import { StepRefused, type StepDefinition } from '../step';
+
+export const exportFigure: StepDefinition<'export-figure'> = {
+  kind: 'export-figure',
+  async run({ store }, { network }) {
+    if (!(await findNetwork(store, network))) throw new StepRefused('This network is no longer there.');
+    return {};
+  },
+  describe: ({ format, width, height, resolution, caption }) =>
+    `The map was exported as ${format.toUpperCase()}, ${width} by ${height} pixels${format === 'png' ? ` at ${resolution} dots per inch` : ''}: “${caption}”`,
+};
+
+const NAMES = {
+  graphml: 'as GraphML',
+  'csv-nodes': 'as a CSV table of its nodes',
+  'csv-ties': 'as a CSV table of its ties',
+} as const;
+
+export const exportNetwork: StepDefinition<'export-network'> = {
+  kind: 'export-network',
+  async run({ store }, { network }) {
+    const found = await findNetwork(store, network);
+    if (!found) throw new StepRefused('This network is no longer there.');
+    return { name: found.name, nodes: found.nodes, edges: found.edges };
+  },
+  describe: ({ format }) => `The network was exported ${NAMES[format]}.`,
+};
+
+const WHAT: Readonly<Record<DataKind, string>> = {
+  messages: 'Messages were',
+  accounts: 'Accounts were',
+  items: 'Items were',
+  decisions: 'Tidy decisions were',
+  logbook: 'The logbook was',
+};
+
+/** The file itself is read from the study: the step says that it was taken out, and which part. */
+export const exportData: StepDefinition<'export-data'> = {
+  kind: 'export-data',
+  run: () => Promise.resolve({}),
+  describe({ what, format, filter }) {
+    const chosen = Object.entries(filter)
+      .filter(([, value]) => value !== undefined && value !== '')
+      .map(([name, value]) => `${name} ${String(value)}`);
+    const those = chosen.length > 0 ? `, those with ${joinWith('and', chosen)}` : '';
+    return `${WHAT[what]} exported as ${format === 'csv' ? 'CSV' : 'JSON Lines'}${those}.`;
+  },
+};

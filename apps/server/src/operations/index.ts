@@ -1,0 +1,106 @@
+import type { StepKind } from '@pebble/contract';
+import { addGroups } from './weave/addGroups';
+import { addNodeDetails } from './weave/addNodeDetails';
+import { changeNetworkByHand } from './weave/changeNetwork';
+import { categoriseByRule, categoriseByTable } from './tidy/categorise';
+import { computeColumn } from './measure/computeColumn';
+import { archiveStudy, duplicateStudy, openStudy, saveStudy } from './study/copySteps';
+import { collectSource } from './gather/collectSource';
+import { detectLanguages } from './gather/detectLanguages';
+import { describeWhole } from './measure/describeWhole';
+import { doubtRanks } from './measure/doubtRanks';
+import { exportData, exportFigure, exportNetwork } from './export/exportSteps';
+import { findNames } from './gather/findNames';
+import { forgetAccount } from './gather/forgetAccount';
+import { groupNodes } from './measure/groupNodes';
+import { regroup } from './measure/regroup';
+import { splitGroup } from './measure/splitGroup';
+import { scanResolutions } from './measure/scanResolutions';
+import { importSource } from './gather/importSource';
+import { importNetwork } from './weave/importNetwork';
+import { answerQuestions } from './measure/answerQuestions';
+import { addPictures, removePictures } from './map/pictureSteps';
+import { forgetLook, keepLook } from './map/lookSteps';
+import { arrangeMap, describeMap } from './map/mapSteps';
+import { markNodes } from './measure/markNodes';
+import { measureBetweenness } from './measure/measureBetweenness';
+import { measureNetwork } from './measure/measureNetwork';
+import { deleteNetwork, renameNetwork, restoreNetwork } from './weave/networkSteps';
+import { forgetFilter, markMessage, saveFilter, setLanguage } from './gather/readingSteps';
+import { removeForGood } from './study/removeForGood';
+import { removeSource, restoreSource } from './gather/sourceSteps';
+import { scoreMessages } from './gather/scoreMessages';
+import { shareArrangement } from './map/shareArrangement';
+import type { StepDefinition } from './step';
+import { createStudy, deleteStudy, renameStudy, restoreStudy } from './study/studySteps';
+import { takeBackTidy, tidy } from './tidy/tidySteps';
+import { testRemoval } from './measure/testRemoval';
+import { weave } from './weave/weave';
+import { weaveSlices } from './weave/weaveSlices';
+
+type Definitions = { readonly [K in StepKind]: StepDefinition<K, never> | StepDefinition<K> };
+
+/** Every kind of step, by its kind. */
+const definitions = {
+  'create-study': createStudy,
+  'rename-study': renameStudy,
+  'delete-study': deleteStudy,
+  'restore-study': restoreStudy,
+  'duplicate-study': duplicateStudy,
+  'save-study': saveStudy,
+  'archive-study': archiveStudy,
+  'open-study': openStudy,
+  'import-source': importSource,
+  'import-network': importNetwork,
+  'add-groups': addGroups,
+  'add-node-details': addNodeDetails,
+  'collect-source': collectSource,
+  'detect-languages': detectLanguages,
+  'set-language': setLanguage,
+  'mark-message': markMessage,
+  'save-filter': saveFilter,
+  'forget-filter': forgetFilter,
+  'remove-source': removeSource,
+  'restore-source': restoreSource,
+  'forget-account': forgetAccount,
+  'find-names': findNames,
+  'score-messages': scoreMessages,
+  tidy,
+  'take-back-tidy': takeBackTidy,
+  'categorise-by-rule': categoriseByRule,
+  'categorise-by-table': categoriseByTable,
+  weave,
+  'weave-slices': weaveSlices,
+  'share-arrangement': shareArrangement,
+  'measure-network': measureNetwork,
+  'measure-betweenness': measureBetweenness,
+  'answer-questions': answerQuestions,
+  'describe-whole': describeWhole,
+  'group-nodes': groupNodes,
+  regroup,
+  'split-group': splitGroup,
+  'scan-resolutions': scanResolutions,
+  'test-removal': testRemoval,
+  'doubt-ranks': doubtRanks,
+  'compute-column': computeColumn,
+  'mark-nodes': markNodes,
+  'change-network': changeNetworkByHand,
+  'rename-network': renameNetwork,
+  'delete-network': deleteNetwork,
+  'restore-network': restoreNetwork,
+  'remove-for-good': removeForGood,
+  'arrange-map': arrangeMap,
+  'describe-map': describeMap,
+  'keep-look': keepLook,
+  'add-pictures': addPictures,
+  'remove-pictures': removePictures,
+  'forget-look': forgetLook,
+  'export-figure': exportFigure,
+  'export-network': exportNetwork,
+  'export-data': exportData,
+} satisfies { readonly [K in StepKind]: { readonly kind: K } } as unknown as Definitions;
+
+/** The definition of a kind of step, as the runner sees it: parameters are parsed by the contract before they get here. */
+export function stepDefinition(kind: StepKind): StepDefinition<StepKind> {
+  return definitions[kind] as unknown as StepDefinition<StepKind>;
+}

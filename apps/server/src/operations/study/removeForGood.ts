@@ -1,0 +1,53 @@
+import { join } from 'node:path';
+import { counted, joinWith } from '@pebble/core';
+import { eraseNetworks, eraseSource } from '../../storage/erase/eraseDeleted';
+import { eraseParkedAccounts, eraseUnused } from '../../storage/erase/eraseMessages';
+import { skippedPath } from '../../storage/files/places';
+import { StepRefused, type StepDefinition } from '../step';
+
+interface Removed extends Record<string, unknown> {
+  readonly networks: number;
+  readonly sources: number;
+  /** Messages of these sources. */
+  readonly messages: number;
+}
+
+/** Removes what was deleted, or taken out, before: it cannot be taken back any more, and its room on the disk is free. */
+export const removeForGood: StepDefinition<'remove-for-good', Removed> = {
+  kind: 'remove-for-good',
+  erases: true,
+  async run(context, { networks, sources }, progress) {
+    progress('Removing', null);
+    const { store, files } = context;
+    if (!(await eraseNetworks(store, networks)))
+      throw new StepRefused('Only networks that were deleted can be removed for good. Nothing was removed.');
+    for (const id of networks) files.remove(join(store.folder, 'networks', id));
+    let messages = 0;
+    for (const [i, source] of sources.entries()) {
+      progress('Removing messages', i / sources.length);
+      const erased = await eraseSource(store, source);
+      if (!erased)
+        throw new StepRefused(
+          'Only sources that were taken out can be removed for good. Nothing was removed.',
+        );
+      files.remove(skippedPath(store.folder, erased.step));
+      messages += erased.messages;
+    }
+    if (sources.length > 0) {
+      await eraseParkedAccounts(store);
+      await eraseUnused(store);
+    }
+    return { networks: networks.length, sources: sources.length, messages };
+  },
+  describe({ networks, sources }, result) {
+    const parts = [
+      ...(networks.length > 0 ? [counted(networks.length, 'deleted network')] : []),
+      ...(sources.length > 0
+        ? [
+            `${counted(sources.length, 'source')} that ${sources.length === 1 ? 'was' : 'were'} taken out${result ? ` with ${counted(result.messages, 'message')}` : ''}`,
+          ]
+        : []),
+    ];
+    return `${joinWith('and', parts)} ${networks.length + sources.length === 1 ? 'was' : 'were'} removed for good.`;
+  },
+};
