@@ -23,7 +23,8 @@ export default tseslint.config(
         'error',
         {
           selector: 'CallExpression > Literal[value=/^(not )?in$/]',
-          message: 'A list is bound value by value by this, and ends at 32,766: use isAmong of storage/lists.',
+          message:
+            'A list is bound value by value by this, and ends at 32,766: use isAmong of storage/lists.',
         },
         {
           selector: 'TemplateElement[value.raw=/json_each\\(($|\\?)/]',
@@ -34,7 +35,11 @@ export default tseslint.config(
   },
   {
     // The one place that hands over lists, and what reads JSON of one column.
-    files: ['apps/server/src/storage/lists.ts', 'apps/server/src/storage/oneFile/migrations.ts', '**/*.spec.ts'],
+    files: [
+      'apps/server/src/storage/lists.ts',
+      'apps/server/src/storage/oneFile/migrations.ts',
+      '**/*.spec.ts',
+    ],
     rules: { 'no-restricted-syntax': 'off' },
   },
   {
