@@ -100,10 +100,14 @@ async function takeOne(dataFolder: string, id: string, old: SqliteDatabase.Datab
     raw.prepare('attach ? as old').run(oneFile(dataFolder));
     raw.exec('begin immediate');
     await dropRowIndexes(query);
+    const columns = (where: 'main' | 'old', table: string): string[] =>
+      raw.prepare('select name from pragma_table_info(?, ?)').pluck().all(table, where) as string[];
     const copy = (from: string, to: string, which: string, values: readonly string[]): void => {
-      const names = (
-        raw.prepare(`select name from pragma_table_info('${to}')`).pluck().all() as string[]
-      ).map((name) => `"${name}"`);
+      // What is new since has its usual value.
+      const before = columns('old', from);
+      const names = columns('main', to)
+        .filter((name) => before.includes(name))
+        .map((name) => `"${name}"`);
       const sql = `insert into main.${to} (${names.join(', ')}) select ${names.join(', ')} from old.${from} where ${which}`;
       raw.prepare(sql).run(...values);
     };
