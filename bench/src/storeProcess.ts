@@ -11,7 +11,7 @@ import { newStudyId } from '../../apps/server/src/storage/ids';
 import { StudyFolders } from '../../apps/server/src/storage/studyFolders';
 import { uploadPath } from '../../apps/server/src/storage/files/places';
 import { readTextFile } from '../../apps/server/src/files/textFile';
-import { lookAt } from '../../apps/server/src/intake/arrive';
+import { lookAt } from '../../apps/server/src/intake/inspectUpload';
 import { Runner } from '../../apps/server/src/runner/runner';
 import { atMost, time, under, type Row } from './measure';
 

@@ -4,7 +4,7 @@ import { makePosts, postsAsJsonLines } from '@pebble/standins';
 import { newStudyId } from './storage/ids';
 import type { StudyFolders } from './storage/studyFolders';
 import { uploadPath } from './storage/files/places';
-import { lookAt } from './intake/arrive';
+import { lookAt } from './intake/inspectUpload';
 import type { Runner } from './runner/runner';
 
 const FILE = 'tidepost.jsonl';

@@ -17,7 +17,7 @@ import { UnreadableFile } from '@pebble/core/files';
 import { z } from 'zod';
 import { savedFilters } from '../storage/filters';
 import { fileName } from './fileName';
-import { goneSignal } from './gone';
+import { abortOnDisconnect } from './abortOnDisconnect';
 import { Overviews } from './overviews';
 import { checkUpload } from './ownThings';
 import { sendFile, streamFile } from './sendFile';
@@ -52,7 +52,7 @@ export function gatherRoutes({ studies, config, runner }: Services): Router {
       return;
     }
     const asked = { id, name: file, size, largest: config.largestUpload };
-    const answer = await runner.arrive(study, asked, goneSignal(response)).catch((error: unknown) => {
+    const answer = await runner.arrive(study, asked, abortOnDisconnect(response)).catch((error: unknown) => {
       rmSync(path, { force: true });
       throw error instanceof UnreadableFile && error.file === null
         ? new UnreadableFile(error.message, error.row, file)
@@ -72,7 +72,7 @@ export function gatherRoutes({ studies, config, runner }: Services): Router {
     const path = uploadPath(store(request).folder, request.params.upload);
     const { file, reading } = parseRequest(Again, request.body);
     const { size } = statSync(path);
-    const preview = await runner.lookAgain({ path, name: file, size }, reading, goneSignal(response));
+    const preview = await runner.lookAgain({ path, name: file, size }, reading, abortOnDisconnect(response));
     response.json({ ...preview, saved: await savedReadings(studies.catalogue, preview.reading) });
   });
 
@@ -157,7 +157,7 @@ export function gatherRoutes({ studies, config, runner }: Services): Router {
     const asks = parseRequest(DataExport, { what, format, filter: request.query });
     await sendFile(
       response,
-      await runner.read('exportData', request.params.study, asks, goneSignal(response)),
+      await runner.read('exportData', request.params.study, asks, abortOnDisconnect(response)),
     );
   });
 

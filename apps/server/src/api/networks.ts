@@ -14,7 +14,7 @@ import { nodePictures } from '../storage/pictures';
 import { NETWORK_EXPORTS } from '../exports/exportNetwork';
 import { wholeTable } from '../storage/files/tables';
 import type { ReadName, Reads } from '../runner/reads';
-import { goneSignal } from './gone';
+import { abortOnDisconnect } from './abortOnDisconnect';
 import { checkOwnThings } from './ownThings';
 import { sendFile, streamFile } from './sendFile';
 import { ApiError, notFound } from './problems';
@@ -42,12 +42,17 @@ export function networkRoutes({ studies, runner }: Services): Router {
     response: Response,
     name: N,
     asks: Reads[N]['asks'],
-  ): Promise<Reads[N]['gives']> => runner.read(name, request.params.study, asks, goneSignal(response));
+  ): Promise<Reads[N]['gives']> => runner.read(name, request.params.study, asks, abortOnDisconnect(response));
 
   routes.post('/studies/:study/estimate', async (request, response) => {
     const weave = parseRequest(Weave, request.body);
     checkOwnThings(store(request), 'estimate', { weave });
-    const size = await runner.readTelling('estimate', request.params.study, weave, goneSignal(response));
+    const size = await runner.readTelling(
+      'estimate',
+      request.params.study,
+      weave,
+      abortOnDisconnect(response),
+    );
     response.json(size);
   });
 

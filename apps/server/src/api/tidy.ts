@@ -1,7 +1,7 @@
 import type { Router } from 'express';
 import { TidyQuery, TidySort } from '@pebble/contract';
 import { readDecisions } from '../storage/decisions';
-import { goneSignal } from './gone';
+import { abortOnDisconnect } from './abortOnDisconnect';
 import { parseRequest } from './parsing';
 import { routerOf, storeOf } from './routers';
 import type { Services } from './services';
@@ -18,12 +18,12 @@ export function tidyRoutes({ studies, runner }: Services): Router {
   routes.get('/studies/:study/tidy/:sort', async (request, response) => {
     const sort = TidySort.parse(request.params.sort);
     const query = { ...parseRequest(TidyQuery, request.query), sort };
-    response.json(await runner.read('tidy', request.params.study, query, goneSignal(response)));
+    response.json(await runner.read('tidy', request.params.study, query, abortOnDisconnect(response)));
   });
 
   routes.get('/studies/:study/tidy/:sort/suggestions', async (request, response) => {
     const sort = TidySort.parse(request.params.sort);
-    response.json(await runner.read('suggestions', request.params.study, sort, goneSignal(response)));
+    response.json(await runner.read('suggestions', request.params.study, sort, abortOnDisconnect(response)));
   });
 
   return routes;

@@ -16,7 +16,7 @@ import {
   TieRaster,
   tiesIn,
   withResolution,
-  type Courses,
+  type BundledPaths,
   type PreparedMap,
   type Scene,
   type TieMoments,
@@ -100,7 +100,7 @@ function sceneOf(
 }
 
 /** How ties run that are drawn together freely; null for others. */
-function coursesOf(map: PreparedMap, x: ArrayLike<number>, y: ArrayLike<number>): Courses | null {
+function coursesOf(map: PreparedMap, x: ArrayLike<number>, y: ArrayLike<number>): BundledPaths | null {
   if (map.description.ties.form !== 'bundled freely') return null;
   const { edges } = map.network;
   const [source, target, weight] = ['source', 'target', 'weight'].map((name) => numbersOf(edges, name));

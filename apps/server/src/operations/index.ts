@@ -8,7 +8,7 @@ import { archiveStudy, duplicateStudy, openStudy, saveStudy } from './study/copy
 import { collectSource } from './gather/collectSource';
 import { detectLanguages } from './gather/detectLanguages';
 import { describeWhole } from './measure/describeWhole';
-import { doubtRanks } from './measure/doubtRanks';
+import { bootstrapRanks } from './measure/bootstrapRanks';
 import { exportData, exportFigure, exportNetwork } from './export/exportSteps';
 import { findNames } from './gather/findNames';
 import { forgetAccount } from './gather/forgetAccount';
@@ -81,7 +81,7 @@ const definitions = {
   'split-group': splitGroup,
   'scan-resolutions': scanResolutions,
   'test-removal': testRemoval,
-  'doubt-ranks': doubtRanks,
+  'doubt-ranks': bootstrapRanks,
   'compute-column': computeColumn,
   'mark-nodes': markNodes,
   'change-network': changeNetworkByHand,

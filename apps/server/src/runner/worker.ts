@@ -7,7 +7,7 @@ import type { Preview, Reading, UploadAnswer } from '@pebble/contract';
 import { QueryError } from '@pebble/core';
 import { UnreadableFile } from '@pebble/core/files';
 import { damageOf } from '../files/damage';
-import { arrive, lookAt } from '../intake/arrive';
+import { inspectUpload, lookAt } from '../intake/inspectUpload';
 import type { Threads } from '../operations/step';
 import { execute, prepare, type Hooks, type Outcome, type Task } from './execute';
 import { CLOSING, GO_ON } from './ending';
@@ -151,10 +151,12 @@ interface Looking {
 export function arriveFile(
   given: Looking & { folder: string; id: string; name: string; largest: number },
 ): Promise<ReadAnswer<UploadAnswer>> {
-  return looked(given, (further) => arrive(given.folder, given.id, given.name, given.largest, further));
+  return looked(given, (further) =>
+    inspectUpload(given.folder, given.id, given.name, given.largest, further),
+  );
 }
 
-export function lookAgain(
+export function repreview(
   given: Looking & { path: string; name: string; chosen: Partial<Reading> },
 ): Promise<ReadAnswer<Preview>> {
   return looked(given, () => lookAt(given.path, given.name, given.chosen));

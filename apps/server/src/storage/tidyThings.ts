@@ -1,13 +1,13 @@
 import type { TidyKind, TidySort } from '@pebble/contract';
-import { handleKey, type ThreadPlacings } from '@pebble/core';
+import { handleKey, type Occurrences } from '@pebble/core';
 import { readAddresses } from './addresses';
 import type { Store } from './open';
-import type { PlacingScope } from './placingRows';
-import { readPlacings } from './placings';
+import type { OccurrenceScope } from './occurrenceRows';
+import { readOccurrences } from './occurrences';
 
 /** The things of one sort in a study: where they stand, their keys and labels, and what is known of them. */
 export interface SortedThings {
-  readonly placings: ThreadPlacings;
+  readonly placings: Occurrences;
   readonly keys: readonly string[];
   readonly labels: readonly string[];
   /** Their numbers in the study; of two spellings of one key that of the first. */
@@ -21,8 +21,8 @@ export interface SortedThings {
 /** Every thing of a sort; accounts that wrote or are addressed. */
 export function readThings(store: Store, sort: TidySort): SortedThings {
   if (sort === 'account') return readAccountsAsThings(store);
-  const scope: PlacingScope = { from: null, until: null, reposts: true };
-  const { placings, labelOf, keyOf } = readPlacings(store, scope, sort);
+  const scope: OccurrenceScope = { from: null, until: null, reposts: true };
+  const { placings, labelOf, keyOf } = readOccurrences(store, scope, sort);
   const found = numbered(placings, keyOf, labelOf, () => null);
   return sort === 'name' ? { ...found, kinds: kindsOfNames(store) } : found;
 }
@@ -68,7 +68,7 @@ function readAccountsAsThings(store: Store): SortedThings {
 
 /** Things numbered by key, in the order in which they come; two spellings of one key are one thing, called by the first. */
 function numbered(
-  placings: ThreadPlacings,
+  placings: Occurrences,
   keyOf: (thing: number) => string,
   labelOf: (thing: number) => string,
   nameOf: (thing: number) => string | null,

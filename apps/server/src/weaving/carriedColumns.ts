@@ -13,7 +13,7 @@ import { readProfiles } from '../storage/accounts';
 import { readDecisions } from '../storage/decisions';
 import { BOUND_LIST } from '../storage/lists';
 import type { Store } from '../storage/open';
-import { accountLabels } from '../storage/placingRows';
+import { accountLabels } from '../storage/occurrenceRows';
 import { kindsOfNames } from '../storage/tidyThings';
 import type { NodeColumn } from './namedWeave';
 

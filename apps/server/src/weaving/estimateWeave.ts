@@ -14,7 +14,7 @@ import { findNetwork } from '../storage/networks';
 import type { Store } from '../storage/open';
 import { readTable } from '../storage/files/tables';
 import { messagesOfGroups } from './fromGroups';
-import { messagesOfOneSort, oneSort } from './fromOneSort';
+import { messagesOfOneSort, projection } from './fromProjection';
 import { weaveStudy } from './weaveStudy';
 
 /** How large a weave would be; nothing is stored. */
@@ -84,7 +84,7 @@ async function estimateGroups(
 }
 
 async function estimateOneSort(store: Store, weave: ProjectionWeave): Promise<WeaveEstimate> {
-  const found = await oneSort(store, weave);
+  const found = await projection(store, weave);
   if (typeof found === 'string') return sizeOf(NOTHING, 0, found);
   const labels = nodeLabels(found.nodes);
   const { woven } = found;

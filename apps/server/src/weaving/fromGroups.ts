@@ -4,11 +4,11 @@ import { findNetwork } from '../storage/networks';
 import type { Store } from '../storage/open';
 import { readTable } from '../storage/files/tables';
 import { evidenceOf } from './evidence';
-import type { Made } from './made';
+import type { WeaveResult } from './weaveResult';
 import { StepRefused } from '../operations/step';
 
 /** Draws the groups of a network together; the evidence of a group is that of its nodes. */
-export async function fromGroups(store: Store, recipe: GroupWeave): Promise<Made> {
+export async function fromGroups(store: Store, recipe: GroupWeave): Promise<WeaveResult> {
   const network = await findNetwork(store, recipe.network);
   if (!network) throw new StepRefused('The network whose groups were to be nodes is no longer there.');
   const nodes = readTable(store.folder, network.id, 'nodes');

@@ -9,10 +9,10 @@ import {
 } from '@pebble/core';
 import { decisionsFor } from '../storage/decisions';
 import type { Store } from '../storage/open';
-import { accountLabels, accountNames } from '../storage/placingRows';
+import { accountLabels, accountNames } from '../storage/occurrenceRows';
 import { carriedColumns } from './carriedColumns';
 import { weaveStudy, type StudyWeave } from './weaveStudy';
-import type { Made } from './made';
+import type { WeaveResult } from './weaveResult';
 import type { NodeColumn } from './namedWeave';
 import { StepRefused, type StepContext } from '../operations/step';
 
@@ -24,7 +24,7 @@ export async function fromStudy(
   { store }: StepContext,
   recipe: StudyWeave,
   progress?: (share: number) => void,
-): Promise<Made> {
+): Promise<WeaveResult> {
   const decisions = await decisionsFor(store, recipe);
   const { woven, messages, labels, keyOf, own, emptiedBy } = refuseTooMany(() =>
     weaveStudy(store, recipe, decisions, progress),

@@ -1,6 +1,6 @@
 import type { Decision, TidySort } from '@pebble/contract';
 import { handleKey, tidyNumbers, type Now } from '@pebble/core';
-import { accountLabels, type NamedPlacings } from '../storage/placingRows';
+import { accountLabels, type NamedOccurrences } from '../storage/occurrenceRows';
 import type { Store } from '../storage/open';
 
 /** What accounts are after tidying. */
@@ -56,10 +56,10 @@ function asTheyAre(store: Store): TidyAccounts {
 
 /** Applies the decisions about things that stand in messages; gives what each is now, and what it is called. */
 export function tidyThings(
-  { placings, labelOf, keyOf, typedKey }: NamedPlacings,
+  { placings, labelOf, keyOf, typedKey }: NamedOccurrences,
   decisions: readonly Decision[],
   accounts: TidyAccounts | null,
-): { readonly now: Now | null; readonly named: Omit<NamedPlacings, 'placings'> } {
+): { readonly now: Now | null; readonly named: Omit<NamedOccurrences, 'placings'> } {
   if (accounts) {
     const label = (thing: number): string => accounts.labels.get(thing) ?? labelOf(thing);
     return { now: accounts.now, named: { labelOf: label, keyOf, typedKey } };

@@ -15,7 +15,7 @@ import {
 } from '@pebble/core';
 import { readAddresses } from '../storage/addresses';
 import type { Store } from '../storage/open';
-import { readFollows } from '../storage/placings';
+import { readFollows } from '../storage/occurrences';
 import { readTaken } from '../storage/taken';
 import { modeColumn, type CountedWeave, type NamedWeave, type NodeColumn } from './namedWeave';
 import { tidyAccounts, type TidyAccounts } from './tidied';

@@ -1,7 +1,7 @@
 import type { AlikeWeave, Decision, InStepWeave } from '@pebble/contract';
 import { leftNote, takenPlacings, tidyPlacings, weaveAlike, weaveInStep } from '@pebble/core';
 import type { Store } from '../storage/open';
-import { readPlacings, readSame } from '../storage/placings';
+import { readOccurrences, readSame } from '../storage/occurrences';
 import { messageLabels } from '../storage/messageTexts';
 import { readTaken } from '../storage/taken';
 import type { CountedWeave } from './namedWeave';
@@ -51,7 +51,7 @@ function alike(
   isTaken: IsTaken,
   progress?: (share: number) => void,
 ): CountedWeave {
-  const found = readPlacings(store, weave, 'word');
+  const found = readOccurrences(store, weave, 'word');
   const { rows, left } = isTaken ? takenPlacings(found.placings, isTaken) : { rows: found.placings, left: 0 };
   const { now } = tidyThings({ ...found, placings: rows }, ofSort(decisions, 'word'), null);
   const placings = tidyPlacings(rows, now, tidy.now);

@@ -15,10 +15,10 @@ import {
   weaveTwoMode,
   type Woven,
 } from '@pebble/core';
-import { readNearPlacings } from '../storage/nearPlacings';
+import { readNearOccurrences } from '../storage/nearOccurrences';
 import type { Store } from '../storage/open';
-import type { PlacingScope } from '../storage/placingRows';
-import { readPlacings, withThreads } from '../storage/placings';
+import type { OccurrenceScope } from '../storage/occurrenceRows';
+import { readOccurrences, withThreads } from '../storage/occurrences';
 import { readTaken } from '../storage/taken';
 import { modeColumn, type CountedWeave } from './namedWeave';
 import { ofSort, tidyThings, type TidyAccounts } from './tidied';
@@ -31,9 +31,9 @@ export function weaveThings(
   decisions: readonly Decision[],
   progress?: (share: number) => void,
 ): CountedWeave {
-  const scope: PlacingScope = weave;
+  const scope: OccurrenceScope = weave;
   const isNear = weave.what === 'together' && weave.unit === 'near';
-  const found = (isNear ? readNearPlacings : readPlacings)(store, scope, weave.things);
+  const found = (isNear ? readNearOccurrences : readOccurrences)(store, scope, weave.things);
   const isTaken = readTaken(store, weave);
   const { rows, left } = isTaken ? takenPlacings(found.placings, isTaken) : { rows: found.placings, left: 0 };
   const sort = TidySort.safeParse(weave.things);

@@ -9,7 +9,7 @@ import { columns } from './columns';
 import { FewCrossings } from './fewCrossings';
 import { centre, makeRoom, NODE_GAP, parkBelow, span, turn } from './finish';
 import { given } from './given';
-import { goingOn } from './goingOn';
+import { continueLayout } from './continueLayout';
 import { grid } from './grid';
 import { islands } from './islands';
 import { multilevelStart, type Beginning } from './multilevel';
@@ -67,7 +67,7 @@ export function* arranging(
   data: LayoutData = NO_DATA,
   progress?: (share: number) => void,
 ): Generator<{ iteration: number; preview: () => Arrangement }, Arrangement> {
-  if (goesOn(settings) && data.now) return yield* goingOn(graph, radius, settings, data.now);
+  if (goesOn(settings) && data.now) return yield* continueLayout(graph, radius, settings, data.now);
   const placement = PLACEMENTS[settings.method];
   if (placement) return place(placement, { graph, radius, settings, data, progress });
   const components = weakComponents(graph);

@@ -1,5 +1,5 @@
 import { DiscGrid, type Discs } from './discGrid';
-import type { TextBox } from './leader';
+import type { TextBox } from './calloutLine';
 import { TakenBoxes } from './takenBoxes';
 import { textWidth, type Face } from './textWidth';
 

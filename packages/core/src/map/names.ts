@@ -1,5 +1,5 @@
 import { LINE_HEIGHT, placeNames, type NameWish, type PlacedName } from './labels';
-import { leader, type TextBox } from './leader';
+import { calloutLine, type TextBox } from './calloutLine';
 import { mixed, type Theme } from './palette';
 import type { SceneInput } from './sceneInput';
 import type { ScreenNodes } from './screenNodes';
@@ -146,7 +146,7 @@ const FAR = 14;
 function leadersOf(placed: readonly PlacedName[], theme: Theme): LineBatch[] {
   const points = placed
     .filter(({ put }) => put !== null)
-    .flatMap((name) => leader(name.box, name.x, name.y, name.radius, FAR));
+    .flatMap((name) => calloutLine(name.box, name.x, name.y, name.radius, FAR));
   return points.length === 0
     ? []
     : [{ stroke: theme.soft, alpha: 0.8, width: 0.8, points: Float32Array.from(points) }];

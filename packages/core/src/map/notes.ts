@@ -1,5 +1,5 @@
 import type { Note } from '@pebble/contract';
-import { leader } from './leader';
+import { calloutLine } from './calloutLine';
 import type { TextMarks } from './names';
 import { numbersOf } from '../network/tables';
 import type { PreparedMap } from './prepare';
@@ -31,7 +31,7 @@ export function buildNotes(input: SceneInput, nodes: ScreenNodes): TextMarks {
     const top = place.y + note.dy * view.scale - height / 2;
     const box = { left: left - 4, top: top - 1, right: left + width + 4, bottom: top + height + 1 };
     grips.push({ what: 'note', of, left: box.left, top: box.top, width: width + 8, height: height + 2 });
-    points.push(...leader(box, place.x, place.y, place.radius, NEAR));
+    points.push(...calloutLine(box, place.x, place.y, place.radius, NEAR));
     lines.forEach((text, i) =>
       texts.push({
         text,

@@ -6,7 +6,7 @@ import { tieKinds, type TieKinds } from '../network/tieKinds';
 import { isDirected, type MapNetwork } from './mapNetwork';
 import { alsoNamed, type AlsoNamed } from './alsoNamed';
 import { colourNodes, type ColourGroup } from './colours';
-import type { Courses } from './bundling/courses';
+import type { BundledPaths } from './bundling/bundledPaths';
 import { drawnTies } from './drawnTies';
 import { weighedWithin } from './weighedWithin';
 import { picturesByNode } from './pictureNames';
@@ -53,7 +53,7 @@ export interface PreparedMap {
   /** The group of each node by which ties are drawn together; null where they are not. */
   readonly bundles: Uint32Array | null;
   /** How ties run that are bundled freely; null where they are not, or as long as it is not worked out for the places. */
-  readonly courses: Courses | null;
+  readonly courses: BundledPaths | null;
   /** Of which kind each tie is, where they are coloured by it and have kinds. */
   readonly tieKinds: TieKinds | null;
   /** 1 for a tie beside which runs one the other way, by tie; null where they are not drawn apart. */

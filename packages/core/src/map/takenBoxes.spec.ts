@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import type { TextBox } from './leader';
+import type { TextBox } from './calloutLine';
 import { TakenBoxes } from './takenBoxes';
 
 const box = fc

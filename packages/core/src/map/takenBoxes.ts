@@ -1,4 +1,4 @@
-import type { TextBox } from './leader';
+import type { TextBox } from './calloutLine';
 
 /** Height of a band in which boxes are looked for, in pixels. */
 const BAND = 24;

@@ -2,7 +2,7 @@ import { DiscGrid } from './discGrid';
 import { MESSAGE_KINDS } from '../network/tieKinds';
 import { numbersOf } from '../network/tables';
 import { formatValue } from './formatValue';
-import type { TextBox } from './leader';
+import type { TextBox } from './calloutLine';
 import type { PreparedMap } from './prepare';
 import { boxBehind, type TextMark } from './scene';
 import type { SceneInput } from './sceneInput';

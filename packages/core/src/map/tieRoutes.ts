@@ -1,4 +1,4 @@
-import { COURSE_ROOM, writeCourse } from './bundling/courses';
+import { COURSE_ROOM, writeCourse } from './bundling/bundledPaths';
 import { INNER } from './bundling/forces';
 import type { ScreenNodes } from './screenNodes';
 import type { PreparedMap } from './prepare';

@@ -1,6 +1,6 @@
 import { IN_REPOST, KIND_BIT, type AddressRows } from '../weave/accounts';
 import type { FollowRows } from '../weave/follows';
-import type { ThreadPlacings } from '../weave/placings';
+import type { Occurrences } from '../weave/occurrences';
 
 /** What a thing is now, by its number; -1 for one that is left out. Where it is null, nothing was decided and all stays as it is. */
 export type Now = (thing: number) => number;
@@ -43,7 +43,7 @@ export function tidyAddresses(rows: AddressRows, now: Now | null): AddressRows {
 }
 
 /** Where things stand after things and accounts were merged and left out. */
-export function tidyPlacings<P extends ThreadPlacings>(
+export function tidyPlacings<P extends Occurrences>(
   placings: P,
   thingNow: Now | null,
   accountNow: Now | null,

@@ -1,6 +1,6 @@
 import type { Review } from '@pebble/contract';
 import { formatCount } from '../weave/sentence';
-import type { Placings } from '../weave/placings';
+import type { Placings } from '../weave/occurrences';
 
 /** What was found of a thing. */
 export interface Tallied {

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { AlikeWeave } from '@pebble/contract';
 import { weaveAlike } from './alike';
 import { messagesBehind, messagesOfTie } from './evidence';
-import type { Placings } from './placings';
+import type { Placings } from './occurrences';
 
 /** Sets of words, one for each message; authors take turns. */
 function placings(sets: readonly (readonly number[])[], authors = sets.length): Placings {

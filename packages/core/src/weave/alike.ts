@@ -1,5 +1,5 @@
 import type { AlikeWeave } from '@pebble/contract';
-import type { Placings } from './placings';
+import type { Placings } from './occurrences';
 import { groupRows, numberKeys, pick, pickNumbers } from './rows';
 import { withoutIsolates } from './keepNodes';
 import { alikePairs, sharedOf, type WordSets } from './alikePairs';

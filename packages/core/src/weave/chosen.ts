@@ -1,5 +1,5 @@
 import type { AddressRows } from './accounts';
-import type { Placings, ThreadPlacings } from './placings';
+import type { Placings, Occurrences } from './occurrences';
 import { pickNumbers } from './rows';
 import { counted } from './sentence';
 
@@ -31,16 +31,16 @@ export function takenAddresses(rows: AddressRows, isTaken: IsTaken): Chosen<Addr
 }
 
 /** Where things stand in the messages that are taken. */
-export function takenPlacings(placings: ThreadPlacings, isTaken: IsTaken): Chosen<ThreadPlacings> {
+export function takenPlacings(placings: Occurrences, isTaken: IsTaken): Chosen<Occurrences> {
   const { kept, left } = takenRows(placings, isTaken);
   return { rows: rowsOf(placings, kept), left };
 }
 
 /** Where things stand in the messages of a time; undated ones are in none that has a bound. */
 export function placingsWithin(
-  placings: ThreadPlacings,
+  placings: Occurrences,
   { from, until }: { readonly from: number | null; readonly until: number | null },
-): ThreadPlacings {
+): Occurrences {
   if (from === null && until === null) return placings;
   const [first, end] = [from ?? -Infinity, until ?? Infinity];
   const kept = new Uint32Array(placings.count);
@@ -50,7 +50,7 @@ export function placingsWithin(
   return rowsOf(placings, kept.subarray(0, size));
 }
 
-function rowsOf(placings: ThreadPlacings, kept: Uint32Array): ThreadPlacings {
+function rowsOf(placings: Occurrences, kept: Uint32Array): Occurrences {
   const of = (values: ArrayLike<number>): Float64Array => pickNumbers(kept, (i) => values[i]);
   const { message, author, thing, time, thread, at } = placings;
   return {

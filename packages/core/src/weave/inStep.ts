@@ -1,5 +1,5 @@
 import type { InStepWeave } from '@pebble/contract';
-import type { Placings } from './placings';
+import type { Placings } from './occurrences';
 import { withoutIsolates } from './keepNodes';
 import type { Woven } from './woven';
 

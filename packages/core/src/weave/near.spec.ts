@@ -2,10 +2,10 @@ import fc from 'fast-check';
 import { TogetherWeave } from '@pebble/contract';
 import { messagesOfNode, messagesOfTie } from './evidence';
 import { weaveTogether } from './things';
-import type { ThreadPlacings } from './placings';
+import type { Occurrences } from './occurrences';
 
 /** Texts as words; each word is a thing that stands where it stands. */
-function placings(texts: readonly string[]): ThreadPlacings {
+function placings(texts: readonly string[]): Occurrences {
   const names = [...new Set(texts.join(' ').split(' '))].sort();
   const rows = texts.flatMap((text, message) =>
     text.split(' ').map((word, at) => ({ message, at, thing: names.indexOf(word) })),

@@ -1,7 +1,7 @@
 import type { TogetherWeave } from '@pebble/contract';
 import { distinctDays } from './days';
 import { PairTable } from './pairTable';
-import { choosePlacings, type ChosenPlacings, type ThreadPlacings } from './placings';
+import { choosePlacings, type ChosenPlacings, type Occurrences } from './occurrences';
 import { groupRows, pickNumbers, setOf } from './rows';
 import { withoutIsolates } from './keepNodes';
 import { refuseTooMany, type EvidenceRows, type Woven } from './woven';
@@ -20,7 +20,7 @@ type NearWeave = Pick<
  * Throws TooManyTies.
  */
 export function weaveNear(
-  placings: ThreadPlacings,
+  placings: Occurrences,
   weave: NearWeave,
   isLeftOut: (thing: number) => boolean,
 ): Woven {
@@ -88,7 +88,7 @@ function weightOf(
 }
 
 /** The first row of every message with a thing that is kept: of what stands twice in a message all places count here. */
-function takenMessages({ message, count }: ThreadPlacings, { rows }: ChosenPlacings): Uint32Array {
+function takenMessages({ message, count }: Occurrences, { rows }: ChosenPlacings): Uint32Array {
   const starts: number[] = [];
   let begin = 0;
   let last = NaN;
@@ -110,7 +110,7 @@ interface NearIn {
 
 /** What is near what in the message that begins with a row. */
 function nearIn(
-  { message, thing, at, count }: ThreadPlacings,
+  { message, thing, at, count }: Occurrences,
   { placeOf }: ChosenPlacings,
   begin: number,
   within: number,
@@ -130,7 +130,7 @@ function nearIn(
 
 /** Each near pair of a message is a unit, so that only messages in which both are near stand behind a tie. */
 function evidenceOf(
-  placings: ThreadPlacings,
+  placings: Occurrences,
   chosen: ChosenPlacings,
   messages: Uint32Array,
   within: number,

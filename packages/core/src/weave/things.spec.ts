@@ -1,13 +1,13 @@
 import { SharedWeave, TogetherWeave, TwoModeWeave } from '@pebble/contract';
 import { messagesBehind, messagesOfNode, messagesOfTie, tiesOfMessage } from './evidence';
-import type { ThreadPlacings } from './placings';
+import type { Occurrences } from './occurrences';
 import { weaveSentence } from './words';
 import { weaveShared, weaveTogether, weaveTwoMode } from './things';
 
 type Row = readonly [message: number, author: number, thing: number, time: number];
 const DAY = 86_400_000;
 
-function placings(rows: readonly Row[], thread?: readonly number[]): ThreadPlacings {
+function placings(rows: readonly Row[], thread?: readonly number[]): Occurrences {
   const column = (i: number): number[] => rows.map((row) => row[i]);
   return {
     count: rows.length,

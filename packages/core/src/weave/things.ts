@@ -2,7 +2,7 @@ import type { SharedWeave, TogetherWeave, TwoModeWeave } from '@pebble/contract'
 import { distinctDays } from './days';
 import { PairTable } from './pairTable';
 import { groupRows, numberKeys, pick, pickNumbers, type Numbered } from './rows';
-import { choosePlacings, type ChosenPlacings, type Placings, type ThreadPlacings } from './placings';
+import { choosePlacings, type ChosenPlacings, type Placings, type Occurrences } from './occurrences';
 import { project, type Memberships, type Projection } from './projection';
 import type { EvidenceRows, Woven } from './woven';
 import { withoutIsolates } from './keepNodes';
@@ -13,7 +13,7 @@ const DAY = 86_400_000;
 
 /** Things tied when they stand together in a message, near each other in it, in a thread, or with one author (in all, or on one day). */
 export function weaveTogether(
-  placings: ThreadPlacings,
+  placings: Occurrences,
   weave: TogetherWeave,
   isLeftOut: IsLeftOut,
   progress?: (share: number) => void,
@@ -108,7 +108,7 @@ export function weaveTwoMode(placings: Placings, weave: TwoModeWeave, isLeftOut:
 }
 
 function unitKey(
-  placings: ThreadPlacings,
+  placings: Occurrences,
   unit: Exclude<TogetherWeave['unit'], 'near'>,
 ): (row: number) => number {
   switch (unit) {

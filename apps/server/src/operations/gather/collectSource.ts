@@ -3,7 +3,7 @@ import { Reading, type CollectPlan, type ImportReport, type Service } from '@peb
 import { formatCount, joinWith, periodPhrase } from '@pebble/core';
 import { spoolPath } from '../../storage/files/places';
 import { StepRefused, type StepDefinition } from '../step';
-import { takeIn, takenSentence } from './takeIn';
+import { importFiles, takenSentence } from './importFiles';
 
 /** What a collecting run brought becomes a source of the study. */
 export const collectSource: StepDefinition<'collect-source', ImportReport> = {
@@ -13,7 +13,7 @@ export const collectSource: StepDefinition<'collect-source', ImportReport> = {
     if (!existsSync(path)) throw new StepRefused('What the run collected is no longer there.');
     // The spool stays until the step is committed: it is all there is.
     const files = [{ path, file: name, reading: readingOf(service) }];
-    return takeIn(context, { files, name, notes, mayBeEmpty: true }, progress);
+    return importFiles(context, { files, name, notes, mayBeEmpty: true }, progress);
   },
   describe({ name, service, plan, requests }, report) {
     const what = `${planPhrase(plan)} from ${service.name} (${service.address})`;

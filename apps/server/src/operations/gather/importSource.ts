@@ -5,7 +5,7 @@ import { uploadPath } from '../../storage/files/places';
 import { needRoles } from '../../intake/needRoles';
 import type { IntakeFile } from '../../intake/reader';
 import { StepRefused, type StepDefinition } from '../step';
-import { takeIn, takenSentence } from './takeIn';
+import { importFiles, takenSentence } from './importFiles';
 
 export const importSource: StepDefinition<'import-source', ImportReport> = {
   kind: 'import-source',
@@ -17,7 +17,7 @@ export const importSource: StepDefinition<'import-source', ImportReport> = {
         throw new StepRefused('The uploaded file is no longer there. Please choose it again.', { file });
       return { path, file, reading };
     });
-    const report = await takeIn(context, { files, name }, progress);
+    const report = await importFiles(context, { files, name }, progress);
     for (const { upload } of [first, ...more]) context.files.spend(upload);
     return report;
   },

@@ -1,7 +1,7 @@
 import type { Network } from '@pebble/contract';
 import {
   BY_HAND,
-  borrowPlaces,
+  transferPositions,
   carriedMap,
   changeNetwork,
   changesPhrase,
@@ -133,7 +133,7 @@ async function carryPlaces(
   was.forEach((v, i) => {
     if (v >= 0) places.set(names[i], [before.x[v], before.y[v]]);
   });
-  const own = borrowPlaces(neighbourRows(graphOf(names.length, edges)), names, places);
+  const own = transferPositions(neighbourRows(graphOf(names.length, edges)), names, places);
   await saveMap(store, to, {
     positions: toPlacesBytes(own),
     moved,

@@ -2,9 +2,9 @@ import type { Weave } from '@pebble/contract';
 import { counted, formatBound, formatCount, nodeWords, numbersOf, weaveSentence } from '@pebble/core';
 import { firstMap, withReadableTies } from './firstMap';
 import { fromGroups } from '../../weaving/fromGroups';
-import { fromOneSort } from '../../weaving/fromOneSort';
+import { fromOneSort } from '../../weaving/fromProjection';
 import { fromStudy } from '../../weaving/fromStudy';
-import type { Made } from '../../weaving/made';
+import type { WeaveResult } from '../../weaving/weaveResult';
 import { measuredNext } from './measuredNext';
 import { storeNetwork } from './storeNetwork';
 import type { StepContext, StepDefinition } from '../step';
@@ -19,7 +19,11 @@ interface Result extends Record<string, unknown> {
   readonly decisions: number;
 }
 
-function makeOf(context: StepContext, recipe: Weave, progress: (share: number) => void): Promise<Made> {
+function makeOf(
+  context: StepContext,
+  recipe: Weave,
+  progress: (share: number) => void,
+): Promise<WeaveResult> {
   switch (recipe.what) {
     case 'groups':
       return fromGroups(context.store, recipe);

@@ -1,7 +1,7 @@
 import { computed, effect, inject, Injectable, signal, untracked } from '@angular/core';
 import { LayoutSettings, type MapDescription, type Network } from '@pebble/contract';
 import {
-  borrowPlaces,
+  transferPositions,
   captionOf,
   captionText,
   fromArrow,
@@ -79,7 +79,7 @@ export class BesideSession {
     const byName = new Map(
       [...this.nodeByName()].map(([name, v]) => [name, [places.x[v], places.y[v]] as const]),
     );
-    return borrowPlaces(rows, this.labels(), byName);
+    return transferPositions(rows, this.labels(), byName);
   });
 
   /** How many nodes both networks have. */

@@ -1,8 +1,8 @@
 /// <reference lib="webworker" />
-import { bundling, type CourseInput, type Courses } from '@pebble/core';
+import { bundling, type CourseInput, type BundledPaths } from '@pebble/core';
 
 /** What is told while ties are drawn together: how far it is, 0 to 1, and at the end how they run. */
-export type BundleNews = { readonly share: number } | { readonly courses: Courses };
+export type BundleNews = { readonly share: number } | { readonly courses: BundledPaths };
 
 /** Time between two reports. */
 const PAUSE = 100;

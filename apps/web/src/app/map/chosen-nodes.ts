@@ -19,7 +19,7 @@ import { counted } from '../shared/words';
 import { MapActions } from '../store/map.actions';
 import { MapSession } from './map-session';
 import { planning } from './planning';
-import { standing } from './tie-columns';
+import { rankingColumn } from './tie-columns';
 import { Busy } from '../shared/busy';
 
 /** Chosen nodes that are listed. */
@@ -73,7 +73,7 @@ export class ChosenNodes {
     const data = this.session.data();
     if (!data) return [];
     const labels = nodeLabels(data.nodes);
-    const rank = numbersOf(data.nodes, standing(data).column);
+    const rank = numbersOf(data.nodes, rankingColumn(data).column);
     return [...this.nodes()]
       .sort((a, b) => rank[b] - rank[a] || a - b)
       .slice(0, LISTED)

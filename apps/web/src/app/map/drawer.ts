@@ -24,7 +24,7 @@ import { MeasureNote } from './measure-note';
 import { QuestionList } from './question-list';
 import { RanksPanel } from './ranks-panel';
 import { RemovalPanel } from './removal-panel';
-import { standing, tieColumns } from './tie-columns';
+import { rankingColumn, tieColumns } from './tie-columns';
 import { WholePanel } from './whole-panel';
 
 ModuleRegistry.registerModules([AllCommunityModule]);
@@ -129,7 +129,7 @@ export class Drawer {
         headerTooltip: column.how,
         ...(Array.isArray(data?.nodes[column.name]) ? { filter: true, width: 140 } : number),
         ...(column.how === SET_BY_HAND ? this.editable(column.name) : {}),
-        ...(data && column.name === standing(data).column ? { sort: 'desc' as const } : {}),
+        ...(data && column.name === rankingColumn(data).column ? { sort: 'desc' as const } : {}),
       })),
     ];
   });

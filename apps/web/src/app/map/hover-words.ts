@@ -1,6 +1,6 @@
 import { formatValue, nodeLabels, numbersOf, type MapNetwork } from '@pebble/core';
 import { counted } from '../shared/words';
-import { hasOwnWeight, standing } from './tie-columns';
+import { hasOwnWeight, rankingColumn } from './tie-columns';
 
 /** What is told of a thing on the map while the pointer rests on it. */
 export interface HoverWords {
@@ -10,7 +10,7 @@ export interface HoverWords {
 
 export function nodeHover(data: MapNetwork, node: number): HoverWords {
   const value = (name: string): string => formatValue(numbersOf(data.nodes, name)[node]);
-  const place = standing(data);
+  const place = rankingColumn(data);
   return {
     title: nodeLabels(data.nodes)[node],
     lines: [

@@ -3,7 +3,7 @@ import { FormsModule } from '@angular/forms';
 import { LegendCorner, type LegendPart } from '@pebble/contract';
 import { legendSections } from '@pebble/core';
 import { withGroupName, withHeading } from './legend-words';
-import { describing } from './settings/describing';
+import { injectMapEditor } from './settings/inject-map-editor';
 import { WordsField } from './settings/words-field';
 
 const PARTS: readonly (readonly [LegendPart, words: string])[] = [
@@ -83,7 +83,7 @@ const PARTS: readonly (readonly [LegendPart, words: string])[] = [
 })
 export class LegendPanel {
   readonly closed = output();
-  protected readonly map = describing();
+  protected readonly map = injectMapEditor();
   protected readonly corners = LegendCorner.options;
   protected readonly parts = PARTS;
   /** The usual headings of the parts that the legend has now. */

@@ -14,7 +14,7 @@ import type { LegendSpot } from '@pebble/core';
 import { Store } from '@ngrx/store';
 import { MapActions } from '../store/map.actions';
 import { cornerAt, withGroupName, withHeading } from './legend-words';
-import { describing } from './settings/describing';
+import { injectMapEditor } from './settings/inject-map-editor';
 
 /** A pointer that moves less, in pixels, has pressed and not dragged. */
 const STILL = 5;
@@ -135,7 +135,7 @@ const SECOND_PRESS = 220;
 export class LegendSpots {
   readonly spots = input.required<readonly LegendSpot[]>();
   readonly settingsAsked = output();
-  private readonly map = describing();
+  private readonly map = injectMapEditor();
   private readonly store = inject(Store);
   private readonly field = viewChild<ElementRef<HTMLInputElement>>('field');
   /** The line whose words are being written, by its name. */

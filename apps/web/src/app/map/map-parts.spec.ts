@@ -11,7 +11,7 @@ import { CaptionBar } from './caption-bar';
 import { MapSession } from './map-session';
 import { NodeFinder } from './node-finder';
 import { NodePictures } from './node-pictures';
-import { standing, tieColumns, tieDetail } from './tie-columns';
+import { rankingColumn, tieColumns, tieDetail } from './tie-columns';
 
 // The real one starts a web worker by the address of its module, which only the browser's build knows.
 jest.mock('./map-session', () => ({ MapSession: class MapSession {} }));
@@ -66,8 +66,8 @@ describe('columns of ties', () => {
   });
 
   it('rank by in-degree where ties have a direction, by degree otherwise', () => {
-    expect(standing(woven)).toEqual({ column: 'inDegree', words: 'addressed by' });
-    expect(standing(finished)).toEqual({ column: 'degree', words: 'ties:' });
+    expect(rankingColumn(woven)).toEqual({ column: 'inDegree', words: 'addressed by' });
+    expect(rankingColumn(finished)).toEqual({ column: 'degree', words: 'ties:' });
   });
 });
 

@@ -10,7 +10,7 @@ import {
 } from '@angular/core';
 import { formatValue, numbersOf, textsOf } from '@pebble/core';
 import { MapSession } from './map-session';
-import { standing } from './tie-columns';
+import { rankingColumn } from './tie-columns';
 
 const MOST = 8;
 
@@ -126,7 +126,7 @@ export class NodeFinder {
     if (!data || !map || !wanted) return [];
     const handles = textsOf(data.nodes, 'handle');
     const names = textsOf(data.nodes, 'name');
-    const { column, words } = standing(data);
+    const { column, words } = rankingColumn(data);
     const degree = numbersOf(data.nodes, column);
     const rank = (v: number): number => (handles[v].toLowerCase().startsWith(wanted) ? 1e9 : 0) + degree[v];
     return [...map.nodes]

@@ -16,7 +16,7 @@ import { Store } from '@ngrx/store';
 import { MapActions } from '../store/map.actions';
 import { groupingsOf } from './groups/grouping';
 import { MapSession } from './map-session';
-import { standing } from './tie-columns';
+import { rankingColumn } from './tie-columns';
 
 const SHOWN = 12;
 
@@ -142,7 +142,7 @@ export class PositionLists {
   });
   private readonly loudColumn = computed(() => {
     const data = this.session.data();
-    return data ? standing(data) : null;
+    return data ? rankingColumn(data) : null;
   });
   protected readonly loudWords = computed(() => {
     const { Many } = this.words();

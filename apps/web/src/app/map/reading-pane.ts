@@ -21,7 +21,7 @@ import { ChosenNodes } from './chosen-nodes';
 import { MapSession } from './map-session';
 import { planning } from './planning';
 import { NoteList } from './note-list';
-import { hasOwnWeight, standing, tieDetail } from './tie-columns';
+import { hasOwnWeight, rankingColumn, tieDetail } from './tie-columns';
 
 interface TieLine {
   readonly node: number;
@@ -340,7 +340,7 @@ function describeTie(data: MapNetwork, from: number, to: number) {
 
 function describeCommunity(data: MapNetwork, community: number) {
   const group = numbersOf(data.nodes, 'community');
-  const { column, words } = standing(data);
+  const { column, words } = rankingColumn(data);
   const degree = numbersOf(data.nodes, column);
   const handles = nodeLabels(data.nodes);
   const members: number[] = [];

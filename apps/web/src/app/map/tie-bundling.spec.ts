@@ -1,5 +1,5 @@
 import { defaultMap, type TieForm } from '@pebble/contract';
-import { prepareMap, type Courses, type MapNetwork, type PreparedMap } from '@pebble/core';
+import { prepareMap, type BundledPaths, type MapNetwork, type PreparedMap } from '@pebble/core';
 import { bundleInWorker } from './bundle-in-worker';
 import { TieBundling } from './tie-bundling';
 
@@ -32,7 +32,7 @@ const described = (of: MapNetwork, form: TieForm = 'bundled freely', atLeast = 1
     show: { ...defaultMap.show, atLeast },
   });
 const places = () => ({ x: new Float32Array(3), y: new Float32Array(3) });
-const courses = { ties: 2, left: 0 } as Courses;
+const courses = { ties: 2, left: 0 } as BundledPaths;
 
 describe('TieBundling', () => {
   let workers: Told[] = [];

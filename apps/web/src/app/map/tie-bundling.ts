@@ -1,5 +1,5 @@
 import { signal } from '@angular/core';
-import { numbersOf, type Courses, type PreparedMap } from '@pebble/core';
+import { numbersOf, type BundledPaths, type PreparedMap } from '@pebble/core';
 import { bundleInWorker } from './bundle-in-worker';
 import type { BundleNews } from './bundle.worker';
 import type { Places } from './places';
@@ -27,7 +27,7 @@ interface Wanted {
  */
 export class TieBundling {
   readonly state = signal<BundlingState>(NONE);
-  private readonly done = signal<{ map: PreparedMap; courses: Courses } | null>(null);
+  private readonly done = signal<{ map: PreparedMap; courses: BundledPaths } | null>(null);
   private worker: Worker | null = null;
   private timer: ReturnType<typeof setTimeout> | undefined;
   /** For what it was done last, or is being done. */

@@ -38,7 +38,7 @@ function formatChance(chance: number): string {
 }
 
 /** The column that says how many ties a node has with it: in-degree, or degree where ties have no direction. */
-export function standing(data: MapNetwork): { column: 'inDegree' | 'degree'; words: string } {
+export function rankingColumn(data: MapNetwork): { column: 'inDegree' | 'degree'; words: string } {
   return 'inDegree' in data.nodes
     ? { column: 'inDegree', words: isByAddress(data) ? 'addressed by' : 'ties in:' }
     : { column: 'degree', words: 'ties:' };

@@ -1,8 +1,8 @@
 import { Random } from '../../random';
 import type { Chords } from './compatibility';
-import { bundling, writeCourse, COURSE_ROOM, type CourseInput, type Courses } from './courses';
+import { bundling, writeCourse, COURSE_ROOM, type CourseInput, type BundledPaths } from './bundledPaths';
 import { bundledLines, INNER, type BundledLines } from './forces';
-import { matesOf, MOST_MATES } from './mates';
+import { matesOf, MOST_MATES } from './compatibleEdges';
 
 type Line = readonly [number, number, number, number];
 const MIDDLE = (INNER - 1) / 2;
@@ -81,7 +81,7 @@ describe('mates', () => {
 
 describe('courses of ties', () => {
   const along = (
-    courses: Courses,
+    courses: BundledPaths,
     edge: number,
     x: number[],
     y: number[],

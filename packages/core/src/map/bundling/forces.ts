@@ -1,5 +1,5 @@
 import type { Chords } from './compatibility';
-import { matesOf, MOST_MATES, type Mates } from './mates';
+import { matesOf, MOST_MATES, type CompatibleEdges } from './compatibleEdges';
 
 /** Pieces of each line in the rounds of pulling, each time twice as many as before. */
 const PIECES = [2, 4, 8, 16];
@@ -24,7 +24,7 @@ const SHARE_OF_MATES = 0.4;
 export interface BundledLines {
   readonly x: Float64Array;
   readonly y: Float64Array;
-  readonly mates: Mates;
+  readonly mates: CompatibleEdges;
 }
 
 /**
@@ -37,7 +37,7 @@ export interface BundledLines {
 export function* bundledLines(chords: Chords): Generator<number, BundledLines> {
   const { unit, lines } = inFixedWidth(chords);
   const found = matesOf(lines);
-  let mates: Mates;
+  let mates: CompatibleEdges;
   for (;;) {
     const part = found.next();
     if (part.done) {
@@ -83,7 +83,7 @@ function inFixedWidth({ ax, ay, bx, by }: Chords): { unit: number; lines: Chords
 }
 
 /** 1 for a mate that runs the other way: its last point belongs to the first of the line. */
-function flips({ ax, ay, bx, by }: Chords, { of, count }: Mates): Uint8Array {
+function flips({ ax, ay, bx, by }: Chords, { of, count }: CompatibleEdges): Uint8Array {
   const flipped = new Uint8Array(of.length);
   for (let p = 0; p < count.length; p++)
     for (let m = p * MOST_MATES; m < p * MOST_MATES + count[p]; m++) {
@@ -125,7 +125,7 @@ function cut(points: Points, pieces: number): Points {
 function pull(
   now: Points,
   next: Points,
-  { of, count }: Mates,
+  { of, count }: CompatibleEdges,
   flipped: Uint8Array,
   pieces: number,
   stiff: number,

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { areAlike, measured, type Chords } from './compatibility';
-import { matesOf, MOST_MATES } from './mates';
+import { matesOf, MOST_MATES } from './compatibleEdges';
 
 const place = fc.integer({ min: 0, max: 100 });
 const line = fc.tuple(place, place, place, place).filter(([ax, ay, bx, by]) => ax !== bx || ay !== by);

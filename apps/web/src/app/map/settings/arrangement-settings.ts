@@ -11,7 +11,7 @@ import {
 import { FormsModule } from '@angular/forms';
 import type { LayoutMethod, LayoutSettings } from '@pebble/contract';
 import { graphOf, isByChance, LAYOUTS, layoutWords, startingValues } from '@pebble/core';
-import { describing } from './describing';
+import { injectMapEditor } from './inject-map-editor';
 import { LegibilityFigures } from './legibility-figures';
 import { LayoutTrials, type Trial } from './layout-trials';
 import { percent } from './percent';
@@ -226,7 +226,7 @@ const OFFERED = 4;
 export class ArrangementSettings implements OnDestroy {
   /** Told when a new arrangement was begun or taken. */
   readonly arranged = output();
-  protected readonly map = describing();
+  protected readonly map = injectMapEditor();
   protected readonly trials = inject(LayoutTrials);
   protected readonly layouts = LAYOUTS;
   protected readonly draft = linkedSignal<LayoutSettings>(() => this.map.session.settings());

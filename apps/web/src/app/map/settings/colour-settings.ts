@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, output } from '@angular/c
 import { FormsModule } from '@angular/forms';
 import { Ramp } from '@pebble/contract';
 import { alikeColours, formatValue, groupKey, type ColourGroup } from '@pebble/core';
-import { describing } from './describing';
+import { injectMapEditor } from './inject-map-editor';
 import { OutlineSettings } from './outline-settings';
 import { PictureSettings } from './picture-settings';
 import { RimSettings } from './rim-settings';
@@ -197,7 +197,7 @@ import { RimSettings } from './rim-settings';
 export class ColourSettings {
   /** The reader goes on on the map. */
   readonly left = output();
-  protected readonly map = describing();
+  protected readonly map = injectMapEditor();
   protected readonly ramps = Ramp.options;
   protected readonly groups = computed(() => this.map.session.prepared()?.groups ?? []);
   protected readonly range = computed(() =>

@@ -3,7 +3,7 @@ import { FormsModule } from '@angular/forms';
 import type { Condition } from '@pebble/contract';
 import { nodeLabels } from '@pebble/core';
 import { groupName } from '../groups/grouping';
-import { describing } from './describing';
+import { injectMapEditor } from './inject-map-editor';
 
 /** So many nodes are named. */
 const NAMED = 12;
@@ -132,7 +132,7 @@ const MOST = 40;
 export class ConditionForm {
   readonly condition = input.required<Condition>();
   readonly changed = output<Condition>();
-  protected readonly map = describing();
+  protected readonly map = injectMapEditor();
   protected readonly title = groupName;
   protected readonly values = computed(() => {
     const condition = this.condition();

@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, input, output } from '@an
 import { Condition, type NodeFilter } from '@pebble/contract';
 import { conditionPhrase } from '@pebble/core';
 import { ConditionForm } from './condition-form';
-import { describing } from './describing';
+import { injectMapEditor } from './inject-map-editor';
 
 /** Conditions for nodes, that read as phrases and can be joined, turned round, changed and taken away. */
 @Component({
@@ -54,7 +54,7 @@ export class ConditionList {
   readonly heading = input.required<string>();
   readonly filter = input.required<NodeFilter>();
   readonly changed = output<NodeFilter>();
-  protected readonly map = describing();
+  protected readonly map = injectMapEditor();
   protected readonly phrase = conditionPhrase;
   protected readonly joins = [
     ['and', 'all of these'],

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, effect, type OnDestroy, signal } from '@angular/core';
 import { fitView, graphOf, marginFor, numbersOf, PAPER, roomForNames, type Legibility } from '@pebble/core';
-import { describing } from './describing';
+import { injectMapEditor } from './inject-map-editor';
 import { LegibilityReader } from './legibility-reader';
 import { percent } from './percent';
 
@@ -34,7 +34,7 @@ interface Figure {
   `,
 })
 export class LegibilityFigures implements OnDestroy {
-  protected readonly map = describing();
+  protected readonly map = injectMapEditor();
   /** How well the map reads; null while it is being read, or where there is nothing to read. */
   private readonly legibility = signal<Legibility | null>(null);
   private readonly reader = new LegibilityReader();

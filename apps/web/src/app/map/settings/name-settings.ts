@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { ConditionList } from './condition-list';
-import { clamp, describing } from './describing';
+import { clamp, injectMapEditor } from './inject-map-editor';
 
 /** Which names stand on the map, and how they are written. */
 @Component({
@@ -102,7 +102,7 @@ import { clamp, describing } from './describing';
   `,
 })
 export class NameSettings {
-  protected readonly map = describing();
+  protected readonly map = injectMapEditor();
   protected readonly clamp = clamp;
   protected readonly lengths = ['full', 'short', 'two lines'] as const;
 }

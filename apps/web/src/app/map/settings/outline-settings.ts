@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, output, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { Api } from '../../api/api';
-import { describing } from './describing';
+import { injectMapEditor } from './inject-map-editor';
 import { TitleFields } from './title-fields';
 import { Busy } from '../../shared/busy';
 
@@ -116,7 +116,7 @@ export class OutlineSettings {
   /** The reader goes on on the map. */
   readonly left = output();
   private readonly api = inject(Api);
-  protected readonly map = describing();
+  protected readonly map = injectMapEditor();
   protected readonly busy = signal(false);
   protected readonly problem = signal<string | null>(null);
   protected readonly forms = [

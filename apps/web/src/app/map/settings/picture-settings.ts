@@ -4,7 +4,7 @@ import { MOST_PICTURES, type NodePicture } from '@pebble/contract';
 import { counted, formatCount, picturesByNode, unusedPictures } from '@pebble/core';
 import { NodePictures } from '../node-pictures';
 import { readPictures } from '../picture-file';
-import { describing } from './describing';
+import { injectMapEditor } from './inject-map-editor';
 import { Busy } from '../../shared/busy';
 
 /** Names that are listed at most. */
@@ -83,7 +83,7 @@ const LISTED = 6;
   `,
 })
 export class PictureSettings {
-  protected readonly map = describing();
+  protected readonly map = injectMapEditor();
   private readonly pictures = inject(NodePictures);
   protected readonly all = this.pictures.list;
   /** What is being done, in words; null where nothing is. */

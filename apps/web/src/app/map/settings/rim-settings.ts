@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { codesOf, groupName } from '../groups/grouping';
-import { describing } from './describing';
+import { injectMapEditor } from './inject-map-editor';
 
 /** Values of a category that can be chosen at most: the largest. */
 const LISTED = 100;
@@ -53,7 +53,7 @@ const LISTED = 100;
   `,
 })
 export class RimSettings {
-  protected readonly map = describing();
+  protected readonly map = injectMapEditor();
   protected readonly nameOf = groupName;
   protected readonly values = computed(() => {
     const column = this.map.description().shape.rim?.column;

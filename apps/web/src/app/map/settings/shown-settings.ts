@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { ConditionList } from './condition-list';
-import { describing } from './describing';
+import { injectMapEditor } from './inject-map-editor';
 
 /** Which part of the network is shown: ties by weight and time, nodes by conditions, components, communities. */
 @Component({
@@ -92,7 +92,7 @@ import { describing } from './describing';
   `,
 })
 export class ShownSettings {
-  protected readonly map = describing();
+  protected readonly map = injectMapEditor();
   protected readonly groups = computed(() => {
     if (this.map.description().colour.column !== 'community') return [];
     return (this.map.session.prepared()?.groups ?? []).filter(({ value }) => value > 0);

@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { Growth } from '@pebble/contract';
 import { formatValue } from '@pebble/core';
-import { describing } from './describing';
+import { injectMapEditor } from './inject-map-editor';
 
 /** What the size of a node says, and how it grows. */
 @Component({
@@ -71,7 +71,7 @@ import { describing } from './describing';
   `,
 })
 export class SizeSettings {
-  protected readonly map = describing();
+  protected readonly map = injectMapEditor();
   protected readonly growths = Growth.options;
   protected readonly cuts = [0, 0.01, 0.05, 0.1];
   protected readonly range = computed(() =>

@@ -3,7 +3,7 @@ import { FormsModule } from '@angular/forms';
 import { TieForm } from '@pebble/contract';
 import { tieKinds } from '@pebble/core';
 import { isByAddress, tieColumns } from '../tie-columns';
-import { describing } from './describing';
+import { injectMapEditor } from './inject-map-editor';
 
 /** How ties run, and what their colour and width say. */
 @Component({
@@ -152,7 +152,7 @@ import { describing } from './describing';
   `,
 })
 export class TieSettings {
-  protected readonly map = describing();
+  protected readonly map = injectMapEditor();
   protected readonly forms = TieForm.options;
   /** The kinds that ties have, in words; null where they have none. */
   protected readonly kinds = computed(() => {

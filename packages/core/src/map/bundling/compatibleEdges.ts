@@ -9,7 +9,7 @@ const LONGEST_ALIKE = 2.75;
 const AT_ONCE = 200;
 
 /** Of each line those that it is drawn to: line p has `of[p * MOST_MATES]` and the next, `count[p]` in all. */
-export interface Mates {
+export interface CompatibleEdges {
   readonly of: Uint32Array;
   readonly count: Uint8Array;
   /** How many it would have. */
@@ -20,7 +20,7 @@ export interface Mates {
  * Which lines are alike, by looking at every pair of them once. Of many mates a sample is kept (Vitter 1985, ACM Trans. Math. Softw. 11),
  * so that a bundle of thousands costs no more for each line than one of dozens. Tells in between how far it is, 0 to 1.
  */
-export function* matesOf(chords: Chords, seed = 1): Generator<number, Mates> {
+export function* matesOf(chords: Chords, seed = 1): Generator<number, CompatibleEdges> {
   const lines = chords.ax.length;
   const random = new Random(seed);
   const of = new Uint32Array(lines * MOST_MATES);

@@ -17,7 +17,7 @@ import type { Store } from '../storage/open';
 import { readTable } from '../storage/files/tables';
 import { StepRefused } from '../operations/step';
 import { evidenceOf } from './evidence';
-import type { Made } from './made';
+import type { WeaveResult } from './weaveResult';
 
 /** A network of one sort of nodes of another one. */
 export interface OneSort {
@@ -28,7 +28,7 @@ export interface OneSort {
 }
 
 /** Ties the nodes of one sort by those of the other, or says why it cannot. Throws TooManyTies. */
-export async function oneSort(store: Store, recipe: ProjectionWeave): Promise<OneSort | string> {
+export async function projection(store: Store, recipe: ProjectionWeave): Promise<OneSort | string> {
   const inner = await findNetwork(store, recipe.network);
   const nodes = inner && readTable(store.folder, inner.id, 'nodes');
   if (!nodes) return 'Choose a network of two sorts of nodes; the one that was chosen is no longer there.';
@@ -49,7 +49,7 @@ function twoSorts(store: Store, network: string, nodes: TableColumns): TwoSorts 
 }
 
 /** What a recipe gives from a two-mode network; what that knows of its nodes goes with them. */
-export async function fromOneSort(store: Store, recipe: ProjectionWeave): Promise<Made> {
+export async function fromOneSort(store: Store, recipe: ProjectionWeave): Promise<WeaveResult> {
   const found = await madeOf(store, recipe);
   if (typeof found === 'string') throw new StepRefused(found);
   const { inner, nodes, woven } = found;
@@ -109,7 +109,7 @@ export async function messagesOfOneSort(
 
 async function madeOf(store: Store, recipe: ProjectionWeave): Promise<OneSort | string> {
   try {
-    return await oneSort(store, recipe);
+    return await projection(store, recipe);
   } catch (error) {
     if (error instanceof TooManyTies) throw new StepRefused(tooManyPhrase(error.ties, error.wouldFit));
     throw error;

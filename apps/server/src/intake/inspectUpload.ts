@@ -37,7 +37,7 @@ export async function lookAt(path: string, name: string, chosen?: Partial<Readin
  * @param largest bytes of one file at most
  * @param further told whenever something more of an archive was read
  */
-export async function arrive(
+export async function inspectUpload(
   folder: string,
   id: string,
   name: string,

@@ -12,7 +12,7 @@ interface Doubted extends Record<string, unknown> {
 const NAMED = 5;
 
 /** Computes how far the ranks by a measure depend on which messages there happen to be. */
-export const doubtRanks: StepDefinition<'doubt-ranks', Doubted> = {
+export const bootstrapRanks: StepDefinition<'doubt-ranks', Doubted> = {
   kind: 'doubt-ranks',
   async run({ store, files }, { network, measure, runs, seed }, progress) {
     const found = await findNetwork(store, network);

@@ -1,8 +1,8 @@
 import { neighbourRows } from '../graph/csr';
 import { makeGraph } from '../graph/graph';
-import { borrowPlaces } from './borrowed';
+import { transferPositions } from './transferPositions';
 
-describe('borrowPlaces', () => {
+describe('transferPositions', () => {
   // c is tied to a and b, d to c, e to none.
   const rows = neighbourRows(makeGraph(5, [0, 1, 2], [2, 2, 3]));
   const names = ['a', 'b', 'c', 'd', 'e'];
@@ -11,7 +11,7 @@ describe('borrowPlaces', () => {
     ['b', [100, 0]],
     ['elsewhere', [-50, 300]],
   ] as [string, [number, number]][]);
-  const { x, y, common } = borrowPlaces(rows, names, places);
+  const { x, y, common } = transferPositions(rows, names, places);
 
   it('puts nodes of the same name at the same place', () => {
     expect([x[0], y[0], x[1], y[1]]).toEqual([0, 0, 100, 0]);
@@ -30,7 +30,7 @@ describe('borrowPlaces', () => {
   });
 
   it('has a place for all where the two have nothing in common', () => {
-    const apart = borrowPlaces(rows, names, new Map());
+    const apart = transferPositions(rows, names, new Map());
     expect(apart.common).toBe(0);
     expect([...apart.x, ...apart.y].every(Number.isFinite)).toBe(true);
   });

@@ -1,17 +1,17 @@
-import type { ThreadPlacings } from '@pebble/core';
+import type { Occurrences } from '@pebble/core';
 import { columnsOf } from './bulk';
 import type { Store } from './open';
 
 /** Which messages a weave goes by. */
-export interface PlacingScope {
+export interface OccurrenceScope {
   readonly from: number | null;
   readonly until: number | null;
   readonly reposts: boolean;
 }
 
 /** Where things stand in messages, and what they are called. */
-export interface NamedPlacings {
-  readonly placings: ThreadPlacings;
+export interface NamedOccurrences {
+  readonly placings: Occurrences;
   readonly labelOf: (thing: number) => string;
   /** How a thing is compared with what a researcher types to leave it out. */
   readonly keyOf: (thing: number) => string;
@@ -38,7 +38,7 @@ export class Rows {
     if (at !== undefined) this.places.push(at);
   }
 
-  get placings(): ThreadPlacings {
+  get placings(): Occurrences {
     const { messages: message, authors: author, things: thing, times: time, places: at } = this;
     return { count: message.length, message, author, thing, time, ...(at.length > 0 ? { at } : {}) };
   }
@@ -74,7 +74,7 @@ export function labels(store: Store, sql: string): Map<number, string> {
   return new Map(ids.map((id, i) => [id, names[i]]));
 }
 
-export function condition({ from, until, reposts }: PlacingScope): string {
+export function condition({ from, until, reposts }: OccurrenceScope): string {
   return [
     ...(from === null ? [] : ['m.time >= ?']),
     ...(until === null ? [] : ['m.time < ?']),
@@ -86,7 +86,7 @@ export function condition({ from, until, reposts }: PlacingScope): string {
 export function* iterate(
   { raw }: Store,
   sql: string,
-  { from, until }: PlacingScope,
+  { from, until }: OccurrenceScope,
 ): Generator<[message: number, author: number, thing: number, time: number | null]> {
   const values = [from, until].filter((value) => value !== null);
   yield* raw
@@ -103,7 +103,7 @@ export interface TextRow {
   readonly language: string | null;
 }
 
-export function* texts({ raw }: Store, scope: PlacingScope): Generator<TextRow> {
+export function* texts({ raw }: Store, scope: OccurrenceScope): Generator<TextRow> {
   const values = [scope.from, scope.until].filter((value) => value !== null);
   const sql = `select m.id, m.author_id, m.time, m.text, l.language from message m
     left join message_language l on l.message_id = m.id where ${condition(scope)} order by m.id`;

@@ -38,7 +38,7 @@ export interface Arrival {
 }
 
 /** Takes everything that files hold into the study, as one source. */
-export async function takeIn(
+export async function importFiles(
   context: StepContext,
   arrival: Arrival,
   progress: Progress,

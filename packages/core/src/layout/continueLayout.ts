@@ -14,7 +14,7 @@ const CLOSER = 0.25;
  * Goes on with an arrangement by attraction from where the nodes are, each component about its middle, in the same units and at the same
  * place: nothing is scaled, turned or packed anew. Held nodes do not move, single ones stay. Yields after every round of the largest.
  */
-export function* goingOn(
+export function* continueLayout(
   graph: Graph,
   radius: ArrayLike<number>,
   settings: LayoutSettings,

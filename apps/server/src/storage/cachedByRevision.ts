@@ -12,7 +12,7 @@ interface Reading {
 const readings = new WeakMap<Store['raw'], Map<string, Reading>>();
 
 /** What was read from the texts of a study, as long as they hold the same: going through all texts takes seconds. */
-export function remembered<T>(store: Store, what: string, read: () => T): T {
+export function cachedByRevision<T>(store: Store, what: string, read: () => T): T {
   let known = readings.get(store.raw);
   if (!known) readings.set(store.raw, (known = new Map()));
   const revision = revisionOf(store);

@@ -9,7 +9,7 @@ import { MapSession } from '../map-session';
 export type Part = Exclude<keyof MapDescription, 'held' | 'notes'>;
 
 /** What settings of a map need: the description, how to change a part of it, and the columns it may go by. Where fields are made. */
-export function describing() {
+export function injectMapEditor() {
   const session = inject(MapSession);
   const store = inject(Store);
   const columns = computed(() => {

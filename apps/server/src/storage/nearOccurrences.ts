@@ -8,11 +8,11 @@ import {
   Names,
   Rows,
   texts,
-  type NamedPlacings,
-  type PlacingScope,
+  type NamedOccurrences,
+  type OccurrenceScope,
   type TextRow,
-} from './placingRows';
-import { rememberedTexts } from './placings';
+} from './occurrenceRows';
+import { rememberedTexts } from './occurrences';
 
 /** A thing in a text, by its number, with the place at which it begins. */
 type Found = readonly [thing: number, place: number];
@@ -20,11 +20,15 @@ type Found = readonly [thing: number, place: number];
 type Finder = (row: TextRow, places: WordPlaces) => Iterable<Found>;
 
 /** Where things of a kind stand in the texts of a study, with the word at which each stands. */
-export function readNearPlacings(store: Store, scope: PlacingScope, things: ThingKind): NamedPlacings {
+export function readNearOccurrences(
+  store: Store,
+  scope: OccurrenceScope,
+  things: ThingKind,
+): NamedOccurrences {
   return rememberedTexts(store, scope, things, goThrough);
 }
 
-function goThrough(store: Store, scope: PlacingScope, things: ThingKind): NamedPlacings {
+function goThrough(store: Store, scope: OccurrenceScope, things: ThingKind): NamedOccurrences {
   const { find, ...named } = finderOf(store, things);
   const rows = new Rows();
   for (const row of texts(store, scope)) {
@@ -34,7 +38,7 @@ function goThrough(store: Store, scope: PlacingScope, things: ThingKind): NamedP
   return { placings: rows.placings, ...named };
 }
 
-type Named = Omit<NamedPlacings, 'placings'> & { readonly find: Finder };
+type Named = Omit<NamedOccurrences, 'placings'> & { readonly find: Finder };
 
 function finderOf(store: Store, things: ThingKind): Named {
   switch (things) {

@@ -7,11 +7,11 @@ import {
   KIND_BIT,
   placingsWithin,
   type FollowRows,
-  type ThreadPlacings,
+  type Occurrences,
 } from '@pebble/core';
 import { contentWords, domainOf, linkKey, nameKey, sameText } from '@pebble/core/files';
 import type { Store } from './open';
-import { remembered } from './remembered';
+import { cachedByRevision } from './cachedByRevision';
 import {
   accountLabels,
   condition,
@@ -20,12 +20,12 @@ import {
   Names,
   Rows,
   texts,
-  type NamedPlacings,
-  type PlacingScope,
-} from './placingRows';
+  type NamedOccurrences,
+  type OccurrenceScope,
+} from './occurrenceRows';
 
 /** Where things of a kind stand in the messages of a study. */
-export function readPlacings(store: Store, scope: PlacingScope, things: ThingKind): NamedPlacings {
+export function readOccurrences(store: Store, scope: OccurrenceScope, things: ThingKind): NamedOccurrences {
   switch (things) {
     case 'hashtag':
       return readHashtags(store, scope);
@@ -43,7 +43,7 @@ export function readPlacings(store: Store, scope: PlacingScope, things: ThingKin
   }
 }
 
-function readHashtags(store: Store, scope: PlacingScope): NamedPlacings {
+function readHashtags(store: Store, scope: OccurrenceScope): NamedOccurrences {
   const rows = new Rows();
   const sql = `select mh.message_id, m.author_id, mh.hashtag_id, m.time from message_hashtag mh
     join message m on m.id = mh.message_id where ${condition(scope)} order by mh.message_id`;
@@ -57,7 +57,7 @@ function readHashtags(store: Store, scope: PlacingScope): NamedPlacings {
   };
 }
 
-function readNames(store: Store, scope: PlacingScope): NamedPlacings {
+function readNames(store: Store, scope: OccurrenceScope): NamedOccurrences {
   const rows = new Rows();
   const sql = `select mn.message_id, m.author_id, mn.name_id, m.time from message_name mn
     join message m on m.id = mn.message_id where ${condition(scope)} order by mn.message_id`;
@@ -73,7 +73,7 @@ function readNames(store: Store, scope: PlacingScope): NamedPlacings {
   };
 }
 
-function readMentions(store: Store, scope: PlacingScope): NamedPlacings {
+function readMentions(store: Store, scope: OccurrenceScope): NamedOccurrences {
   const rows = new Rows();
   const sql = `select d.message_id, d.from_id, d.to_id, d.time from address d join message m on m.id = d.message_id
     where d.kinds & ${KIND_BIT.mention} and ${condition(scope)} order by d.message_id`;
@@ -89,7 +89,7 @@ function readMentions(store: Store, scope: PlacingScope): NamedPlacings {
 }
 
 /** A comment stands under its item; what its owner writes under it does not count. */
-function readItems(store: Store, scope: PlacingScope, things: 'item' | 'channel'): NamedPlacings {
+function readItems(store: Store, scope: OccurrenceScope, things: 'item' | 'channel'): NamedOccurrences {
   const rows = new Rows();
   const thing = things === 'item' ? 'i.id' : 'i.account_id';
   const sql = `select m.id, m.author_id, ${thing}, m.time from message m
@@ -110,21 +110,25 @@ function readItems(store: Store, scope: PlacingScope, things: 'item' | 'channel'
 /** Where things stand, found by going through the texts of the whole time once; later readings only choose from it. */
 export function rememberedTexts<K extends ThingKind>(
   store: Store,
-  scope: PlacingScope,
+  scope: OccurrenceScope,
   things: K,
-  read: (store: Store, scope: PlacingScope, things: K) => NamedPlacings,
-): NamedPlacings {
+  read: (store: Store, scope: OccurrenceScope, things: K) => NamedOccurrences,
+): NamedOccurrences {
   const what = `${read.name} ${things} ${scope.reposts}`;
-  const all = remembered(store, what, () => read(store, wholeTime(scope), things));
+  const all = cachedByRevision(store, what, () => read(store, wholeTime(scope), things));
   return { ...all, placings: placingsWithin(all.placings, scope) };
 }
 
-function wholeTime(scope: PlacingScope): PlacingScope {
+function wholeTime(scope: OccurrenceScope): OccurrenceScope {
   return { ...scope, from: null, until: null };
 }
 
 /** What is found by going through the texts. */
-function readTexts(store: Store, scope: PlacingScope, things: 'domain' | 'link' | 'word'): NamedPlacings {
+function readTexts(
+  store: Store,
+  scope: OccurrenceScope,
+  things: 'domain' | 'link' | 'word',
+): NamedOccurrences {
   const rows = new Rows();
   const names = new Names();
   for (const { message, author, time, text, language } of texts(store, scope)) {
@@ -147,13 +151,13 @@ export function linksOf(text: string, things: 'domain' | 'link'): string[] {
 }
 
 /** What posts are compared by: each message has one text, its links, or its set of two or more hashtags. */
-export function readSame(store: Store, scope: PlacingScope, same: InStepWeave['same']): ThreadPlacings {
-  const read = (): ThreadPlacings => sameOfAll(store, wholeTime(scope), same);
-  const all = remembered(store, `same ${same} ${scope.reposts}`, read);
+export function readSame(store: Store, scope: OccurrenceScope, same: InStepWeave['same']): Occurrences {
+  const read = (): Occurrences => sameOfAll(store, wholeTime(scope), same);
+  const all = cachedByRevision(store, `same ${same} ${scope.reposts}`, read);
   return placingsWithin(all, scope);
 }
 
-function sameOfAll(store: Store, scope: PlacingScope, same: InStepWeave['same']): ThreadPlacings {
+function sameOfAll(store: Store, scope: OccurrenceScope, same: InStepWeave['same']): Occurrences {
   const rows = new Rows();
   const names = new Names();
   for (const { message, author, time, text } of texts(store, scope)) {
@@ -176,7 +180,7 @@ function sameKeys(text: string, same: InStepWeave['same']): string[] {
 }
 
 /** The thread of each row's message: the first message of it that was collected, by its number. */
-export function withThreads(store: Store, placings: ThreadPlacings): ThreadPlacings {
+export function withThreads(store: Store, placings: Occurrences): Occurrences {
   const parentKey = new Map<number, string>();
   const idOf = new Map<string, number>();
   const all = store.raw.prepare('select id, key, parent_key from message').raw().iterate() as Iterable<

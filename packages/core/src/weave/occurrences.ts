@@ -13,7 +13,7 @@ export interface Placings {
 }
 
 /** Placings that say more of each row. */
-export interface ThreadPlacings extends Placings {
+export interface Occurrences extends Placings {
   /** The thread of the message. */
   readonly thread?: ArrayLike<number>;
   /** At which of its words the thing stands, from 0. */

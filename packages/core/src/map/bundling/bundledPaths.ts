@@ -8,7 +8,7 @@ export const MOST_BUNDLED = 10_000;
  * How ties run that were drawn together. The points of a tie are told from the straight line between its ends: how far along it and to
  * the right of it, in lengths of this line. So they go along when the nodes move, and when the map is turned or grows.
  */
-export interface Courses {
+export interface BundledPaths {
   /** By edge of the network its place among the courses; -1 for one that has none. */
   readonly of: Int32Array;
   /** `INNER` for each course. */
@@ -33,7 +33,7 @@ export interface CourseInput {
 }
 
 /** Draws ties together; tells in between how far it is, 0 to 1. The same input gives the same bits everywhere. */
-export function* bundling(input: CourseInput, most = MOST_BUNDLED): Generator<number, Courses> {
+export function* bundling(input: CourseInput, most = MOST_BUNDLED): Generator<number, BundledPaths> {
   const { edges, source, target, x, y } = input;
   const able = edges.filter((e) => x[source[e]] !== x[target[e]] || y[source[e]] !== y[target[e]]);
   const taken = strongest(able, input.weight, most);
@@ -73,7 +73,7 @@ function strongest(edges: Uint32Array, weight: ArrayLike<number>, most: number):
  * @param tightness 0 is straight, 1 is as the forces drew it
  */
 export function writeCourse(
-  { of, along, aside }: Courses,
+  { of, along, aside }: BundledPaths,
   edge: number,
   a: number,
   b: number,

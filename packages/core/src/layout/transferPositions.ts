@@ -20,7 +20,7 @@ export interface BorrowedPlaces {
  * @param names of its nodes
  * @param places of the other network, by name
  */
-export function borrowPlaces(
+export function transferPositions(
   rows: Csr,
   names: readonly string[],
   places: ReadonlyMap<string, readonly [x: number, y: number]>,

@@ -10,7 +10,7 @@ export interface TextBox {
  * The line from the rim of a disc to the nearest point of a box: x, y of its start and end; nothing where they are not farther apart than
  * `far`, in pixels.
  */
-export function leader(
+export function calloutLine(
   { left, top, right, bottom }: TextBox,
   x: number,
   y: number,
