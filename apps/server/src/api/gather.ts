@@ -72,7 +72,7 @@ export function gatherRoutes({ studies, config, runner }: Services): Router {
     const path = uploadPath(store(request).folder, request.params.upload);
     const { file, reading } = parseRequest(Again, request.body);
     const { size } = statSync(path);
-    const preview = await runner.lookAgain({ path, name: file, size }, reading, abortOnDisconnect(response));
+    const preview = await runner.repreview({ path, name: file, size }, reading, abortOnDisconnect(response));
     response.json({ ...preview, saved: await savedReadings(studies.catalogue, preview.reading) });
   });
 

@@ -214,18 +214,18 @@ export class Runner {
     return this.looking('arriveFile', { folder: this.studies.folderOf(study), ...given }, size, gone);
   }
 
-  lookAgain(
+  repreview(
     file: { readonly path: string; readonly name: string; readonly size: number },
     chosen: Partial<Reading>,
     gone?: AbortSignal,
   ): Promise<Preview> {
     const { size, ...given } = file;
-    return this.looking('lookAgain', { ...given, chosen }, size, gone);
+    return this.looking('repreview', { ...given, chosen }, size, gone);
   }
 
   /** A look that does not get any further for too long is ended with its thread. */
   private async looking<T>(
-    name: 'arriveFile' | 'lookAgain',
+    name: 'arriveFile' | 'repreview',
     given: object,
     size: number,
     gone?: AbortSignal,
@@ -253,7 +253,7 @@ export class Runner {
   }
 
   private async asked<T>(
-    name: 'read' | 'arriveFile' | 'lookAgain',
+    name: 'read' | 'arriveFile' | 'repreview',
     given: object,
     gone?: AbortSignal,
     transferList: MessagePort[] = [],
