@@ -34,6 +34,9 @@ import { CANCELLED, CLOSING } from './ending';
 import type { ReadName, Reads } from './reads';
 import type { ReadAnswer } from './worker';
 
+/** What the program of the threads can be asked for: it is called by its name. */
+type WorkerTask = keyof typeof import('./worker');
+
 interface Running {
   readonly step: number;
   readonly study: string;
@@ -105,7 +108,7 @@ export class Runner {
 
   /** Waits until a thread can read: starting one takes a second or more, and whoever asks first would wait for it. */
   async ready(): Promise<void> {
-    await this.pool.run(undefined, { name: 'ready' });
+    await this.pool.run(undefined, { name: 'ready' satisfies WorkerTask });
   }
 
   /** Runs a step and, once it is done, what follows it. Resolves when the step itself has ended. Throws ZodError on bad parameters. */
@@ -261,7 +264,7 @@ export class Runner {
   ): Promise<T> {
     gone?.addEventListener('abort', () => void setTimeout(() => abort.abort(), PATIENCE).unref());
     const answer = (await ahead(this.gate, () =>
-      this.pool.run(given, { name, signal: abort.signal, transferList }),
+      this.pool.run(given, { name: name satisfies WorkerTask, signal: abort.signal, transferList }),
     )) as ReadAnswer<T>;
     if (answer.queryError) throw new QueryError(answer.queryError.message, answer.queryError.place);
     if (answer.unreadable) throw new UnreadableFile(answer.unreadable.message, answer.unreadable.row);
@@ -375,7 +378,7 @@ export class Runner {
       const run = (): Promise<T> =>
         this.pool.run(
           { folder: this.studies.folderOf(task.study), task, port: port2, cancel, gate },
-          { name, transferList: [port2], signal: abort.signal },
+          { name: name satisfies WorkerTask, transferList: [port2], signal: abort.signal },
         );
       return await (name === 'prepareStep' ? run() : ahead(gate, run));
     } catch (error) {
