@@ -36,6 +36,36 @@ const operations: readonly Operation[] = [
     answers: contract.Study,
   },
   {
+    path: '/studies/{study}/for-good',
+    method: 'delete',
+    summary: 'Removes a study for good that was deleted, archived, or cannot be opened.',
+  },
+  {
+    path: '/studies/open',
+    method: 'post',
+    summary:
+      'Takes a study that was saved as one file (application/octet-stream, its name in x-file-name) and makes a study for it; the step open-study takes it in.',
+    answers: contract.OpeningStudy,
+  },
+  {
+    path: '/studies/{study}/open-again',
+    method: 'post',
+    summary: 'The same for a study in the archive.',
+    answers: contract.OpeningStudy,
+  },
+  {
+    path: '/studies/{study}/saved/{step}',
+    method: 'get',
+    summary: 'The file that the step save-study wrote, once.',
+  },
+  {
+    path: '/studies/{study}/deleted',
+    method: 'get',
+    summary:
+      'Networks that were deleted and sources that were taken out, with the day until which they can be taken back.',
+    answers: contract.DeletedList,
+  },
+  {
     path: '/studies/{study}/uploads',
     method: 'post',
     summary:
