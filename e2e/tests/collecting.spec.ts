@@ -59,7 +59,9 @@ test('a run goes through a spent budget and a killed server, and brings everythi
     // The secret of the service stands neither in the logbook nor in the list of services.
     const services = await (await fetch(`${address}/api/v1/services`, { headers: withKey(data) })).text();
     await page.getByRole('link', { name: /Logbook/ }).click();
-    await expect(page.getByText(/the followers of harbour_post, at most 1,000 of each/)).toBeVisible();
+    await expect(
+      page.getByRole('list').getByText(/the followers of harbour_post, at most 1,000 of each/),
+    ).toBeVisible();
     expect((await page.textContent('body'))! + services).not.toContain('amber-lamp');
   } finally {
     server.kill();
