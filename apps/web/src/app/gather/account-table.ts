@@ -75,7 +75,7 @@ type Order = AccountQuery['by'];
               <td class="told" [title]="told(row)">{{ told(row) }}</td>
               <td>
                 <button
-                  class="btn plain danger"
+                  class="btn plain forgets"
                   [attr.aria-label]="'Forget ' + row.handle"
                   title="Erase its messages and its name from this study"
                   (click)="forgetting.set(row)"
