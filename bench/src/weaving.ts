@@ -1,5 +1,5 @@
 import { SharedWeave, TogetherWeave } from '@pebble/contract';
-import { Random, weaveShared, weaveTogether, type Placings, type Woven } from '@pebble/core';
+import { Random, weaveShared, weaveTogether, type Occurrences, type Woven } from '@pebble/core';
 import { faster, time, under, type Row } from './measure';
 
 const MESSAGES = 1_000_000;
@@ -8,7 +8,7 @@ const AUTHORS = 200_000;
 const TAGS = 100_000;
 
 /** Hashtags of messages: few are used by many, many by few (Zipf), as in what people write. */
-function makePlacings(): Placings {
+function makeOccurrences(): Occurrences {
   const random = new Random(7);
   const zipf = (n: number): number => Math.min(n - 1, Math.floor(n ** random.real()) - 1);
   const author = Uint32Array.from({ length: MESSAGES }, () => zipf(AUTHORS));
@@ -28,7 +28,7 @@ function makePlacings(): Placings {
 
 /** Pairs of things that units share, by plain objects and maps: as one would write it at first. */
 function byMaps(
-  { count, thing }: Placings,
+  { count, thing }: Occurrences,
   unitOf: (row: number) => number,
   nodeOf: (row: number) => number,
   kept: ReadonlySet<number>,
@@ -56,21 +56,21 @@ function byMaps(
 
 /** What stands together, and who shares what, of a million messages with three million hashtags. */
 export async function weaving(): Promise<Row[]> {
-  const placings = makePlacings();
+  const occurrences = makeOccurrences();
   const none = (): boolean => false;
   const together = TogetherWeave.parse({ what: 'together', things: 'hashtag', mostUsed: 10_000 });
   let woven: Woven | null = null;
   const before = process.memoryUsage().rss;
-  const ours = await time(2, () => (woven = weaveTogether(placings, together, none)));
+  const ours = await time(2, () => (woven = weaveTogether(occurrences, together, none)));
   const grown = (process.memoryUsage().rss - before) / 1024 ** 2;
   const found = woven as unknown as Woven;
   const kept = new Set(found.id);
   let pairs = 0;
   const reference = await time(1, () => {
     pairs = byMaps(
-      placings,
-      (row) => placings.message[row],
-      (row) => placings.thing[row],
+      occurrences,
+      (row) => occurrences.message[row],
+      (row) => occurrences.thing[row],
       kept,
     );
   });
@@ -85,15 +85,15 @@ export async function weaving(): Promise<Row[]> {
   // Things that a few use: what everybody uses would tie everybody.
   const rare = (thing: number): boolean => thing < 20_000;
   let accounts: Woven | null = null;
-  const projected = await time(2, () => (accounts = weaveShared(placings, shared, rare)));
+  const projected = await time(2, () => (accounts = weaveShared(occurrences, shared, rare)));
   const rows = accounts as unknown as Woven;
-  const things = new Set(Array.from(placings.thing as Uint32Array).filter((thing) => !rare(thing)));
+  const things = new Set(Array.from(occurrences.thing as Uint32Array).filter((thing) => !rare(thing)));
   let others = 0;
   const plain = await time(1, () => {
     others = byMaps(
-      placings,
-      (row) => placings.thing[row],
-      (row) => placings.author[row],
+      occurrences,
+      (row) => occurrences.thing[row],
+      (row) => occurrences.author[row],
       things,
     );
   });

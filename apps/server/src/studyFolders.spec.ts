@@ -1,8 +1,17 @@
-import { cpSync, existsSync, mkdirSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs';
+import {
+  cpSync,
+  existsSync,
+  mkdirSync,
+  readdirSync,
+  readFileSync,
+  renameSync,
+  rmSync,
+  writeFileSync,
+} from 'node:fs';
 import { join } from 'node:path';
 import type { Problem, Step, StudyList } from '@pebble/contract';
 import { catalogueFile } from './storage/catalogue';
-import { studyFile, studyFolder } from './storage/open';
+import { connect, studyFile, studyFolder } from './storage/open';
 import { startedApplication, type Looked } from './testing/application';
 
 describe('studies, each in a folder of its own', () => {
@@ -94,6 +103,41 @@ describe('studies, each in a folder of its own', () => {
       broken: null,
       messages: 1,
     });
+  }, 60_000);
+
+  it('are kept where both their database and the list of studies are lost: nothing that somebody made is taken away', async () => {
+    const lost = studyFolder(app.folder, 'aaaaaaaa01');
+    await app.stop();
+    for (const end of ['-wal', '-shm', '']) rmSync(`${catalogueFile(app.folder)}${end}`, { force: true });
+    for (const database of [null, '']) {
+      mkdirSync(join(lost, 'networks', 'n'), { recursive: true });
+      writeFileSync(join(lost, 'networks', 'n', 'nodes.arrow'), 'made');
+      if (database !== null) writeFileSync(studyFile(lost), database);
+      await restart();
+      const broken = (await list()).studies.find(({ id }) => id === 'aaaaaaaa01')!;
+      expect(broken.broken).toMatch(/missing|holds no study/);
+      await app.stop();
+      expect(readFileSync(join(lost, 'networks', 'n', 'nodes.arrow'), 'utf8')).toBe('made');
+    }
+    await restart();
+    await app.api.delete('/api/v1/studies/aaaaaaaa01/for-good').expect(204);
+    expect(existsSync(lost)).toBe(false);
+  }, 60_000);
+
+  it('are there at the next start where one was duplicated, and killed before the copy came to its place', async () => {
+    const twin = studyFolder(app.folder, 'bbbbbbbb02');
+    await app.stop();
+    cpSync(studyFolder(app.folder, other), `${twin}.waiting`, { recursive: true });
+    const store = connect(studyFolder(app.folder, other));
+    store.raw.exec(`insert into staged_file (place, comes) values ('../bbbbbbbb02', 1)`);
+    await store.close();
+    mkdirSync(`${studyFolder(app.folder, 'cccccccc03')}.waiting`);
+    await restart();
+    expect((await list()).studies.find(({ id }) => id === 'bbbbbbbb02')).toMatchObject({
+      messages: 1,
+      broken: null,
+    });
+    expect(readdirSync(join(app.folder, 'studies')).some((name) => name.endsWith('.waiting'))).toBe(false);
   }, 60_000);
 
   /** Starts the application again with what is in its folder. */

@@ -52,12 +52,14 @@ export function gatherRoutes({ studies, config, runner }: Services): Router {
       return;
     }
     const asked = { id, name: file, size, largest: config.largestUpload };
-    const answer = await runner.arrive(study, asked, abortOnDisconnect(response)).catch((error: unknown) => {
-      rmSync(path, { force: true });
-      throw error instanceof UnreadableFile && error.file === null
-        ? new UnreadableFile(error.message, error.row, file)
-        : error;
-    });
+    const answer = await runner
+      .inspectUpload(study, asked, abortOnDisconnect(response))
+      .catch((error: unknown) => {
+        rmSync(path, { force: true });
+        throw error instanceof UnreadableFile && error.file === null
+          ? new UnreadableFile(error.message, error.row, file)
+          : error;
+      });
     // A file that came alone and cannot be read is an error; in an archive the others go in.
     if (answer.uploads.length === 0 && answer.refused.length === 1) {
       const [{ file: refused, reason, row }] = answer.refused;

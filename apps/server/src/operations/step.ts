@@ -2,6 +2,7 @@ import type { StepKind, StepParameters, StepRequest } from '@pebble/contract';
 import type { Config } from '../config';
 import type { Catalogue } from '../storage/catalogue';
 import type { Store } from '../storage/open';
+import type { StudyFolders } from '../storage/studyFolders';
 import type { StagedFiles } from '../storage/files/stagedFiles';
 import type { Gate } from '../runner/gate';
 
@@ -56,6 +57,10 @@ export interface StepDefinition<K extends StepKind, R extends StepResult = StepR
   describe(parameters: StepParameters<K>, result: R | null): string;
   /** The seed, for steps that use chance. */
   seed?(parameters: StepParameters<K>): number;
+  /** Whether it is the first one of a study, whose folder is made for it. */
+  readonly beginsStudy?: boolean;
+  /** What becomes of studies as a whole once the step has ended; the result is null where it was not done. */
+  afterwards?(studies: StudyFolders, study: string, result: R | null): Promise<void>;
   /** Steps that follow at once when this one is done. */
   followUps?(result: R): StepRequest[];
 }

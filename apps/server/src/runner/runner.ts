@@ -208,13 +208,13 @@ export class Runner {
   }
 
   /** Looks at an uploaded file in a thread of its own. Throws UnreadableFile, also where that takes too long. */
-  arrive(
+  inspectUpload(
     study: string,
     file: { readonly id: string; readonly name: string; readonly size: number; readonly largest: number },
     gone?: AbortSignal,
   ): Promise<UploadAnswer> {
     const { size, ...given } = file;
-    return this.looking('arriveFile', { folder: this.studies.folderOf(study), ...given }, size, gone);
+    return this.looking('inspectFile', { folder: this.studies.folderOf(study), ...given }, size, gone);
   }
 
   repreview(
@@ -228,7 +228,7 @@ export class Runner {
 
   /** A look that does not get any further for too long is ended with its thread. */
   private async looking<T>(
-    name: 'arriveFile' | 'repreview',
+    name: 'inspectFile' | 'repreview',
     given: object,
     size: number,
     gone?: AbortSignal,
@@ -256,7 +256,7 @@ export class Runner {
   }
 
   private async asked<T>(
-    name: 'read' | 'arriveFile' | 'repreview',
+    name: 'read' | 'inspectFile' | 'repreview',
     given: object,
     gone?: AbortSignal,
     transferList: MessagePort[] = [],
@@ -301,9 +301,9 @@ export class Runner {
     parameters: unknown,
     followUp?: number,
   ): Promise<{ step: Step; outcome: Outcome }> {
-    const store = await this.storeFor(study, kind);
-    if (followUp !== undefined) await countBeginning(store, followUp);
     const definition = stepDefinition(kind);
+    const store = definition.beginsStudy ? await this.studies.make(study) : this.storeFor(study);
+    if (followUp !== undefined) await countBeginning(store, followUp);
     const now = new Date().toISOString();
     const step = await beginStep(store, {
       kind,
@@ -331,18 +331,10 @@ export class Runner {
     if (outcome.fault) this.log.error(outcome.fault, `A step of the kind ${kind} failed.`);
     if (outcome.card) await this.studies.writeCard(study, outcome.card);
     const ended = await findStep(store, step);
-    await this.afterwards(study, kind, outcome);
+    await definition.afterwards?.(this.studies, study, outcome.result);
     if (!ended) throw new Error(`Step ${step} is not in the logbook.`);
     this.emit(study, { type: 'step', step: ended });
     return { step: ended, outcome };
-  }
-
-  /** What a step did to studies as a whole. */
-  private async afterwards(study: string, kind: StepKind, { state, result }: Outcome): Promise<void> {
-    const isDone = state === 'done';
-    if (kind === 'open-study') await this.studies.endOpening(study, isDone);
-    else if (kind === 'duplicate-study' && isDone) await this.studies.adopt(String(result?.['study']));
-    else if (kind === 'archive-study' && isDone) await this.studies.putAway(study);
   }
 
   /** Prepares a step beside the others, and waits for its turn. */
@@ -382,62 +374,44 @@ export class Runner {
         );
       return await (name === 'prepareStep' ? run() : ahead(gate, run));
     } catch (error) {
-      if (!abort.signal.aborted) return this.endedByFault(task, error, performance.now() - started);
-      return this.endedByForce(task, performance.now() - started);
+      return this.endedUnheard(task, reasonOf(error, abort.signal), performance.now() - started);
     } finally {
       port1.close();
     }
   }
 
-  /** A thread that breaks down takes what it had not committed with it; the next step has another one. */
-  private async endedByFault(
+  /**
+   * The thread of a step gave no answer: it was ended by force, or broke down, and with it went what it had not committed. It may have done its
+   * work before that.
+   */
+  private async endedUnheard(
     { step, study, followUp }: PlainTask,
-    error: unknown,
+    why: Pick<Outcome, 'state' | 'error' | 'fault'>,
     duration: number,
   ): Promise<Outcome> {
-    const store = await this.storeFor(study);
+    const store = this.storeFor(study);
     await placeFiles(store);
-    const before = await findStep(store, step);
-    // It broke down after its work.
-    if (before?.state === 'done')
+    const left = await findStep(store, step);
+    const nothing = { result: null, place: {}, followUps: [], card: null };
+    if (left?.state === 'done') {
+      const followUps = (await leftFollowUps(store)).filter(({ id }) => !this.followed.has(`${study} ${id}`));
       return {
+        ...nothing,
         state: 'done',
-        result: before.result,
         error: null,
-        place: {},
-        followUps: [],
+        result: left.result,
+        followUps,
         card: await readCard(store),
       };
-    const fault = faultOf(error);
-    this.log.error(fault, 'A thread ended while it ran a step.');
-    const message = unexpected(fault);
+    }
+    const { state, error } = why;
     const now = new Date().toISOString();
-    await endStep(store, step, {
-      state: 'failed',
-      result: null,
-      sentence: null,
-      error: message,
-      now,
-      duration,
-    });
+    await endStep(store, step, { state, result: null, sentence: null, error, now, duration });
     if (followUp !== undefined) await forgetFollowUp(store, followUp);
-    return { state: 'failed', result: null, error: message, place: {}, followUps: [], card: null };
+    return { ...nothing, ...why };
   }
 
-  /** The thread was ended, and with it its connection: nothing of the step is in the database but its row. */
-  private async endedByForce({ step, study, followUp }: PlainTask, duration: number): Promise<Outcome> {
-    const { message } = new StepCancelled();
-    const now = new Date().toISOString();
-    const end = { state: 'cancelled', result: null, sentence: null, error: message, now, duration } as const;
-    const store = await this.storeFor(study);
-    await endStep(store, step, end);
-    if (followUp !== undefined) await forgetFollowUp(store, followUp);
-    return { state: 'cancelled', result: null, error: message, place: {}, followUps: [], card: null };
-  }
-
-  /** The connection to a study; the folder of a new one is made by its first step. */
-  private async storeFor(study: string, kind?: StepKind): Promise<Store> {
-    if (kind === 'create-study') return this.studies.make(study);
+  private storeFor(study: string): Store {
     const store = this.studies.anyStoreOf(study);
     if (!store) throw new Error('This study is not there any more.');
     return store;
@@ -446,4 +420,11 @@ export class Runner {
   private emit(study: string, event: StepEvent): void {
     this.events.emit(study, event);
   }
+}
+
+/** Why a thread gave no answer. */
+function reasonOf(error: unknown, { aborted }: AbortSignal): Pick<Outcome, 'state' | 'error' | 'fault'> {
+  if (aborted) return { state: 'cancelled', error: new StepCancelled().message };
+  const fault = faultOf(error);
+  return { state: 'failed', error: unexpected(fault), fault };
 }

@@ -8,5 +8,5 @@ const program = import('./worker.js');
 
 // The pool awaits the default export before it gives the thread anything to do.
 exports.default = program.then(() => () => undefined);
-for (const name of ['ready', 'runStep', 'prepareStep', 'read', 'arriveFile', 'repreview'])
+for (const name of ['ready', 'runStep', 'prepareStep', 'read', 'inspectFile', 'repreview'])
   exports[name] = program.then((exported) => exported[name]);

@@ -148,7 +148,7 @@ interface Looking {
 }
 
 /** A first look at an uploaded file, or at every file of an archive. */
-export function arriveFile(
+export function inspectFile(
   given: Looking & { folder: string; id: string; name: string; largest: number },
 ): Promise<ReadAnswer<UploadAnswer>> {
   return looked(given, (further) =>

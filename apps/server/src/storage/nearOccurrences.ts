@@ -35,10 +35,10 @@ function goThrough(store: Store, scope: OccurrenceScope, things: ThingKind): Nam
     const places = new WordPlaces(row.text);
     for (const [thing, at] of find(row, places)) rows.add(row.message, row.author, thing, row.time, at);
   }
-  return { placings: rows.placings, ...named };
+  return { occurrences: rows.occurrences, ...named };
 }
 
-type Named = Omit<NamedOccurrences, 'placings'> & { readonly find: Finder };
+type Named = Omit<NamedOccurrences, 'occurrences'> & { readonly find: Finder };
 
 function finderOf(store: Store, things: ThingKind): Named {
   switch (things) {

@@ -1,4 +1,4 @@
-import type { Occurrences } from '@pebble/core';
+import type { ThreadOccurrences } from '@pebble/core';
 import { columnsOf } from './bulk';
 import type { Store } from './open';
 
@@ -11,7 +11,7 @@ export interface OccurrenceScope {
 
 /** Where things stand in messages, and what they are called. */
 export interface NamedOccurrences {
-  readonly placings: Occurrences;
+  readonly occurrences: ThreadOccurrences;
   readonly labelOf: (thing: number) => string;
   /** How a thing is compared with what a researcher types to leave it out. */
   readonly keyOf: (thing: number) => string;
@@ -38,7 +38,7 @@ export class Rows {
     if (at !== undefined) this.places.push(at);
   }
 
-  get placings(): Occurrences {
+  get occurrences(): ThreadOccurrences {
     const { messages: message, authors: author, things: thing, times: time, places: at } = this;
     return { count: message.length, message, author, thing, time, ...(at.length > 0 ? { at } : {}) };
   }

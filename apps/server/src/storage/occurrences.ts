@@ -5,9 +5,9 @@ import {
   handleKey,
   hashtagKey,
   KIND_BIT,
-  placingsWithin,
+  occurrencesWithin,
   type FollowRows,
-  type Occurrences,
+  type ThreadOccurrences,
 } from '@pebble/core';
 import { contentWords, domainOf, linkKey, nameKey, sameText } from '@pebble/core/files';
 import type { Store } from './open';
@@ -50,7 +50,7 @@ function readHashtags(store: Store, scope: OccurrenceScope): NamedOccurrences {
   for (const [message, author, tag, time] of iterate(store, sql, scope)) rows.add(message, author, tag, time);
   const label = labels(store, 'select id, tag from hashtag');
   return {
-    placings: rows.placings,
+    occurrences: rows.occurrences,
     labelOf: (thing) => `#${label.get(thing) ?? ''}`,
     keyOf: (thing) => hashtagKey(label.get(thing) ?? ''),
     typedKey: (typed) => hashtagKey(typed.replace(/^#/, '')),
@@ -66,7 +66,7 @@ function readNames(store: Store, scope: OccurrenceScope): NamedOccurrences {
   const label = labels(store, 'select id, label from name');
   const key = labels(store, 'select id, name_key from name');
   return {
-    placings: rows.placings,
+    occurrences: rows.occurrences,
     labelOf: (thing) => label.get(thing) ?? '',
     keyOf: (thing) => key.get(thing) ?? '',
     typedKey: nameKey,
@@ -81,7 +81,7 @@ function readMentions(store: Store, scope: OccurrenceScope): NamedOccurrences {
     rows.add(message, author, account, time);
   const label = accountLabels(store);
   return {
-    placings: rows.placings,
+    occurrences: rows.occurrences,
     labelOf: (thing) => label.get(thing) ?? '',
     keyOf: (thing) => handleKey(label.get(thing) ?? ''),
     typedKey: handleKey,
@@ -100,7 +100,7 @@ function readItems(store: Store, scope: OccurrenceScope, things: 'item' | 'chann
   const label = things === 'item' ? labels(store, 'select id, title from item') : accountLabels(store);
   const plain = (text: string): string => text.trim().toLowerCase();
   return {
-    placings: rows.placings,
+    occurrences: rows.occurrences,
     labelOf: (one) => label.get(one) ?? '',
     keyOf: (one) => plain(label.get(one) ?? ''),
     typedKey: plain,
@@ -116,7 +116,7 @@ export function rememberedTexts<K extends ThingKind>(
 ): NamedOccurrences {
   const what = `${read.name} ${things} ${scope.reposts}`;
   const all = cachedByRevision(store, what, () => read(store, wholeTime(scope), things));
-  return { ...all, placings: placingsWithin(all.placings, scope) };
+  return { ...all, occurrences: occurrencesWithin(all.occurrences, scope) };
 }
 
 function wholeTime(scope: OccurrenceScope): OccurrenceScope {
@@ -137,7 +137,7 @@ function readTexts(
   }
   const plain = (text: string): string => text.trim().toLowerCase();
   return {
-    placings: rows.placings,
+    occurrences: rows.occurrences,
     labelOf: (thing) => names.labels[thing],
     keyOf: (thing) => plain(names.labels[thing]),
     typedKey: things === 'word' ? plain : (typed) => plain(linkKey(typed)),
@@ -151,19 +151,19 @@ export function linksOf(text: string, things: 'domain' | 'link'): string[] {
 }
 
 /** What posts are compared by: each message has one text, its links, or its set of two or more hashtags. */
-export function readSame(store: Store, scope: OccurrenceScope, same: InStepWeave['same']): Occurrences {
-  const read = (): Occurrences => sameOfAll(store, wholeTime(scope), same);
+export function readSame(store: Store, scope: OccurrenceScope, same: InStepWeave['same']): ThreadOccurrences {
+  const read = (): ThreadOccurrences => sameOfAll(store, wholeTime(scope), same);
   const all = cachedByRevision(store, `same ${same} ${scope.reposts}`, read);
-  return placingsWithin(all, scope);
+  return occurrencesWithin(all, scope);
 }
 
-function sameOfAll(store: Store, scope: OccurrenceScope, same: InStepWeave['same']): Occurrences {
+function sameOfAll(store: Store, scope: OccurrenceScope, same: InStepWeave['same']): ThreadOccurrences {
   const rows = new Rows();
   const names = new Names();
   for (const { message, author, time, text } of texts(store, scope)) {
     for (const key of new Set(sameKeys(text, same))) rows.add(message, author, names.of(key), time);
   }
-  return rows.placings;
+  return rows.occurrences;
 }
 
 function sameKeys(text: string, same: InStepWeave['same']): string[] {
@@ -180,7 +180,7 @@ function sameKeys(text: string, same: InStepWeave['same']): string[] {
 }
 
 /** The thread of each row's message: the first message of it that was collected, by its number. */
-export function withThreads(store: Store, placings: Occurrences): Occurrences {
+export function withThreads(store: Store, occurrences: ThreadOccurrences): ThreadOccurrences {
   const parentKey = new Map<number, string>();
   const idOf = new Map<string, number>();
   const all = store.raw.prepare('select id, key, parent_key from message').raw().iterate() as Iterable<
@@ -216,7 +216,7 @@ export function withThreads(store: Store, placings: Occurrences): Occurrences {
     for (const id of path) rootOf.set(id, at);
     return at;
   };
-  return { ...placings, thread: Float64Array.from(placings.message, climb) };
+  return { ...occurrences, thread: Float64Array.from(occurrences.message, climb) };
 }
 
 /** Who follows whom in a study, each pair once. */

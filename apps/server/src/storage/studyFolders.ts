@@ -67,8 +67,15 @@ export class StudyFolders {
     await takeApart(dataFolder, told);
     const studies = new StudyFolders(dataFolder, connectCatalogue(dataFolder, 'answers'));
     for (const study of await listedStudies(studies.catalogue)) studies.listed.set(study.id, study);
-    const found = readdirSync(join(dataFolder, 'studies')).filter((name) => ID.test(name));
-    for (const id of new Set([...found, ...studies.listed.keys()])) await studies.openOne(id);
+    const opened = new Set<string>();
+    const openAll = async (ids: Iterable<string>): Promise<void> => {
+      for (const id of ids) if (!opened.has(id)) await studies.openOne(id);
+      for (const id of ids) opened.add(id);
+    };
+    const found = (): string[] => readdirSync(join(dataFolder, 'studies')).filter((name) => ID.test(name));
+    await openAll(new Set([...found(), ...studies.listed.keys()]));
+    // A duplicate may have come to its place while the study was opened that it was made of.
+    await openAll(found());
     // What was being made when the application was killed.
     for (const part of ['studies', 'archive']) clearWaiting(join(dataFolder, part));
     return studies;
@@ -185,12 +192,11 @@ export class StudyFolders {
   private async openOne(id: string): Promise<void> {
     const folder = this.folderOf(id);
     if (this.listed.get(id)?.isArchived && !existsSync(studyFile(folder))) {
-      if (!this.archiveOf(id)) this.broken.set(id, NO_ARCHIVE);
+      if (!this.archiveOf(id)) this.showBroken(id, NO_ARCHIVE);
       return;
     }
     if (!existsSync(studyFile(folder))) {
-      // A folder without a database was being made when the application was killed.
-      if (this.listed.has(id)) this.broken.set(id, MISSING);
+      if (this.listed.has(id) || !isBarelyBegun(folder)) this.showBroken(id, MISSING);
       else rmSync(folder, { recursive: true, force: true });
       return;
     }
@@ -199,9 +205,8 @@ export class StudyFolders {
       const store = new AnsweringStore(folder);
       this.stores.set(id, store);
       const card = await readCard(store);
-      // A study without itself in it was being begun when the application was killed.
       if (!card && this.archiveOf(id)) return await this.putAway(id);
-      if (!card && !this.listed.has(id)) return await this.removeFolder(id);
+      if (!card && !this.listed.has(id) && isBarelyBegun(folder)) return await this.removeFolder(id);
       if (!card) throw new Damaged(EMPTY);
       await settleFiles(store);
       this.interrupted += await markInterrupted(store);
@@ -214,9 +219,13 @@ export class StudyFolders {
     } catch (error) {
       await this.stores.get(id)?.close();
       this.stores.delete(id);
-      this.broken.set(id, damageOf(error)?.message ?? NOT_READ);
-      if (!this.listed.has(id)) this.listed.set(id, unknownStudy(id));
+      this.showBroken(id, damageOf(error)?.message ?? NOT_READ);
     }
+  }
+
+  private showBroken(id: string, reason: string): void {
+    this.broken.set(id, reason);
+    if (!this.listed.has(id)) this.listed.set(id, unknownStudy(id));
   }
 
   /** Whether it can be removed for good: it was deleted, or cannot be opened. */
@@ -252,6 +261,11 @@ export class StudyFolders {
       goneAt: deletedAt === null ? null : goneAt(deletedAt),
     };
   }
+}
+
+/** Whether a folder holds nothing that somebody made: its study was just being begun when the application was killed. */
+function isBarelyBegun(folder: string): boolean {
+  return !['networks', 'collecting'].some((part) => [...filesIn(join(folder, part))].length > 0);
 }
 
 /** Takes away what was being made in a folder. */

@@ -1,5 +1,5 @@
 import type { TidyKind, TidySort } from '@pebble/contract';
-import { handleKey, type Occurrences } from '@pebble/core';
+import { handleKey, type ThreadOccurrences } from '@pebble/core';
 import { readAddresses } from './addresses';
 import type { Store } from './open';
 import type { OccurrenceScope } from './occurrenceRows';
@@ -7,7 +7,7 @@ import { readOccurrences } from './occurrences';
 
 /** The things of one sort in a study: where they stand, their keys and labels, and what is known of them. */
 export interface SortedThings {
-  readonly placings: Occurrences;
+  readonly occurrences: ThreadOccurrences;
   readonly keys: readonly string[];
   readonly labels: readonly string[];
   /** Their numbers in the study; of two spellings of one key that of the first. */
@@ -22,8 +22,8 @@ export interface SortedThings {
 export function readThings(store: Store, sort: TidySort): SortedThings {
   if (sort === 'account') return readAccountsAsThings(store);
   const scope: OccurrenceScope = { from: null, until: null, reposts: true };
-  const { placings, labelOf, keyOf } = readOccurrences(store, scope, sort);
-  const found = numbered(placings, keyOf, labelOf, () => null);
+  const { occurrences, labelOf, keyOf } = readOccurrences(store, scope, sort);
+  const found = numbered(occurrences, keyOf, labelOf, () => null);
   return sort === 'name' ? { ...found, kinds: kindsOfNames(store) } : found;
 }
 
@@ -68,7 +68,7 @@ function readAccountsAsThings(store: Store): SortedThings {
 
 /** Things numbered by key, in the order in which they come; two spellings of one key are one thing, called by the first. */
 function numbered(
-  placings: Occurrences,
+  occurrences: ThreadOccurrences,
   keyOf: (thing: number) => string,
   labelOf: (thing: number) => string,
   nameOf: (thing: number) => string | null,
@@ -79,7 +79,7 @@ function numbered(
   const labels: string[] = [];
   const ids: number[] = [];
   const personalNames: (string | null)[] = [];
-  const thing = Uint32Array.from(placings.thing, (one) => {
+  const thing = Uint32Array.from(occurrences.thing, (one) => {
     let at = known.get(one);
     if (at !== undefined) return at;
     const key = keyOf(one);
@@ -94,5 +94,5 @@ function numbered(
     known.set(one, at);
     return at;
   });
-  return { placings: { ...placings, thing }, keys, labels, ids, personalNames, kinds: new Map() };
+  return { occurrences: { ...occurrences, thing }, keys, labels, ids, personalNames, kinds: new Map() };
 }

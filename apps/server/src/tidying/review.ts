@@ -59,13 +59,13 @@ export async function readSuggestions(store: Store, sort: TidySort): Promise<Sug
 }
 
 async function foundThings(store: Store, sort: TidySort): Promise<FoundThing[]> {
-  const { placings, keys, labels, kinds } = readThings(store, sort);
+  const { occurrences, keys, labels, kinds } = readThings(store, sort);
   const decisions = await readDecisions(store, [sort]);
   const resolution = resolve(decisions);
   const labelOf = new Map(keys.map((key, i) => [key, labels[i]]));
   const parts = partsOf(decisions, resolution, labelOf);
   const categories = [...categoriesOf(decisions)];
-  return tallyThings(placings, keys.length)
+  return tallyThings(occurrences, keys.length)
     .map((tallied, i) => ({
       ...thingOf(keys[i], labels[i], tallied, resolution, labelOf, parts),
       kind: resolution.kind(keys[i]) ?? kinds.get(keys[i]) ?? null,

@@ -56,15 +56,15 @@ function asTheyAre(store: Store): TidyAccounts {
 
 /** Applies the decisions about things that stand in messages; gives what each is now, and what it is called. */
 export function tidyThings(
-  { placings, labelOf, keyOf, typedKey }: NamedOccurrences,
+  { occurrences, labelOf, keyOf, typedKey }: NamedOccurrences,
   decisions: readonly Decision[],
   accounts: TidyAccounts | null,
-): { readonly now: Now | null; readonly named: Omit<NamedOccurrences, 'placings'> } {
+): { readonly now: Now | null; readonly named: Omit<NamedOccurrences, 'occurrences'> } {
   if (accounts) {
     const label = (thing: number): string => accounts.labels.get(thing) ?? labelOf(thing);
     return { now: accounts.now, named: { labelOf: label, keyOf, typedKey } };
   }
-  const things = [...new Set(Array.from(placings.thing))];
+  const things = [...new Set(Array.from(occurrences.thing))];
   const tidy = tidyNumbers(things.map(keyOf), decisions);
   if (!tidy) return { now: null, named: { labelOf, keyOf, typedKey } };
   const place = new Map(things.map((thing, i) => [thing, i]));

@@ -1,5 +1,5 @@
 import type { AlikeWeave, Decision, InStepWeave } from '@pebble/contract';
-import { leftNote, takenPlacings, tidyPlacings, weaveAlike, weaveInStep } from '@pebble/core';
+import { leftNote, takenOccurrences, tidyOccurrences, weaveAlike, weaveInStep } from '@pebble/core';
 import type { Store } from '../storage/open';
 import { readOccurrences, readSame } from '../storage/occurrences';
 import { messageLabels } from '../storage/messageTexts';
@@ -26,16 +26,16 @@ const NONE_LEFT = 'No message is left by the choice of messages.';
 
 function inStep(store: Store, weave: InStepWeave, tidy: TidyAccounts, isTaken: IsTaken): CountedWeave {
   const same = readSame(store, weave, weave.same);
-  const { rows, left } = isTaken ? takenPlacings(same, isTaken) : { rows: same, left: 0 };
-  const placings = tidyPlacings(rows, null, tidy.now);
-  const woven = weaveInStep(placings, weave);
+  const { rows, left } = isTaken ? takenOccurrences(same, isTaken) : { rows: same, left: 0 };
+  const occurrences = tidyOccurrences(rows, null, tidy.now);
+  const woven = weaveInStep(occurrences, weave);
   const empty = left > 0 ? NONE_LEFT : 'No message of this period has one to compare.';
   return {
     woven: { ...woven, notes: [...leftNote(left), ...woven.notes] },
     labelOf: (account) => tidy.labels.get(account) ?? '',
     keyOf: null,
     emptiedBy:
-      placings.count === 0
+      occurrences.count === 0
         ? empty
         : woven.droppedBelowThreshold > 0
           ? `No two accounts did so with ${weave.atLeast} different ones. Ask for fewer.`
@@ -52,10 +52,12 @@ function alike(
   progress?: (share: number) => void,
 ): CountedWeave {
   const found = readOccurrences(store, weave, 'word');
-  const { rows, left } = isTaken ? takenPlacings(found.placings, isTaken) : { rows: found.placings, left: 0 };
-  const { now } = tidyThings({ ...found, placings: rows }, ofSort(decisions, 'word'), null);
-  const placings = tidyPlacings(rows, now, tidy.now);
-  const woven = weaveAlike(placings, weave, progress);
+  const { rows, left } = isTaken
+    ? takenOccurrences(found.occurrences, isTaken)
+    : { rows: found.occurrences, left: 0 };
+  const { now } = tidyThings({ ...found, occurrences: rows }, ofSort(decisions, 'word'), null);
+  const occurrences = tidyOccurrences(rows, now, tidy.now);
+  const woven = weaveAlike(occurrences, weave, progress);
   const empty = left > 0 ? NONE_LEFT : 'The messages of this period hold no words to compare.';
   const label =
     weave.nodes === 'message'
@@ -66,7 +68,7 @@ function alike(
     labelOf: label,
     keyOf: null,
     emptiedBy:
-      placings.count === 0
+      occurrences.count === 0
         ? empty
         : `No two ${weave.nodes}s are alike by ${Math.round(100 * weave.likeness)} % with ${weave.atLeast} shared words. Ask for less.`,
   };

@@ -7,9 +7,9 @@ import {
 } from '@pebble/contract';
 import {
   leftNote,
-  takenPlacings,
+  takenOccurrences,
   THING_WORDS,
-  tidyPlacings,
+  tidyOccurrences,
   weaveShared,
   weaveTogether,
   weaveTwoMode,
@@ -35,14 +35,16 @@ export function weaveThings(
   const isNear = weave.what === 'together' && weave.unit === 'near';
   const found = (isNear ? readNearOccurrences : readOccurrences)(store, scope, weave.things);
   const isTaken = readTaken(store, weave);
-  const { rows, left } = isTaken ? takenPlacings(found.placings, isTaken) : { rows: found.placings, left: 0 };
+  const { rows, left } = isTaken
+    ? takenOccurrences(found.occurrences, isTaken)
+    : { rows: found.occurrences, left: 0 };
   const sort = TidySort.safeParse(weave.things);
   const { now, named } = tidyThings(
-    { ...found, placings: rows },
+    { ...found, occurrences: rows },
     sort.success ? ofSort(decisions, sort.data) : [],
     weave.things === 'mention' ? tidy : null,
   );
-  const placings = tidyPlacings(rows, now, tidy.now);
+  const occurrences = tidyOccurrences(rows, now, tidy.now);
   const without = new Set(weave.without.map(named.typedKey));
   const isLeftOut = (thing: number): boolean => without.size > 0 && without.has(named.keyOf(thing));
   const account = (id: number): string => tidy.labels.get(id) ?? '';
@@ -51,21 +53,21 @@ export function weaveThings(
     labelOf,
     keyOf: named.keyOf,
     emptiedBy:
-      placings.count === 0 && left > 0
+      occurrences.count === 0 && left > 0
         ? 'No message is left by the choice of messages.'
-        : whatEmpties(placings.count, weave, woven),
+        : whatEmpties(occurrences.count, weave, woven),
   });
   switch (weave.what) {
     case 'together': {
-      const inThreads = weave.unit === 'thread' ? withThreads(store, placings) : placings;
+      const inThreads = weave.unit === 'thread' ? withThreads(store, occurrences) : occurrences;
       return done(weaveTogether(inThreads, weave, isLeftOut, progress), named.labelOf);
     }
     case 'shared':
-      return done(weaveShared(placings, weave, isLeftOut, progress), account);
+      return done(weaveShared(occurrences, weave, isLeftOut, progress), account);
     case 'two-mode': {
       const [one] = THING_WORDS[weave.things];
       return {
-        ...done(weaveTwoMode(placings, weave, isLeftOut), (id, mode) =>
+        ...done(weaveTwoMode(occurrences, weave, isLeftOut), (id, mode) =>
           mode === 0 ? account(id) : named.labelOf(id),
         ),
         ownColumns: (left) => [modeColumn(left, 'account', one)],

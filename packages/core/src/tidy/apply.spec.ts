@@ -1,4 +1,4 @@
-import { tidyAddresses, tidyFollows, tidyPlacings } from './apply';
+import { tidyAddresses, tidyFollows, tidyOccurrences } from './apply';
 
 const now = (map: Record<number, number>) => (thing: number) => map[thing] ?? thing;
 
@@ -33,8 +33,8 @@ describe('tidyAddresses', () => {
 });
 
 it('tidies where things stand', () => {
-  const placings = { count: 3, message: [1, 1, 2], author: [7, 7, 8], thing: [0, 1, 2], time: [5, 5, 6] };
-  const { count, message, thing, author } = tidyPlacings(placings, now({ 1: 0, 2: -1 }), now({ 7: 9 }));
+  const occurrences = { count: 3, message: [1, 1, 2], author: [7, 7, 8], thing: [0, 1, 2], time: [5, 5, 6] };
+  const { count, message, thing, author } = tidyOccurrences(occurrences, now({ 1: 0, 2: -1 }), now({ 7: 9 }));
   expect([count, [...message], thing, author]).toEqual([2, [1, 1], [0, 0], [9, 9]]);
 });
 

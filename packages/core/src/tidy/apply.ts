@@ -1,6 +1,6 @@
 import { IN_REPOST, KIND_BIT, type AddressRows } from '../weave/accounts';
 import type { FollowRows } from '../weave/follows';
-import type { Occurrences } from '../weave/occurrences';
+import type { ThreadOccurrences } from '../weave/occurrences';
 
 /** What a thing is now, by its number; -1 for one that is left out. Where it is null, nothing was decided and all stays as it is. */
 export type Now = (thing: number) => number;
@@ -43,18 +43,18 @@ export function tidyAddresses(rows: AddressRows, now: Now | null): AddressRows {
 }
 
 /** Where things stand after things and accounts were merged and left out. */
-export function tidyPlacings<P extends Occurrences>(
-  placings: P,
+export function tidyOccurrences<P extends ThreadOccurrences>(
+  occurrences: P,
   thingNow: Now | null,
   accountNow: Now | null,
 ): P {
-  if (!thingNow && !accountNow) return placings;
+  if (!thingNow && !accountNow) return occurrences;
   const kept: number[] = [];
   const thing: number[] = [];
   const author: number[] = [];
-  for (let i = 0; i < placings.count; i++) {
-    const what = thingNow ? thingNow(placings.thing[i]) : placings.thing[i];
-    const who = accountNow ? accountNow(placings.author[i]) : placings.author[i];
+  for (let i = 0; i < occurrences.count; i++) {
+    const what = thingNow ? thingNow(occurrences.thing[i]) : occurrences.thing[i];
+    const who = accountNow ? accountNow(occurrences.author[i]) : occurrences.author[i];
     if (what < 0 || who < 0) continue;
     kept.push(i);
     thing.push(what);
@@ -62,14 +62,14 @@ export function tidyPlacings<P extends Occurrences>(
   }
   const of = (values: ArrayLike<number>): Float64Array => Float64Array.from(kept, (i) => values[i]);
   return {
-    ...placings,
+    ...occurrences,
     count: kept.length,
-    message: of(placings.message),
-    time: of(placings.time),
+    message: of(occurrences.message),
+    time: of(occurrences.time),
     thing,
     author,
-    ...(placings.thread ? { thread: of(placings.thread) } : {}),
-    ...(placings.at ? { at: of(placings.at) } : {}),
+    ...(occurrences.thread ? { thread: of(occurrences.thread) } : {}),
+    ...(occurrences.at ? { at: of(occurrences.at) } : {}),
   };
 }
 

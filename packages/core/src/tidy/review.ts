@@ -1,6 +1,6 @@
 import type { Review } from '@pebble/contract';
 import { formatCount } from '../weave/sentence';
-import type { Placings } from '../weave/occurrences';
+import type { Occurrences } from '../weave/occurrences';
 
 /** What was found of a thing. */
 export interface Tallied {
@@ -14,8 +14,8 @@ export interface Tallied {
 }
 
 /** Counts of each thing, in the order of their numbers; a thing that stands nowhere has no messages. */
-export function tallyThings(placings: Placings, things: number): Tallied[] {
-  const { count, message, author, thing, time } = placings;
+export function tallyThings(occurrences: Occurrences, things: number): Tallied[] {
+  const { count, message, author, thing, time } = occurrences;
   const messages = new Float64Array(things);
   const first = new Float64Array(things).fill(NaN);
   const last = new Float64Array(things).fill(NaN);

@@ -2,10 +2,10 @@ import fc from 'fast-check';
 import { AlikeWeave } from '@pebble/contract';
 import { weaveAlike } from './alike';
 import { messagesBehind, messagesOfTie } from './evidence';
-import type { Placings } from './occurrences';
+import type { Occurrences } from './occurrences';
 
 /** Sets of words, one for each message; authors take turns. */
-function placings(sets: readonly (readonly number[])[], authors = sets.length): Placings {
+function occurrences(sets: readonly (readonly number[])[], authors = sets.length): Occurrences {
   const rows = sets.flatMap((words, message) => words.map((word) => ({ message, word })));
   return {
     count: rows.length,
@@ -18,7 +18,7 @@ function placings(sets: readonly (readonly number[])[], authors = sets.length): 
 const recipe = (part: object): AlikeWeave => AlikeWeave.parse({ what: 'alike', ...part });
 
 describe('weaveAlike', () => {
-  const four = placings([
+  const four = occurrences([
     [1, 2, 3, 4, 5],
     [1, 2, 3, 4, 6],
     [1, 2, 3, 4, 5],
@@ -46,7 +46,7 @@ describe('weaveAlike', () => {
   });
 
   it('takes all words of an account together, and shows the messages with words of both', () => {
-    const talk = placings(
+    const talk = occurrences(
       [
         [1, 2],
         [1, 9],
@@ -81,7 +81,7 @@ describe('weaveAlike', () => {
             if (shared >= atLeast && share >= likeness - 1e-12) expected.push(`${i} ${i + 1 + j} ${shared}`);
           }),
         );
-        const { id, source, target, columns } = weaveAlike(placings(sets), recipe({ likeness, atLeast }));
+        const { id, source, target, columns } = weaveAlike(occurrences(sets), recipe({ likeness, atLeast }));
         const found = [...source].map((s, e) => `${id[s]} ${id[target[e]]} ${columns['shared'][e]}`);
         expect(found).toEqual(expected);
       }),

@@ -1,5 +1,5 @@
 import type { AlikeWeave } from '@pebble/contract';
-import type { Placings } from './occurrences';
+import type { Occurrences } from './occurrences';
 import { groupRows, numberKeys, pick, pickNumbers } from './rows';
 import { withoutIsolates } from './keepNodes';
 import { alikePairs, sharedOf, type WordSets } from './alikePairs';
@@ -9,27 +9,31 @@ const DAY = 86_400_000;
 
 /**
  * Messages, or accounts, tied by their words: two are alike when they share enough of them, in number and as a share of what either has
- * (Jaccard). Common words have been left out of the placings. The weight is that share, or the number of words where no share is asked for.
+ * (Jaccard). Common words have been left out of the occurrences. The weight is that share, or the number of words where no share is asked for.
  * Throws TooManyTies.
  */
-export function weaveAlike(placings: Placings, weave: AlikeWeave, progress?: (share: number) => void): Woven {
+export function weaveAlike(
+  occurrences: Occurrences,
+  weave: AlikeWeave,
+  progress?: (share: number) => void,
+): Woven {
   const ofMessages = weave.nodes === 'message';
-  const all = Uint32Array.from({ length: placings.count }, (_, i) => i);
-  const nodes = numberKeys(all, (i) => (ofMessages ? placings.message[i] : placings.author[i]));
-  const words = numberKeys(all, (i) => placings.thing[i]);
+  const all = Uint32Array.from({ length: occurrences.count }, (_, i) => i);
+  const nodes = numberKeys(all, (i) => (ofMessages ? occurrences.message[i] : occurrences.author[i]));
+  const words = numberKeys(all, (i) => occurrences.thing[i]);
   const sets = wordSets(nodes.count, nodes.of, words.count, words.of);
   const { a, b, shared } = alikePairs(sets, weave, MOST_TIES, progress);
   const likeness = shared.map((count, e) => count / (sets[a[e]].length + sets[b[e]].length - count));
   const isByShare = weave.likeness > 0;
-  const { first, last } = moments(nodes.count, nodes.of, placings.time);
+  const { first, last } = moments(nodes.count, nodes.of, occurrences.time);
   const ofBoth = (of: (a: number, b: number) => number): Float64Array =>
     Float64Array.from(a, (node, e) => of(node, b[e]));
-  const days = daysOf(nodes.count, nodes.of, placings.time);
+  const days = daysOf(nodes.count, nodes.of, occurrences.time);
   return withoutIsolates({
     directed: false,
     id: Uint32Array.from(nodes.keys),
     mode: new Uint8Array(nodes.count),
-    uses: messagesOf(nodes.count, nodes.of, placings),
+    uses: messagesOf(nodes.count, nodes.of, occurrences),
     source: a,
     target: b,
     weight: isByShare ? likeness : shared,
@@ -42,7 +46,7 @@ export function weaveAlike(placings: Placings, weave: AlikeWeave, progress?: (sh
       last: ofBoth((v, w) => -lesser(-last[v], -last[w])),
     },
     evidence: () =>
-      evidenceOf(placings, nodes.count, nodes.of, ofMessages ? new Uint32Array(all.length) : words.of),
+      evidenceOf(occurrences, nodes.count, nodes.of, ofMessages ? new Uint32Array(all.length) : words.of),
     // Pairs that are less alike are not gone through, and cannot be counted.
     droppedBelowThreshold: 0,
     notes: [],
@@ -100,7 +104,7 @@ function moments(
 }
 
 /** Messages of each node; rows of a message stand together. */
-function messagesOf(nodes: number, node: Uint32Array, { message }: Placings): Float64Array {
+function messagesOf(nodes: number, node: Uint32Array, { message }: Occurrences): Float64Array {
   const uses = new Float64Array(nodes);
   for (let i = 0; i < node.length; i++) if (i === 0 || message[i] !== message[i - 1]) uses[node[i]]++;
   return uses;
@@ -108,7 +112,7 @@ function messagesOf(nodes: number, node: Uint32Array, { message }: Placings): Fl
 
 /** Of messages all share one unit, so that both stand behind their tie; of accounts those with a word that both use. */
 function evidenceOf(
-  { message, time }: Placings,
+  { message, time }: Occurrences,
   nodes: number,
   node: Uint32Array,
   unit: Uint32Array,

@@ -1,4 +1,4 @@
-import { leftNote, placingsWithin, takenAddresses, takenPlacings } from './chosen';
+import { leftNote, occurrencesWithin, takenAddresses, takenOccurrences } from './chosen';
 import { sketchOf } from './sketch';
 import { refuseTooMany, MOST_TIES, tooManyPhrase, TooManyTies } from './woven';
 
@@ -6,7 +6,7 @@ const odd = (message: number): boolean => message % 2 === 1;
 
 describe('messages that are taken', () => {
   it('keep all their rows, and the others are counted', () => {
-    const { rows, left } = takenPlacings(
+    const { rows, left } = takenOccurrences(
       {
         count: 4,
         message: [1, 1, 2, 3],
@@ -26,9 +26,9 @@ describe('messages that are taken', () => {
 
   it('are those of a time, by choice', () => {
     const day = { count: 3, message: [1, 2, 3], author: [7, 7, 7], thing: [0, 0, 0], time: [5, 9, NaN] };
-    expect(placingsWithin(day, { from: null, until: null })).toBe(day);
-    expect([...(placingsWithin(day, { from: 5, until: 9 }).message as Float64Array)]).toEqual([1]);
-    expect(placingsWithin(day, { from: 0, until: null }).count).toBe(2);
+    expect(occurrencesWithin(day, { from: null, until: null })).toBe(day);
+    expect([...(occurrencesWithin(day, { from: 5, until: 9 }).message as Float64Array)]).toEqual([1]);
+    expect(occurrencesWithin(day, { from: 0, until: null }).count).toBe(2);
   });
 
   it('keep whom they address', () => {

@@ -1,5 +1,5 @@
 import type { AddressRows } from './accounts';
-import type { Placings, Occurrences } from './occurrences';
+import type { Occurrences, ThreadOccurrences } from './occurrences';
 import { pickNumbers } from './rows';
 import { counted } from './sentence';
 
@@ -31,28 +31,31 @@ export function takenAddresses(rows: AddressRows, isTaken: IsTaken): Chosen<Addr
 }
 
 /** Where things stand in the messages that are taken. */
-export function takenPlacings(placings: Occurrences, isTaken: IsTaken): Chosen<Occurrences> {
-  const { kept, left } = takenRows(placings, isTaken);
-  return { rows: rowsOf(placings, kept), left };
+export function takenOccurrences(
+  occurrences: ThreadOccurrences,
+  isTaken: IsTaken,
+): Chosen<ThreadOccurrences> {
+  const { kept, left } = takenRows(occurrences, isTaken);
+  return { rows: rowsOf(occurrences, kept), left };
 }
 
 /** Where things stand in the messages of a time; undated ones are in none that has a bound. */
-export function placingsWithin(
-  placings: Occurrences,
+export function occurrencesWithin(
+  occurrences: ThreadOccurrences,
   { from, until }: { readonly from: number | null; readonly until: number | null },
-): Occurrences {
-  if (from === null && until === null) return placings;
+): ThreadOccurrences {
+  if (from === null && until === null) return occurrences;
   const [first, end] = [from ?? -Infinity, until ?? Infinity];
-  const kept = new Uint32Array(placings.count);
+  const kept = new Uint32Array(occurrences.count);
   let size = 0;
-  for (let i = 0; i < placings.count; i++)
-    if (placings.time[i] >= first && placings.time[i] < end) kept[size++] = i;
-  return rowsOf(placings, kept.subarray(0, size));
+  for (let i = 0; i < occurrences.count; i++)
+    if (occurrences.time[i] >= first && occurrences.time[i] < end) kept[size++] = i;
+  return rowsOf(occurrences, kept.subarray(0, size));
 }
 
-function rowsOf(placings: Occurrences, kept: Uint32Array): Occurrences {
+function rowsOf(occurrences: ThreadOccurrences, kept: Uint32Array): ThreadOccurrences {
   const of = (values: ArrayLike<number>): Float64Array => pickNumbers(kept, (i) => values[i]);
-  const { message, author, thing, time, thread, at } = placings;
+  const { message, author, thing, time, thread, at } = occurrences;
   return {
     count: kept.length,
     message: of(message),
@@ -73,7 +76,7 @@ export function leftNote(left: number): string[] {
 
 /** Rows of one message stand together. */
 function takenRows(
-  { message, count }: Pick<Placings, 'message' | 'count'>,
+  { message, count }: Pick<Occurrences, 'message' | 'count'>,
   isTaken: IsTaken,
 ): { kept: Uint32Array; left: number } {
   const kept = new Uint32Array(count);

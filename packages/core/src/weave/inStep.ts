@@ -1,5 +1,5 @@
 import type { InStepWeave } from '@pebble/contract';
-import type { Placings } from './occurrences';
+import type { Occurrences } from './occurrences';
 import { withoutIsolates } from './keepNodes';
 import type { Woven } from './woven';
 
@@ -9,8 +9,8 @@ import type { Woven } from './woven';
  * often, if the moments were spread evenly over the period: a Poisson tail with the sum of n(a) n(b) 2 S / T over shared things (common
  * practice; it takes posts as independent, which they never quite are).
  */
-export function weaveInStep(placings: Placings, weave: InStepWeave): Woven {
-  const { message, author, thing, time, count } = placings;
+export function weaveInStep(occurrences: Occurrences, weave: InStepWeave): Woven {
+  const { message, author, thing, time, count } = occurrences;
   const window = weave.seconds * 1000;
   const dated = Uint32Array.from({ length: count }, (_, i) => i).filter((i) => !Number.isNaN(time[i]));
   let first = Infinity;
@@ -29,7 +29,7 @@ export function weaveInStep(placings: Placings, weave: InStepWeave): Woven {
     let until = from;
     while (until < order.length && thing[order[until]] === thing[order[from]]) until++;
     const rows = order.subarray(from, until);
-    addThing(rows, placings, place, accounts.length, window, period, pairs);
+    addThing(rows, occurrences, place, accounts.length, window, period, pairs);
     from = until;
   }
   // A message with several such things counts once.
@@ -81,7 +81,7 @@ interface Pair {
 /** All posts of one thing, by time: which accounts posted it within the window of each other. */
 function addThing(
   rows: Uint32Array,
-  { author, time }: Placings,
+  { author, time }: Occurrences,
   place: ReadonlyMap<number, number>,
   accounts: number,
   window: number,

@@ -2,10 +2,10 @@ import fc from 'fast-check';
 import { TogetherWeave } from '@pebble/contract';
 import { messagesOfNode, messagesOfTie } from './evidence';
 import { weaveTogether } from './things';
-import type { Occurrences } from './occurrences';
+import type { ThreadOccurrences } from './occurrences';
 
 /** Texts as words; each word is a thing that stands where it stands. */
-function placings(texts: readonly string[]): Occurrences {
+function occurrences(texts: readonly string[]): ThreadOccurrences {
   const names = [...new Set(texts.join(' ').split(' '))].sort();
   const rows = texts.flatMap((text, message) =>
     text.split(' ').map((word, at) => ({ message, at, thing: names.indexOf(word) })),
@@ -24,7 +24,7 @@ const recipe = (part: object): TogetherWeave =>
   TogetherWeave.parse({ what: 'together', things: 'word', unit: 'near', ...part });
 
 describe('weaveNear (co-occurrence within a window of words, common practice)', () => {
-  const texts = placings(['a x x b c', 'b y a', 'c x x x x a']);
+  const texts = occurrences(['a x x b c', 'b y a', 'c x x x x a']);
 
   it('ties what stands within so many words, each message once', () => {
     const woven = weaveTogether(texts, recipe({ within: 3 }), none);
@@ -34,7 +34,7 @@ describe('weaveNear (co-occurrence within a window of words, common practice)', 
   });
 
   it('counts what is repeated once where messages with many different things are left out', () => {
-    const repeated = placings(['a a a a b', 'a b c d e']);
+    const repeated = occurrences(['a a a a b', 'a b c d e']);
     const woven = weaveTogether(repeated, recipe({ within: 5, mostInOne: 2 }), none);
     expect([...woven.source].map((s, e) => `${s}-${woven.target[e]} ${woven.weight[e]}`)).toEqual(['0-1 1']);
     expect(woven.notes[0]).toBe('1 message with more than 2 was left out.');
@@ -62,7 +62,7 @@ describe('weaveNear (co-occurrence within a window of words, common practice)', 
     const text = fc.array(word, { minLength: 1, maxLength: 8 }).map((words) => words.join(' '));
     fc.assert(
       fc.property(fc.array(text, { minLength: 1, maxLength: 12 }), (all) => {
-        const given = placings(all);
+        const given = occurrences(all);
         const near = weaveTogether(given, recipe({ within: 20 }), none);
         const same = weaveTogether(given, recipe({ unit: 'message' }), none);
         expect([near.source, near.target, near.weight]).toEqual([same.source, same.target, same.weight]);

@@ -1,7 +1,7 @@
 import type { TogetherWeave } from '@pebble/contract';
 import { distinctDays } from './days';
 import { PairTable } from './pairTable';
-import { choosePlacings, type ChosenPlacings, type Occurrences } from './occurrences';
+import { chooseOccurrences, type ChosenOccurrences, type ThreadOccurrences } from './occurrences';
 import { groupRows, pickNumbers, setOf } from './rows';
 import { withoutIsolates } from './keepNodes';
 import { refuseTooMany, type EvidenceRows, type Woven } from './woven';
@@ -16,29 +16,29 @@ type NearWeave = Pick<
  * Things tied when they stand near each other in a message (co-occurrence within a window of words, common practice of text analysis).
  * A message counts once for each pair. Scaled weights take messages for units: each counts 1 / (k - 1) with k things in it (Newman), or
  * the messages in which both are near are set against those in which either stands.
- * @param placings with the word at which each thing stands
+ * @param occurrences with the word at which each thing stands
  * Throws TooManyTies.
  */
 export function weaveNear(
-  placings: Occurrences,
+  occurrences: ThreadOccurrences,
   weave: NearWeave,
   isLeftOut: (thing: number) => boolean,
 ): Woven {
-  const chosen = choosePlacings(placings, weave, isLeftOut);
+  const chosen = chooseOccurrences(occurrences, weave, isLeftOut);
   const nodes = chosen.things.length;
-  const messages = takenMessages(placings, chosen);
+  const messages = takenMessages(occurrences, chosen);
   const table = new PairTable(0);
   const authors = new Map<number, Set<number>>();
   const byAuthors = weave.weight === 'authors';
   const pairOf: number[] = [];
   const moments: number[] = [];
   for (const begin of messages) {
-    const { pairs, things } = nearIn(placings, chosen, begin, weave.within);
+    const { pairs, things } = nearIn(occurrences, chosen, begin, weave.within);
     for (const [a, b] of pairs) {
-      const pair = table.add(a, b, 0, placings.time[begin], 1 / (things - 1));
+      const pair = table.add(a, b, 0, occurrences.time[begin], 1 / (things - 1));
       pairOf.push(pair);
-      moments.push(placings.time[begin]);
-      if (byAuthors) setOf(authors, pair).add(placings.author[begin]);
+      moments.push(occurrences.time[begin]);
+      if (byAuthors) setOf(authors, pair).add(occurrences.author[begin]);
     }
   }
   const days = distinctDays(table.size, Uint32Array.from(pairOf), moments);
@@ -60,7 +60,7 @@ export function weaveNear(
       first: column((p) => table.first[p]),
       last: column((p) => table.last[p]),
     },
-    evidence: () => evidenceOf(placings, chosen, messages, weave.within),
+    evidence: () => evidenceOf(occurrences, chosen, messages, weave.within),
     droppedBelowThreshold: table.size - kept.length,
     notes: chosen.notes,
   };
@@ -88,7 +88,7 @@ function weightOf(
 }
 
 /** The first row of every message with a thing that is kept: of what stands twice in a message all places count here. */
-function takenMessages({ message, count }: Occurrences, { rows }: ChosenPlacings): Uint32Array {
+function takenMessages({ message, count }: ThreadOccurrences, { rows }: ChosenOccurrences): Uint32Array {
   const starts: number[] = [];
   let begin = 0;
   let last = NaN;
@@ -110,8 +110,8 @@ interface NearIn {
 
 /** What is near what in the message that begins with a row. */
 function nearIn(
-  { message, thing, at, count }: Occurrences,
-  { placeOf }: ChosenPlacings,
+  { message, thing, at, count }: ThreadOccurrences,
+  { placeOf }: ChosenOccurrences,
   begin: number,
   within: number,
 ): NearIn {
@@ -130,8 +130,8 @@ function nearIn(
 
 /** Each near pair of a message is a unit, so that only messages in which both are near stand behind a tie. */
 function evidenceOf(
-  placings: Occurrences,
-  chosen: ChosenPlacings,
+  occurrences: ThreadOccurrences,
+  chosen: ChosenOccurrences,
   messages: Uint32Array,
   within: number,
 ): EvidenceRows {
@@ -140,7 +140,7 @@ function evidenceOf(
   const row: number[] = [];
   let units = 0;
   for (const begin of messages) {
-    const { pairs } = nearIn(placings, chosen, begin, within);
+    const { pairs } = nearIn(occurrences, chosen, begin, within);
     const add = (ends: readonly number[]): void => {
       for (const end of ends) {
         node.push(end);
@@ -152,7 +152,7 @@ function evidenceOf(
     pairs.forEach(add);
     // What has nothing near it in this message stands in it all the same.
     const near = new Set(pairs.flat());
-    const { message, thing, count } = placings;
+    const { message, thing, count } = occurrences;
     const alone = new Set<number>();
     for (let i = begin; i < count && message[i] === message[begin]; i++) {
       const place = chosen.placeOf[thing[i]];
@@ -164,7 +164,7 @@ function evidenceOf(
   return {
     node: order.map((i) => node[i]),
     unit: order.map((i) => unit[i]),
-    message: pickNumbers(order, (i) => placings.message[row[i]]),
-    time: pickNumbers(order, (i) => placings.time[row[i]]),
+    message: pickNumbers(order, (i) => occurrences.message[row[i]]),
+    time: pickNumbers(order, (i) => occurrences.time[row[i]]),
   };
 }

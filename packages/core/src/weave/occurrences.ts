@@ -1,7 +1,7 @@
 import { counted, formatCount } from './sentence';
 
 /** Where things stand: a row for each pair of message and thing, rows of one message together. */
-export interface Placings {
+export interface Occurrences {
   readonly count: number;
   readonly message: ArrayLike<number>;
   /** Account that wrote the message, by its number in the study. */
@@ -12,8 +12,8 @@ export interface Placings {
   readonly time: ArrayLike<number>;
 }
 
-/** Placings that say more of each row. */
-export interface Occurrences extends Placings {
+/** Occurrences that say more of each row. */
+export interface ThreadOccurrences extends Occurrences {
   /** The thread of the message. */
   readonly thread?: ArrayLike<number>;
   /** At which of its words the thing stands, from 0. */
@@ -27,7 +27,7 @@ export interface PlacingLimits {
 }
 
 /** The rows that a weave goes by, and what was left out. */
-export interface ChosenPlacings {
+export interface ChosenOccurrences {
   readonly rows: Uint32Array;
   /** Numbers of the things that are kept, ascending. */
   readonly things: Uint32Array;
@@ -43,12 +43,12 @@ export interface ChosenPlacings {
  * twice in one message counts once.
  * @param isLeftOut whether a thing was named to be left out
  */
-export function choosePlacings(
-  placings: Placings,
+export function chooseOccurrences(
+  occurrences: Occurrences,
   { usedAtLeast, mostUsed, mostInOne }: PlacingLimits,
   isLeftOut: (thing: number) => boolean,
-): ChosenPlacings {
-  const { count, message, thing } = placings;
+): ChosenOccurrences {
+  const { count, message, thing } = occurrences;
   let largest = -1;
   for (let i = 0; i < count; i++) if (thing[i] > largest) largest = thing[i];
   const uses = new Float64Array(largest + 1);

@@ -1,13 +1,13 @@
 import { SharedWeave, TogetherWeave, TwoModeWeave } from '@pebble/contract';
 import { messagesBehind, messagesOfNode, messagesOfTie, tiesOfMessage } from './evidence';
-import type { Occurrences } from './occurrences';
+import type { ThreadOccurrences } from './occurrences';
 import { weaveSentence } from './words';
 import { weaveShared, weaveTogether, weaveTwoMode } from './things';
 
 type Row = readonly [message: number, author: number, thing: number, time: number];
 const DAY = 86_400_000;
 
-function placings(rows: readonly Row[], thread?: readonly number[]): Occurrences {
+function occurrences(rows: readonly Row[], thread?: readonly number[]): ThreadOccurrences {
   const column = (i: number): number[] => rows.map((row) => row[i]);
   return {
     count: rows.length,
@@ -37,7 +37,7 @@ const together = (change: object = {}) =>
 
 describe('weaveTogether (common practice)', () => {
   it('ties things that stand in one message, each message once', () => {
-    const woven = weaveTogether(placings(rows), together(), none);
+    const woven = weaveTogether(occurrences(rows), together(), none);
     expect(ties(woven)).toEqual(['0 1 2', '1 2 1']);
     expect([...woven.uses]).toEqual([2, 3, 1]);
     expect(woven.columns['days'][0]).toBe(2);
@@ -46,7 +46,7 @@ describe('weaveTogether (common practice)', () => {
 
   it('ties by author, by author and day, and by thread', () => {
     const by = (unit: string, thread?: number[]) =>
-      ties(weaveTogether(placings(rows, thread), together({ unit }), none));
+      ties(weaveTogether(occurrences(rows, thread), together({ unit }), none));
     expect(by('author')).toEqual(['0 1 2', '0 2 1', '0 3 1', '1 2 1', '1 3 1']);
     expect(by('author-day')).toEqual(['0 1 2', '0 2 1', '1 2 1']);
     expect(
@@ -71,7 +71,7 @@ describe('weaveTogether (common practice)', () => {
     const woven = (change: object) =>
       ties(
         weaveTogether(
-          placings(talk, threads),
+          occurrences(talk, threads),
           together({ unit: 'thread', weight: 'authors', ...change }),
           none,
         ),
@@ -88,25 +88,25 @@ describe('weaveTogether (common practice)', () => {
 
   it('counts authors instead of messages', () => {
     const twice: Row[] = [...rows, [5, 8, 0, 4 * DAY], [5, 8, 1, 4 * DAY]];
-    expect(ties(weaveTogether(placings(twice), together(), none))[0]).toBe('0 1 3');
-    expect(ties(weaveTogether(placings(twice), together({ weight: 'authors' }), none))[0]).toBe('0 1 2');
+    expect(ties(weaveTogether(occurrences(twice), together(), none))[0]).toBe('0 1 3');
+    expect(ties(weaveTogether(occurrences(twice), together({ weight: 'authors' }), none))[0]).toBe('0 1 2');
   });
 
   it('leaves out named, rare and crowded, and says so', () => {
-    const without = weaveTogether(placings(rows), together({ isolates: true }), (thing) => thing === 1);
+    const without = weaveTogether(occurrences(rows), together({ isolates: true }), (thing) => thing === 1);
     expect(ties(without)).toEqual([]);
-    const rare = weaveTogether(placings(rows), together({ usedAtLeast: 2 }), none);
+    const rare = weaveTogether(occurrences(rows), together({ usedAtLeast: 2 }), none);
     expect(ties(rare)).toEqual(['0 1 2']);
     expect(rare.notes).toEqual(['2 of 4 were kept, those in most messages.']);
-    const most = weaveTogether(placings(rows), together({ mostUsed: 2 }), none);
+    const most = weaveTogether(occurrences(rows), together({ mostUsed: 2 }), none);
     expect([...most.id]).toEqual([0, 1]);
     const crowd = Array.from({ length: 12 }, (_, i): Row => [1, 7, i, 0]);
-    const spam = weaveTogether(placings(crowd), together({ mostInOne: 10 }), none);
+    const spam = weaveTogether(occurrences(crowd), together({ mostInOne: 10 }), none);
     expect([ties(spam), spam.notes[0]]).toEqual([[], '1 message with more than 10 was left out.']);
   });
 
   it('keeps the messages behind every node and tie', () => {
-    const woven = weaveTogether(placings(rows), together({ unit: 'author' }), none);
+    const woven = weaveTogether(occurrences(rows), together({ unit: 'author' }), none);
     const evidence = woven.evidence!();
     expect(messagesOfNode(evidence, 1)).toEqual([1, 2, 3]);
     expect(messagesOfTie(evidence, 0, 1)).toEqual([1, 2, 3]);
@@ -122,19 +122,23 @@ describe('weaveTogether (common practice)', () => {
 
 describe('weaveShared', () => {
   it('ties accounts by what they share, with what each used as evidence', () => {
-    const woven = weaveShared(placings(rows), SharedWeave.parse({ what: 'shared', things: 'hashtag' }), none);
+    const woven = weaveShared(
+      occurrences(rows),
+      SharedWeave.parse({ what: 'shared', things: 'hashtag' }),
+      none,
+    );
     expect(ties(woven)).toEqual(['7 8 2']);
     expect([...woven.uses]).toEqual([2, 2]);
     expect(messagesOfTie(woven.evidence!(), 0, 1)).toEqual([1, 2, 3]);
     const jaccard = SharedWeave.parse({ what: 'shared', things: 'hashtag', scale: 'jaccard' });
-    expect(weaveShared(placings(rows), jaccard, none).weight[0]).toBe(0.5);
+    expect(weaveShared(occurrences(rows), jaccard, none).weight[0]).toBe(0.5);
   });
 });
 
 describe('weaveTwoMode', () => {
   it('ties accounts to things by messages', () => {
     const woven = weaveTwoMode(
-      placings(rows),
+      occurrences(rows),
       TwoModeWeave.parse({ what: 'two-mode', things: 'hashtag' }),
       none,
     );

@@ -2,7 +2,12 @@ import type { SharedWeave, TogetherWeave, TwoModeWeave } from '@pebble/contract'
 import { distinctDays } from './days';
 import { PairTable } from './pairTable';
 import { groupRows, numberKeys, pick, pickNumbers, type Numbered } from './rows';
-import { choosePlacings, type ChosenPlacings, type Placings, type Occurrences } from './occurrences';
+import {
+  chooseOccurrences,
+  type ChosenOccurrences,
+  type Occurrences,
+  type ThreadOccurrences,
+} from './occurrences';
 import { project, type Memberships, type Projection } from './projection';
 import type { EvidenceRows, Woven } from './woven';
 import { withoutIsolates } from './keepNodes';
@@ -13,80 +18,84 @@ const DAY = 86_400_000;
 
 /** Things tied when they stand together in a message, near each other in it, in a thread, or with one author (in all, or on one day). */
 export function weaveTogether(
-  placings: Occurrences,
+  occurrences: ThreadOccurrences,
   weave: TogetherWeave,
   isLeftOut: IsLeftOut,
   progress?: (share: number) => void,
 ): Woven {
-  if (weave.unit === 'near') return weaveNear(placings, weave, isLeftOut);
-  const chosen = choosePlacings(placings, weave, isLeftOut);
+  if (weave.unit === 'near') return weaveNear(occurrences, weave, isLeftOut);
+  const chosen = chooseOccurrences(occurrences, weave, isLeftOut);
   const { rows, things, placeOf } = chosen;
-  const units = numberKeys(rows, unitKey(placings, weave.unit));
-  const node = pick(rows, (i) => placeOf[placings.thing[i]]);
+  const units = numberKeys(rows, unitKey(occurrences, weave.unit));
+  const node = pick(rows, (i) => placeOf[occurrences.thing[i]]);
   const byAuthors = weave.weight === 'authors';
   const memberships: Memberships = {
     nodes: things.length,
     units: units.count,
     node,
     unit: units.of,
-    time: times(placings, rows),
-    ...(byAuthors ? { author: pick(rows, (i) => placings.author[i]) } : {}),
+    time: times(occurrences, rows),
+    ...(byAuthors ? { author: pick(rows, (i) => occurrences.author[i]) } : {}),
   };
   const ties = project(memberships, { ...weave, byAuthors, progress });
   return finish(
     chosen,
     ties,
-    () => evidenceOf(placings, rows, things.length, node, units.count, units.of),
+    () => evidenceOf(occurrences, rows, things.length, node, units.count, units.of),
     weave.isolates,
   );
 }
 
 /** Accounts tied by the things that they share. */
 export function weaveShared(
-  placings: Placings,
+  occurrences: Occurrences,
   weave: SharedWeave,
   isLeftOut: IsLeftOut,
   progress?: (share: number) => void,
 ): Woven {
-  const chosen = choosePlacings(placings, weave, isLeftOut);
+  const chosen = chooseOccurrences(occurrences, weave, isLeftOut);
   const { rows, placeOf } = chosen;
-  const authors = numberKeys(rows, (i) => placings.author[i]);
-  const unit = pick(rows, (i) => placeOf[placings.thing[i]]);
+  const authors = numberKeys(rows, (i) => occurrences.author[i]);
+  const unit = pick(rows, (i) => placeOf[occurrences.thing[i]]);
   const ties = project(
     {
       nodes: authors.count,
       units: chosen.things.length,
       node: authors.of,
       unit,
-      time: times(placings, rows),
+      time: times(occurrences, rows),
     },
     { ...weave, progress },
   );
   const accounts = {
     ...chosen,
     things: Uint32Array.from(authors.keys),
-    uses: usesOf(placings, rows, authors),
+    uses: usesOf(occurrences, rows, authors),
   };
   return finish(
     accounts,
     ties,
-    () => evidenceOf(placings, rows, authors.count, authors.of, chosen.things.length, unit),
+    () => evidenceOf(occurrences, rows, authors.count, authors.of, chosen.things.length, unit),
     weave.isolates,
   );
 }
 
 /** Accounts tied to the things they use; weight is the number of messages. Accounts come first, then things. */
-export function weaveTwoMode(placings: Placings, weave: TwoModeWeave, isLeftOut: IsLeftOut): Woven {
-  const chosen = choosePlacings(placings, weave, isLeftOut);
+export function weaveTwoMode(
+  occurrences: Occurrences,
+  weave: TwoModeWeave,
+  isLeftOut: IsLeftOut,
+): Woven {
+  const chosen = chooseOccurrences(occurrences, weave, isLeftOut);
   const { rows, things, placeOf } = chosen;
-  const authors = numberKeys(rows, (i) => placings.author[i]);
+  const authors = numberKeys(rows, (i) => occurrences.author[i]);
   const table = new PairTable(0);
   const pairOf = new Uint32Array(rows.length);
   for (let r = 0; r < rows.length; r++) {
-    const thing = authors.count + placeOf[placings.thing[rows[r]]];
-    pairOf[r] = table.add(authors.of[r], thing, 0, placings.time[rows[r]]);
+    const thing = authors.count + placeOf[occurrences.thing[rows[r]]];
+    pairOf[r] = table.add(authors.of[r], thing, 0, occurrences.time[rows[r]]);
   }
-  const days = distinctDays(table.size, pairOf, times(placings, rows));
+  const days = distinctDays(table.size, pairOf, times(occurrences, rows));
   const kept = table.sorted((p) => table.count[p] >= weave.atLeast);
   const ends = (of: Uint32Array): Uint32Array => pick(kept, (p) => of[p]);
   const column = (of: ArrayLike<number>): Float64Array => pickNumbers(kept, (p) => of[p]);
@@ -94,13 +103,13 @@ export function weaveTwoMode(placings: Placings, weave: TwoModeWeave, isLeftOut:
     directed: true,
     id: join(Uint32Array.from(authors.keys), things),
     mode: new Uint8Array(authors.count + things.length).fill(1, authors.count),
-    uses: joinNumbers(usesOf(placings, rows, authors), chosen.uses),
+    uses: joinNumbers(usesOf(occurrences, rows, authors), chosen.uses),
     source: ends(table.from),
     target: ends(table.to),
     weight: column(table.count),
     columns: { days: column(days), first: column(table.first), last: column(table.last) },
     // A message stands behind the tie of its author and a thing in it.
-    evidence: () => twoSidedEvidence(placings, rows, authors, placeOf, things.length),
+    evidence: () => twoSidedEvidence(occurrences, rows, authors, placeOf, things.length),
     droppedBelowThreshold: table.size - kept.length,
     notes: chosen.notes,
   };
@@ -108,30 +117,30 @@ export function weaveTwoMode(placings: Placings, weave: TwoModeWeave, isLeftOut:
 }
 
 function unitKey(
-  placings: Occurrences,
+  occurrences: ThreadOccurrences,
   unit: Exclude<TogetherWeave['unit'], 'near'>,
 ): (row: number) => number {
   switch (unit) {
     case 'message':
-      return (i) => placings.message[i];
+      return (i) => occurrences.message[i];
     case 'thread':
-      return (i) => placings.thread?.[i] ?? placings.message[i];
+      return (i) => occurrences.thread?.[i] ?? occurrences.message[i];
     case 'author':
-      return (i) => placings.author[i];
+      return (i) => occurrences.author[i];
     case 'author-day': {
       // Days since 1970 stay below 2^17; undated messages share one.
       const day = (time: number): number => (Number.isNaN(time) ? 0 : Math.floor(time / DAY) + 1);
-      return (i) => placings.author[i] * 0x20000 + day(placings.time[i]);
+      return (i) => occurrences.author[i] * 0x20000 + day(occurrences.time[i]);
     }
   }
 }
 
-function times({ time }: Placings, rows: Uint32Array): Float64Array {
+function times({ time }: Occurrences, rows: Uint32Array): Float64Array {
   return pickNumbers(rows, (i) => time[i]);
 }
 
 /** Messages of each author among the rows; rows of a message follow each other. */
-function usesOf({ message }: Placings, rows: Uint32Array, authors: Numbered): Float64Array {
+function usesOf({ message }: Occurrences, rows: Uint32Array, authors: Numbered): Float64Array {
   const uses = new Float64Array(authors.count);
   for (let r = 0; r < rows.length; r++)
     if (r === 0 || message[rows[r]] !== message[rows[r - 1]]) uses[authors.of[r]]++;
@@ -140,7 +149,7 @@ function usesOf({ message }: Placings, rows: Uint32Array, authors: Numbered): Fl
 
 /** Rows of evidence, ordered by node, then unit, then message; the rows come by message. */
 function evidenceOf(
-  placings: Placings,
+  occurrences: Occurrences,
   rows: Uint32Array,
   nodes: number,
   node: Uint32Array,
@@ -152,27 +161,27 @@ function evidenceOf(
   return {
     node: pick(order, (i) => node[i]),
     unit: pick(order, (i) => unit[i]),
-    message: pickNumbers(order, (i) => placings.message[rows[i]]),
-    time: pickNumbers(order, (i) => placings.time[rows[i]]),
+    message: pickNumbers(order, (i) => occurrences.message[rows[i]]),
+    time: pickNumbers(order, (i) => occurrences.time[rows[i]]),
   };
 }
 
 /** Each row stands once with its author and once with its thing; they share the message. */
 function twoSidedEvidence(
-  placings: Placings,
+  occurrences: Occurrences,
   rows: Uint32Array,
   authors: Numbered,
   placeOf: Int32Array,
   things: number,
 ): EvidenceRows {
-  const messages = numberKeys(rows, (i) => placings.message[i]);
+  const messages = numberKeys(rows, (i) => occurrences.message[i]);
   const twice = join(rows, rows);
   const node = join(
     authors.of,
-    pick(rows, (i) => authors.count + placeOf[placings.thing[i]]),
+    pick(rows, (i) => authors.count + placeOf[occurrences.thing[i]]),
   );
   const nodes = authors.count + things;
-  return evidenceOf(placings, twice, nodes, node, messages.count, join(messages.of, messages.of));
+  return evidenceOf(occurrences, twice, nodes, node, messages.count, join(messages.of, messages.of));
 }
 
 function join(a: Uint32Array, b: Uint32Array): Uint32Array {
@@ -190,7 +199,7 @@ function joinNumbers(a: Float64Array, b: Float64Array): Float64Array {
 }
 
 function finish(
-  { things, uses, notes }: Pick<ChosenPlacings, 'things' | 'uses' | 'notes'>,
+  { things, uses, notes }: Pick<ChosenOccurrences, 'things' | 'uses' | 'notes'>,
   { source, target, weight, shared, first, last, days, dropped }: Projection,
   evidence: () => EvidenceRows,
   isolates: boolean,

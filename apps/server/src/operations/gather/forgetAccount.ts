@@ -1,10 +1,11 @@
-import { readdirSync, readFileSync } from 'node:fs';
+import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { counted, handleKey, joinWith, type TableColumns } from '@pebble/core';
 import { isNoneOf } from '../../storage/lists';
 import { forgetInDatabase, type Forgotten } from '../../storage/erase/forgetAccount';
 import { FORGOTTEN, handleReplacer } from '../../storage/erase/replaceHandle';
-import { uploadPath, type NetworkPart } from '../../storage/files/places';
+import { skippedLists, type NetworkPart } from '../../storage/files/places';
+import { waitingUploads } from '../../storage/files/unusedUploads';
 import { readTable } from '../../storage/files/tables';
 import { StepRefused, type Progress, type StepContext, type StepDefinition } from '../step';
 
@@ -37,17 +38,16 @@ export const forgetAccount: StepDefinition<'forget-account', Result> = {
     const forgotten = await forgetInDatabase(store, found.handle, (phase) => progress(phase, null));
     const networks = await forgetInNetworks(context, found.handle, progress);
     const stale = await markWoven(context);
-    // What waits to be taken in, and lists of rows that were left out, may name it in ways that cannot be searched.
-    const waiting = readdirSync(join(store.folder, 'uploads'));
-    for (const name of waiting)
-      if (/^[0-9a-f-]{8,}$/.test(name)) files.remove(uploadPath(store.folder, name));
-      else forgetInText(context, join(store.folder, 'uploads', name), found.handle);
+    // What waits to be taken in may name it in ways that cannot be searched.
+    const uploads = waitingUploads(store.folder);
+    for (const name of uploads) files.remove(join(store.folder, 'uploads', name));
+    forgetInSkippedRows(context, found.handle);
     await store.query.updateTable('study').set({ changed_at: context.now }).execute();
     return {
       ...forgotten,
       networks,
       stale,
-      uploads: waiting.filter((name) => /^[0-9a-f-]{8,}$/.test(name)).length,
+      uploads: uploads.length,
     };
   },
   describe(_, result) {
@@ -143,8 +143,12 @@ export function withoutAccount(table: TableColumns, handle: string): TableColumn
 /** Groups and sorts of a node say nothing of a person alone, and keep the map as it is. */
 const isPersonal = (column: string): boolean => column !== 'mode' && column !== 'kind';
 
-function forgetInText({ files }: StepContext, path: string, handle: string): void {
-  const text = readFileSync(path, 'utf8');
-  const now = handleReplacer(handle).replace(text);
-  if (now !== text) files.text(path, now);
+/** Replaces the handle in the lists of rows that imports left out. */
+function forgetInSkippedRows({ store, files }: StepContext, handle: string): void {
+  const { replace } = handleReplacer(handle);
+  for (const path of skippedLists(store.folder)) {
+    const text = readFileSync(path, 'utf8');
+    const now = replace(text);
+    if (now !== text) files.text(path, now);
+  }
 }

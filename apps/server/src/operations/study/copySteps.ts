@@ -19,9 +19,9 @@ import { listNetworks, readMap } from '../../storage/networks';
 import { dataFolderOf, studyFile, studyFolder, type Store } from '../../storage/open';
 import { listSteps } from '../../storage/steps';
 import { archivePath, savedPath, uploadPath } from '../../storage/files/places';
-import { BadPackage } from '../../package/manifest';
-import { unpackPackage } from '../../package/readPackage';
-import { studyFiles, writePackage } from '../../package/writePackage';
+import { BadPackage } from '../../storage/package/manifest';
+import { checkPackage, unpackPackage } from '../../storage/package/readPackage';
+import { studyFiles, writePackage } from '../../storage/package/writePackage';
 import { StepRefused, type Progress, type StepContext, type StepDefinition } from '../step';
 
 interface Duplicated extends Record<string, unknown> {
@@ -46,6 +46,9 @@ export const duplicateStudy: StepDefinition<'duplicate-study', Duplicated> = {
       copyFileSync(join(store.folder, place), join(folder, place));
     }
     return { study, files: places.length };
+  },
+  afterwards: async (studies, _, result) => {
+    if (result) await studies.adopt(result.study);
   },
   describe: ({ name }, result) =>
     result ? `The study was duplicated as “${name}”.` : `The study was to be duplicated as “${name}”.`,
@@ -86,8 +89,13 @@ export const archiveStudy: StepDefinition<'archive-study', Saved> = {
     const saved = await pack(context, files.place(target), progress, (copy) =>
       noteStep(copy, { id: step, kind: 'archive-study', sentence: ARCHIVED, now }),
     );
+    // The folder goes after this: what is packed has to be whole.
+    await checkPackage(files.place(target), progress);
     await store.query.updateTable('study').set({ archived_at: now }).execute();
     return saved;
+  },
+  afterwards: async (studies, study, result) => {
+    if (result) await studies.putAway(study);
   },
   describe: (_, result) => (result ? ARCHIVED : 'The study was to be archived.'),
 };
@@ -128,6 +136,7 @@ export const openStudy: StepDefinition<'open-study', Opened> = {
       rmSync(unpacked, { recursive: true, force: true });
     }
   },
+  afterwards: (studies, study, result) => studies.endOpening(study, result !== null),
   describe: ({ file }, result) =>
     result
       ? `The study was opened from the file ${file} with ${counted(result.messages, 'message')}.`

@@ -2,6 +2,7 @@ import type { StepDefinition } from '../step';
 
 export const createStudy: StepDefinition<'create-study'> = {
   kind: 'create-study',
+  beginsStudy: true,
   async run({ store, now }, { name }) {
     await store.query
       .insertInto('study')

@@ -1,3 +1,4 @@
+import { readdirSync } from 'node:fs';
 import { join } from 'node:path';
 
 const ID = /^[0-9a-f-]{8,50}$/;
@@ -24,6 +25,15 @@ export function spoolPath(folder: string, run: string): string {
 
 export function skippedPath(folder: string, step: number): string {
   return join(folder, 'uploads', `skipped-${Math.trunc(step)}.csv`);
+}
+
+/** The lists of rows that were left out, of all steps. */
+export function skippedLists(folder: string): string[] {
+  const uploads = join(folder, 'uploads');
+  return readdirSync(uploads)
+    .filter((name) => /^skipped-\d+\.csv$/.test(name))
+    .sort()
+    .map((name) => join(uploads, name));
 }
 
 /** A study that was saved as one file, by the number of the step. */

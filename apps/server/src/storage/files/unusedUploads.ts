@@ -11,15 +11,20 @@ const AGAIN = 30 * 24 * HOUR;
 /** Names of uploaded files, whole or not; lists of rows that were left out belong to their steps. */
 const UPLOAD = /^((?:[0-9a-f]+-)?[0-9a-f]{8}-[0-9a-f-]{27})(?:\.part)?$/;
 
+/** The names of files that were sent to a study and not taken in. */
+export function waitingUploads(folder: string): string[] {
+  return readdirSync(join(folder, 'uploads')).filter((name) => UPLOAD.test(name));
+}
+
 /**
  * Takes away uploaded files that nobody uses any more: those that nobody took in for a day, and those of steps that failed, were cancelled or
  * interrupted a month ago. Returns how many.
  */
 export async function clearUnusedUploads(store: Store, now = Date.now()): Promise<number> {
   const folder = join(store.folder, 'uploads');
-  const old = readdirSync(folder).filter((name) => {
+  const old = waitingUploads(store.folder).filter((name) => {
     const age = now - (statSync(join(folder, name), { throwIfNoEntry: false })?.mtimeMs ?? now);
-    return UPLOAD.test(name) && age > WAITS;
+    return age > WAITS;
   });
   if (old.length === 0) return 0;
   const steps = await store.query

@@ -1,7 +1,7 @@
 import { sql, type Kysely } from 'kysely';
 
 /** Indexes of messages, of whom they address and of accounts that can be built after the rows are there, which is several times quicker for many rows. */
-const ROW_INDEXES = [
+const ROW_INDEXES: readonly Index[] = [
   {
     table: 'message',
     name: 'message_time',
@@ -28,7 +28,7 @@ const ROW_INDEXES = [
     unique: true,
     given: null,
   },
-] as const;
+];
 
 /** Takes the indexes away; `buildRowIndexes` brings them back, and both happen in the transaction of the step. */
 export async function dropRowIndexes({ schema }: Pick<Kysely<unknown>, 'schema'>): Promise<void> {
@@ -36,12 +36,28 @@ export async function dropRowIndexes({ schema }: Pick<Kysely<unknown>, 'schema'>
 }
 
 /** Builds the indexes that are not there. @param tables of which; of all where it is left out */
-export async function buildRowIndexes(
-  { schema }: Pick<Kysely<unknown>, 'schema'>,
-  tables: readonly string[] = ['message', 'address', 'account'],
+export function buildRowIndexes(db: Schema, tables?: readonly string[]): Promise<void> {
+  return buildIndexes(db, ROW_INDEXES, tables);
+}
+
+type Schema = Pick<Kysely<unknown>, 'schema'>;
+
+/** An index of a table; with `given` of those rows alone in which that column is not null. */
+export interface Index {
+  readonly table: string;
+  readonly name: string;
+  readonly columns: readonly string[];
+  readonly unique: boolean;
+  readonly given: string | null;
+}
+
+export async function buildIndexes(
+  { schema }: Schema,
+  indexes: readonly Index[],
+  tables?: readonly string[],
 ): Promise<void> {
-  for (const { table, name, columns, unique, given } of ROW_INDEXES) {
-    if (!tables.includes(table)) continue;
+  for (const { table, name, columns, unique, given } of indexes) {
+    if (tables && !tables.includes(table)) continue;
     const index = schema
       .createIndex(name)
       .ifNotExists()

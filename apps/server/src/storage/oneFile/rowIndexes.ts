@@ -1,7 +1,8 @@
-import { sql, type Kysely } from 'kysely';
+import type { Kysely } from 'kysely';
+import { buildIndexes, type Index } from '../load/rowIndexes';
 
 /** Indexes of messages, of whom they address and of accounts, as they were when all studies were in one file. */
-const ROW_INDEXES = [
+const ROW_INDEXES: readonly Index[] = [
   {
     table: 'message',
     name: 'message_time',
@@ -28,21 +29,12 @@ const ROW_INDEXES = [
     unique: true,
     given: null,
   },
-] as const;
+];
 
-/** Builds the indexes that are not there. @param tables of which; of all where it is left out */
-export async function buildRowIndexes(
-  { schema }: Pick<Kysely<unknown>, 'schema'>,
-  tables: readonly string[] = ['message', 'address', 'account'],
+/** Builds those of some tables that are not there. */
+export function buildRowIndexes(
+  db: Pick<Kysely<unknown>, 'schema'>,
+  tables: readonly string[],
 ): Promise<void> {
-  for (const { table, name, columns, unique, given } of ROW_INDEXES) {
-    if (!tables.includes(table)) continue;
-    const index = schema
-      .createIndex(name)
-      .ifNotExists()
-      .on(table)
-      .columns([...columns]);
-    const whole = unique ? index.unique() : index;
-    await (given === null ? whole : whole.where(sql.ref(given), 'is not', null)).execute();
-  }
+  return buildIndexes(db, ROW_INDEXES, tables);
 }

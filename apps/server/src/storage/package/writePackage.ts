@@ -1,9 +1,10 @@
 import { createHash } from 'node:crypto';
 import { createReadStream, createWriteStream, existsSync, readdirSync, rmSync, statSync } from 'node:fs';
-import { join } from 'node:path';
+import { basename, join } from 'node:path';
 import { pipeline } from 'node:stream/promises';
 import { ZipFile } from 'yazl';
-import type { Progress } from '../operations/step';
+import { skippedLists } from '../files/places';
+import type { Progress } from '../../operations/step';
 import { MANIFEST, Manifest, PACKAGE_FORMAT, PACKAGE_VERSION } from './manifest';
 
 /** The files of a study beside its database, by their places: not what waits to be taken in, nor what can be made anew. */
@@ -18,9 +19,7 @@ export function studyFiles(folder: string): string[] {
         .filter((name) => name.endsWith('.arrow'))
         .map((name) => `networks/${id}/${name}`),
     ),
-    ...namesIn('uploads')
-      .filter((name) => /^skipped-\d+\.csv$/.test(name))
-      .map((name) => `uploads/${name}`),
+    ...skippedLists(folder).map((path) => `uploads/${basename(path)}`),
     ...namesIn('collecting')
       .filter((name) => name.endsWith('.jsonl'))
       .map((name) => `collecting/${name}`),

@@ -1,12 +1,13 @@
 import { createHash } from 'node:crypto';
 import { createWriteStream, mkdirSync } from 'node:fs';
 import { dirname, join } from 'node:path';
+import { Writable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import { openPromise, type Entry, type ZipFile } from 'yauzl';
 import { ZodError } from 'zod';
 import { formatCount } from '@pebble/core';
-import { isDiskFull, roomIn } from '../files/diskFull';
-import { StepCancelled, type Progress } from '../operations/step';
+import { isDiskFull, roomIn } from '../../files/diskFull';
+import { StepCancelled, type Progress } from '../../operations/step';
 import { BadPackage, MANIFEST, Manifest, PACKAGE_VERSION } from './manifest';
 
 /** Bytes of the manifest at most: it names every file of a study. */
@@ -29,30 +30,53 @@ export async function readManifest(path: string): Promise<Manifest> {
  */
 export async function unpackPackage(path: string, folder: string, progress: Progress): Promise<Manifest> {
   const manifest = await readManifest(path);
-  const awaited = new Map(manifest.files.map((file) => [file.place, file]));
   const total = manifest.files.reduce((sum, { bytes }) => sum + bytes, 0);
-  if (awaited.size < manifest.files.length || !awaited.has('study.sqlite'))
-    throw new BadPackage(
-      'The manifest of this study does not fit: a file stands in it twice, or there is no database.',
-    );
   mkdirSync(folder, { recursive: true, mode: 0o700 });
   if (roomIn(folder) < total)
     throw new BadPackage(
       `The study needs ${formatCount(Math.ceil(total / 1024 ** 2))} MB, and so much is not free on the disk.`,
     );
+  await eachFile(path, manifest, 'Unpacking', progress, (place) => {
+    const target = join(folder, place);
+    mkdirSync(dirname(target), { recursive: true, mode: 0o700 });
+    return createWriteStream(target, { flags: 'wx', mode: 0o600 });
+  });
+  return manifest;
+}
+
+/** Reads a saved study to its end, and checks every file of it. Throws BadPackage. */
+export async function checkPackage(path: string, progress: Progress): Promise<void> {
+  const nowhere = (): Writable => new Writable({ write: (_piece, _encoding, done) => done() });
+  await eachFile(path, await readManifest(path), 'Checking', progress, nowhere);
+}
+
+/** Hands on the bytes of every file of a manifest, each checked. Throws BadPackage. */
+async function eachFile(
+  path: string,
+  manifest: Manifest,
+  phase: string,
+  progress: Progress,
+  targetOf: (place: string) => Writable,
+): Promise<void> {
+  const awaited = new Map(manifest.files.map((file) => [file.place, file]));
+  if (awaited.size < manifest.files.length || !awaited.has('study.sqlite'))
+    throw new BadPackage(
+      'The manifest of this study does not fit: a file stands in it twice, or there is no database.',
+    );
+  const total = manifest.files.reduce((sum, { bytes }) => sum + bytes, 0);
   let done = 0;
   await withZip(path, async (zip) => {
     for await (const entry of zip.eachEntry()) {
-      const file = awaited.get(entry.fileName);
       if (entry.fileName === MANIFEST || entry.fileName === 'README.txt') continue;
+      const file = awaited.get(entry.fileName);
       if (!file)
         throw new BadPackage(
           `“${entry.fileName.slice(0, 80)}” is not named in its manifest. Nothing was opened.`,
         );
       awaited.delete(entry.fileName);
-      const fits = await writeChecked(zip, entry, join(folder, file.place), file, (bytes) => {
+      const fits = await isWhole(zip, entry, file, targetOf, (bytes) => {
         done += bytes;
-        progress('Unpacking', Math.min(1, done / Math.max(1, total)));
+        progress(phase, Math.min(1, done / Math.max(1, total)));
       });
       if (!fits)
         throw new BadPackage(
@@ -62,19 +86,17 @@ export async function unpackPackage(path: string, folder: string, progress: Prog
   });
   const [missing] = awaited.keys();
   if (missing !== undefined) throw new BadPackage(`${missing} is missing in it. Nothing was opened.`);
-  return manifest;
 }
 
-async function writeChecked(
+async function isWhole(
   zip: ZipFile,
   entry: Entry,
-  path: string,
-  { bytes, sha256 }: Manifest['files'][number],
+  { place, bytes, sha256 }: Manifest['files'][number],
+  targetOf: (place: string) => Writable,
   counted: (bytes: number) => void,
 ): Promise<boolean> {
   // What it says of its size is held against what comes, so that it cannot grow beyond.
   if (entry.uncompressedSize !== bytes || entry.isEncrypted()) return false;
-  mkdirSync(dirname(path), { recursive: true, mode: 0o700 });
   const sum = createHash('sha256');
   const summing = async function* (pieces: AsyncIterable<Buffer>): AsyncGenerator<Buffer> {
     for await (const piece of pieces) {
@@ -84,11 +106,7 @@ async function writeChecked(
     }
   };
   try {
-    await pipeline(
-      await zip.openReadStreamPromise(entry),
-      summing,
-      createWriteStream(path, { flags: 'wx', mode: 0o600 }),
-    );
+    await pipeline(await zip.openReadStreamPromise(entry), summing, targetOf(place));
   } catch (error) {
     if (isDiskFull(error) || error instanceof StepCancelled) throw error;
     return false;
