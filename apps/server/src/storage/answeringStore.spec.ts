@@ -23,6 +23,20 @@ describe('the connection that answers for a study', () => {
     await store.close();
   });
 
+  it('is ended only when what was asked has its answer, and not opened again', async () => {
+    const store = new AnsweringStore(folder);
+    const step = connect(folder);
+    step.raw.exec('begin immediate');
+    const values = { name: 'S', created_at: '', changed_at: '', deleted_at: null, archived_at: null };
+    const waiting = store.query.insertInto('study').values(values).execute();
+    await new Promise((done) => setTimeout(done, 60));
+    const ended = store.end();
+    setTimeout(() => step.raw.exec('commit'), 60);
+    await Promise.all([waiting, ended]);
+    expect(() => store.raw).toThrow('not there any more');
+    await step.close();
+  });
+
   it('is kept while something waits for a step that writes', async () => {
     const store = new AnsweringStore(folder);
     const step = connect(folder);

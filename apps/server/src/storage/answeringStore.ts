@@ -1,8 +1,13 @@
 import type SqliteDatabase from 'better-sqlite3';
 import type { Kysely } from 'kysely';
 import { basename } from 'node:path';
+import { setTimeout as pause } from 'node:timers/promises';
+import { Damaged } from '../files/damage';
 import { connect, type Store } from './open';
 import type { Database } from './schema';
+
+/** Milliseconds between two looks whether something is still asked. */
+const SOON = 20;
 
 /**
  * The connection of the thread that answers requests to one study. It is opened when it is needed, and can be let go when nobody has asked
@@ -12,6 +17,7 @@ export class AnsweringStore implements Store {
   readonly study: string;
   private open: Store | null = null;
   private lastUsed = 0;
+  private hasEnded = false;
 
   constructor(readonly folder: string) {
     this.study = basename(folder);
@@ -34,6 +40,13 @@ export class AnsweringStore implements Store {
     return this.open?.isAsked() ?? false;
   }
 
+  /** Closes it for good, once what was asked has its answer. */
+  async end(): Promise<void> {
+    this.hasEnded = true;
+    while (this.isAsked()) await pause(SOON);
+    await this.close();
+  }
+
   async close(): Promise<void> {
     const { open } = this;
     this.open = null;
@@ -41,6 +54,7 @@ export class AnsweringStore implements Store {
   }
 
   private used(): Store {
+    if (this.hasEnded) throw new Damaged('This study is not there any more.');
     this.lastUsed = performance.now();
     return (this.open ??= connect(this.folder, 'answers'));
   }

@@ -40,13 +40,9 @@ export async function forgetFollowUp({ query }: Store, id: number): Promise<void
   await query.deleteFrom('follow_up').where('id', '=', id).execute();
 }
 
-/** What was to follow when the application was ended, in its order; what was begun too often, or is of a deleted study, is left out for good. */
+/** What was to follow when the application was ended, in its order; what was begun too often is left out for good. */
 export async function leftFollowUps({ query }: Store): Promise<FollowUp[]> {
-  const study = await query.selectFrom('study').select('deleted_at').executeTakeFirst();
-  await query
-    .deleteFrom('follow_up')
-    .where('beginnings', '>=', study?.deleted_at === null ? MOST_BEGINNINGS : 0)
-    .execute();
+  await query.deleteFrom('follow_up').where('beginnings', '>=', MOST_BEGINNINGS).execute();
   const rows = await query.selectFrom('follow_up').selectAll().orderBy('id').execute();
   return rows.map(({ id, kind, parameters }) => ({
     id,

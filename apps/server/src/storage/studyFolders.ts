@@ -81,9 +81,9 @@ export class StudyFolders {
     return studies;
   }
 
-  /** Every study that can be worked with, also the deleted ones. */
+  /** Every study that can be worked with. */
   *[Symbol.iterator](): Generator<Store> {
-    yield* this.stores.values();
+    for (const [id, store] of this.stores) if (this.find(id)) yield store;
   }
 
   /** Whether there are no studies, not even deleted ones. */
@@ -243,8 +243,9 @@ export class StudyFolders {
 
   /** Takes a study away for good: its folder is gone, and what it took on the disk is free, also where a thread has it open still. */
   async removeFolder(id: string, list: 'keep in the list' | 'take out' = 'take out'): Promise<void> {
-    await this.stores.get(id)?.close();
+    const store = this.stores.get(id);
     this.stores.delete(id);
+    await store?.end();
     this.broken.delete(id);
     const folder = this.folderOf(id);
     for (const file of filesIn(folder)) truncateSync(file);

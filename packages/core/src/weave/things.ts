@@ -81,11 +81,7 @@ export function weaveShared(
 }
 
 /** Accounts tied to the things they use; weight is the number of messages. Accounts come first, then things. */
-export function weaveTwoMode(
-  occurrences: Occurrences,
-  weave: TwoModeWeave,
-  isLeftOut: IsLeftOut,
-): Woven {
+export function weaveTwoMode(occurrences: Occurrences, weave: TwoModeWeave, isLeftOut: IsLeftOut): Woven {
   const chosen = chooseOccurrences(occurrences, weave, isLeftOut);
   const { rows, things, placeOf } = chosen;
   const authors = numberKeys(rows, (i) => occurrences.author[i]);
