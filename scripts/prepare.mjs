@@ -14,10 +14,11 @@ export function checkNode() {
   process.exit(1);
 }
 
-export function run(command, args, options = {}) {
-  return (
-    spawnSync(command, args, { cwd: root, stdio: ['ignore', 'inherit', 'inherit'], ...options }).status ?? 1
-  );
+/** Runs a program to its end, or for at most `minutes`; gives its exit code, which is 1 for one that was ended. */
+export function run(command, args, { minutes, ...options } = {}) {
+  const limit = minutes ? { timeout: minutes * 60_000, killSignal: 'SIGKILL' } : {};
+  const stdio = ['ignore', 'inherit', 'inherit'];
+  return spawnSync(command, args, { cwd: root, stdio, ...limit, ...options }).status ?? 1;
 }
 
 /** Installs the packages as the lock file names them, when they are not there or the lock file has changed. */

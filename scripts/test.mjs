@@ -38,7 +38,8 @@ note('npm run check', run('node', ['scripts/check.mjs']) === 0);
 note('build', run('node', ['scripts/build.mjs']) === 0);
 
 const jestReport = join(tmpdir(), `pebble-jest-${process.pid}.json`);
-run('npx', ['jest', '--ci', '--json', `--outputFile=${jestReport}`]);
+// What a failed test leaves open must not keep the rest from being told.
+run('npx', ['jest', '--ci', '--forceExit', '--json', `--outputFile=${jestReport}`], { minutes: 45 });
 count('Jest', jestReport, (r) => ({
   good: r.numPassedTests,
   bad: r.numFailedTests + r.numRuntimeErrorTestSuites,
@@ -47,6 +48,7 @@ count('Jest', jestReport, (r) => ({
 const browserReport = join(tmpdir(), `pebble-playwright-${process.pid}.json`);
 const serverLog = join(tmpdir(), `pebble-server-${process.pid}.log`);
 run('npx', ['playwright', 'test', '--config', 'e2e/playwright.config.ts'], {
+  minutes: 20,
   env: { ...process.env, PLAYWRIGHT_JSON_OUTPUT_NAME: browserReport, E2E_SERVER_LOG: serverLog },
 });
 count('Playwright', browserReport, ({ stats }) => ({
@@ -54,7 +56,7 @@ count('Playwright', browserReport, ({ stats }) => ({
   bad: stats.unexpected,
 }));
 
-note('npm run safety -- --short', run('node', ['scripts/safety.mjs', '--short']) === 0);
+note('npm run safety -- --short', run('node', ['scripts/safety.mjs', '--short'], { minutes: 15 }) === 0);
 
 if (existsSync(serverLog)) {
   const said = readFileSync(serverLog, 'utf8').trim();
