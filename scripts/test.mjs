@@ -39,7 +39,11 @@ note('build', run('node', ['scripts/build.mjs']) === 0);
 
 const jestReport = join(tmpdir(), `pebble-jest-${process.pid}.json`);
 // What a failed test leaves open must not keep the rest from being told.
-run('npx', ['jest', '--ci', '--forceExit', '--json', `--outputFile=${jestReport}`], { minutes: 45 });
+run(
+  'node',
+  ['node_modules/jest/bin/jest.js', '--ci', '--forceExit', '--json', `--outputFile=${jestReport}`],
+  { minutes: 45 },
+);
 count('Jest', jestReport, (r) => ({
   good: r.numPassedTests,
   bad: r.numFailedTests + r.numRuntimeErrorTestSuites,
@@ -47,7 +51,7 @@ count('Jest', jestReport, (r) => ({
 
 const browserReport = join(tmpdir(), `pebble-playwright-${process.pid}.json`);
 const serverLog = join(tmpdir(), `pebble-server-${process.pid}.log`);
-run('npx', ['playwright', 'test', '--config', 'e2e/playwright.config.ts'], {
+run('node', ['node_modules/@playwright/test/cli.js', 'test', '--config', 'e2e/playwright.config.ts'], {
   minutes: 20,
   env: { ...process.env, PLAYWRIGHT_JSON_OUTPUT_NAME: browserReport, E2E_SERVER_LOG: serverLog },
 });
