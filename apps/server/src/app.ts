@@ -56,8 +56,7 @@ function apiRoutes(services: Services): RequestHandler {
   const routes = express.Router();
   routes.get('/health', (_request, response) => void response.json({ ready: true }));
   routes.get('/openapi.json', (_request, response) => void response.json(openApiDocument()));
-  const parts = PARTS.map((part) => part(services));
-  routes.use(...parts, nothingHere(parts));
+  routes.use(...PARTS.map((part) => part(services)), nothingHere);
   return routes;
 }
 

@@ -83,8 +83,8 @@ describe('a network that hands change', () => {
     expect(made.edges[BY_HAND][e]).toBe('added');
     expect(made.nodes[BY_HAND][n]).toBe('added');
     expect((await evidence(made.id, { source: n, target: 0 })).total).toBe(0);
-    const moments = await table(made.id, 'moments');
-    expect(Array.from(moments['edge'] as Uint32Array)).not.toContain(e);
+    const dailyTieCounts = await table(made.id, 'daily-tie-counts');
+    expect(Array.from(dailyTieCounts['edge'] as Uint32Array)).not.toContain(e);
   });
 
   it('has groups behind whose ties nothing stands of a tie that was taken out', async () => {
@@ -105,7 +105,7 @@ describe('a network that hands change', () => {
     const bytes = Buffer.alloc(8 * n);
     for (let v = 0; v < 2 * n; v++) bytes.writeFloatLE(v, 4 * v);
     const { body } = await app.api
-      .post(`/api/v1/studies/${app.study}/uploads`)
+      .post(`/api/v1/studies/${app.study}/bytes`)
       .set('content-type', 'application/octet-stream')
       .send(bytes)
       .expect(201);

@@ -52,7 +52,7 @@ describe('a data folder that is damaged', () => {
   const PATHS = [
     'nodes.arrow',
     'edges.arrow',
-    'moments.arrow',
+    'daily-tie-counts.arrow',
     'evidence?node=0',
     'evidence?community=1',
     'portrait/1',

@@ -87,7 +87,7 @@ describe('maps', () => {
     const image = (text: string): string => `data:image/png;base64,${Buffer.from(text).toString('base64')}`;
     const add = async (value: string) => {
       const { body } = await app.api
-        .post(`/api/v1/studies/${app.study}/uploads`)
+        .post(`/api/v1/studies/${app.study}/bytes`)
         .set('content-type', 'application/octet-stream')
         .send(Buffer.from(value));
       return app.step('add-pictures', { upload: (body as { id: string }).id });

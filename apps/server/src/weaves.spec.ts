@@ -56,7 +56,7 @@ describe('what can be woven from the demo', () => {
     { what: 'two-mode', things: 'hashtag' },
   ])('says of each tie how many of its messages were written on each day: $what', async (weave) => {
     const made = await make(weave);
-    const { edge, messages } = await table(made.id, 'moments');
+    const { edge, messages } = await table(made.id, 'daily-tie-counts');
     const e = strongest(made);
     let sum = 0;
     for (let i = 0; i < edge.length; i++) if (Number(edge[i]) === e) sum += Number(messages[i]);

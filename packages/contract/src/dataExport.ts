@@ -6,25 +6,25 @@ import { TidySort } from './tidy';
 export const DataFormat = z.enum(['csv', 'jsonl']);
 export type DataFormat = z.infer<typeof DataFormat>;
 
+/** What is chosen from each kind of what can be saved. */
+export const DataFilters = {
+  messages: MessageFilter,
+  accounts: AccountQuery.pick({ search: true, by: true, falling: true }),
+  items: ItemQuery.pick({ search: true, by: true, falling: true }),
+  decisions: z.object({ sort: TidySort.optional() }),
+  logbook: z.object({}),
+} as const;
+export type DataKind = keyof typeof DataFilters;
+
+const saved = <const W extends DataKind>(what: W) =>
+  z.object({ what: z.literal(what), format: DataFormat, filter: DataFilters[what] });
+
 /** What can be saved, with what it is chosen by. */
 export const DataExport = z.discriminatedUnion('what', [
-  z.object({ what: z.literal('messages'), format: DataFormat, filter: MessageFilter }),
-  z.object({
-    what: z.literal('accounts'),
-    format: DataFormat,
-    filter: AccountQuery.pick({ search: true, by: true, falling: true }),
-  }),
-  z.object({
-    what: z.literal('items'),
-    format: DataFormat,
-    filter: ItemQuery.pick({ search: true, by: true, falling: true }),
-  }),
-  z.object({
-    what: z.literal('decisions'),
-    format: DataFormat,
-    filter: z.object({ sort: TidySort.optional() }),
-  }),
-  z.object({ what: z.literal('logbook'), format: DataFormat, filter: z.object({}) }),
+  saved('messages'),
+  saved('accounts'),
+  saved('items'),
+  saved('decisions'),
+  saved('logbook'),
 ]);
 export type DataExport = z.infer<typeof DataExport>;
-export type DataKind = DataExport['what'];

@@ -16,3 +16,4 @@ export * from './study';
 export * from './tidy';
 export * from './weave';
 export * from './stepTraits';
+export * from './routes';

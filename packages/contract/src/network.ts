@@ -78,6 +78,14 @@ export const Network = z.object({
 export type Network = z.infer<typeof Network>;
 export const NetworkList = z.array(Network);
 
+/** The tables that a network is kept in. */
+export const NetworkTable = z.enum(['nodes', 'edges']);
+export type NetworkTable = z.infer<typeof NetworkTable>;
+
+/** How a network can be saved as a file. */
+export const NetworkExport = z.enum(['graphml', 'csv-nodes', 'csv-ties']);
+export type NetworkExport = z.infer<typeof NetworkExport>;
+
 export const MeasureSettings = z.object({
   resolution: z.number().min(0.01).max(100).default(1),
   seed: z.int().min(0).max(0xffffffff).default(1),

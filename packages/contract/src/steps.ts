@@ -6,7 +6,7 @@ import { GroupingSettings } from './groups';
 import { MessageFilter, MessageLanguage, Scorer } from './message';
 import { LayoutSettings, Look, MapDescription, Shown } from './map';
 import { DoubtMeasure, QuestionId, QuestionSettings } from './measures';
-import { MeasureSettings, NetworkChange } from './network';
+import { MeasureSettings, NetworkChange, NetworkExport } from './network';
 import { FigureQuery } from './figure';
 import { Name, StudyName } from './study';
 import { NewDecision, RuleField, TidyKind, TidySort } from './tidy';
@@ -225,7 +225,7 @@ export const stepParameters = {
     resolution: FigureQuery.shape.resolution,
     caption: z.string().max(10_000),
   }),
-  'export-network': z.object({ network: z.string(), format: z.enum(['graphml', 'csv-nodes', 'csv-ties']) }),
+  'export-network': z.object({ network: z.string(), format: NetworkExport }),
   'export-data': DataExport,
 } as const;
 

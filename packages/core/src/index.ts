@@ -76,7 +76,7 @@ export * from './map/view';
 export * from './map/strokes';
 export * from './map/tieRaster';
 export * from './map/tieWidths';
-export * from './map/moments';
+export * from './map/dailyTieCounts';
 export * from './map/weighedWithin';
 export * from './map/nodePictures';
 export * from './map/pictureNames';

@@ -1,56 +1,36 @@
 import type { Router } from 'express';
-import { CollectPlan, NewRun, RunCommand, ServiceAccess } from '@pebble/contract';
-import { z } from 'zod';
+import { ROUTES } from '@pebble/contract';
 import { ServiceError } from '../collect/serviceClient';
 import { listRuns } from '../storage/collectRuns';
 import { ApiError, notFound } from './problems';
-import { parseRequest } from './parsing';
-import { routerOf, storeOf } from './routers';
+import { studyRouter } from './routers';
 import type { Services } from './services';
-
-const EstimateRequest = z.object({ access: ServiceAccess, plan: CollectPlan });
 
 /** Collecting from services: what they are, what a plan costs, and the runs. */
 export function collectingRoutes({ studies, collector }: Services): Router {
-  const routes = routerOf(studies);
-  const store = storeOf(studies);
+  const { router, on, store } = studyRouter(studies);
 
-  routes.get('/services', (_request, response) => {
-    response.json(collector.services());
-  });
+  on(ROUTES.services, () => collector.services());
 
-  routes.post('/services/describe', async (request, response) => {
-    const access = parseRequest(ServiceAccess, request.body);
-    response.json(await said(() => collector.describe(access)));
-  });
+  on(ROUTES.describeService, ({ body: access }) => asApiError(() => collector.describe(access)));
 
-  routes.post('/services/estimate', async (request, response) => {
-    const { access, plan } = parseRequest(EstimateRequest, request.body);
-    response.json(await said(() => collector.estimate(access, plan)));
-  });
+  on(ROUTES.estimatePlan, ({ body: { access, plan } }) => asApiError(() => collector.estimate(access, plan)));
 
-  routes.get('/studies/:study/runs', async (request, response) => {
-    response.json(await listRuns(store(request)));
-  });
+  on(ROUTES.runs, ({ path }) => listRuns(store(path.study)));
 
-  routes.post('/studies/:study/runs', async (request, response) => {
-    const run = parseRequest(NewRun, request.body);
-    response.status(201).json(await said(() => collector.begin(request.params.study, run)));
-  });
+  on(ROUTES.beginRun, ({ path, body }) => asApiError(() => collector.begin(path.study, body)));
 
-  routes.post('/studies/:study/runs/:run/:command', async (request, response) => {
-    const command = RunCommand.safeParse(request.params.command).data;
-    if (!command) throw notFound('This command');
-    const run = await said(() => collector.command(request.params.study, request.params.run, command));
+  on(ROUTES.commandRun, async ({ path: { study, run: id, command } }) => {
+    const run = await asApiError(() => collector.command(study, id, command));
     if (!run) throw notFound('This run');
-    response.json(run);
+    return run;
   });
 
-  return routes;
+  return router;
 }
 
 /** Says what is wrong with a service in words. */
-async function said<T>(work: () => Promise<T>): Promise<T> {
+async function asApiError<T>(work: () => Promise<T>): Promise<T> {
   try {
     return await work();
   } catch (error) {

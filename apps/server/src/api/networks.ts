@@ -1,168 +1,101 @@
-import type { Router, Response } from 'express';
-import {
-  EvidenceQuery,
-  FIGURE_FORMATS,
-  FigureQuery,
-  GroupTitlesQuery,
-  Weave,
-  type Network,
-} from '@pebble/contract';
+import type { Router } from 'express';
+import { ROUTES, type Network } from '@pebble/contract';
 import { readDeleted } from '../storage/deleted';
 import { keptLooks } from '../storage/looks';
 import { findNetwork, readMap, readPositions } from '../storage/networks';
 import { nodePictures } from '../storage/pictures';
-import { NETWORK_EXPORTS } from '../exports/exportNetwork';
 import { wholeTable } from '../storage/files/tables';
-import type { ReadName, Reads } from '../runner/reads';
-import { abortOnDisconnect } from './abortOnDisconnect';
 import { checkOwnThings } from './ownThings';
-import { sendFile, streamFile } from './sendFile';
 import { ApiError, notFound } from './problems';
-import { parseRequest } from './parsing';
-import { routerOf, storeOf } from './routers';
+import { studyRouter } from './routers';
 import type { Services } from './services';
 
-/** A request for something of a network. */
-interface OfNetwork {
-  readonly params: { readonly study: string; readonly network: string };
+/** Which network, and of which study. */
+interface Place {
+  readonly study: string;
+  readonly network: string;
 }
 
+/** What is read from a network takes a while for a large one: it is done in a thread of its own. */
 export function networkRoutes({ studies, runner }: Services): Router {
-  const routes = routerOf(studies);
-  const store = storeOf(studies);
-  const find = async (request: OfNetwork): Promise<Network> => {
-    const network = await findNetwork(store(request), request.params.network);
-    if (!network) throw notFound('This network');
-    return network;
-  };
+  const { router, on, store } = studyRouter(studies);
+  const find = async ({ study, network: id }: Place): Promise<Network> =>
+    (await findNetwork(store(study), id)) ?? fail(notFound('This network'));
 
-  /** What is read from a network takes a while for a large one: it is done in a thread of its own. */
-  const read = <N extends ReadName>(
-    request: OfNetwork,
-    response: Response,
-    name: N,
-    asks: Reads[N]['asks'],
-  ): Promise<Reads[N]['gives']> => runner.read(name, request.params.study, asks, abortOnDisconnect(response));
-
-  routes.post('/studies/:study/estimate', async (request, response) => {
-    const weave = parseRequest(Weave, request.body);
-    checkOwnThings(store(request), 'estimate', { weave });
-    const size = await runner.readTelling(
-      'estimate',
-      request.params.study,
-      weave,
-      abortOnDisconnect(response),
-    );
-    response.json(size);
+  on(ROUTES.estimate, ({ path: { study }, body: weave, signal }) => {
+    checkOwnThings(store(study), 'estimate', { weave });
+    return runner.readTelling('estimate', study, weave, signal);
   });
 
-  routes.get('/looks', async (_request, response) => {
-    response.json(await keptLooks(studies.catalogue));
+  on(ROUTES.looks, () => keptLooks(studies.catalogue));
+
+  on(ROUTES.pictures, ({ path }) => nodePictures(store(path.study)));
+
+  on(ROUTES.deleted, ({ path }) => readDeleted(store(path.study)));
+
+  on(ROUTES.networks, ({ path }) => runner.read('networks', path.study, undefined));
+
+  on(ROUTES.network, ({ path }) => find(path));
+
+  on(ROUTES.dailyTieCounts, async ({ path: { study, network }, signal }) => {
+    const counts = await runner.read('dailyTieCounts', study, network, signal);
+    return counts ?? fail(notFound('When the messages of each tie were written'));
   });
 
-  routes.get('/studies/:study/pictures', async (request, response) => {
-    response.json(await nodePictures(store(request)));
+  on(ROUTES.table, ({ path: { study, network, table } }) => ({
+    kept: wholeTable(store(study).folder, network, table),
+  }));
+
+  on(ROUTES.savedMap, ({ path: { study, network } }) => readMap(store(study), network));
+
+  on(ROUTES.positions, async ({ path: { study, network } }) => {
+    const positions = await readPositions(store(study), network);
+    return positions ?? fail(notFound('The arrangement of this map'));
   });
 
-  routes.get('/studies/:study/deleted', async (request, response) => {
-    response.json(await readDeleted(store(request)));
-  });
-
-  routes.get('/studies/:study/networks', async (request, response) => {
-    response.json(await runner.read('networks', request.params.study, undefined));
-  });
-
-  routes.get(
-    '/studies/:study/networks/:network',
-    async (request, response) => void response.json(await find(request)),
+  // A map that was never arranged has none, which is no error.
+  on(ROUTES.smallPicture, ({ path: { study, network }, signal }) =>
+    runner.read('smallPicture', study, network, signal),
   );
 
-  for (const table of ['nodes', 'edges'] as const) {
-    routes.get(`/studies/:study/networks/:network/${table}.arrow`, async (request, response) => {
-      const network = await find(request);
-      const path = wholeTable(store(request).folder, network.id, table);
-      response.type('application/vnd.apache.arrow.file').set('cache-control', 'no-store');
-      await streamFile(response, path);
-    });
-  }
-
-  routes.get(
-    '/studies/:study/networks/:network/map',
-    async (request, response) => void response.json(await readMap(store(request), request.params.network)),
-  );
-
-  routes.get('/studies/:study/networks/:network/positions', async (request, response) => {
-    const positions = await readPositions(store(request), request.params.network);
-    if (!positions) throw notFound('The arrangement of this map');
-    response.type('application/octet-stream').send(positions);
-  });
-
-  routes.get('/studies/:study/networks/:network/small-picture', async (request, response) => {
-    // A map that was never arranged has none, which is no error.
-    response.json(await read(request, response, 'smallPicture', request.params.network));
-  });
-
-  routes.get('/studies/:study/networks/:network/evidence', async (request, response) => {
-    const network = await find(request);
-    const query = parseRequest(EvidenceQuery, request.query);
+  on(ROUTES.evidence, async ({ path, query, signal }) => {
+    const network = await find(path);
     for (const node of [query.node, query.source, query.target])
       if (node !== undefined && !(node < network.nodes))
         throw new ApiError(404, 'Not found', `This network has no node ${node}.`);
-    const page = await read(request, response, 'evidence', { network: network.id, query });
-    response.json(page ?? fail(noMessages(network)));
+    const page = await runner.read('evidence', path.study, { network: network.id, query }, signal);
+    return page ?? fail(noMessages(network));
   });
 
-  routes.get('/studies/:study/networks/:network/portrait/:community', async (request, response) => {
-    const network = await find(request);
-    const asks = { network: network.id, community: Number(request.params.community) };
-    const portrait = await read(request, response, 'portrait', asks);
+  on(ROUTES.portrait, async ({ path, signal }) => {
+    const network = await find(path);
+    const asks = { network: network.id, community: path.community };
+    const portrait = await runner.read('portrait', path.study, asks, signal);
     if (portrait === 'no such community') throw notFound('This community');
-    response.json(portrait ?? fail(noMessages(network)));
+    return portrait ?? fail(noMessages(network));
   });
 
-  routes.get('/studies/:study/networks/:network/moments.arrow', async (request, response) => {
-    const moments = await read(request, response, 'moments', request.params.network);
-    if (!moments) throw notFound('When the messages of each tie were written');
-    response.type('application/vnd.apache.arrow.file').set('cache-control', 'no-store');
-    response.send(Buffer.from(moments.buffer, moments.byteOffset, moments.byteLength));
+  on(ROUTES.groupTitles, async ({ path: { study, network }, query, signal }) => ({
+    titles: await runner.read('titles', study, { network, ...query }, signal),
+  }));
+
+  on(ROUTES.messageTies, async ({ path, signal }) => {
+    const network = await find(path);
+    const asks = { network: network.id, message: path.message };
+    const ties = await runner.read('messageTies', path.study, asks, signal);
+    return { ties: ties ?? fail(noMessages(network)) };
   });
 
-  routes.get('/studies/:study/networks/:network/titles', async (request, response) => {
-    const asks = { network: request.params.network, ...parseRequest(GroupTitlesQuery, request.query) };
-    response.json({ titles: await read(request, response, 'titles', asks) });
+  on(ROUTES.exportNetwork, ({ path: { study, network, networkFormat: format }, signal }) =>
+    runner.read('exportNetwork', study, { network, format }, signal),
+  );
+
+  on(ROUTES.figure, async ({ path: { study, network, figureFormat: format }, query, signal }) => {
+    const figure = await runner.read('exportFigure', study, { network, format, query }, signal);
+    return figure ?? fail(NEVER_ARRANGED);
   });
 
-  routes.get('/studies/:study/networks/:network/message-ties/:message', async (request, response) => {
-    const network = await find(request);
-    const asks = { network: network.id, message: Number(request.params.message) };
-    response.json({
-      ties: (await read(request, response, 'messageTies', asks)) ?? fail(noMessages(network)),
-    });
-  });
-
-  routes.get('/studies/:study/networks/:network/export/:format', async (request, response) => {
-    const format = NETWORK_EXPORTS.find((known) => known === request.params.format);
-    if (!format)
-      throw new ApiError(
-        404,
-        'Not found',
-        `“${request.params.format}” is not a format of export; there are ${NETWORK_EXPORTS.join(', ')}.`,
-      );
-    const file = await read(request, response, 'exportNetwork', { network: request.params.network, format });
-    await sendFile(response, file);
-  });
-
-  for (const format of FIGURE_FORMATS)
-    routes.get(`/studies/:study/networks/:network/figure.${format}`, async (request, response) => {
-      const { id: network } = await find(request);
-      const query = parseRequest(FigureQuery, request.query);
-      await sendFile(
-        response,
-        (await read(request, response, 'exportFigure', { network, format, query })) ?? fail(NEVER_ARRANGED),
-      );
-    });
-
-  return routes;
+  return router;
 }
 
 const NEVER_ARRANGED = new ApiError(

@@ -1,63 +1,61 @@
 import { Router, type RequestHandler } from 'express';
+import { ROUTES, type Route } from '@pebble/contract';
 import type { Store } from '../storage/open';
 import type { StudyFolders } from '../storage/studyFolders';
+import { answeringOn, type Answering } from './answering';
 import { ApiError, notFound } from './problems';
 
-/** Finds the study of a request; what is not there, or was deleted, is not found, whatever is asked of it. */
-export type StoreOf = (request: { readonly params: { readonly study?: unknown } }) => Store;
+/** Finds a study; what is not there, or was deleted, is not found, whatever is asked of it. Throws ApiError. */
+export type StoreOf = (study: string) => Store;
 
 export function storeOf(studies: StudyFolders): StoreOf {
-  return ({ params: { study } }) => {
-    const store = studies.storeOf(String(study));
+  return (study) => {
+    const store = studies.storeOf(study);
     if (!store) throw notFound('This study');
     return store;
   };
 }
 
-/** Routes of studies, and of networks and collecting runs in them. */
-export function routerOf(studies: StudyFolders): Router {
-  const routes = Router();
-  const find = storeOf(studies);
-  const isThere = (store: Store, table: string, id: string, alive = ''): boolean =>
-    store.raw.prepare(`select 1 from ${table} where id = ? ${alive}`).get(id) !== undefined;
-  routes.param('study', (request, _response, next) => {
-    find(request);
-    next();
-  });
-  routes.param('network', (request, _response, next, id: string) => {
-    const store = find(request);
-    next(isThere(store, 'network', id, 'and deleted_at is null') ? undefined : notFound('This network'));
-  });
-  routes.param('run', (request, _response, next, id: string) => {
-    const store = find(request);
-    next(isThere(store, 'collect_run', id) ? undefined : notFound('This run'));
-  });
-  return routes;
+/** A router, and what lets it answer routes of studies, and of networks and collecting runs in them. */
+export interface StudyRouter {
+  readonly router: Router;
+  readonly on: Answering;
+  readonly store: StoreOf;
 }
 
-/** Says of what no route answers whether it is the method or the whole that is wrong. */
-export function nothingHere(routers: readonly Router[]): RequestHandler {
-  const known = routers.flatMap(({ stack }) =>
-    stack.flatMap(({ route }) =>
-      route
-        ? [
-            {
-              path: new RegExp(`^${route.path.replaceAll('.', '\\.').replace(/:[a-z]+/g, '[^/]+')}/?$`),
-              methods: route.stack.map(({ method }) => method.toUpperCase()),
-            },
-          ]
-        : [],
-    ),
-  );
-  return (request, response) => {
-    const methods = known.filter(({ path }) => path.test(request.path)).flatMap((one) => one.methods);
-    if (methods.length === 0) throw notFound(`${request.method} ${request.originalUrl}`);
-    const allowed = [...new Set(methods)].sort();
-    response.set('allow', allowed.join(', '));
-    throw new ApiError(
-      405,
-      'This cannot be done here',
-      `${request.method} is not answered at this address; ${allowed.join(' and ')} ${allowed.length === 1 ? 'is' : 'are'}.`,
-    );
-  };
+export function studyRouter(studies: StudyFolders): StudyRouter {
+  const router = Router();
+  const store = storeOf(studies);
+  const isThere = (study: string, table: string, id: string, alive = ''): boolean =>
+    store(study).raw.prepare(`select 1 from ${table} where id = ? ${alive}`).get(id) !== undefined;
+  router.param('study', (_request, _response, next, study: string) => {
+    store(study);
+    next();
+  });
+  router.param('network', ({ params }, _response, next, id: string) => {
+    const found = isThere(String(params['study']), 'network', id, 'and deleted_at is null');
+    next(found ? undefined : notFound('This network'));
+  });
+  router.param('run', ({ params }, _response, next, id: string) => {
+    next(isThere(String(params['study']), 'collect_run', id) ? undefined : notFound('This run'));
+  });
+  return { router, on: answeringOn(router), store };
 }
+
+const known = Object.values(ROUTES as Readonly<Record<string, Route>>).map(({ path, method }) => ({
+  path: new RegExp(`^${path.replaceAll('.', '\\.').replaceAll(/\{\w+\}/g, '[^/]+')}/?$`),
+  method: method.toUpperCase(),
+}));
+
+/** Says of what no route answers whether it is the method or the whole that is wrong. */
+export const nothingHere: RequestHandler = (request, response) => {
+  const methods = known.filter(({ path }) => path.test(request.path)).map(({ method }) => method);
+  if (methods.length === 0) throw notFound(`${request.method} ${request.originalUrl}`);
+  const allowed = [...new Set(methods)].sort();
+  response.set('allow', allowed.join(', '));
+  throw new ApiError(
+    405,
+    'This cannot be done here',
+    `${request.method} is not answered at this address; ${allowed.join(' and ')} ${allowed.length === 1 ? 'is' : 'are'}.`,
+  );
+};

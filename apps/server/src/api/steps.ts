@@ -1,10 +1,10 @@
 import type { Router } from 'express';
-import { StepRequest, stepParameters } from '@pebble/contract';
+import { ROUTES, stepParameters } from '@pebble/contract';
 import { listSteps } from '../storage/steps';
 import { checkOwnThings } from './ownThings';
 import { ApiError, notFound } from './problems';
 import { parseRequest } from './parsing';
-import { routerOf, storeOf } from './routers';
+import { studyRouter } from './routers';
 import type { Services } from './services';
 
 /** Pages that listen to one study at most: each holds a connection. */
@@ -12,19 +12,14 @@ const MOST_LISTENERS = 20;
 
 /** Steps are asked for here; the answer comes when the step has ended, its progress by the event stream. */
 export function stepRoutes({ studies, runner }: Services): Router {
-  const routes = routerOf(studies);
-  const store = storeOf(studies);
+  const { router, on, store } = studyRouter(studies);
   /** Pages that listen to a study. */
   const listeners = new Map<string, number>();
 
-  routes.get('/studies/:study/logbook', async (request, response) => {
-    response.json({ steps: await listSteps(store(request)) });
-  });
+  on(ROUTES.logbook, async ({ path }) => ({ steps: await listSteps(store(path.study)) }));
 
-  routes.post('/studies/:study/steps', async (request, response) => {
-    const { study } = request.params;
-    const { kind, parameters } = parseRequest(StepRequest, request.body);
-    checkOwnThings(store(request), kind, parseRequest(stepParameters[kind], parameters) as object);
+  on(ROUTES.runStep, async ({ path: { study }, body: { kind, parameters } }) => {
+    checkOwnThings(store(study), kind, parseRequest(stepParameters[kind], parameters) as object);
     const { step, place } = await runner.submit(study, { kind, parameters });
     if (step.state === 'failed') {
       throw new ApiError(422, 'The step could not be done', step.error ?? 'It failed.', {
@@ -32,17 +27,14 @@ export function stepRoutes({ studies, runner }: Services): Router {
         kept: 'What was there before is unchanged.',
       });
     }
-    response.json(step);
+    return step;
   });
 
-  routes.post('/studies/:study/steps/:step/cancel', (request, response) => {
-    const { study, step } = request.params;
-    if (!runner.cancel(study, Number(step))) throw notFound('This running step');
-    response.status(202).end();
+  on(ROUTES.cancelStep, ({ path: { study, step } }) => {
+    if (!runner.cancel(study, step)) throw notFound('This running step');
   });
 
-  routes.get('/studies/:study/events', (request, response) => {
-    const { study } = request.params;
+  on(ROUTES.events, ({ path: { study }, request, response }) => {
     const open = listeners.get(study) ?? 0;
     if (open >= MOST_LISTENERS)
       throw new ApiError(429, 'Too many pages', `This study is open in ${open} pages; close some of them.`);
@@ -63,5 +55,5 @@ export function stepRoutes({ studies, runner }: Services): Router {
     });
   });
 
-  return routes;
+  return router;
 }

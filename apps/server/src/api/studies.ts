@@ -2,68 +2,54 @@ import { randomUUID } from 'node:crypto';
 import { constants, copyFileSync, existsSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { Router } from 'express';
-import { StudyName, type OpeningStudy, type Step } from '@pebble/contract';
-import { z } from 'zod';
+import { ROUTES, type OpeningStudy, type Step, type Study } from '@pebble/contract';
 import { newStudyId } from '../storage/ids';
 import { fileName as fileTitle } from '../exports/writtenFile';
 import { savedPath, uploadPath } from '../storage/files/places';
 import { receive } from '../files/receive';
 import { BadPackage } from '../storage/package/manifest';
 import { readManifest } from '../storage/package/readPackage';
+import { answeringOn } from './answering';
 import { fileName } from './fileName';
-import { parseRequest } from './parsing';
-import { sendFile } from './sendFile';
 import type { Services } from './services';
 import { ApiError, notFound } from './problems';
 
-const Named = z.object({ name: StudyName });
-
 export function studyRoutes({ studies, runner, config }: Services): Router {
-  const routes = Router();
-  const done = (step: Step): void => {
+  const router = Router();
+  const on = answeringOn(router);
+  const find = (id: string): Study => studies.find(id) ?? fail(notFound('This study'));
+  const submit = async (...asked: Parameters<typeof runner.submit>): Promise<Step> => {
+    const { step } = await runner.submit(...asked);
     if (step.state !== 'done')
       throw new ApiError(409, 'The step was not done', step.error ?? 'It was stopped.');
+    return step;
   };
 
-  routes.get('/studies', (_request, response) => void response.json(studies.list()));
+  on(ROUTES.studies, () => studies.list());
 
-  routes.post('/studies', async (request, response) => {
-    const { name } = parseRequest(Named, request.body);
+  on(ROUTES.createStudy, async ({ body: { name } }) => {
     const id = newStudyId();
-    done((await runner.submit(id, { kind: 'create-study', parameters: { name } })).step);
-    response.status(201).json(studies.find(id));
+    await submit(id, { kind: 'create-study', parameters: { name } });
+    return find(id);
   });
 
-  routes.get('/studies/:study', (request, response) => {
-    const study = studies.find(request.params.study);
-    if (!study) throw notFound('This study');
-    response.json(study);
+  on(ROUTES.study, ({ path }) => find(path.study));
+
+  on(ROUTES.renameStudy, async ({ path, body: { name } }) => {
+    const { id, name: before } = find(path.study);
+    await submit(id, { kind: 'rename-study', parameters: { name, before } });
+    return find(id);
   });
 
-  routes.patch('/studies/:study', async (request, response) => {
-    const { name } = parseRequest(Named, request.body);
-    const study = studies.find(request.params.study);
-    if (!study) throw notFound('This study');
-    done(
-      (await runner.submit(study.id, { kind: 'rename-study', parameters: { name, before: study.name } }))
-        .step,
-    );
-    response.json(studies.find(study.id));
+  on(ROUTES.deleteStudy, async ({ path }) => {
+    await submit(find(path.study).id, { kind: 'delete-study', parameters: {} });
   });
 
-  routes.delete('/studies/:study', async (request, response) => {
-    const study = studies.find(request.params.study);
-    if (!study) throw notFound('This study');
-    done((await runner.submit(study.id, { kind: 'delete-study', parameters: {} })).step);
-    response.status(204).end();
-  });
-
-  routes.post('/studies/:study/restore', async (request, response) => {
-    const { deleted } = studies.list();
-    const study = deleted.find(({ id }) => id === request.params.study);
+  on(ROUTES.restoreStudy, async ({ path }) => {
+    const study = studies.list().deleted.find(({ id }) => id === path.study);
     if (!study) throw notFound('This deleted study');
-    done((await runner.submit(study.id, { kind: 'restore-study', parameters: {} })).step);
-    response.json(studies.find(study.id));
+    await submit(study.id, { kind: 'restore-study', parameters: {} });
+    return find(study.id);
   });
 
   /** Makes a study for what stands in a file; the step `open-study` takes it in. */
@@ -75,12 +61,12 @@ export function studyRoutes({ studies, runner, config }: Services): Router {
     return { study: id, upload, file };
   };
 
-  routes.post('/studies/open', async (request, response) => {
+  on(ROUTES.openFile, async ({ request }) => {
     const file = fileName(request.get('x-file-name')) ?? 'study.zip';
     const path = join(studies.dataFolder, 'studies', `${randomUUID()}.part`);
     try {
       await receive(request, path, config.largestUpload);
-      response.status(201).json(await open(newStudyId(), path, file));
+      return await open(newStudyId(), path, file);
     } catch (error) {
       throw error instanceof BadPackage
         ? new ApiError(422, 'The file cannot be opened', error.message, { file, kept: 'Nothing was opened.' })
@@ -90,28 +76,28 @@ export function studyRoutes({ studies, runner, config }: Services): Router {
     }
   });
 
-  routes.post('/studies/:study/open-again', async (request, response) => {
-    const { study } = request.params;
+  on(ROUTES.openAgain, ({ path: { study } }) => {
     const path = studies.archiveOf(study);
     if (!path) throw notFound('This archived study');
-    response.status(201).json(await open(study, path, `${study}.zip`));
+    return open(study, path, `${study}.zip`);
   });
 
-  routes.get('/studies/:study/saved/:step', async (request, response) => {
-    const { study, step } = request.params;
+  on(ROUTES.savedStudy, ({ path: { study, step } }) => {
     const store = studies.storeOf(study);
-    const path = store && savedPath(store.folder, Number(step));
+    const path = store && savedPath(store.folder, step);
     if (!path || !existsSync(path)) throw notFound('This saved study');
     const name = `${fileTitle(studies.find(study)?.name ?? '', 'study')}.zip`;
-    await sendFile(response, { path, name, type: 'application/zip' });
+    return { path, name, type: 'application/zip' };
   });
 
-  routes.delete('/studies/:study/for-good', async (request, response) => {
-    const { study } = request.params;
+  on(ROUTES.removeStudy, async ({ path: { study } }) => {
     if (!studies.isRemovable(study)) throw notFound('This deleted study');
     await runner.alone(study, () => studies.removeFolder(study));
-    response.status(204).end();
   });
 
-  return routes;
+  return router;
+}
+
+function fail(error: Error): never {
+  throw error;
 }

@@ -1,4 +1,5 @@
 import type { CollectPlan, ServiceDescription, ServiceLimits } from '@pebble/contract';
+import { parseTemplate } from 'url-template';
 import { idOf, isObject, list, type Json } from '@pebble/core/files';
 import { z } from 'zod';
 import { pages, type Advance, type Collected, type Connector, type Since } from './connector';
@@ -206,23 +207,13 @@ function offered(template: string | undefined, what: string): string {
   return template;
 }
 
-/** Fills a URI template (RFC 6570) with simple values and with a list of queries. */
+/** Fills a URI template (RFC 6570); values that are empty are left out. */
 export function expandTemplate(
   template: string,
   values: Readonly<Record<string, string | readonly string[]>>,
 ): string {
-  return template.replace(/\{(\?)?([^}]+)\}/g, (_, isQuery: string | undefined, names: string) => {
-    const parts = names.split(',').flatMap((name) => {
-      const value = values[name.replace('*', '')] ?? '';
-      const all = typeof value === 'string' ? [value] : value;
-      return all
-        .filter((one) => one !== '')
-        .map((one) =>
-          isQuery ? `${name.replace('*', '')}=${encodeURIComponent(one)}` : encodeURIComponent(one),
-        );
-    });
-    return isQuery && parts.length > 0 ? `?${parts.join('&')}` : parts.join(',');
-  });
+  const there = Object.entries(values).filter(([, value]) => value.length > 0);
+  return parseTemplate(template).expand(Object.fromEntries(there));
 }
 
 async function run(

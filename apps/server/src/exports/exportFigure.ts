@@ -19,7 +19,7 @@ import {
   type BundledPaths,
   type PreparedMap,
   type Scene,
-  type TieMoments,
+  type DailyTieCounts,
 } from '@pebble/core';
 import { findNetwork, readMap, readPositions } from '../storage/networks';
 import type { Store } from '../storage/open';
@@ -48,13 +48,15 @@ export async function exportFigure(
   if (!network) return null;
   const saved = await readMap(store, network.id);
   const { description } = saved;
-  const moments = description.show.period ? await (await evidenceOf(store, network))?.moments() : null;
+  const dailyTieCounts = description.show.period
+    ? await (await evidenceOf(store, network))?.dailyTieCounts()
+    : null;
   const prepared = prepareMap(
     {
       nodeCount: network.nodes,
       nodes: readTable(store.folder, network.id, 'nodes'),
       edges: readTable(store.folder, network.id, 'edges'),
-      moments: moments as TieMoments | null | undefined,
+      dailyTieCounts: dailyTieCounts as DailyTieCounts | null | undefined,
       pictures: description.shape.pictures ? await nodePictures(store) : [],
     },
     description,

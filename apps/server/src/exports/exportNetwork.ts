@@ -1,14 +1,10 @@
-import type { Network } from '@pebble/contract';
+import type { Network, NetworkExport } from '@pebble/contract';
 import { graphmlParts, nodeIds, nodesCsvParts, tiesCsvParts, type TableColumns } from '@pebble/core';
 import { findNetwork, readPositions } from '../storage/networks';
 import type { Store } from '../storage/open';
 import { fromPlacesBytes } from '../storage/placesBytes';
 import { readTable } from '../storage/files/tables';
 import { fileName, writeParts, type ExportedFile } from './writtenFile';
-
-/** How a network can be saved as a file. */
-export const NETWORK_EXPORTS = ['graphml', 'csv-nodes', 'csv-ties'] as const;
-export type NetworkExport = (typeof NETWORK_EXPORTS)[number];
 
 /** Writes a network to a file part by part, so that a large one takes no more memory than a small one. */
 export async function exportNetwork(

@@ -4,6 +4,7 @@ import type {
   FigureQuery,
   EvidenceQuery,
   Network,
+  NetworkExport,
   Portrait,
   SmallPicture,
   AccountPage,
@@ -28,7 +29,7 @@ import type { Tie } from '@pebble/core';
 import { readAccounts } from '../storage/accounts';
 import { listNetworks } from '../storage/networks';
 import { readSmallPicture } from '../storage/files/smallPictures';
-import { exportNetwork, type NetworkExport } from '../exports/exportNetwork';
+import { exportNetwork } from '../exports/exportNetwork';
 import { exportFigure } from '../exports/exportFigure';
 import { exportData } from '../exports/exportData';
 import type { ExportedFile } from '../exports/writtenFile';
@@ -42,7 +43,7 @@ import {
   readCommunity,
   readEvidence,
   readMessageTies,
-  readMoments,
+  readDailyTieCounts,
   readTitles,
 } from '../weaving/behindNetworks';
 import { estimateWeave } from '../weaving/estimateWeave';
@@ -63,7 +64,7 @@ export interface Reads {
   /** Null where there are no messages behind a network. */
   evidence: { asks: { network: string; query: EvidenceQuery }; gives: MessagePage | null };
   portrait: { asks: { network: string; community: number }; gives: Portrait | 'no such community' | null };
-  moments: { asks: string; gives: Uint8Array | null };
+  dailyTieCounts: { asks: string; gives: Uint8Array | null };
   messageTies: { asks: { network: string; message: number }; gives: Tie[] | null };
   titles: { asks: { network: string; column: string; least: number }; gives: Record<string, string> };
   /** Null for a map that was never arranged. */
@@ -99,7 +100,7 @@ export const readers: { readonly [N in ReadName]: Reader<N> } = {
   networks: (store) => listNetworks(store),
   evidence: readEvidence,
   portrait: readCommunity,
-  moments: readMoments,
+  dailyTieCounts: readDailyTieCounts,
   messageTies: readMessageTies,
   titles: readTitles,
   smallPicture: (store, network) => readSmallPicture(store, network),

@@ -34,7 +34,7 @@ export interface Candidates {
 }
 
 /** A time: from a moment on, before another. */
-export type Moments = Pick<AccountWeave, 'from' | 'until'>;
+export type Period = Pick<AccountWeave, 'from' | 'until'>;
 
 /**
  * All rows of those messages of a weave that may have something to do with some accounts, in the order of messages. What they tie is said
@@ -44,7 +44,7 @@ export function readAddressRows(
   store: Store,
   scope: Scope,
   { pairs = [], authors = [], addressed = [] }: Candidates,
-  within: Moments = { from: null, until: null },
+  within: Period = { from: null, until: null },
 ): AddressRows {
   // An account's own messages are found by their author; those that address it by the index of the table.
   const writtenBy = (accounts: readonly number[]): RawBuilder<unknown> =>
@@ -97,7 +97,7 @@ function addressRows(rows: readonly AddressRow[]): AddressRows {
 }
 
 /** Which of the messages are wanted: of what time, and so many from one on. */
-export type EvidencePage = Pick<EvidenceQuery, 'offset' | 'limit'> & Partial<Moments>;
+export type EvidencePage = Pick<EvidenceQuery, 'offset' | 'limit'> & Partial<Period>;
 
 /** Which messages a portrait is drawn from: those that accounts wrote in a period, or those that are named. */
 export type PortraitOf =

@@ -48,7 +48,10 @@ export class WovenNetworks {
         .expect(200)
     ).body as MessagePage;
 
-  readonly table = async (id: string, name: 'nodes' | 'edges' | 'moments'): Promise<TableColumns> => {
+  readonly table = async (
+    id: string,
+    name: 'nodes' | 'edges' | 'daily-tie-counts',
+  ): Promise<TableColumns> => {
     const { body } = await this.app.api
       .get(`/api/v1/studies/${this.app.study}/networks/${id}/${name}.arrow`)
       .buffer(true)

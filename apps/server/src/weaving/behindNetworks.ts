@@ -39,9 +39,9 @@ export async function readCommunity(
 }
 
 /** When the messages of each tie were written, as a table; null where it cannot be told. */
-export async function readMoments(store: Store, network: string): Promise<Uint8Array | null> {
-  const moments = await (await behind(store, network))?.evidence.moments();
-  return moments ? toArrow({ ...moments }) : null;
+export async function readDailyTieCounts(store: Store, network: string): Promise<Uint8Array | null> {
+  const dailyTieCounts = await (await behind(store, network))?.evidence.dailyTieCounts();
+  return dailyTieCounts ? toArrow({ ...dailyTieCounts }) : null;
 }
 
 /** The ties that a message helps to make; null where the network has no messages. */

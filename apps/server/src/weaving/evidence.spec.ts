@@ -239,9 +239,9 @@ describe('evidence is the weight, whatever was chosen, filtered and tidied', () 
           ? 'shared'
           : 'weight';
     const weight = numbersOf(edges, counted in edges ? counted : 'weight');
-    const moments = await evidence.moments();
+    const dailyTieCounts = await evidence.dailyTieCounts();
     const inMoments = new Float64Array(from.length);
-    moments?.edge.forEach((e, i) => (inMoments[e] += moments.messages[i]));
+    dailyTieCounts?.edge.forEach((e, i) => (inMoments[e] += dailyTieCounts.messages[i]));
     const all = new Set<number>();
     for (let e = 0; e < from.length; e++) {
       const tie = { source: from[e], target: to[e] };

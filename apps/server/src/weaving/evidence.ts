@@ -1,7 +1,7 @@
 import type { AccountWeave, Decision, MessagePage, Network, Portrait } from '@pebble/contract';
 import {
   addressTies,
-  countMoments,
+  countTiesByDay,
   countsBothWays,
   messagesAround,
   messagesOfNode,
@@ -16,7 +16,7 @@ import {
   tiesThrough,
   type EvidenceRows,
   type Tie,
-  type TieMoments,
+  type DailyTieCounts,
   type TwoSorts,
 } from '@pebble/core';
 import { decisionsOf } from '../storage/decisions';
@@ -24,7 +24,7 @@ import { readAddresses } from '../storage/addresses';
 import {
   type Candidates,
   type EvidencePage,
-  type Moments,
+  type Period,
   readAddressRows,
   readMessageRows,
   readPortrait,
@@ -49,7 +49,7 @@ export interface Evidence {
   /** Ties that a message helps to make, as pairs of nodes. */
   tiesOf(message: number): Promise<Tie[]>;
   /** When the messages of each tie were written; null where that would have to be asked tie by tie. */
-  moments(): Promise<TieMoments | null>;
+  dailyTieCounts(): Promise<DailyTieCounts | null>;
 }
 
 /** What stands behind a network; null for one without messages: of a file, or of follower lists. */
@@ -103,7 +103,7 @@ function accountEvidence(
     const edge = a === undefined || b === undefined ? undefined : edgeOf()(a, b);
     return edge !== undefined && (directed || bothWays || edges().source[edge] === a) ? edge : undefined;
   };
-  const behindTies = (ties: readonly Tie[], within: Moments): Found => {
+  const behindTies = (ties: readonly Tie[], within: Period): Found => {
     const wanted = new Set(ties.map(({ source, target }) => edgeOf()(source, target)));
     wanted.delete(undefined);
     const known = [...wanted].map((e) => ({ source: edges().source[e!], target: edges().target[e!] }));
@@ -116,7 +116,7 @@ function accountEvidence(
       kept.map((i) => made.time[i]),
     );
   };
-  const behindNodes = (nodes: readonly number[], within: Moments): Found => {
+  const behindNodes = (nodes: readonly number[], within: Period): Found => {
     const accounts = members(nodes);
     const own = new Set(nodes.map((node) => ids[node]));
     const rows = readAddressRows(store, scope, { authors: accounts, addressed: accounts }, within);
@@ -135,7 +135,7 @@ function accountEvidence(
     },
     portrait: (community, nodes) =>
       readPortrait(store, community, nodes.length, { accounts: members(nodes), weave }),
-    moments() {
+    dailyTieCounts() {
       const taken = readTaken(store, weave);
       const all = readAddresses(store);
       const rows = tidyAddresses(taken ? takenAddresses(all, taken).rows : all, tidy.now);
@@ -148,7 +148,7 @@ function accountEvidence(
         edge.push(found);
         time.push(made.time[i]);
       }
-      return Promise.resolve(countMoments(edge, time));
+      return Promise.resolve(countTiesByDay(edge, time));
     },
     tiesOf(message) {
       const made = addressTies(tidyAddresses(readMessageRows(store, scope, message), tidy.now), weave);
@@ -221,7 +221,7 @@ function tableEvidence(store: Store, { id }: Network, window: number | null): Ev
       const { source, target } = edges();
       return Promise.resolve(tiesOfMessage(rows, message, source, target));
     },
-    moments() {
+    dailyTieCounts() {
       const { source, target } = edges();
       const edge: number[] = [];
       const time: number[] = [];
@@ -230,7 +230,7 @@ function tableEvidence(store: Store, { id }: Network, window: number | null): Ev
           edge.push(e);
           time.push(timeOf().get(message)!);
         }
-      return Promise.resolve(countMoments(edge, time));
+      return Promise.resolve(countTiesByDay(edge, time));
     },
   };
 }
@@ -273,8 +273,8 @@ function groupEvidence(store: Store, { id }: Network, inner: Network, evidence: 
       const once = new Map(pairs.map((pair) => [`${pair.source} ${pair.target}`, pair]));
       return [...once].filter(([key]) => known.has(key)).map(([, pair]) => pair);
     },
-    async moments() {
-      const within = await evidence.moments();
+    async dailyTieCounts() {
+      const within = await evidence.dailyTieCounts();
       if (!within) return null;
       const { source, target } = readTable(store.folder, inner.id, 'edges', ENDS) as unknown as Ties;
       const ties = edgeFinder(readTable(store.folder, id, 'edges', ENDS) as unknown as Ties, inner.directed);
@@ -289,7 +289,7 @@ function groupEvidence(store: Store, { id }: Network, inner: Network, evidence: 
           time.push(within.day[i]);
         }
       }
-      return countMoments(edge, time);
+      return countTiesByDay(edge, time);
     },
   };
 }
@@ -316,7 +316,7 @@ function oneSortEvidence(store: Store, { id }: Network, inner: Network, evidence
       const all = Array.from(source, (a, e) => ({ source: a, target: target[e] }));
       return all.filter((tie) => known.has(`${tie.source} ${tie.target}`));
     },
-    moments: () => Promise.resolve(null),
+    dailyTieCounts: () => Promise.resolve(null),
   };
 }
 

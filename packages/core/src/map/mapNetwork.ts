@@ -1,5 +1,5 @@
 import type { NodePicture } from '@pebble/contract';
-import type { TieMoments } from './moments';
+import type { DailyTieCounts } from './dailyTieCounts';
 import type { TableColumns } from '../network/tables';
 
 /** A network as the map needs it: its node table and its edge table. */
@@ -8,7 +8,7 @@ export interface MapNetwork {
   readonly nodes: TableColumns;
   readonly edges: TableColumns;
   /** When the messages of its ties were written, where that is known and was asked for. */
-  readonly moments?: TieMoments | null;
+  readonly dailyTieCounts?: DailyTieCounts | null;
   /** Small pictures for nodes, where there are any. */
   readonly pictures?: readonly NodePicture[];
 }

@@ -6,7 +6,7 @@ import type { Graph } from '../graph/graph';
 import { coreNumbers } from '../measure/neighbourhood';
 import { graphOf, nodeLabels, numbersOf, textsIn } from '../network/tables';
 import type { MapNetwork } from './mapNetwork';
-import { messagesWithin } from './moments';
+import { messagesWithin } from './dailyTieCounts';
 import { weighedWithin } from './weighedWithin';
 
 /** The nodes and edges that are shown, ascending. */
@@ -169,9 +169,9 @@ export function within(
  * Whether a tie has a message in the period. Where only its first and its last one are known, whether it may have one: its first is before
  * the end, and its last after the begin. Undated ones are outside.
  */
-function timeTest({ edges, moments }: MapNetwork, { period }: Shown): (edge: number) => boolean {
-  if (period && moments) {
-    const within = messagesWithin(moments, edges['source'].length, period);
+function timeTest({ edges, dailyTieCounts }: MapNetwork, { period }: Shown): (edge: number) => boolean {
+  if (period && dailyTieCounts) {
+    const within = messagesWithin(dailyTieCounts, edges['source'].length, period);
     return (e) => within[e] > 0;
   }
   if (!period || !('first' in edges) || !('last' in edges)) return () => true;

@@ -304,7 +304,7 @@ function gatherPairs(rows: AddressRows, weave: AccountWeave): GatheredPairs {
   let crowded = 0;
   // The pair and the moment of every row that counts, for the days.
   const pairOf = new Uint32Array(count);
-  const moments = new Float64Array(count);
+  const dailyTieCounts = new Float64Array(count);
   let size = 0;
   visitAddresses(rows, weave, {
     wrote(row, isCrowded) {
@@ -314,11 +314,12 @@ function gatherPairs(rows: AddressRows, weave: AccountWeave): GatheredPairs {
     },
     tie(row, to, mask, amount) {
       seen[to] = 1;
-      moments[size] = time[row];
+      dailyTieCounts[size] = time[row];
       pairOf[size++] = table.add(from[row], to, mask, time[row], amount);
     },
   });
-  const days = (): Float64Array => daysOf(table, pairOf.subarray(0, size), moments, countsBothWays(weave));
+  const days = (): Float64Array =>
+    daysOf(table, pairOf.subarray(0, size), dailyTieCounts, countsBothWays(weave));
   return { table, seen, largestAccount, wrote, crowded, days };
 }
 
@@ -342,15 +343,15 @@ function daysOfAuthors(
 function daysOf(
   table: PairTable,
   pairOf: Uint32Array,
-  moments: Float64Array,
+  dailyTieCounts: Float64Array,
   bothWays: boolean,
 ): Float64Array {
-  if (!bothWays) return distinctDays(table.size, pairOf, moments);
+  if (!bothWays) return distinctDays(table.size, pairOf, dailyTieCounts);
   const unordered = new PairTable(0);
   const either = new Uint32Array(table.size);
   for (let p = 0; p < table.size; p++)
     either[p] = unordered.find(Math.min(table.from[p], table.to[p]), Math.max(table.from[p], table.to[p]));
   const rows = pairOf.map((p) => either[p]);
-  const days = distinctDays(unordered.size, rows, moments);
+  const days = distinctDays(unordered.size, rows, dailyTieCounts);
   return Float64Array.from(either, (u) => days[u]);
 }

@@ -25,7 +25,7 @@ export function weaveAlike(
   const { a, b, shared } = alikePairs(sets, weave, MOST_TIES, progress);
   const likeness = shared.map((count, e) => count / (sets[a[e]].length + sets[b[e]].length - count));
   const isByShare = weave.likeness > 0;
-  const { first, last } = moments(nodes.count, nodes.of, occurrences.time);
+  const { first, last } = dailyTieCounts(nodes.count, nodes.of, occurrences.time);
   const ofBoth = (of: (a: number, b: number) => number): Float64Array =>
     Float64Array.from(a, (node, e) => of(node, b[e]));
   const days = daysOf(nodes.count, nodes.of, occurrences.time);
@@ -88,7 +88,7 @@ function lesser(a: number, b: number): number {
   return b < a ? b : a;
 }
 
-function moments(
+function dailyTieCounts(
   nodes: number,
   node: Uint32Array,
   time: ArrayLike<number>,

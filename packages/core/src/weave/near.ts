@@ -31,17 +31,17 @@ export function weaveNear(
   const authors = new Map<number, Set<number>>();
   const byAuthors = weave.weight === 'authors';
   const pairOf: number[] = [];
-  const moments: number[] = [];
+  const dailyTieCounts: number[] = [];
   for (const begin of messages) {
     const { pairs, things } = nearIn(occurrences, chosen, begin, weave.within);
     for (const [a, b] of pairs) {
       const pair = table.add(a, b, 0, occurrences.time[begin], 1 / (things - 1));
       pairOf.push(pair);
-      moments.push(occurrences.time[begin]);
+      dailyTieCounts.push(occurrences.time[begin]);
       if (byAuthors) setOf(authors, pair).add(occurrences.author[begin]);
     }
   }
-  const days = distinctDays(table.size, Uint32Array.from(pairOf), moments);
+  const days = distinctDays(table.size, Uint32Array.from(pairOf), dailyTieCounts);
   const strength = (p: number): number => (byAuthors ? authors.get(p)!.size : table.count[p]);
   const kept = table.sorted((p) => strength(p) >= weave.atLeast);
   refuseTooMany(pickNumbers(kept, strength));

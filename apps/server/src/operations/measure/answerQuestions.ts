@@ -38,8 +38,8 @@ export const answerQuestions: StepDefinition<'answer-questions', Answered> = {
     if (!found) throw new StepRefused('This network is no longer there.');
     const nodes = readTable(store.folder, network, 'nodes');
     const edges = readTable(store.folder, network, 'edges');
-    const moments = shown?.period ? await (await evidenceOf(store, found))?.moments() : null;
-    const part = shown && shownGraph({ nodeCount: found.nodes, nodes, edges, moments }, shown);
+    const dailyTieCounts = shown?.period ? await (await evidenceOf(store, found))?.dailyTieCounts() : null;
+    const part = shown && shownGraph({ nodeCount: found.nodes, nodes, edges, dailyTieCounts }, shown);
     if (part?.graph.nodeCount === 0)
       throw new StepRefused('Nothing is shown, so that nothing can be measured. Take a filter away.');
     const graph = part?.graph ?? graphOf(found.nodes, edges);

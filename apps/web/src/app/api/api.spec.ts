@@ -1,4 +1,4 @@
-import { HttpErrorResponse, provideHttpClient } from '@angular/common/http';
+import { HttpErrorResponse, HttpEventType, provideHttpClient } from '@angular/common/http';
 import { HttpTestingController, provideHttpClientTesting } from '@angular/common/http/testing';
 import { TestBed } from '@angular/core/testing';
 import { exampleStudy } from '../../testing/examples';
@@ -17,30 +17,56 @@ describe('Api', () => {
 
   it('gives what the contract knows', () => {
     const seen = jest.fn();
-    api.study('x').subscribe(seen);
+    api.study({ study: 'x' }).subscribe(seen);
     server.expectOne('/api/v1/studies/x').flush(exampleStudy);
     expect(seen).toHaveBeenCalledWith(exampleStudy);
   });
 
   it('fails on an answer that is against the contract, rather than showing half of it', () => {
     const failed = jest.fn();
-    api.study('x').subscribe({ error: failed });
+    api.study({ study: 'x' }).subscribe({ error: failed });
     server.expectOne('/api/v1/studies/x').flush({ ...exampleStudy, messages: 'many' });
     expect(failed).toHaveBeenCalled();
   });
 
   it('sends only the parts of a filter that are set', () => {
     api
-      .timeline('x', { text: 'lamp', author: '', kind: undefined, by: 'none' })
+      .timeline({ study: 'x' }, { text: 'lamp', author: '', kind: undefined, by: 'none' })
       .subscribe({ error: () => undefined });
     const { request } = server.expectOne((r) => r.url === '/api/v1/studies/x/timeline');
     expect(request.params.keys()).toEqual(['text', 'by']);
   });
 
   it('names a file in a header that can hold any name', () => {
-    api.upload('x', new File(['a'], 'Übersicht 1.csv')).subscribe();
+    api.transfer('x', new File(['a'], 'Übersicht 1.csv')).subscribe();
     const { request } = server.expectOne('/api/v1/studies/x/uploads');
     expect(decodeURIComponent(request.headers.get('x-file-name')!)).toBe('Übersicht 1.csv');
+  });
+
+  it('sends bytes as they are, and gives bytes as they came', () => {
+    const seen = jest.fn();
+    const bytes = new Float32Array([1, 2]).buffer;
+    api.sendBytes({ study: 'x' }, { bytes }).subscribe();
+    const sent = server.expectOne('/api/v1/studies/x/bytes').request;
+    expect([sent.body, sent.headers.has('x-file-name')]).toEqual([bytes, false]);
+    api.positions({ study: 'x', network: 'n' }).subscribe(seen);
+    const asked = server.expectOne('/api/v1/studies/x/networks/n/positions');
+    asked.flush(bytes);
+    expect([asked.request.responseType, seen.mock.calls]).toEqual(['arraybuffer', [[bytes]]]);
+  });
+
+  it('says how far a file is on its way, and what was found in it', () => {
+    const seen: unknown[] = [];
+    api.transfer('x', new File(['a'], 'a.csv')).subscribe((transfer) => seen.push(transfer));
+    const asked = server.expectOne('/api/v1/studies/x/uploads');
+    asked.event({ type: HttpEventType.UploadProgress, loaded: 1, total: 4 });
+    const answer = { uploads: [], refused: [{ file: 'a.csv', reason: 'It is empty.', row: null }] };
+    asked.flush(answer);
+    expect(seen).toEqual([
+      { share: 0, answer: null },
+      { share: 0.25, answer: null },
+      { share: 1, answer },
+    ]);
   });
 });
 

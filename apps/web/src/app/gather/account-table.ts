@@ -138,7 +138,7 @@ export class AccountTable {
     forgotten: this.forgotten(),
     query: { search: this.search(), by: this.by(), limit: this.limit() },
   }));
-  protected readonly page = latest(this.asked, ({ study, query }) => this.api.accounts(study, query));
+  protected readonly page = latest(this.asked, ({ study, query }) => this.api.accounts({ study }, query));
   protected readonly rest = computed(() => {
     const page = this.page();
     return page && this.limit() < 500 ? page.total - page.accounts.length : 0;

@@ -106,7 +106,7 @@ export class CollectPanel {
       debounceTime(400),
       switchMap((ready) =>
         ready
-          ? this.api.estimatePlan(ready.access, ready.plan).pipe(
+          ? this.api.estimatePlan({ access: ready.access, plan: ready.plan }).pipe(
               map((estimate) => ({ estimate, problem: null })),
               catchError((error: Error) => of({ estimate: null, problem: error.message })),
             )
@@ -142,7 +142,7 @@ export class CollectPanel {
     if (!access || 'lacks' in plan) return;
     this.busy.set(true);
     const name = this.name().trim() || runName(plan as CollectPlan);
-    this.api.beginRun(this.study(), { name, access, plan }).subscribe({
+    this.api.beginRun({ study: this.study() }, { name, access, plan }).subscribe({
       next: (run) => {
         this.busy.set(false);
         this.begun.emit(run);

@@ -140,15 +140,15 @@ describe('RunCard', () => {
 
   it('is paused and resumed', async () => {
     const run = exampleRun({ state: 'paused' });
-    const runCommand = jest.fn(() => of(run));
-    const { fixture, dispatch } = await show({ state: 'running' }, { runCommand });
+    const commandRun = jest.fn(() => of(run));
+    const { fixture, dispatch } = await show({ state: 'running' }, { commandRun });
     button(fixture, 'Pause').click();
-    expect(runCommand).toHaveBeenCalledWith(expect.objectContaining({ id: run.id }), 'pause');
+    expect(commandRun).toHaveBeenCalledWith({ study: run.study, run: run.id, command: 'pause' });
     expect(dispatch).toHaveBeenCalledWith(WorkActions.runReported({ run }));
     fixture.componentRef.setInput('run', run);
     await fixture.whenStable();
     button(fixture, 'Resume').click();
-    expect(runCommand).toHaveBeenLastCalledWith(run, 'resume');
+    expect(commandRun).toHaveBeenLastCalledWith({ study: run.study, run: run.id, command: 'resume' });
     fixture.destroy();
   });
 
@@ -157,7 +157,7 @@ describe('RunCard', () => {
       state: 'done',
       notes: ['3 posts had been deleted.'],
     });
-    const { fixture, dispatch } = await show(run, { runCommand: () => of(run) });
+    const { fixture, dispatch } = await show(run, { commandRun: () => of(run) });
     expect(text(fixture)).toContain('3 posts had been deleted.');
     button(fixture, 'Forget').click();
     expect(dispatch).toHaveBeenCalledWith(WorkActions.runForgotten({ id: run.id }));

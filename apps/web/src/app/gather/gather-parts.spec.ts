@@ -177,17 +177,6 @@ describe('ImportReportView', () => {
   };
 
   it('says what was read in the words of the material, and links the list of what was skipped', async () => {
-    TestBed.configureTestingModule({
-      providers: [
-        {
-          provide: Api,
-          useValue: {
-            skippedAddress: (s: string, n: number) => `/list/${s}/${n}`,
-            reportAddress: () => '/report',
-          },
-        },
-      ],
-    });
     const fixture = TestBed.createComponent(ImportReportView);
     fixture.componentRef.setInput('report', report);
     fixture.componentRef.setInput('study', 's');
@@ -198,7 +187,7 @@ describe('ImportReportView', () => {
       '1 March 2026 to 3 March 2026 (UTC). 4 accounts are new, 1 were known. 1 messages have no date',
     );
     expect(text(fixture)).toContain('2 × The date cannot be read');
-    expect(host(fixture).querySelector('a')!.getAttribute('href')).toBe('/list/s/9');
+    expect(host(fixture).querySelector('a')!.getAttribute('href')).toBe('/api/v1/studies/s/skipped/9');
   });
 });
 

@@ -1,4 +1,3 @@
-import { HttpEventType, type HttpEvent } from '@angular/common/http';
 import {
   ChangeDetectionStrategy,
   Component,
@@ -26,7 +25,7 @@ import {
 } from '@pebble/contract';
 import { Store } from '@ngrx/store';
 import { catchError, concatMap, EMPTY, from, tap, type Observable, type Subscription } from 'rxjs';
-import { Api, refusalOf } from '../api/api';
+import { Api, refusalOf, type Transfer } from '../api/api';
 import { focusSoon } from '../shared/focus';
 import { Notices } from '../shared/notices';
 import { counted, shortened } from '../shared/words';
@@ -172,11 +171,15 @@ export class Gather {
     const upload = this.upload();
     const study = this.study();
     if (!upload || !study) return;
-    this.api.previewAgain(study.id, upload.id, upload.preview.file, reading).subscribe({
-      next: (preview) =>
-        this.uploads.update((all) => all.map((one) => (one.id === upload.id ? { ...upload, preview } : one))),
-      error: (error: Error) => this.problem.set(error.message),
-    });
+    this.api
+      .previewAgain({ study: study.id, upload: upload.id }, { file: upload.preview.file, reading })
+      .subscribe({
+        next: (preview) =>
+          this.uploads.update((all) =>
+            all.map((one) => (one.id === upload.id ? { ...upload, preview } : one)),
+          ),
+        error: (error: Error) => this.problem.set(error.message),
+      });
   }
 
   protected accept(accepted: Accepted): void {
@@ -202,7 +205,7 @@ export class Gather {
   protected keepReading(name: string): void {
     const upload = this.upload();
     if (!upload || !name.trim()) return;
-    this.api.saveReading(name, upload.preview.reading).subscribe({
+    this.api.saveReading({ name, reading: upload.preview.reading }).subscribe({
       next: (saved) => {
         this.uploads.update((all) =>
           all.map((one) => (one.id === upload.id ? { ...one, preview: { ...one.preview, saved } } : one)),
@@ -216,7 +219,8 @@ export class Gather {
   protected leaveOut(): void {
     const upload = this.upload();
     const study = this.study();
-    if (upload && study) this.api.dropUpload(study.id, upload.id).subscribe({ error: () => undefined });
+    if (upload && study)
+      this.api.dropUpload({ study: study.id, upload: upload.id }).subscribe({ error: () => undefined });
     this.uploads.update(([_, ...others]) => others);
     this.next();
   }
@@ -370,8 +374,8 @@ export class Gather {
     const study = this.study();
     if (!file || !study) return;
     this.sending.set(0);
-    this.transfer = this.api.upload(study.id, file).subscribe({
-      next: (event) => this.onTransfer(event as HttpEvent<unknown>),
+    this.transfer = this.api.transfer(study.id, file).subscribe({
+      next: (transfer) => this.onTransfer(transfer),
       error: (error: unknown) => {
         this.sending.set(null);
         this.refused.update((all) => [...all, refusalOf(file.name, error)]);
@@ -380,12 +384,10 @@ export class Gather {
     });
   }
 
-  private onTransfer(event: HttpEvent<unknown>): void {
-    if (event.type === HttpEventType.UploadProgress && event.total)
-      this.sending.set(event.loaded / event.total);
-    if (event.type !== HttpEventType.Response) return;
-    this.sending.set(null);
-    const { uploads, refused } = this.api.parseUploads(event.body);
+  private onTransfer({ share, answer }: Transfer): void {
+    this.sending.set(answer ? null : share);
+    if (!answer) return;
+    const { uploads, refused } = answer;
     // A table of nodes waits for the ties that it goes with.
     const isOfNodes = ({ preview }: Upload): number => (preview.reading.material === 'nodes' ? 1 : 0);
     this.uploads.update((all) => [...all, ...uploads].sort((a, b) => isOfNodes(a) - isOfNodes(b)));

@@ -1,6 +1,5 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
-import type { ImportReport } from '@pebble/contract';
-import { Api } from '../api/api';
+import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
+import { addressOf, ROUTES, type ImportReport } from '@pebble/contract';
 import { day } from '../shared/words';
 
 /** What came of an import. */
@@ -60,9 +59,9 @@ import { day } from '../shared/words';
           <li>{{ n(reason.rows) }} × {{ reason.reason }}</li>
         }
       </ul>
-      <a [href]="api.skippedAddress(study(), step())" download>Download the list of skipped rows</a> ·
+      <a [href]="skippedAddress()" download>Download the list of skipped rows</a> ·
     }
-    <a [href]="api.reportAddress(study(), step())" download>Download this report</a>
+    <a [href]="reportAddress()" download>Download this report</a>
   `,
   styles: `
     dl {
@@ -119,7 +118,9 @@ export class ImportReportView {
     const some = all.filter(({ count }) => count > 0);
     return some.length > 0 ? some : all.slice(0, 1);
   });
-  protected readonly api = inject(Api);
+  protected readonly skippedAddress = computed(() => addressOf(ROUTES.skippedRows, this.place()));
+  protected readonly reportAddress = computed(() => addressOf(ROUTES.importReport, this.place()));
+  private readonly place = computed(() => ({ study: this.study(), step: this.step() }));
   protected readonly day = day;
   protected readonly n = (value: number): string => value.toLocaleString('en');
 }

@@ -86,7 +86,7 @@ export class ItemTable {
     items: this.overview().items,
     query: { search: this.search(), by: this.by(), limit: 500 },
   }));
-  protected readonly page = latest(this.asked, ({ study, query }) => this.api.items(study, query));
+  protected readonly page = latest(this.asked, ({ study, query }) => this.api.items({ study }, query));
 
   protected told({ numbers }: ItemRow): string {
     return Object.entries(numbers)

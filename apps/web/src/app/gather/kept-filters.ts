@@ -65,7 +65,7 @@ export class KeptFilters {
     Object.values(this.filter()).some((value) => value !== undefined && value !== ''),
   );
   private readonly asked = computed(() => ({ study: this.study(), changes: this.changes() }));
-  protected readonly filters = latest(this.asked, ({ study }) => this.api.filters(study));
+  protected readonly filters = latest(this.asked, ({ study }) => this.api.filters({ study }));
 
   protected keep(name: string): void {
     if (name.trim() === '') return;

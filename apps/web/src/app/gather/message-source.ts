@@ -66,7 +66,9 @@ export class MessageSource extends DataSource<Message | null> {
     if (this.asked.has(page) || (known !== null && page * PAGE >= known && page > 0)) return of(null);
     this.asked.add(page);
     return of(page).pipe(
-      switchMap(() => this.api.messages(this.study, { ...this.filter, offset: page * PAGE, limit: PAGE })),
+      switchMap(() =>
+        this.api.messages({ study: this.study }, { ...this.filter, offset: page * PAGE, limit: PAGE }),
+      ),
       tap(({ total, messages }) => {
         const rows =
           this.rows.value.length === total

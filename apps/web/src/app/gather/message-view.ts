@@ -49,7 +49,7 @@ export class MessageView {
   private readonly asked = computed(() => ({ study: this.study(), id: this.message().id }), {
     equal: (a, b) => a.study === b.study && a.id === b.id,
   });
-  protected readonly thread = latest(this.asked, ({ study, id }) => this.api.thread(study, id));
+  protected readonly thread = latest(this.asked, ({ study, id }) => this.api.thread({ study, message: id }));
 
   protected mark(part: { starred?: boolean; note?: string }): void {
     const message = this.message();

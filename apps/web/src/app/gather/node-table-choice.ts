@@ -98,7 +98,7 @@ export class NodeTableChoice {
     if (upload.id !== this.ties().id && upload.preview.reading.material === 'nodes')
       return of(upload.preview);
     const reading: Partial<Reading> = { material: 'nodes', ...(sheet === null ? {} : { sheet }) };
-    return this.api.previewAgain(study, upload.id, upload.preview.file, reading);
+    return this.api.previewAgain({ study, upload: upload.id }, { file: upload.preview.file, reading });
   });
   protected readonly meaning = computed(() => {
     const nameOf = (role: string): string | undefined =>

@@ -192,7 +192,7 @@ export class RunCard {
 
   protected ask(command: RunCommand): void {
     this.problem.set(null);
-    this.api.runCommand(this.run(), command).subscribe({
+    this.api.commandRun({ study: this.run().study, run: this.run().id, command }).subscribe({
       next: (run) => {
         if (command === 'forget') {
           this.store.dispatch(WorkActions.runForgotten({ id: run.id }));

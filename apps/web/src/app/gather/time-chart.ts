@@ -88,7 +88,7 @@ export class TimeChart {
     const { from: _from, until: _until, sample: _sample, seed: _seed, ...rest } = this.filter();
     return { study: this.study(), messages: this.messages(), query: { ...rest, by: this.by() } };
   });
-  protected readonly line = latest(this.asked, ({ study, query }) => this.api.timeline(study, query));
+  protected readonly line = latest(this.asked, ({ study, query }) => this.api.timeline({ study }, query));
   protected readonly chart = computed<EChartsCoreOption | null>(() => {
     const line = this.line();
     if (!line || line.starts.length === 0) return null;

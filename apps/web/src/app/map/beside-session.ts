@@ -12,7 +12,7 @@ import {
   type MapNetwork,
 } from '@pebble/core';
 import { firstValueFrom, forkJoin, of } from 'rxjs';
-import { Api } from '../api/api';
+import { Api, pathOf } from '../api/api';
 import { wholeOf } from '../shared/slices';
 import { NodePictures } from './node-pictures';
 import { TieBundling } from './tie-bundling';
@@ -134,13 +134,13 @@ export class BesideSession {
     try {
       const [network, saved, nodes, edges] = await firstValueFrom(
         forkJoin([
-          this.api.network(place),
-          this.api.savedMap(place),
-          this.api.table(place, 'nodes'),
-          this.api.table(place, 'edges'),
+          this.api.network(pathOf(place)),
+          this.api.savedMap(pathOf(place)),
+          this.api.table({ ...pathOf(place), table: 'nodes' }),
+          this.api.table({ ...pathOf(place), table: 'edges' }),
         ]),
       );
-      const bytes = await firstValueFrom(saved.hasPositions ? this.api.positions(place) : of(null));
+      const bytes = await firstValueFrom(saved.hasPositions ? this.api.positions(pathOf(place)) : of(null));
       this.beside.set({
         network,
         data: {
@@ -176,7 +176,8 @@ export class BesideSession {
     this.busy.set(true);
     try {
       const upload = places
-        ? (await firstValueFrom(this.api.sendBytes(network.study, interleave(places)))).id
+        ? (await firstValueFrom(this.api.sendBytes({ study: network.study }, { bytes: interleave(places) })))
+            .id
         : null;
       const asked = { network: network.id, layout, upload, iterations: null, moved: 0 };
       const step = await firstValueFrom(this.api.step(network.study, 'arrange-map', asked));

@@ -20,13 +20,13 @@ import {
   type HeldPlaces,
   type LayoutData,
   type MapNetwork,
-  type TieMoments,
+  type DailyTieCounts,
   type Size,
   type View,
 } from '@pebble/core';
 import { Store } from '@ngrx/store';
 import { firstValueFrom, forkJoin, of } from 'rxjs';
-import { Api, ApiProblem } from '../api/api';
+import { Api, ApiProblem, pathOf } from '../api/api';
 import { MapActions } from '../store/map.actions';
 import { mapEditing } from '../store/map.reducer';
 import { WorkActions } from '../store/work.actions';
@@ -118,8 +118,8 @@ export class MapSession {
   /** A period that is only looked at, above the one of the description: while it is played or drawn. */
   readonly passing = signal<Period | null>(null);
   /** When the messages of the ties were written; null until it was asked for, or where it is not known. */
-  readonly moments = signal<TieMoments | null>(null);
-  private momentsOf: string | null = null;
+  readonly dailyTieCounts = signal<DailyTieCounts | null>(null);
+  private dailyTieCountsOf: string | null = null;
 
   private readonly shownDescription = computed(() => {
     const description = this.description();
@@ -131,7 +131,11 @@ export class MapSession {
   readonly bundling = new TieBundling();
   private readonly described = computed(() => {
     const data = this.data();
-    const network = data && { ...data, moments: this.moments(), pictures: this.pictures.list() };
+    const network = data && {
+      ...data,
+      dailyTieCounts: this.dailyTieCounts(),
+      pictures: this.pictures.list(),
+    };
     return network ? prepareMap(network, this.shownDescription()) : null;
   });
   readonly prepared = computed(() => this.bundling.drawn(this.described()));
@@ -197,7 +201,7 @@ export class MapSession {
   constructor() {
     // What is shown by time is shown by the messages of ties, as soon as these are known.
     effect(() => {
-      if (this.description().show.period && this.data()) untracked(() => void this.readMoments());
+      if (this.description().show.period && this.data()) untracked(() => void this.readDailyTieCounts());
     });
     effect(() => {
       const study = this.network()?.study;
@@ -238,20 +242,26 @@ export class MapSession {
     const [before, view] = [this.network(), this.view()];
     this.close();
     try {
-      const network = await firstValueFrom(this.api.network(place));
+      const network = await firstValueFrom(this.api.network(pathOf(place)));
       if (turn !== this.opening) return;
       this.network.set(network);
       // Measuring follows weaving; the screen opens the network again once its measures are there.
       if (network.state !== 'measured') return;
       const [saved, nodeBytes, edgeBytes] = await firstValueFrom(
-        forkJoin([this.api.savedMap(place), this.api.table(place, 'nodes'), this.api.table(place, 'edges')]),
+        forkJoin([
+          this.api.savedMap(pathOf(place)),
+          this.api.table({ ...pathOf(place), table: 'nodes' }),
+          this.api.table({ ...pathOf(place), table: 'edges' }),
+        ]),
       );
       if (network.slice && !saved.hasPositions) {
         // The whole is arranged first; the screen opens the slice again once it has its places.
         this.network.set({ ...network, state: 'woven' });
         return;
       }
-      const placeBytes = await firstValueFrom(saved.hasPositions ? this.api.positions(place) : of(null));
+      const placeBytes = await firstValueFrom(
+        saved.hasPositions ? this.api.positions(pathOf(place)) : of(null),
+      );
       if (turn !== this.opening) return;
       this.savedDescription = saved.description;
       this.savedMoves = new Map();
@@ -284,18 +294,18 @@ export class MapSession {
   }
 
   /** Asks when the messages of the ties were written, once. Where it is not known, first and last ones have to do. */
-  async readMoments(): Promise<void> {
+  async readDailyTieCounts(): Promise<void> {
     const network = this.network();
-    if (!network || !this.hasMessages() || this.momentsOf === network.id) return;
-    this.momentsOf = network.id;
+    if (!network || !this.hasMessages() || this.dailyTieCountsOf === network.id) return;
+    this.dailyTieCountsOf = network.id;
     try {
-      const bytes = await firstValueFrom(this.api.moments(network));
+      const bytes = await firstValueFrom(this.api.dailyTieCounts(pathOf(network)));
       if (this.network()?.id !== network.id) return;
-      const { edge, day, messages } = fromArrow(new Uint8Array(bytes)) as unknown as TieMoments;
-      this.moments.set({ edge, day, messages });
+      const { edge, day, messages } = fromArrow(new Uint8Array(bytes)) as unknown as DailyTieCounts;
+      this.dailyTieCounts.set({ edge, day, messages });
     } catch {
       // Ties through shared partners have no messages of their own.
-      this.moments.set(null);
+      this.dailyTieCounts.set(null);
     }
   }
 
@@ -307,9 +317,9 @@ export class MapSession {
     try {
       const [network, nodes, edges] = await firstValueFrom(
         forkJoin([
-          this.api.network(before),
-          this.api.table(before, 'nodes'),
-          this.api.table(before, 'edges'),
+          this.api.network(pathOf(before)),
+          this.api.table({ ...pathOf(before), table: 'nodes' }),
+          this.api.table({ ...pathOf(before), table: 'edges' }),
         ]),
       );
       if (this.network() !== before) return;
@@ -330,8 +340,8 @@ export class MapSession {
     this.store.dispatch(MapActions.selectionCleared());
     this.passing.set(null);
     this.drawing.set(false);
-    this.moments.set(null);
-    this.momentsOf = null;
+    this.dailyTieCounts.set(null);
+    this.dailyTieCountsOf = null;
     this.network.set(null);
     this.data.set(null);
     this.base.set(null);
@@ -410,7 +420,7 @@ export class MapSession {
     try {
       const step = await firstValueFrom(this.api.step(network.study, 'arrange-map', asked));
       if (step.state !== 'done') throw new Error(step.error ?? 'It was cancelled.');
-      const places = separate(new Float32Array(await firstValueFrom(this.api.positions(network))));
+      const places = separate(new Float32Array(await firstValueFrom(this.api.positions(pathOf(network)))));
       if (this.network()?.id !== network.id) return;
       this.settings.set(settings);
       this.base.set(places);
@@ -509,7 +519,9 @@ export class MapSession {
     this.savedMoves = moves;
     const iterations = this.arrangements.get(this.arrangement)?.iterations ?? null;
     try {
-      const { id } = await firstValueFrom(this.api.sendBytes(network.study, interleave(places)));
+      const { id } = await firstValueFrom(
+        this.api.sendBytes({ study: network.study }, { bytes: interleave(places) }),
+      );
       await firstValueFrom(
         this.api.step(network.study, 'arrange-map', {
           network: network.id,

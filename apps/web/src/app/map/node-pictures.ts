@@ -19,7 +19,7 @@ export class NodePictures {
     this.study = study;
     this.list.set([]);
     try {
-      const pictures = await firstValueFrom(this.api.pictures(study));
+      const pictures = await firstValueFrom(this.api.pictures({ study }));
       if (this.study === study) this.list.set(pictures);
     } catch {
       // The map goes on without; it is tried again when it is next opened.
@@ -30,7 +30,7 @@ export class NodePictures {
   /** Keeps pictures for the nodes of their names. */
   async add(study: string, pictures: readonly NodePicture[]): Promise<void> {
     const bytes = new TextEncoder().encode(JSON.stringify(pictures));
-    const { id } = await firstValueFrom(this.api.sendBytes(study, bytes.buffer));
+    const { id } = await firstValueFrom(this.api.sendBytes({ study }, { bytes: bytes.buffer }));
     await this.step(this.api.step(study, 'add-pictures', { upload: id }));
     await this.read(study);
   }

@@ -1,7 +1,7 @@
 import { signal } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import { defaultMap, type MapDescription } from '@pebble/contract';
-import { countMoments, prepareMap } from '@pebble/core';
+import { countTiesByDay, prepareMap } from '@pebble/core';
 import { MockStore, provideMockStore } from '@ngrx/store/testing';
 import { host } from '../../testing/dom';
 import { MapSession } from './map-session';
@@ -21,7 +21,7 @@ const data = {
   edges: { source: Uint32Array.of(0, 1), target: Uint32Array.of(1, 0), weight: Float64Array.of(3, 1) },
 };
 /** Ten days in March: tie 0 on the 1st, the 2nd and the 10th, tie 1 on the 5th. */
-const moments = countMoments([0, 0, 0, 1], [day(1), day(2), day(10), day(5)]);
+const dailyTieCounts = countTiesByDay([0, 0, 0, 1], [day(1), day(2), day(10), day(5)]);
 
 describe('PeriodStrip', () => {
   const description = signal<MapDescription>(defaultMap);
@@ -29,11 +29,11 @@ describe('PeriodStrip', () => {
   const session = {
     description,
     passing,
-    moments: signal(moments),
-    readMoments: jest.fn(() => Promise.resolve()),
+    dailyTieCounts: signal(dailyTieCounts),
+    readDailyTieCounts: jest.fn(() => Promise.resolve()),
     prepared: () =>
       prepareMap(
-        { ...data, moments },
+        { ...data, dailyTieCounts },
         {
           ...defaultMap,
           show: { ...defaultMap.show, period: passing() ?? description().show.period },

@@ -35,10 +35,10 @@ export class PeriodStrip implements OnDestroy {
   private readonly store = inject(Store);
   private playing: Subscription | null = null;
   protected readonly isPlaying = signal(false);
-  protected readonly isKnown = computed(() => this.session.moments() !== null);
+  protected readonly isKnown = computed(() => this.session.dailyTieCounts() !== null);
   private readonly byDay = computed(() => {
-    const moments = this.session.moments();
-    return moments ? messagesByDay(moments) : { first: 0, messages: new Float64Array(0) };
+    const dailyTieCounts = this.session.dailyTieCounts();
+    return dailyTieCounts ? messagesByDay(dailyTieCounts) : { first: 0, messages: new Float64Array(0) };
   });
   protected readonly days = computed(() => this.byDay().messages.length);
   /** The window as days: the first one in it, and the first one after it. */
@@ -83,7 +83,7 @@ export class PeriodStrip implements OnDestroy {
   protected readonly length = computed(() => this.window().until - this.window().from);
 
   constructor() {
-    void this.session.readMoments();
+    void this.session.readDailyTieCounts();
   }
 
   ngOnDestroy(): void {

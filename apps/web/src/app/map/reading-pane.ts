@@ -11,7 +11,7 @@ import {
   withNeighbours,
 } from '@pebble/core';
 import { Store } from '@ngrx/store';
-import { Api, type NetworkPlace } from '../api/api';
+import { Api, type NetworkPlace, pathOf } from '../api/api';
 import { NameMaker } from '../shared/name-maker';
 import { MessageText } from '../shared/message-text';
 import { counted, day, moment } from '../shared/words';
@@ -123,7 +123,7 @@ export class ReadingPane {
       const reading = this.read(network, this.query(selection), 0);
       const portrait =
         selection.what === 'community'
-          ? this.api.portrait(network, selection.community).subscribe({
+          ? this.api.portrait({ ...pathOf(network), community: selection.community }).subscribe({
               next: (p) => this.portrait.set(p),
               error: (e: Error) => this.error.set(e.message),
             })
@@ -149,7 +149,7 @@ export class ReadingPane {
       this.store.dispatch(MapActions.messageSelected({ message: message.id, ties: [] }));
       return;
     }
-    this.api.messageTies(network, message.id).subscribe({
+    this.api.messageTies({ ...pathOf(network), message: message.id }).subscribe({
       next: ({ ties }) => this.store.dispatch(MapActions.messageSelected({ message: message.id, ties })),
       error: (error: Error) => this.error.set(error.message),
     });
@@ -245,7 +245,7 @@ export class ReadingPane {
   private read(network: NetworkPlace, query: Partial<EvidenceQuery>, offset: number) {
     const { from, until } = this.period() ?? { from: null, until: null };
     const time = { ...(from === null ? {} : { from }), ...(until === null ? {} : { until }) };
-    return this.api.evidence(network, { ...query, ...time, offset, limit: PAGE }).subscribe({
+    return this.api.evidence(pathOf(network), { ...query, ...time, offset, limit: PAGE }).subscribe({
       next: ({ total, messages }) => {
         this.total.set(total);
         this.messages.update((before) => (offset === 0 ? messages : [...before, ...messages]));

@@ -29,8 +29,9 @@ import {
   type Scene,
   type View,
 } from '@pebble/core';
+import { addressOf, ROUTES } from '@pebble/contract';
 import { Store } from '@ngrx/store';
-import { Api } from '../api/api';
+import { Api, pathOf } from '../api/api';
 import { MapSession } from '../map/map-session';
 import { wholesIn } from '../shared/slices';
 import { Notices } from '../shared/notices';
@@ -267,7 +268,7 @@ export class Publish {
     this.api.step(network.study, 'export-network', { network: network.id, format }).subscribe({
       next: () => {
         const link = document.createElement('a');
-        link.href = this.api.exportAddress(network, format);
+        link.href = addressOf(ROUTES.exportNetwork, { ...pathOf(network), networkFormat: format });
         link.download = '';
         link.click();
       },

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, inject, Injector, input } from '@angular/core';
-import { DataExport, type DataFormat, type DataKind } from '@pebble/contract';
+import { addressOf, DataExport, EXPORT_ROUTES, type DataFormat, type DataKind } from '@pebble/contract';
 import { Store } from '@ngrx/store';
 import { Api } from '../api/api';
 import { WorkActions } from '../store/work.actions';
@@ -45,7 +45,7 @@ export class SaveData {
     this.api.step(this.study(), 'export-data', asked).subscribe({
       next: () => {
         const link = document.createElement('a');
-        link.href = this.api.dataAddress(this.study(), asked);
+        link.href = exportAddress(this.study(), asked);
         link.download = '';
         link.click();
       },
@@ -53,4 +53,8 @@ export class SaveData {
         this.injector.get(Store).dispatch(WorkActions.failed({ message: error.message })),
     });
   }
+}
+
+function exportAddress(study: string, { what, format, filter }: DataExport): string {
+  return addressOf(EXPORT_ROUTES[what], { study, dataFormat: format }, filter);
 }

@@ -42,7 +42,6 @@ describe('effects', () => {
     networks: jest.fn(() => of([])),
     logbook: jest.fn(() => of({ steps: [] })),
     runs: jest.fn(() => of([])),
-    eventsAddress: (id: string) => `/events/${id}`,
     cancelStep: jest.fn(() => of(null)),
     step: jest.fn(() => of(exampleStep())),
   };
@@ -89,7 +88,7 @@ describe('effects', () => {
     it('open a study that was begun', () => {
       begin('create');
       actions.next(StudiesActions.createRequested({ name: 'Lamps' }));
-      expect(api.createStudy).toHaveBeenCalledWith('Lamps');
+      expect(api.createStudy).toHaveBeenCalledWith({ name: 'Lamps' });
       expect(seen).toEqual([StudiesActions.created({ study: exampleStudy })]);
       begin('open');
       actions.next(StudiesActions.created({ study: exampleStudy }));
@@ -111,7 +110,7 @@ describe('effects', () => {
       begin('restore');
       actions.next(StudiesActions.renameRequested({ id: 'x', name: 'New' }));
       actions.next(StudiesActions.restoreRequested({ id: 'x' }));
-      expect(api.renameStudy).toHaveBeenCalledWith('x', 'New');
+      expect(api.renameStudy).toHaveBeenCalledWith({ study: 'x' }, { name: 'New' });
       expect(api.studies).toHaveBeenCalledTimes(2);
     });
   });
@@ -160,7 +159,7 @@ describe('effects', () => {
       effects().listen.subscribe((action) => seen.push(action));
       actions.next(WorkActions.studyOpened({ id: exampleStudy.id }));
       const source = FakeEvents.last!;
-      expect(source.address).toBe(`/events/${exampleStudy.id}`);
+      expect(source.address).toBe(`/api/v1/studies/${exampleStudy.id}/events`);
       source.onmessage!({ data: JSON.stringify({ type: 'step', step: exampleStep() }) });
       expect(seen).toEqual([WorkActions.stepEnded({ step: exampleStep() })]);
       actions.next(WorkActions.studyLeft());
@@ -170,7 +169,7 @@ describe('effects', () => {
     it('cancel the step that runs', () => {
       effects().cancel.subscribe();
       actions.next(WorkActions.cancelRequested({ step: 7 }));
-      expect(api.cancelStep).toHaveBeenCalledWith(exampleStudy.id, 7);
+      expect(api.cancelStep).toHaveBeenCalledWith({ study: exampleStudy.id, step: 7 });
     });
 
     it('delete a network with an undo, and restore it', () => {

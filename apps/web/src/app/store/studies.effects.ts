@@ -24,7 +24,7 @@ export class StudiesEffects {
     this.actions.pipe(
       ofType(StudiesActions.createRequested),
       concatMap(({ name }) =>
-        this.api.createStudy(name).pipe(
+        this.api.createStudy({ name }).pipe(
           map((study) => StudiesActions.created({ study })),
           catchError(failed),
         ),
@@ -45,7 +45,7 @@ export class StudiesEffects {
     this.actions.pipe(
       ofType(StudiesActions.renameRequested),
       concatMap(({ id, name }) =>
-        this.api.renameStudy(id, name).pipe(
+        this.api.renameStudy({ study: id }, { name }).pipe(
           switchMap(() => this.list()),
           catchError(failed),
         ),
@@ -57,7 +57,7 @@ export class StudiesEffects {
     this.actions.pipe(
       ofType(StudiesActions.deleteRequested),
       concatMap(({ study }) =>
-        this.api.deleteStudy(study.id).pipe(
+        this.api.deleteStudy({ study: study.id }).pipe(
           tap(() =>
             this.notices.withUndo(
               `“${study.name}” was deleted.`,
@@ -75,7 +75,7 @@ export class StudiesEffects {
     this.actions.pipe(
       ofType(StudiesActions.restoreRequested),
       concatMap(({ id }) =>
-        this.api.restoreStudy(id).pipe(
+        this.api.restoreStudy({ study: id }).pipe(
           switchMap(() => this.list()),
           catchError(failed),
         ),
@@ -87,7 +87,7 @@ export class StudiesEffects {
     this.actions.pipe(
       ofType(StudiesActions.removalRequested),
       concatMap(({ study }) =>
-        this.api.removeStudy(study.id).pipe(
+        this.api.removeStudy({ study: study.id }).pipe(
           tap(() => this.notices.say(`“${study.name}” was removed for good.`)),
           switchMap(() => this.list()),
           catchError(failed),

@@ -62,12 +62,12 @@ export class WorkEffects {
   /** Reads the study with its logbook and runs. */
   private whole(id: string): Observable<Action> {
     return forkJoin([
-      this.api.study(id),
-      this.api.overview(id),
-      this.api.sources(id),
-      this.api.networks(id),
-      this.api.logbook(id),
-      this.api.runs(id),
+      this.api.study({ study: id }),
+      this.api.overview({ study: id }),
+      this.api.sources({ study: id }),
+      this.api.networks({ study: id }),
+      this.api.logbook({ study: id }),
+      this.api.runs({ study: id }),
     ]).pipe(
       tap(() => {
         this.isAwaited = false;
@@ -84,10 +84,10 @@ export class WorkEffects {
     const read = <T>(part: StudyPart, ask: () => Observable<T>): Observable<T | undefined> =>
       wanted.includes(part) ? ask() : of(undefined);
     return forkJoin({
-      study: read('study', () => this.api.study(id)),
-      overview: read('messages', () => this.api.overview(id)),
-      sources: read('messages', () => this.api.sources(id)),
-      networks: read('networks', () => this.api.networks(id)),
+      study: read('study', () => this.api.study({ study: id })),
+      overview: read('messages', () => this.api.overview({ study: id })),
+      sources: read('messages', () => this.api.sources({ study: id })),
+      networks: read('networks', () => this.api.networks({ study: id })),
     }).pipe(
       tap(() => wanted.forEach((part) => this.wanted.delete(part))),
       map((parts) => WorkActions.partsArrived({ id, parts })),
@@ -98,7 +98,7 @@ export class WorkEffects {
     this.actions.pipe(
       ofType(WorkActions.studyOpened),
       switchMap(({ id }) =>
-        studyEvents(this.api.eventsAddress(id)).pipe(
+        studyEvents(id).pipe(
           map((event) => ({ id, event })),
           takeUntil(this.actions.pipe(ofType(WorkActions.studyLeft))),
         ),
@@ -125,7 +125,7 @@ export class WorkEffects {
         ofType(WorkActions.cancelRequested),
         concatLatestFrom(() => this.store.select(work.selectId)),
         concatMap(([{ step }, study]) =>
-          (study ? this.api.cancelStep(study, step) : EMPTY).pipe(catchError(() => EMPTY)),
+          (study ? this.api.cancelStep({ study, step }) : EMPTY).pipe(catchError(() => EMPTY)),
         ),
       ),
     { dispatch: false },

@@ -49,7 +49,7 @@ export class StudyPicture {
       const canvas = this.canvas().nativeElement;
       if (id === null) return;
       const drawing = this.api
-        .smallPicture({ study, id })
+        .smallPicture({ study, network: id })
         .pipe(catchError(() => of(null)))
         .subscribe((picture) => {
           if (picture) draw(canvas, picture, theme.ground);

@@ -1,5 +1,13 @@
 import { inject, Injectable, signal } from '@angular/core';
-import type { OpeningStudy, Step, StepKind, StepParameters, Study } from '@pebble/contract';
+import {
+  addressOf,
+  ROUTES,
+  type OpeningStudy,
+  type Step,
+  type StepKind,
+  type StepParameters,
+  type Study,
+} from '@pebble/contract';
 import { Store } from '@ngrx/store';
 import { of, switchMap, tap, type Observable } from 'rxjs';
 import { Api } from '../api/api';
@@ -35,7 +43,7 @@ export class StudyWork {
     this.run(`Saving “${name}”`, () => this.step(id, 'save-study', {})).subscribe({
       next: (step) => {
         const link = document.createElement('a');
-        link.href = this.api.savedAddress(id, step.id);
+        link.href = addressOf(ROUTES.savedStudy, { study: id, step: step.id });
         link.download = '';
         link.click();
         this.end(step.sentence);
@@ -51,7 +59,7 @@ export class StudyWork {
 
   open(file: File): void {
     this.run(`Opening ${file.name}`, () =>
-      this.api.openFile(file).pipe(switchMap((made) => this.takeIn(made))),
+      this.api.openFile({ bytes: file, name: file.name }).pipe(switchMap((made) => this.takeIn(made))),
     ).subscribe({
       next: ({ sentence }) => this.end(sentence),
     });
@@ -59,7 +67,7 @@ export class StudyWork {
 
   openAgain({ id, name }: Study): void {
     this.run(`Opening “${name}”`, () =>
-      this.api.openAgain(id).pipe(switchMap((made) => this.takeIn(made))),
+      this.api.openAgain({ study: id }).pipe(switchMap((made) => this.takeIn(made))),
     ).subscribe({
       next: () => this.end(`“${name}” is open again.`),
     });
@@ -67,7 +75,7 @@ export class StudyWork {
 
   cancel(): void {
     const { step } = this.atWork() ?? {};
-    if (step) this.api.cancelStep(step.study, step.id).subscribe({ error: () => undefined });
+    if (step) this.api.cancelStep({ study: step.study, step: step.id }).subscribe({ error: () => undefined });
   }
 
   private takeIn({ study, ...parameters }: OpeningStudy): Observable<Step> {
@@ -76,7 +84,7 @@ export class StudyWork {
 
   /** A step of a study, with its progress; what is not done is an error. */
   private step<K extends StepKind>(study: string, kind: K, parameters: StepParameters<K>): Observable<Step> {
-    const listening = studyEvents(this.api.eventsAddress(study)).subscribe((event) => {
+    const listening = studyEvents(study).subscribe((event) => {
       if (event === 'connected again' || event.type !== 'progress' || event.progress.kind !== kind) return;
       const { step, share } = event.progress;
       this.atWork.update((before) => before && { ...before, share, step: { study, id: step } });

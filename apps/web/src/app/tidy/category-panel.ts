@@ -2,8 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, output, si
 import { FormsModule } from '@angular/forms';
 import type { NewDecision, RuleField, Step, TidySort } from '@pebble/contract';
 import { SORT_WORDS } from '@pebble/core';
-import { HttpEventType, type HttpEvent } from '@angular/common/http';
-import { filter, map, switchMap, throwError, type Observable } from 'rxjs';
+import { switchMap, throwError, type Observable } from 'rxjs';
 import { Api } from '../api/api';
 import { Notices } from '../shared/notices';
 import { counted } from '../shared/words';
@@ -172,7 +171,7 @@ export class CategoryPanel {
     if (!file) return;
     const study = this.study();
     const take = (upload: string): Observable<Step> =>
-      this.api.previewAgain(study, upload, file.name, { material: 'nodes' }).pipe(
+      this.api.previewAgain({ study, upload }, { file: file.name, reading: { material: 'nodes' } }).pipe(
         switchMap(({ reading }) => {
           const columns = reading.columns.map((column, i) => ({
             ...column,
@@ -183,15 +182,15 @@ export class CategoryPanel {
         }),
       );
     this.run(
-      this.api.upload(study, file).pipe(
-        filter((event) => (event as HttpEvent<unknown>).type === HttpEventType.Response),
-        map((event) => this.api.parseUploads((event as { body: unknown }).body)),
-        switchMap(({ uploads, refused }) =>
-          uploads[0]
-            ? take(uploads[0].id)
-            : throwError(() => new Error(refused[0]?.reason ?? 'The file holds nothing.')),
+      this.api
+        .upload({ study }, { bytes: file, name: file.name })
+        .pipe(
+          switchMap(({ uploads, refused }) =>
+            uploads[0]
+              ? take(uploads[0].id)
+              : throwError(() => new Error(refused[0]?.reason ?? 'The file holds nothing.')),
+          ),
         ),
-      ),
     );
   }
 

@@ -42,7 +42,7 @@ export class ThingExample {
     equal: (a, b) => a.study === b.study && a.example === b.example,
   });
   private readonly thread = latest(this.asked, ({ study, example }) =>
-    example === null ? of(null) : this.api.thread(study, example),
+    example === null ? of(null) : this.api.thread({ study, message: example }),
   );
   protected readonly message = computed(
     () => this.thread()?.messages.find(({ message }) => message.id === this.thing().example)?.message ?? null,

@@ -1,4 +1,3 @@
-import { HttpEventType } from '@angular/common/http';
 import { TestBed, type ComponentFixture } from '@angular/core/testing';
 import { provideRouter } from '@angular/router';
 import { provideMockStore } from '@ngrx/store/testing';
@@ -57,7 +56,6 @@ describe('Tidy', () => {
     thread: jest.fn(() => of({ messages: [{ depth: 0, message: exampleMessage({ id: 4 }) }], total: 1 })),
     step: jest.fn(() => of(exampleStep({ result: { decisions: [7] } }))),
     upload: jest.fn(),
-    parseUploads: jest.fn(),
     previewAgain: jest.fn(),
   };
   let fixture: ComponentFixture<Tidy>;
@@ -90,7 +88,7 @@ describe('Tidy', () => {
     expect(chosen()).toBe('#lamps');
     expect(text(fixture)).toContain('1 of 3 hashtags reviewed.');
     expect(text(fixture)).toContain('90 messages by 2 accounts');
-    expect(api.thread).toHaveBeenCalledWith(exampleStudy.id, 4);
+    expect(api.thread).toHaveBeenCalledWith({ study: exampleStudy.id, message: 4 });
   });
 
   it('keeps and leaves out by keys, and goes on to the next', async () => {
@@ -199,8 +197,7 @@ describe('Tidy', () => {
         { name: 'tag', role: 'attribute' },
         { name: 'theme', role: 'attribute' },
       ];
-      api.upload.mockReturnValueOnce(of({ type: HttpEventType.Response, body: {} }));
-      api.parseUploads.mockReturnValueOnce({ uploads: [{ id: 'u1' }], refused: [] });
+      api.upload.mockReturnValueOnce(of({ uploads: [{ id: 'u1' }], refused: [] }));
       api.previewAgain.mockReturnValueOnce(of({ reading: { format: 'csv', columns } }));
       const input = host(fixture).querySelector<HTMLInputElement>('input[type="file"]')!;
       const file = new File(['tag,theme'], 'themes.csv');
@@ -216,8 +213,7 @@ describe('Tidy', () => {
     });
 
     it('say why a table could not be used', async () => {
-      api.upload.mockReturnValueOnce(of({ type: HttpEventType.Response, body: {} }));
-      api.parseUploads.mockReturnValueOnce({ uploads: [], refused: [{ reason: 'It is a picture.' }] });
+      api.upload.mockReturnValueOnce(of({ uploads: [], refused: [{ reason: 'It is a picture.' }] }));
       const input = host(fixture).querySelector<HTMLInputElement>('input[type="file"]')!;
       Object.defineProperty(input, 'files', { value: [new File(['x'], 'x.png')], configurable: true });
       Object.defineProperty(input, 'value', { value: '', writable: true });
@@ -232,7 +228,7 @@ describe('Tidy', () => {
     button(fixture, 'examples').click();
     await fixture.whenStable();
     expect(host(fixture).querySelectorAll('pt-suggestion-list blockquote')).toHaveLength(2);
-    expect(api.thread).toHaveBeenCalledWith(exampleStudy.id, 4);
+    expect(api.thread).toHaveBeenCalledWith({ study: exampleStudy.id, message: 4 });
     button(fixture, 'examples').click();
     await fixture.whenStable();
     expect(host(fixture).querySelectorAll('pt-suggestion-list blockquote')).toHaveLength(0);

@@ -70,7 +70,7 @@ export class Tidy {
     version: this.version(),
   }));
   protected readonly page = latest(this.asked, ({ study, sort, query }) =>
-    study ? this.api.tidy(study, sort, query) : of(null),
+    study ? this.api.tidy({ study, sort }, query) : of(null),
   );
   private readonly pairsAsked = computed(() => ({
     study: this.study()?.id ?? '',
@@ -78,10 +78,10 @@ export class Tidy {
     version: this.version(),
   }));
   protected readonly suggestions = latest(this.pairsAsked, ({ study, sort }) =>
-    study ? this.api.suggestions(study, sort) : of(null),
+    study ? this.api.suggestions({ study, sort }) : of(null),
   );
   private readonly allDecisions = latest(this.pairsAsked, ({ study }) =>
-    study ? this.api.decisions(study) : of([]),
+    study ? this.api.decisions({ study }) : of([]),
   );
   protected readonly decisions = computed(() =>
     (this.allDecisions() ?? []).filter(({ sort }) => sort === this.sort()),

@@ -63,7 +63,7 @@ export class DeletedList {
     there: this.there(),
     removals: this.removals(),
   }));
-  private readonly deleted = latest(this.asked, ({ study }) => this.api.deleted(study));
+  private readonly deleted = latest(this.asked, ({ study }) => this.api.deleted({ study }));
   protected readonly networks = computed(() =>
     (this.deleted() ?? []).filter((one) => one.what === 'network'),
   );

@@ -80,7 +80,7 @@ export class Weave {
   protected readonly slicing = signal<Slicing | null>(null);
   protected readonly kept = latest(
     computed(() => this.study()?.id ?? null),
-    (study) => (study === null ? of([]) : this.api.filters(study)),
+    (study) => (study === null ? of([]) : this.api.filters({ study })),
   );
   protected readonly weaving = signal(false);
   protected readonly problem = signal<string | null>(null);
@@ -133,7 +133,7 @@ export class Weave {
       filter(({ study, weave, fault }) => study !== null && weave !== null && fault === null),
       debounceTime(150),
       switchMap(({ study, weave }) =>
-        this.api.estimate(study!, weave!).pipe(
+        this.api.estimate({ study: study! }, weave!).pipe(
           map((size): Estimated => ({ size, error: null, ended: false })),
           startWith(NONE_YET),
           catchError((error: Error) => of({ ...NONE_YET, error: error.message })),

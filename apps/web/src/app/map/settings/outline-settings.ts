@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, output, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
-import { Api } from '../../api/api';
+import { Api, pathOf } from '../../api/api';
 import { injectMapEditor } from './inject-map-editor';
 import { TitleFields } from './title-fields';
 import { Busy } from '../../shared/busy';
@@ -180,7 +180,7 @@ export class OutlineSettings {
     if (!network || column === null) return;
     this.busy.set(true);
     this.problem.set(null);
-    this.api.groupTitles(network, column, least).subscribe({
+    this.api.groupTitles(pathOf(network), { column, least }).subscribe({
       next: ({ titles }) => {
         this.busy.set(false);
         this.map.set('regions', { titles: { ...titles, ...this.map.description().regions.titles } });

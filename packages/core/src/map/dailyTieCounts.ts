@@ -1,7 +1,7 @@
 const DAY = 86_400_000;
 
 /** How many messages each tie has on each day (UTC): rows of a tie stand together, its days ascending. */
-export interface TieMoments {
+export interface DailyTieCounts {
   readonly edge: Uint32Array;
   /** Beginning of the day, milliseconds since 1970. */
   readonly day: Float64Array;
@@ -13,7 +13,7 @@ export interface TieMoments {
  * @param edge of each message of each tie
  * @param time of it, milliseconds since 1970
  */
-export function countMoments(edge: ArrayLike<number>, time: ArrayLike<number>): TieMoments {
+export function countTiesByDay(edge: ArrayLike<number>, time: ArrayLike<number>): DailyTieCounts {
   const rows: number[] = [];
   for (let i = 0; i < edge.length; i++) if (!Number.isNaN(time[i])) rows.push(i);
   const dayOf = (i: number): number => Math.floor(time[i] / DAY) * DAY;
@@ -39,7 +39,7 @@ export function countMoments(edge: ArrayLike<number>, time: ArrayLike<number>): 
 
 /** Messages of each tie from one moment on and before another; both are beginnings of days, or null for no bound. */
 export function messagesWithin(
-  { edge, day, messages }: TieMoments,
+  { edge, day, messages }: DailyTieCounts,
   edges: number,
   { from, until }: { readonly from: number | null; readonly until: number | null },
 ): Float64Array {
@@ -51,7 +51,7 @@ export function messagesWithin(
 }
 
 /** Messages of all ties on each day, from the first to the last: the days between have 0. */
-export function messagesByDay({ day, messages }: TieMoments): { first: number; messages: Float64Array } {
+export function messagesByDay({ day, messages }: DailyTieCounts): { first: number; messages: Float64Array } {
   let [first, last] = [Infinity, -Infinity];
   for (const one of day) {
     if (one < first) first = one;

@@ -1,37 +1,40 @@
 import fc from 'fast-check';
-import { countMoments, messagesByDay, messagesWithin } from './moments';
+import { countTiesByDay, messagesByDay, messagesWithin } from './dailyTieCounts';
 import { weighedWithin } from './weighedWithin';
 
 const day = (n: number): number => n * 86_400_000;
 const HOUR = 3_600_000;
 
-describe('moments of ties', () => {
+describe('messages of ties, day by day', () => {
   // Tie 0 twice on day 1 and once on day 3, tie 1 on day 2, and one message without a date.
-  const moments = countMoments([0, 1, 0, 0, 1], [day(1), day(2) + HOUR, day(3), day(1) + 5 * HOUR, NaN]);
+  const dailyTieCounts = countTiesByDay(
+    [0, 1, 0, 0, 1],
+    [day(1), day(2) + HOUR, day(3), day(1) + 5 * HOUR, NaN],
+  );
 
   it('are counted by day, tie after tie', () => {
-    expect([...moments.edge]).toEqual([0, 0, 1]);
-    expect([...moments.day]).toEqual([day(1), day(3), day(2)]);
-    expect([...moments.messages]).toEqual([2, 1, 1]);
+    expect([...dailyTieCounts.edge]).toEqual([0, 0, 1]);
+    expect([...dailyTieCounts.day]).toEqual([day(1), day(3), day(2)]);
+    expect([...dailyTieCounts.messages]).toEqual([2, 1, 1]);
   });
 
   it('are summed over a period whose end is outside', () => {
-    expect([...messagesWithin(moments, 3, { from: day(1), until: day(3) })]).toEqual([2, 1, 0]);
-    expect([...messagesWithin(moments, 3, { from: day(2), until: null })]).toEqual([1, 1, 0]);
+    expect([...messagesWithin(dailyTieCounts, 3, { from: day(1), until: day(3) })]).toEqual([2, 1, 0]);
+    expect([...messagesWithin(dailyTieCounts, 3, { from: day(2), until: null })]).toEqual([1, 1, 0]);
   });
 
   it('give the messages of every day, days without any included', () => {
-    const { first, messages } = messagesByDay(moments);
+    const { first, messages } = messagesByDay(dailyTieCounts);
     expect(first).toBe(day(1));
     expect([...messages]).toEqual([2, 1, 1]);
-    expect(messagesByDay(countMoments([], [])).messages).toHaveLength(0);
+    expect(messagesByDay(countTiesByDay([], [])).messages).toHaveLength(0);
   });
 
   it('lose no message: periods side by side add up to the whole', () => {
     const message = fc.tuple(fc.nat(5), fc.integer({ min: 0, max: day(20) }));
     fc.assert(
       fc.property(fc.array(message), fc.integer({ min: 0, max: 20 }), (all, cut) => {
-        const counted = countMoments(
+        const counted = countTiesByDay(
           all.map(([edge]) => edge),
           all.map(([, time]) => time),
         );
@@ -54,7 +57,7 @@ describe('a network in a period', () => {
       target: Uint32Array.of(1, 2),
       weight: Float64Array.from(weight),
     },
-    moments: countMoments([0, 0, 1], [day(1), day(3), day(2)]),
+    dailyTieCounts: countTiesByDay([0, 0, 1], [day(1), day(3), day(2)]),
   });
   const period = { from: day(2), until: day(4) };
 

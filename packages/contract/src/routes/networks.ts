@@ -1,0 +1,121 @@
+import { EvidenceQuery, GroupTitles, GroupTitlesQuery, MessageTies, Portrait } from '../evidence';
+import { FigureQuery } from '../figure';
+import { KeptLookList, SavedMap, SmallPicture } from '../map';
+import { MessagePage } from '../message';
+import { Network, NetworkList } from '../network';
+import { NodePictureList } from '../pictures';
+import { Weave, WeaveEstimate } from '../weave';
+import { Bytes, routeTable } from './route';
+
+const ARROW = new Bytes(['application/vnd.apache.arrow.file']);
+const NO_MESSAGES = { 409: 'There are no messages behind this network.' };
+
+export const networkRoutes = routeTable({
+  estimate: {
+    method: 'post',
+    path: '/studies/{study}/estimate',
+    summary: 'How large a weave would be.',
+    body: Weave,
+    answer: WeaveEstimate,
+  },
+  looks: {
+    method: 'get',
+    path: '/looks',
+    summary: 'Looks of maps that were kept by name.',
+    answer: KeptLookList,
+  },
+  pictures: {
+    method: 'get',
+    path: '/studies/{study}/pictures',
+    summary: 'Small pictures for nodes, by the name of the node.',
+    answer: NodePictureList,
+  },
+  networks: {
+    method: 'get',
+    path: '/studies/{study}/networks',
+    summary: 'The networks of a study.',
+    answer: NetworkList,
+  },
+  network: {
+    method: 'get',
+    path: '/studies/{study}/networks/{network}',
+    summary: 'One network.',
+    answer: Network,
+  },
+  dailyTieCounts: {
+    method: 'get',
+    path: '/studies/{study}/networks/{network}/daily-tie-counts.arrow',
+    summary: 'How many messages each tie has on each day (edge, day, messages), as an Apache Arrow file.',
+    answer: ARROW,
+  },
+  table: {
+    method: 'get',
+    path: '/studies/{study}/networks/{network}/{table}.arrow',
+    summary: 'Its table of nodes or of edges as an Apache Arrow file.',
+    answer: ARROW,
+    problems: { 410: 'The table is damaged; the problem says what to do.' },
+  },
+  savedMap: {
+    method: 'get',
+    path: '/studies/{study}/networks/{network}/map',
+    summary: 'How its map is drawn.',
+    answer: SavedMap,
+  },
+  positions: {
+    method: 'get',
+    path: '/studies/{study}/networks/{network}/positions',
+    summary: 'x and y of every node as 32-bit floats, little-endian.',
+    answer: new Bytes(['application/octet-stream']),
+  },
+  smallPicture: {
+    method: 'get',
+    path: '/studies/{study}/networks/{network}/small-picture',
+    summary:
+      'The map made small: places, sizes and colours of its larger nodes; null for one that was never arranged.',
+    answer: SmallPicture.nullable(),
+  },
+  evidence: {
+    method: 'get',
+    path: '/studies/{study}/networks/{network}/evidence',
+    summary: 'The messages behind a node, a tie (source and target) or a community; one of them is named.',
+    query: EvidenceQuery,
+    answer: MessagePage,
+    problems: NO_MESSAGES,
+  },
+  portrait: {
+    method: 'get',
+    path: '/studies/{study}/networks/{network}/portrait/{community}',
+    summary: 'The profile of a community.',
+    answer: Portrait,
+    problems: NO_MESSAGES,
+  },
+  groupTitles: {
+    method: 'get',
+    path: '/studies/{study}/networks/{network}/titles',
+    summary: 'Titles for the groups of a column that suggest themselves by what is typical of each.',
+    query: GroupTitlesQuery,
+    answer: GroupTitles,
+  },
+  messageTies: {
+    method: 'get',
+    path: '/studies/{study}/networks/{network}/message-ties/{message}',
+    summary: 'The ties that a message made.',
+    answer: MessageTies,
+    problems: NO_MESSAGES,
+  },
+  exportNetwork: {
+    method: 'get',
+    path: '/studies/{study}/networks/{network}/export/{networkFormat}',
+    summary: 'The network as a file.',
+    answer: new Bytes(['application/graphml+xml', 'text/csv']),
+  },
+  figure: {
+    method: 'get',
+    path: '/studies/{study}/networks/{network}/figure.{figureFormat}',
+    summary:
+      'The map as it was last arranged and described, with legend and caption; letters are shapes in SVG.',
+    query: FigureQuery,
+    answer: new Bytes(['image/svg+xml', 'image/png']),
+    problems: { 409: 'The map was never arranged.' },
+  },
+});
