@@ -212,7 +212,9 @@ export function expandTemplate(
   template: string,
   values: Readonly<Record<string, string | readonly string[]>>,
 ): string {
-  const there = Object.entries(values).filter(([, value]) => value.length > 0);
+  const there = Object.entries(values)
+    .filter(([, value]) => value.length > 0)
+    .map(([name, value]) => [name, typeof value === 'string' ? value : [...value]]);
   return parseTemplate(template).expand(Object.fromEntries(there));
 }
 
