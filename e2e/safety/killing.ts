@@ -137,6 +137,6 @@ async function killedOnce(
 const QUIET = 200;
 
 async function newest(app: Served, { study }: Prepared): Promise<number> {
-  const { steps } = await app.succeed<{ steps: Step[] }>('GET', `/studies/${study}/logbook`);
+  const { steps } = await app.succeed<{ steps: Step[] }>('GET', `/studies/${study}/logbook?limit=1000`);
   return Math.max(0, ...steps.map(({ id }) => id));
 }

@@ -61,7 +61,9 @@ async function collected(port: number, killedWithin: number | null): Promise<Col
       plan: PLAN,
     });
     const state = async (): Promise<CollectRun> =>
-      (await app.succeed<CollectRun[]>('GET', `/studies/${study}/runs`)).find((run) => run.id === id)!;
+      (await app.succeed<{ runs: CollectRun[] }>('GET', `/studies/${study}/runs`)).runs.find(
+        (run) => run.id === id,
+      )!;
     for (let i = 0; killedWithin !== null && i < TIMES; i++) {
       await pause((Math.random() * killedWithin) / 2);
       if ((await state()).state !== 'done') inTheMiddle++;

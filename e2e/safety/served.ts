@@ -147,7 +147,7 @@ export class Served {
 /** Waits until no step of a study runs and none follows. */
 export async function idle(app: Served, study: string): Promise<readonly Step[]> {
   for (let quiet = 0, before = -1; ;) {
-    const { steps } = await app.succeed<{ steps: Step[] }>('GET', `/studies/${study}/logbook`);
+    const { steps } = await app.succeed<{ steps: Step[] }>('GET', `/studies/${study}/logbook?limit=1000`);
     const isQuiet =
       steps.length === before && steps.every(({ state }) => state !== 'running' && state !== 'waiting');
     quiet = isQuiet ? quiet + 1 : 0;

@@ -287,7 +287,11 @@ describe('the application', () => {
       error: expect.stringContaining('Nothing of this step was kept'),
     });
     expect((await api().get(`/api/v1/studies/${study}`)).body).toMatchObject({ messages: 0, accounts: 0 });
-    expect((await api().get(`/api/v1/studies/${study}/sources`)).body).toEqual([]);
+    expect((await api().get(`/api/v1/studies/${study}/sources`)).body).toEqual({
+      total: 0,
+      offset: 0,
+      sources: [],
+    });
     await api().post(`/api/v1/studies/${study}/steps/${step!.id}/cancel`).expect(404);
   });
 

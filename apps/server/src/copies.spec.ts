@@ -27,7 +27,7 @@ describe('a study is copied', () => {
         'base64',
       );
     const { steps } = (await get('logbook')) as { steps: Step[] };
-    const networks = (await get('networks')) as Network[];
+    const { networks } = (await get('networks')) as { networks: Network[] };
     return {
       overview: await get('overview'),
       messages: await get('messages?text=lamps&limit=100'),

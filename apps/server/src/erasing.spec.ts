@@ -152,7 +152,7 @@ describe('what is deleted for good', () => {
         'nothing of it',
       ]);
       expect(await app.get('messages', { text: 'forgotten' })).toMatchObject({ total: 3 });
-      const [now] = await app.get<Network[]>('networks');
+      const [now] = await app.list<Network>('networks');
       expect(now).toMatchObject({ name: 'Round forgotten', forgotten: 1 });
       await app.api.get(`/api/v1/studies/${app.study}/networks/${network}/evidence?node=0`).expect(200);
       const again = await weave({ ...ACCOUNTS, isolates: true });

@@ -147,6 +147,6 @@ describe('what a study holds', () => {
     expect((body as Step).sentence).toBe(
       'Messages were exported as CSV, those with author ann and kind reply.',
     );
-    expect(await app.get<Network[]>('networks')).toEqual([]);
+    expect(await app.list<Network>('networks')).toEqual([]);
   });
 });

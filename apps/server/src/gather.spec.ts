@@ -35,7 +35,7 @@ describe('gathering', () => {
   };
   const measured = async (): Promise<Network> => {
     for (let tries = 0; tries < 100; tries++) {
-      const [network] = await app.get<Network[]>('networks');
+      const [network] = await app.list<Network>('networks');
       if (network?.state === 'measured') return network;
       await new Promise((resolve) => setTimeout(resolve, 50));
     }
@@ -374,7 +374,7 @@ describe('gathering', () => {
         .send('broken.graphml', '<graphml>\n<graph>\n<node/>\n</graph></graphml>')
         .expect(422);
       expect(body).toMatchObject({ detail: 'A node has no id.', row: 3 });
-      expect(await app.get<Network[]>('networks')).toEqual([]);
+      expect(await app.list<Network>('networks')).toEqual([]);
     });
 
     it('reads back the same from what we export', async () => {
@@ -384,7 +384,7 @@ describe('gathering', () => {
         .get(`/api/v1/studies/${app.study}/networks/${first.id}/export/graphml`)
         .expect(200);
       await app.take('again.graphml', text);
-      const networks = await app.get<Network[]>('networks');
+      const networks = await app.list<Network>('networks');
       expect(networks.map(({ nodes, edges }) => [nodes, edges])).toEqual([
         [3, 3],
         [3, 3],
@@ -410,7 +410,7 @@ describe('gathering', () => {
       const { posts } = makePosts(900, 5);
       await app.take('posts.jsonl', postsAsJsonLines(posts));
       const plain = await app.get<{ kinds: object[]; messages: number }>('overview');
-      const [source] = await app.get<Source[]>('sources');
+      const [source] = await app.list<Source>('sources');
       await app.step('remove-source', { source: source.id, name: source.name }).expect(200);
       const step = await app.take('posts.json', postsAsActivities(posts));
       expect(step.result).toMatchObject({ kept: posts.length, skipped: 0 });
@@ -492,7 +492,7 @@ describe('gathering', () => {
     it('is taken out as a whole, and taken back', async () => {
       await app.take('one.csv', one);
       await app.take('two.csv', two);
-      const [source] = await app.get<Source[]>('sources');
+      const [source] = await app.list<Source>('sources');
       await app.step('remove-source', { source: source.id, name: source.name }).expect(200);
       expect(await counts()).toEqual({ messages: 1, accounts: 1 });
       expect(await messages({ text: 'look' })).toEqual([]);
@@ -500,7 +500,7 @@ describe('gathering', () => {
       const { hashtags, authors } = await app.get<MessageOverview>('overview');
       expect(hashtags).toEqual([{ tag: 'lamps', messages: 1 }]);
       expect(authors).toMatchObject([{ handle: 'ann', messages: 1 }]);
-      expect((await app.get<Source[]>('sources'))[0].removedAt).not.toBeNull();
+      expect((await app.list<Source>('sources'))[0].removedAt).not.toBeNull();
       await app.step('remove-source', { source: source.id, name: source.name }).expect(422);
 
       await app.step('restore-source', { source: source.id, name: source.name }).expect(200);
@@ -511,7 +511,7 @@ describe('gathering', () => {
 
     it('can come again while it is out; what came again stays as it is there', async () => {
       await app.take('one.csv', one);
-      const [source] = await app.get<Source[]>('sources');
+      const [source] = await app.list<Source>('sources');
       await app.step('remove-source', { source: source.id, name: source.name }).expect(200);
       expect(await counts()).toEqual({ messages: 0, accounts: 0 });
       await app.take('again.csv', 'id,author,text\n2,BEN,hello again\n');

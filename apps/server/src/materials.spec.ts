@@ -105,7 +105,7 @@ describe('followers and details of accounts', () => {
   });
 
   it('takes all of it out with its source, and back', async () => {
-    const sources = await app.get<Source[]>('sources');
+    const sources = await app.list<Source>('sources');
     const list = sources.find(({ name }) => name === 'list.csv')!;
     const all = async () => (await app.get<AccountPage>('accounts', { search: 'dora' })).accounts.length;
     await app.step('remove-source', { source: list.id, name: list.name }).expect(200);

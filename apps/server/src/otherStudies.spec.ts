@@ -75,7 +75,7 @@ describe('what is of another study', () => {
     const woven = (await app.step('weave', { name: 'A', weave }).expect(200)).body as Step;
     const { id: upload, preview } = await app.look('more.csv', 'id,author,text\n9,ann,@bob again');
     await app.step('save-filter', { name: 'F', filter: { text: 'hello' } }).expect(200);
-    const [source] = await app.get<{ id: number }[]>('sources');
+    const [source] = await app.list<{ id: number }>('sources');
     const { messages } = await app.get<{ messages: { id: number; author: { id: number } }[] }>('messages');
     const [filter] = await app.get<{ id: number }[]>('filters');
     foreign = {

@@ -1,4 +1,4 @@
-import type { Problem } from '@pebble/contract';
+import type { DecisionPage, Logbook, Problem } from '@pebble/contract';
 import { startedApplication } from './testing/application';
 
 describe('requests', () => {
@@ -125,6 +125,35 @@ describe('requests', () => {
     await app.api.post(`/api/v1/studies/${other.id}/estimate`).send({ what: 'follows' }).expect(404);
     await app.api.post(`/api/v1/studies/${other.id}/restore`).expect(200);
     await app.api.get(`/api/v1/studies/${other.id}/messages`).expect(200);
+  });
+
+  it('for a list are answered page by page, and say how many rows there are in all', async () => {
+    for (const name of ['One', 'Two', 'Three'])
+      await app.step('save-filter', { name, filter: { text: name } }).expect(200);
+    const whole = await app.get<Logbook>('logbook');
+    expect(whole.total).toBe(whole.steps.length);
+    const page = await app.get<Logbook>('logbook', { offset: 1, limit: 2 });
+    expect(page).toEqual({ total: whole.total, offset: 1, steps: whole.steps.slice(1, 3) });
+    const beyond = await app.get<Logbook>('logbook', { offset: 900 });
+    expect(beyond).toEqual({ total: whole.total, offset: 900, steps: [] });
+    const { body } = await app.api.get(`${study()}/logbook`).query({ limit: 100_000 }).expect(400);
+    expect((body as Problem).field).toBe('limit');
+  });
+
+  it('for decisions give those of one sort', async () => {
+    const decision = (key: string) => ({ key, verdict: { verdict: 'drop' } });
+    await app.step('tidy', { sort: 'hashtag', decisions: [decision('a'), decision('b')] }).expect(200);
+    await app.step('tidy', { sort: 'word', decisions: [decision('a')] }).expect(200);
+    const { total, decisions } = await app.get<DecisionPage>('tidy', { sort: 'hashtag', limit: 1 });
+    expect([total, decisions.map(({ sort, key }) => [sort, key])]).toEqual([2, [['hashtag', 'a']]]);
+    expect((await app.get<DecisionPage>('tidy')).total).toBe(3);
+  });
+
+  it('with a part of an address that cannot be there say what could be', async () => {
+    const { body } = await app.api.get(`${study()}/tidy/colour`).expect(404);
+    expect((body as Problem).detail).toContain('there are account, hashtag');
+    await app.api.get(`${study()}/messages/one/thread`).expect(404);
+    await app.api.get(`${study()}/export/messages.pdf`).expect(404);
   });
 
   it('are answered in fewer bytes to those who can unpack them', async () => {

@@ -240,7 +240,7 @@ describe('tidying', () => {
       .step('tidy', { sort: 'word', decisions: [merge('lamps', 'lights'), merge('lights', 'lamps')] })
       .expect(422);
     expect((body as { detail: string }).detail).toContain('circle');
-    expect((await app.get<Decision[]>('tidy')).length).toBe(0);
+    expect((await app.list<Decision>('tidy', 'decisions')).length).toBe(0);
   });
 
   it('proposes pairs with their reason, and does not ask twice', async () => {

@@ -17,7 +17,7 @@ describe('choices of a weave', () => {
   }, 120_000);
   const { estimate, make, evidence, read } = new WovenNetworks(app);
 
-  const networks = async (): Promise<Network[]> => app.get<Network[]>('networks');
+  const networks = async (): Promise<Network[]> => app.list<Network>('networks');
   const addresses = { what: 'accounts', kinds: ['reply', 'quote', 'mention', 'repost'], isolates: false };
 
   describe('which messages are taken', () => {
@@ -46,7 +46,7 @@ describe('choices of a weave', () => {
     });
 
     it('without those of sources', async () => {
-      const [{ id, name }] = (await app.get<{ id: number; name: string }[]>('sources')).filter((source) =>
+      const [{ id, name }] = (await app.list<{ id: number; name: string }>('sources')).filter((source) =>
         source.name.includes('tidepost'),
       );
       const size = await estimate({ ...addresses, withoutSources: [{ id, name }] });

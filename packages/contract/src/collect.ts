@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { pageOf } from './page';
 
 /** Open standards that services speak: ActivityStreams 2.0 over HTTP, and JMAP for mail (RFC 8620, 8621). */
 export const ServiceKind = z.enum(['hub', 'mail']);
@@ -168,7 +169,9 @@ export const CollectRun = z.object({
   endedAt: z.string().nullable(),
 });
 export type CollectRun = z.infer<typeof CollectRun>;
-export const CollectRunList = z.array(CollectRun);
+/** The newest first. */
+export const CollectRunPage = pageOf('runs', CollectRun);
+export type CollectRunPage = z.infer<typeof CollectRunPage>;
 
 export const NewRun = z.object({
   name: z.string().trim().min(1, 'Give the run a name.').max(100),

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { pageOf } from './page';
 
 /** What a file can bring into a study. */
 export const Material = z.enum([
@@ -274,7 +275,8 @@ export const Source = z.object({
   removedAt: z.string().nullable(),
 });
 export type Source = z.infer<typeof Source>;
-export const SourceList = z.array(Source);
+export const SourcePage = pageOf('sources', Source);
+export type SourcePage = z.infer<typeof SourcePage>;
 
 /** The id of bytes that were sent to be used by a step. */
 export const SentBytes = z.object({ id: z.string() });

@@ -9,6 +9,7 @@ export * from './map';
 export * from './measures';
 export * from './message';
 export * from './network';
+export * from './page';
 export * from './pictures';
 export * from './problem';
 export * from './steps';

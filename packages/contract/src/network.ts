@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { pageOf } from './page';
 import { GroupingInfo } from './groups';
 import { Shown } from './map';
 import { WholeNetwork } from './measures';
@@ -76,7 +77,9 @@ export const Network = z.object({
   measures: z.record(z.string(), z.union([z.number(), z.string(), z.boolean()])),
 });
 export type Network = z.infer<typeof Network>;
-export const NetworkList = z.array(Network);
+/** The newest first. */
+export const NetworkPage = pageOf('networks', Network);
+export type NetworkPage = z.infer<typeof NetworkPage>;
 
 /** The tables that a network is kept in. */
 export const NetworkTable = z.enum(['nodes', 'edges']);

@@ -8,6 +8,7 @@ import { LayoutSettings, Look, MapDescription, Shown } from './map';
 import { DoubtMeasure, QuestionId, QuestionSettings } from './measures';
 import { MeasureSettings, NetworkChange, NetworkExport } from './network';
 import { FigureQuery } from './figure';
+import { pageOf } from './page';
 import { Name, StudyName } from './study';
 import { NewDecision, RuleField, TidyKind, TidySort } from './tidy';
 import { SliceBy, Weave } from './weave';
@@ -279,5 +280,6 @@ export const StepEvent = z.discriminatedUnion('type', [
 ]);
 export type StepEvent = z.infer<typeof StepEvent>;
 
-export const Logbook = z.object({ steps: z.array(Step) });
+/** The newest first. */
+export const Logbook = pageOf('steps', Step);
 export type Logbook = z.infer<typeof Logbook>;

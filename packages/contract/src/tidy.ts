@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { pageOf, PageQuery } from './page';
 
 /** What can be made to mean one thing; only things of the same sort can be merged. */
 export const TidySort = z.enum(['account', 'hashtag', 'domain', 'word', 'name']);
@@ -108,4 +109,7 @@ export const Suggestion = z.object({
 });
 export type Suggestion = z.infer<typeof Suggestion>;
 export const SuggestionList = z.array(Suggestion);
-export const DecisionList = z.array(Decision);
+export const DecisionQuery = PageQuery.extend({ sort: TidySort.optional() });
+export type DecisionQuery = z.infer<typeof DecisionQuery>;
+export const DecisionPage = pageOf('decisions', Decision);
+export type DecisionPage = z.infer<typeof DecisionPage>;

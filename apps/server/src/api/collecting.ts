@@ -1,7 +1,7 @@
 import type { Router } from 'express';
 import { ROUTES } from '@pebble/contract';
 import { ServiceError } from '../collect/serviceClient';
-import { listRuns } from '../storage/collectRuns';
+import { readRuns } from '../storage/collectRuns';
 import { ApiError, notFound } from './problems';
 import { studyRouter } from './routers';
 import type { Services } from './services';
@@ -16,7 +16,7 @@ export function collectingRoutes({ studies, collector }: Services): Router {
 
   on(ROUTES.estimatePlan, ({ body: { access, plan } }) => asApiError(() => collector.estimate(access, plan)));
 
-  on(ROUTES.runs, ({ path }) => listRuns(store(path.study)));
+  on(ROUTES.runs, ({ path, query }) => readRuns(store(path.study), query));
 
   on(ROUTES.beginRun, ({ path, body }) => asApiError(() => collector.begin(path.study, body)));
 

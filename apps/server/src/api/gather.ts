@@ -1,20 +1,14 @@
 import { randomUUID } from 'node:crypto';
 import { existsSync, rmSync, statSync } from 'node:fs';
 import type { Router } from 'express';
-import {
-  EXPORT_ROUTES,
-  ImportReport,
-  ROUTES,
-  type DataExport,
-  type DataKind,
-  type Source,
-} from '@pebble/contract';
+import { EXPORT_ROUTES, ROUTES, type DataExport, type DataKind } from '@pebble/contract';
 import { UnreadableFile } from '@pebble/core/files';
 import { savedFilters } from '../storage/filters';
 import { fileName } from './fileName';
 import { Overviews } from './overviews';
 import { checkUpload } from './ownThings';
 import { forgetReading, savedReadings, saveReading } from '../storage/readings';
+import { readSources } from '../storage/sources';
 import { findStep } from '../storage/steps';
 import { skippedPath, uploadPath } from '../storage/files/places';
 import { receive } from '../files/receive';
@@ -83,17 +77,7 @@ export function gatherRoutes({ studies, config, runner }: Services): Router {
     if (!(await forgetReading(catalogue, reading))) throw notFound('This reading');
   });
 
-  on(ROUTES.sources, async ({ path: { study } }): Promise<Source[]> => {
-    const rows = await store(study).query.selectFrom('source').selectAll().orderBy('id').execute();
-    return rows.map((row) => ({
-      id: row.id,
-      name: row.name,
-      format: row.format,
-      step: row.step_id,
-      report: ImportReport.parse(JSON.parse(row.report)),
-      removedAt: row.removed_at,
-    }));
-  });
+  on(ROUTES.sources, ({ path, query }) => readSources(store(path.study), query));
 
   on(ROUTES.importReport, async ({ path: { study, step: id }, response }) => {
     const step = await findStep(store(study), id);

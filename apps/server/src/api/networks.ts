@@ -33,7 +33,7 @@ export function networkRoutes({ studies, runner }: Services): Router {
 
   on(ROUTES.deleted, ({ path }) => readDeleted(store(path.study)));
 
-  on(ROUTES.networks, ({ path }) => runner.read('networks', path.study, undefined));
+  on(ROUTES.networks, ({ path, query }) => runner.read('networks', path.study, query));
 
   on(ROUTES.network, ({ path }) => find(path));
 

@@ -1,6 +1,6 @@
 import type { Router } from 'express';
 import { ROUTES, stepParameters } from '@pebble/contract';
-import { listSteps } from '../storage/steps';
+import { readLogbook } from '../storage/steps';
 import { checkOwnThings } from './ownThings';
 import { ApiError, notFound } from './problems';
 import { parseRequest } from './parsing';
@@ -16,7 +16,7 @@ export function stepRoutes({ studies, runner }: Services): Router {
   /** Pages that listen to a study. */
   const listeners = new Map<string, number>();
 
-  on(ROUTES.logbook, async ({ path }) => ({ steps: await listSteps(store(path.study)) }));
+  on(ROUTES.logbook, ({ path, query }) => readLogbook(store(path.study), query));
 
   on(ROUTES.runStep, async ({ path: { study }, body: { kind, parameters } }) => {
     checkOwnThings(store(study), kind, parseRequest(stepParameters[kind], parameters) as object);

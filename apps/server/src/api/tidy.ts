@@ -1,6 +1,6 @@
 import type { Router } from 'express';
 import { ROUTES } from '@pebble/contract';
-import { readDecisions } from '../storage/decisions';
+import { readDecisionPage } from '../storage/decisions';
 import { studyRouter } from './routers';
 import type { Services } from './services';
 
@@ -8,7 +8,7 @@ import type { Services } from './services';
 export function tidyRoutes({ studies, runner }: Services): Router {
   const { router, on, store } = studyRouter(studies);
 
-  on(ROUTES.decisions, ({ path }) => readDecisions(store(path.study)));
+  on(ROUTES.decisions, ({ path, query }) => readDecisionPage(store(path.study), query));
 
   on(ROUTES.tidy, ({ path: { study, sort }, query, signal }) =>
     runner.read('tidy', study, { ...query, sort }, signal),

@@ -3,7 +3,8 @@ import type {
   FigureFormat,
   FigureQuery,
   EvidenceQuery,
-  Network,
+  NetworkPage,
+  PageQuery,
   NetworkExport,
   Portrait,
   SmallPicture,
@@ -27,7 +28,7 @@ import type {
 import type { z } from 'zod';
 import type { Tie } from '@pebble/core';
 import { readAccounts } from '../storage/accounts';
-import { listNetworks } from '../storage/networks';
+import { readNetworks } from '../storage/networks';
 import { readSmallPicture } from '../storage/files/smallPictures';
 import { exportNetwork } from '../exports/exportNetwork';
 import { exportFigure } from '../exports/exportFigure';
@@ -60,7 +61,7 @@ export interface Reads {
   accounts: { asks: AccountQuery; gives: AccountPage };
   items: { asks: ItemQuery; gives: ItemPage };
   estimate: { asks: Weave; gives: WeaveEstimate };
-  networks: { asks: undefined; gives: Network[] };
+  networks: { asks: PageQuery; gives: NetworkPage };
   /** Null where there are no messages behind a network. */
   evidence: { asks: { network: string; query: EvidenceQuery }; gives: MessagePage | null };
   portrait: { asks: { network: string; community: number }; gives: Portrait | 'no such community' | null };
@@ -97,7 +98,7 @@ export const readers: { readonly [N in ReadName]: Reader<N> } = {
   accounts: readAccounts,
   items: readItems,
   estimate: estimateWeave,
-  networks: (store) => listNetworks(store),
+  networks: readNetworks,
   evidence: readEvidence,
   portrait: readCommunity,
   dailyTieCounts: readDailyTieCounts,

@@ -1,7 +1,16 @@
-import { CollectPlan, CollectRun, RunCounts, Service, type RunState } from '@pebble/contract';
+import {
+  CollectPlan,
+  CollectRun,
+  RunCounts,
+  Service,
+  type CollectRunPage,
+  type PageQuery,
+  type RunState,
+} from '@pebble/contract';
 import type { Selectable, Updateable } from 'kysely';
 import { isAmong } from './lists';
 import type { Store } from './open';
+import { readPage } from './pages';
 import type { CollectRunTable } from './schema';
 
 /** A run with the place up to which it has come. */
@@ -13,15 +22,23 @@ export interface StoredRun extends CollectRun {
 }
 
 /** The runs of a study, the newest first. */
-export async function listRuns({ query, study }: Store): Promise<CollectRun[]> {
-  const rows = await query.selectFrom('collect_run').selectAll().orderBy('created_at', 'desc').execute();
-  return rows.map((row) => CollectRun.parse(toRun(study, row)));
+export async function listRuns(store: Store): Promise<CollectRun[]> {
+  const rows = await newestFirst(store).execute();
+  return rows.map((row) => CollectRun.parse(toRun(store.study, row)));
 }
 
-/** Runs that were at work when the application stopped. */
+export async function readRuns(store: Store, page: PageQuery): Promise<CollectRunPage> {
+  const { rows, ...place } = await readPage(newestFirst(store), page);
+  return { ...place, runs: rows.map((row) => CollectRun.parse(toRun(store.study, row))) };
+}
+
+const newestFirst = ({ query }: Store) =>
+  query.selectFrom('collect_run').selectAll().orderBy('created_at', 'desc').orderBy('id');
+
 /** A run in these states was at work when the application ended. */
 export const UNFINISHED: readonly RunState[] = ['running', 'waiting', 'storing'];
 
+/** Runs that were at work when the application stopped. */
 export async function unfinishedRuns({ query, study }: Store): Promise<StoredRun[]> {
   const rows = await query
     .selectFrom('collect_run')

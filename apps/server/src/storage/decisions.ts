@@ -1,27 +1,48 @@
-import { TidySort, Verdict, type Decision, type NewDecision, type Weave } from '@pebble/contract';
+import {
+  TidySort,
+  Verdict,
+  type Decision,
+  type DecisionPage,
+  type DecisionQuery,
+  type NewDecision,
+  type Weave,
+} from '@pebble/contract';
 import { effective } from '@pebble/core';
 import { sql, type Selectable, type SqlBool } from 'kysely';
 import { isAmong } from './lists';
 import type { Store } from './open';
+import { readPage } from './pages';
 import type { TidyDecisionTable } from './schema';
 
 /** The decisions of a study that hold, in the order in which they were taken. */
 export async function readDecisions(
-  { query }: Store,
+  store: Store,
   sorts: readonly TidySort[] = TidySort.options,
   besides: 'all' | 'without categories' = 'all',
 ): Promise<Decision[]> {
-  const asked = query
-    .selectFrom('tidy_decision')
-    .selectAll()
-    .where(isAmong('sort', sorts))
-    .where('taken_back', '=', 0)
-    .orderBy('id');
+  const asked = holding(store, sorts);
   const rows = await (
     besides === 'all' ? asked : asked.where(sql<SqlBool>`json_extract(verdict, '$.verdict') <> 'category'`)
   ).execute();
   return rows.map(toDecision);
 }
+
+/** A part of them. */
+export async function readDecisionPage(
+  store: Store,
+  { sort, ...page }: DecisionQuery,
+): Promise<DecisionPage> {
+  const { rows, ...place } = await readPage(holding(store, sort ? [sort] : TidySort.options), page);
+  return { ...place, decisions: rows.map(toDecision) };
+}
+
+const holding = ({ query }: Store, sorts: readonly TidySort[]) =>
+  query
+    .selectFrom('tidy_decision')
+    .selectAll()
+    .where(isAmong('sort', sorts))
+    .where('taken_back', '=', 0)
+    .orderBy('id');
 
 function toDecision({ id, sort, key, verdict, step_id }: Selectable<TidyDecisionTable>): Decision {
   return { id, sort: TidySort.parse(sort), key, verdict: Verdict.parse(JSON.parse(verdict)), step: step_id };

@@ -4,6 +4,8 @@ import {
   LayoutSettings,
   MapDescription,
   type Network,
+  type NetworkPage,
+  type PageQuery,
   type SavedMap,
   Weave,
 } from '@pebble/contract';
@@ -11,17 +13,27 @@ import { nodeColumns } from '@pebble/core';
 import type { Selectable } from 'kysely';
 import { decisionsFor } from './decisions';
 import type { Store } from './open';
+import { readPage } from './pages';
 import type { NetworkTable } from './schema';
 
+/** The networks of a study that were not deleted, the newest first. */
 export async function listNetworks(store: Store): Promise<Network[]> {
-  const rows = await store.query
+  const rows = await newestFirst(store).execute();
+  return Promise.all(rows.map((row) => toNetwork(store, row)));
+}
+
+export async function readNetworks(store: Store, page: PageQuery): Promise<NetworkPage> {
+  const { rows, ...place } = await readPage(newestFirst(store), page);
+  return { ...place, networks: await Promise.all(rows.map((row) => toNetwork(store, row))) };
+}
+
+const newestFirst = ({ query }: Store) =>
+  query
     .selectFrom('network')
     .selectAll()
     .where('deleted_at', 'is', null)
     .orderBy('step_id', 'desc')
-    .execute();
-  return Promise.all(rows.map((row) => toNetwork(store, row)));
-}
+    .orderBy('id');
 
 /** The network, or null when there is none with this id or it was deleted. */
 export async function findNetwork(store: Store, id: string): Promise<Network | null> {

@@ -1,13 +1,21 @@
-import type { Step, StepKind, StepState } from '@pebble/contract';
+import type { Logbook, PageQuery, Step, StepKind, StepState } from '@pebble/contract';
 import type { Store } from './open';
+import { readPage } from './pages';
 import type { StepTable } from './schema';
 import type { Selectable } from 'kysely';
 
 /** All steps of a study, the newest first. */
-export async function listSteps({ query, study }: Store): Promise<Step[]> {
-  const rows = await query.selectFrom('step').selectAll().orderBy('id', 'desc').execute();
-  return rows.map((row) => toStep(study, row));
+export async function listSteps(store: Store): Promise<Step[]> {
+  const rows = await newestFirst(store).execute();
+  return rows.map((row) => toStep(store.study, row));
 }
+
+export async function readLogbook(store: Store, page: PageQuery): Promise<Logbook> {
+  const { rows, ...place } = await readPage(newestFirst(store), page);
+  return { ...place, steps: rows.map((row) => toStep(store.study, row)) };
+}
+
+const newestFirst = ({ query }: Store) => query.selectFrom('step').selectAll().orderBy('id', 'desc');
 
 export async function findStep({ query, study }: Store, id: number): Promise<Step | null> {
   const row = await query.selectFrom('step').selectAll().where('id', '=', id).executeTakeFirst();

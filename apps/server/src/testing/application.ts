@@ -147,6 +147,11 @@ export class TestApplication {
   async get<T>(path: string, query: object = {}): Promise<T> {
     return (await this.api.get(`/api/v1/studies/${this.study}/${path}`).query(query).expect(200)).body as T;
   }
+
+  /** The first page of a list, by its name. */
+  async list<T>(path: string, name = path): Promise<T[]> {
+    return (await this.get<Record<string, T[]>>(path))[name];
+  }
 }
 
 /** An application for the tests of a file or a part of it: it is begun before them and ended after them. */

@@ -3,12 +3,13 @@ import {
   CollectEstimate,
   CollectPlan,
   CollectRun,
-  CollectRunList,
+  CollectRunPage,
   KnownServiceList,
   NewRun,
   ServiceAccess,
   ServiceDescription,
 } from '../collect';
+import { PageQuery } from '../page';
 import { routeTable } from './route';
 
 const UNUSABLE = { 422: 'The service cannot be used; the problem says why.' };
@@ -39,8 +40,9 @@ export const collectingRoutes = routeTable({
   runs: {
     method: 'get',
     path: '/studies/{study}/runs',
-    summary: 'The collecting runs of a study.',
-    answer: CollectRunList,
+    summary: 'The collecting runs of a study, the newest first.',
+    query: PageQuery,
+    answer: CollectRunPage,
   },
   beginRun: {
     method: 'post',

@@ -7,7 +7,7 @@ import {
   Reading,
   SavedReadingList,
   SentBytes,
-  SourceList,
+  SourcePage,
   UploadAnswer,
 } from '../gather';
 import {
@@ -23,6 +23,7 @@ import {
   Timeline,
   TimelineQuery,
 } from '../message';
+import { PageQuery } from '../page';
 import { Bytes, routeTable, type Route } from './route';
 
 const ANY = new Bytes(['application/octet-stream']);
@@ -85,7 +86,8 @@ export const gatherRoutes = routeTable({
     method: 'get',
     path: '/studies/{study}/sources',
     summary: 'What the messages came from, with reports.',
-    answer: SourceList,
+    query: PageQuery,
+    answer: SourcePage,
   },
   importReport: {
     method: 'get',

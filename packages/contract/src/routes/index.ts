@@ -36,4 +36,5 @@ export {
   type PathPart,
   type QueryOf,
   type Route,
+  type WrittenBodyOf,
 } from './route';

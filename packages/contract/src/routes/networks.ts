@@ -2,7 +2,8 @@ import { EvidenceQuery, GroupTitles, GroupTitlesQuery, MessageTies, Portrait } f
 import { FigureQuery } from '../figure';
 import { KeptLookList, SavedMap, SmallPicture } from '../map';
 import { MessagePage } from '../message';
-import { Network, NetworkList } from '../network';
+import { Network, NetworkPage } from '../network';
+import { PageQuery } from '../page';
 import { NodePictureList } from '../pictures';
 import { Weave, WeaveEstimate } from '../weave';
 import { Bytes, routeTable } from './route';
@@ -33,8 +34,9 @@ export const networkRoutes = routeTable({
   networks: {
     method: 'get',
     path: '/studies/{study}/networks',
-    summary: 'The networks of a study.',
-    answer: NetworkList,
+    summary: 'The networks of a study, the newest first.',
+    query: PageQuery,
+    answer: NetworkPage,
   },
   network: {
     method: 'get',

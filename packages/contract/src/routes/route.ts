@@ -75,6 +75,11 @@ export type BodyOf<R extends Route> = R extends { readonly body: infer B extends
   ? z.output<B>
   : undefined;
 
+/** What is sent to a route, as it is written: what has a default may be left out. */
+export type WrittenBodyOf<R extends Route> = R extends { readonly body: infer B extends z.ZodType }
+  ? z.input<B>
+  : undefined;
+
 /** What a route answers; for an answer without content, nothing. */
 export type AnswerOf<R extends Route> = R extends { readonly answer: infer A }
   ? A extends z.ZodType

@@ -1,3 +1,4 @@
+import { PageQuery } from '../page';
 import { Logbook, Step, StepEvent, StepRequest } from '../steps';
 import { Events, routeTable } from './route';
 
@@ -5,7 +6,8 @@ export const stepRoutes = routeTable({
   logbook: {
     method: 'get',
     path: '/studies/{study}/logbook',
-    summary: 'All steps, the newest first.',
+    summary: 'The steps of a study, the newest first.',
+    query: PageQuery,
     answer: Logbook,
   },
   runStep: {

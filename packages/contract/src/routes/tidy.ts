@@ -1,4 +1,4 @@
-import { DecisionList, SuggestionList, TidyPage, TidyQuery } from '../tidy';
+import { DecisionPage, DecisionQuery, SuggestionList, TidyPage, TidyQuery } from '../tidy';
 import { routeTable } from './route';
 
 export const tidyRoutes = routeTable({
@@ -6,7 +6,8 @@ export const tidyRoutes = routeTable({
     method: 'get',
     path: '/studies/{study}/tidy',
     summary: 'The tidy decisions that hold.',
-    answer: DecisionList,
+    query: DecisionQuery,
+    answer: DecisionPage,
   },
   tidy: {
     method: 'get',

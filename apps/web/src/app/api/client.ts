@@ -7,9 +7,9 @@ import {
   type PathOf,
   type QueryOf,
   type Route,
+  type WrittenBodyOf,
 } from '@pebble/contract';
 import { catchError, map, throwError, type Observable } from 'rxjs';
-import type { z } from 'zod';
 import { toProblem } from './problem';
 
 /** Bytes on their way to the server, with the name of the file that they are, if they are one. */
@@ -20,10 +20,10 @@ export interface SentBytes {
 
 /** What is sent along with a question: what stands behind the "?", or a body. */
 type SentOf<R extends Route> = R extends { readonly body: infer B }
-  ? B extends z.ZodType
-    ? z.input<B>
-    : SentBytes
-  : R extends { readonly query: z.ZodType }
+  ? B extends Bytes
+    ? SentBytes
+    : WrittenBodyOf<R>
+  : R extends { readonly query: object }
     ? Partial<QueryOf<R>>
     : undefined;
 

@@ -1,5 +1,5 @@
 import { inject, Injectable } from '@angular/core';
-import { STEP_TRAITS, type StudyPart } from '@pebble/contract';
+import { STEP_TRAITS, type Network, type Source, type StudyPart } from '@pebble/contract';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { concatLatestFrom } from '@ngrx/operators';
 import { Store, type Action } from '@ngrx/store';
@@ -19,6 +19,7 @@ import {
   tap,
 } from 'rxjs';
 import { Api } from '../api/api';
+import { everyPage } from '../api/every-page';
 import { Notices } from '../shared/notices';
 import { studyEvents } from '../shared/study-events';
 import { WorkActions } from './work.actions';
@@ -64,19 +65,27 @@ export class WorkEffects {
     return forkJoin([
       this.api.study({ study: id }),
       this.api.overview({ study: id }),
-      this.api.sources({ study: id }),
-      this.api.networks({ study: id }),
-      this.api.logbook({ study: id }),
-      this.api.runs({ study: id }),
+      this.sources(id),
+      this.networks(id),
+      everyPage('steps', (page) => this.api.logbook({ study: id }, page)),
+      everyPage('runs', (page) => this.api.runs({ study: id }, page)),
     ]).pipe(
       tap(() => {
         this.isAwaited = false;
         this.wanted.clear();
       }),
-      map(([study, overview, sources, networks, { steps }, runs]) =>
+      map(([study, overview, sources, networks, steps, runs]) =>
         WorkActions.studyArrived({ study, overview, sources, networks, steps, runs }),
       ),
     );
+  }
+
+  private sources(study: string): Observable<Source[]> {
+    return everyPage('sources', (page) => this.api.sources({ study }, page));
+  }
+
+  private networks(study: string): Observable<Network[]> {
+    return everyPage('networks', (page) => this.api.networks({ study }, page));
   }
 
   /** Reads what steps changed; the logbook and runs are told by themselves. */
@@ -86,8 +95,8 @@ export class WorkEffects {
     return forkJoin({
       study: read('study', () => this.api.study({ study: id })),
       overview: read('messages', () => this.api.overview({ study: id })),
-      sources: read('messages', () => this.api.sources({ study: id })),
-      networks: read('networks', () => this.api.networks({ study: id })),
+      sources: read('messages', () => this.sources(id)),
+      networks: read('networks', () => this.networks(id)),
     }).pipe(
       tap(() => wanted.forEach((part) => this.wanted.delete(part))),
       map((parts) => WorkActions.partsArrived({ id, parts })),

@@ -13,6 +13,7 @@ import { SORT_WORDS } from '@pebble/core';
 import { Store } from '@ngrx/store';
 import { of } from 'rxjs';
 import { Api } from '../api/api';
+import { everyPage } from '../api/every-page';
 import { latest } from '../shared/latest';
 import { SaveData } from '../shared/save-data';
 import { work } from '../store/work.reducer';
@@ -81,7 +82,7 @@ export class Tidy {
     study ? this.api.suggestions({ study, sort }) : of(null),
   );
   private readonly allDecisions = latest(this.pairsAsked, ({ study }) =>
-    study ? this.api.decisions({ study }) : of([]),
+    study ? everyPage('decisions', (page) => this.api.decisions({ study }, page)) : of([]),
   );
   protected readonly decisions = computed(() =>
     (this.allDecisions() ?? []).filter(({ sort }) => sort === this.sort()),
