@@ -127,6 +127,16 @@ describe('requests', () => {
     await app.api.get(`/api/v1/studies/${other.id}/messages`).expect(200);
   });
 
+  it.each(['..%2F..%2Fetc%2Fpasswd', '%00', '-1', '__proto__'])(
+    'of a study with an id that cannot be are answered 404, whatever is asked: %s',
+    async (id) => {
+      for (const path of ['open-again', 'restore', 'runs/x/pause'])
+        await app.api.post(`/api/v1/studies/${id}/${path}`).send({}).expect(404);
+      await app.api.delete(`/api/v1/studies/${id}/for-good`).expect(404);
+      await app.api.get(`/api/v1/studies/${id}/saved/1`).expect(404);
+    },
+  );
+
   it('for a list are answered page by page, and say how many rows there are in all', async () => {
     for (const name of ['One', 'Two', 'Three'])
       await app.step('save-filter', { name, filter: { text: name } }).expect(200);

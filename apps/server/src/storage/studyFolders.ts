@@ -167,8 +167,9 @@ export class StudyFolders {
 
   /** Where the file of an archived study is; null for any other. */
   archiveOf(id: string): string | null {
+    if (!this.listed.get(id)?.isArchived) return null;
     const path = archivePath(this.dataFolder, id);
-    return this.listed.get(id)?.isArchived && existsSync(path) ? path : null;
+    return existsSync(path) ? path : null;
   }
 
   /** Writes down what the list says of a study, after a step of it. */

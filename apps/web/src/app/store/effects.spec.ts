@@ -3,7 +3,7 @@ import { Router } from '@angular/router';
 import { provideMockActions } from '@ngrx/effects/testing';
 import type { Action } from '@ngrx/store';
 import { provideMockStore } from '@ngrx/store/testing';
-import { of, ReplaySubject, throwError, type Observable } from 'rxjs';
+import { of, ReplaySubject, Subject, throwError, type Observable } from 'rxjs';
 import { exampleNetwork, exampleOverview, exampleStep, exampleStudy } from '../../testing/examples';
 import { Api } from '../api/api';
 import { Notices } from '../shared/notices';
@@ -30,6 +30,7 @@ class FakeEvents {
 
 describe('effects', () => {
   const list = { studies: [exampleStudy], deleted: [], archived: [] };
+  const page = { total: 0, offset: 0 };
   const api = {
     studies: jest.fn(() => of(list)),
     createStudy: jest.fn(() => of(exampleStudy)),
@@ -38,10 +39,10 @@ describe('effects', () => {
     restoreStudy: jest.fn(() => of(exampleStudy)),
     study: jest.fn(() => of(exampleStudy)),
     overview: jest.fn(() => of(exampleOverview)),
-    sources: jest.fn(() => of([])),
-    networks: jest.fn(() => of([])),
-    logbook: jest.fn(() => of({ steps: [] })),
-    runs: jest.fn(() => of([])),
+    sources: jest.fn(() => of({ ...page, sources: [] })),
+    networks: jest.fn(() => of({ ...page, networks: [] })),
+    logbook: jest.fn(() => of({ ...page, steps: [] })),
+    runs: jest.fn(() => of({ ...page, runs: [] })),
     cancelStep: jest.fn(() => of(null)),
     step: jest.fn(() => of(exampleStep())),
   };
@@ -146,6 +147,49 @@ describe('effects', () => {
       actions.next(WorkActions.stepEnded({ step: exampleStep({ kind: 'rename-study' }) }));
       await pause();
       expect([api.study, api.overview, api.networks].map(({ mock }) => mock.calls.length)).toEqual([1, 1, 1]);
+    });
+
+    it('load again what a second step changed while it was read after the first', async () => {
+      const pause = (): Promise<void> => new Promise((resolve) => setTimeout(resolve, 90));
+      effects().load.subscribe((action) => seen.push(action));
+      actions.next(WorkActions.studyOpened({ id: exampleStudy.id }));
+      api.networks.mockClear();
+      const first = new Subject<{ total: number; offset: number; networks: never[] }>();
+      api.networks.mockReturnValueOnce(first);
+      actions.next(WorkActions.stepEnded({ step: exampleStep({ kind: 'weave' }) }));
+      await pause();
+      actions.next(WorkActions.stepEnded({ step: exampleStep({ kind: 'measure-network' }) }));
+      first.next({ ...page, networks: [] });
+      first.complete();
+      await pause();
+      expect(api.networks).toHaveBeenCalledTimes(2);
+    });
+
+    it('load again what a step changed while everything was read', async () => {
+      const first = new Subject<{ total: number; offset: number; networks: never[] }>();
+      api.networks.mockClear();
+      api.networks.mockReturnValueOnce(first);
+      effects().load.subscribe((action) => seen.push(action));
+      actions.next(WorkActions.studyOpened({ id: exampleStudy.id }));
+      actions.next(WorkActions.stepEnded({ step: exampleStep({ kind: 'measure-network' }) }));
+      first.next({ ...page, networks: [] });
+      first.complete();
+      await new Promise((resolve) => setTimeout(resolve, 90));
+      expect(api.networks).toHaveBeenCalledTimes(2);
+    });
+
+    it('ask again for what could not be read, with the next that is', async () => {
+      const pause = (): Promise<void> => new Promise((resolve) => setTimeout(resolve, 90));
+      effects().load.subscribe((action) => seen.push(action));
+      actions.next(WorkActions.studyOpened({ id: exampleStudy.id }));
+      api.networks.mockClear();
+      api.networks.mockReturnValueOnce(throwError(() => new Error('No answer.')) as never);
+      actions.next(WorkActions.stepEnded({ step: exampleStep({ kind: 'weave' }) }));
+      await pause();
+      expect(seen.at(-1)).toEqual(WorkActions.failed({ message: 'No answer.' }));
+      actions.next(WorkActions.stepEnded({ step: exampleStep({ kind: 'rename-study' }) }));
+      await pause();
+      expect(api.networks).toHaveBeenCalledTimes(2);
     });
 
     it('load everything where a step ends before the study has come', async () => {

@@ -7,16 +7,18 @@ import {
   catchError,
   concatMap,
   debounceTime,
+  defer,
   EMPTY,
   filter,
+  finalize,
   forkJoin,
   map,
   merge,
   of,
-  type Observable,
   switchMap,
   takeUntil,
   tap,
+  type Observable,
 } from 'rxjs';
 import { Api } from '../api/api';
 import { everyPage } from '../api/every-page';
@@ -32,7 +34,7 @@ export class WorkEffects {
   private readonly api = inject(Api);
   private readonly notices = inject(Notices);
 
-  /** Parts that steps changed and that have not arrived since. */
+  /** Parts that steps changed and that nobody has asked for since. */
   private readonly wanted = new Set<StudyPart>();
   /** Whether the study has not arrived yet since it was opened. */
   private isAwaited = true;
@@ -53,12 +55,27 @@ export class WorkEffects {
       ),
     ).pipe(
       switchMap((id) =>
-        (this.isAwaited ? this.whole(id) : this.parts(id, [...this.wanted])).pipe(
+        this.untilItArrives((wanted) => (this.isAwaited ? this.whole(id) : this.parts(id, wanted))).pipe(
           catchError((error: Error) => of(WorkActions.failed({ message: error.message }))),
         ),
       ),
     ),
   );
+
+  /** Reads what is wanted. What is changed meanwhile is wanted again, and so is all of it where it does not arrive. */
+  private untilItArrives(read: (wanted: readonly StudyPart[]) => Observable<Action>): Observable<Action> {
+    return defer(() => {
+      const wanted = [...this.wanted];
+      this.wanted.clear();
+      let hasArrived = false;
+      return read(wanted).pipe(
+        tap(() => (hasArrived = true)),
+        finalize(() => {
+          if (!hasArrived) wanted.forEach((part) => this.wanted.add(part));
+        }),
+      );
+    });
+  }
 
   /** Reads the study with its logbook and runs. */
   private whole(id: string): Observable<Action> {
@@ -70,10 +87,7 @@ export class WorkEffects {
       everyPage('steps', (page) => this.api.logbook({ study: id }, page)),
       everyPage('runs', (page) => this.api.runs({ study: id }, page)),
     ]).pipe(
-      tap(() => {
-        this.isAwaited = false;
-        this.wanted.clear();
-      }),
+      tap(() => (this.isAwaited = false)),
       map(([study, overview, sources, networks, steps, runs]) =>
         WorkActions.studyArrived({ study, overview, sources, networks, steps, runs }),
       ),
@@ -97,10 +111,7 @@ export class WorkEffects {
       overview: read('messages', () => this.api.overview({ study: id })),
       sources: read('messages', () => this.sources(id)),
       networks: read('networks', () => this.networks(id)),
-    }).pipe(
-      tap(() => wanted.forEach((part) => this.wanted.delete(part))),
-      map((parts) => WorkActions.partsArrived({ id, parts })),
-    );
+    }).pipe(map((parts) => WorkActions.partsArrived({ id, parts })));
   }
 
   readonly listen = createEffect(() =>
