@@ -3,7 +3,7 @@ import { weakComponents } from '../graph/components';
 import { neighbourRows, outRows, withoutSelfLoops } from '../graph/csr';
 import type { Graph } from '../graph/graph';
 import { strongComponents } from '../graph/strong';
-import { coreNumbers } from '../measure/neighbourhood';
+import { coreNumbers } from '../graph/cores';
 import { communities, orderBySize, type CommunityMethod } from './communities';
 import { modularity } from './modularity';
 import { stability } from './stability';

@@ -1,5 +1,5 @@
 import { parse } from 'csv-parse/sync';
-import { counted } from '../weave/sentence';
+import { counted } from '../words/sentence';
 import { LineCutter, type Line } from './lines';
 import type { RecordReader, RecordSink } from './record';
 

@@ -1,5 +1,5 @@
 import { read, type CellObject } from '@e965/xlsx';
-import { formatCount } from '../weave/sentence';
+import { formatCount } from '../words/sentence';
 import type { RecordReader, RecordSink } from './record';
 import { UnreadableFile } from './unreadable';
 

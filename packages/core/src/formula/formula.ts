@@ -1,5 +1,5 @@
 import jsep from 'jsep';
-import { percentiles, ranks } from '../measure/ranks';
+import { percentiles, ranks } from '../measures/ranks/ranks';
 import type { TableColumns } from '../network/tables';
 
 /** A formula that cannot be computed, said so that its writer can mend it. */

@@ -3,9 +3,9 @@ import { LayoutSettings } from '@pebble/contract';
 import { makeGraph } from '../graph/graph';
 import { planted, randomTwin } from '../testing/known';
 import { arrange } from './arrange';
-import { removeOverlaps } from './overlaps';
-import { packRound } from './pack';
-import { Repulsion } from './repulsion';
+import { removeOverlaps } from './common/overlaps';
+import { packRound } from './common/pack';
+import { Repulsion } from './attraction/repulsion';
 import { Random } from '../random';
 
 const settings = LayoutSettings.parse({});

@@ -2,7 +2,7 @@ import type { Graph } from '../graph/graph';
 import { keepPart } from '../graph/filter';
 import { neighbourRows, withoutSelfLoops } from '../graph/csr';
 import { Random } from '../random';
-import { countCrossings, estimateCrossings } from './crossings';
+import { countCrossings, estimateCrossings } from './fewCrossings/crossings';
 
 /** How well a picture can be read. */
 export interface Legibility {

@@ -5,13 +5,13 @@ import { makeGraph, type Graph } from '../graph/graph';
 import { Random } from '../random';
 import { planted, randomTwin, zachary } from '../testing/known';
 import { arrange } from './arrange';
-import { chordCrossings, columnCrossings, countCrossings, estimateCrossings } from './crossings';
-import { allDistances } from './distances';
+import { chordCrossings, columnCrossings, countCrossings, estimateCrossings } from './fewCrossings/crossings';
+import { allDistances } from './stress/distances';
 import { legibility } from './legibility';
-import { NO_DATA, type LayoutData } from './placed';
-import { ringsOf } from './rings';
-import { roundPoint } from './roundPoint';
-import { normalisedStress } from './stress';
+import { NO_DATA, type LayoutData } from './common/placed';
+import { ringsOf } from './rings/rings';
+import { roundPoint } from './roundOne/roundPoint';
+import { normalisedStress } from './stress/stress';
 
 const radii = (n: number): Float32Array => new Float32Array(n).fill(4);
 const draw = (graph: Graph, settings: object, data: Partial<LayoutData> = {}) =>

@@ -1,5 +1,5 @@
-import { fontWeight, isInRange } from '../map/fonts';
-import type { Face } from '../map/textWidth';
+import { fontWeight, isInRange } from '../map/style/fonts';
+import type { Face } from '../map/style/textWidth';
 
 /** A file with some characters of a font. */
 export interface FontPart {

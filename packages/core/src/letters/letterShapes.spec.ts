@@ -1,9 +1,9 @@
 import { readFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import { Resvg } from '@resvg/resvg-js';
-import { textWidth, type Face } from '../map/textWidth';
+import { textWidth, type Face } from '../map/style/textWidth';
 import { fontParts, partsFor, type Written } from './fontParts';
-import type { Letters } from '../map/letters';
+import type { Letters } from '../map/style/letters';
 import { letterShapes } from './letterShapes';
 import { visualRuns } from './runs';
 

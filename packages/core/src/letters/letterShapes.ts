@@ -1,7 +1,7 @@
 import type { Font } from 'fontkit';
-import type { Letters, LetterShape } from '../map/letters';
-import type { Face } from '../map/textWidth';
-import { isInRange } from '../map/fonts';
+import type { Letters, LetterShape } from '../map/style/letters';
+import type { Face } from '../map/style/textWidth';
+import { isInRange } from '../map/style/fonts';
 import { isOf, type FontPart } from './fontParts';
 import { visualRuns } from './runs';
 

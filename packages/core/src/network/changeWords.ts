@@ -1,5 +1,5 @@
 import type { NetworkChange } from '@pebble/contract';
-import { counted, formatCount, joinWith } from '../weave/sentence';
+import { counted, formatCount, joinWith } from '../words/sentence';
 import type { ChangesDone } from './changes';
 
 /** Names that are said one by one; of more their number. */

@@ -4,7 +4,7 @@ import Graphology from 'graphology';
 import { writeGraphml, escapeXml } from '../formats/writeGraphml';
 import { nodeIds, writeNodesCsv, writeTiesCsv } from '../formats/writeTables';
 import { randomTwin } from '../testing/known';
-import { basicMeasures, communitiesPhrase } from './measure';
+import { basicMeasures, communitiesPhrase } from '../measures/basics/basicMeasures';
 import { fromArrow, graphOf, numbersOf, toArrow, type TableColumns } from './tables';
 
 const nodes = {

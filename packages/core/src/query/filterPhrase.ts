@@ -1,5 +1,5 @@
 import type { MessageFilter, Scorer } from '@pebble/contract';
-import { dayPhrase, formatCount } from '../weave/sentence';
+import { dayPhrase, formatCount } from '../words/sentence';
 
 /** What a filter asks of messages, in words: "replies by @mira_f with “harbour”"; "all messages" where it asks nothing. */
 export function filterPhrase(filter: MessageFilter): string {

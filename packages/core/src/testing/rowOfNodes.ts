@@ -1,9 +1,9 @@
 import { defaultMap, type MapDescription } from '@pebble/contract';
-import { buildScene } from '../map/buildScene';
-import type { MapNetwork } from '../map/mapNetwork';
-import { PAPER } from '../map/palette';
-import { prepareMap } from '../map/prepare';
-import type { Scene } from '../map/scene';
+import { buildScene } from '../map/scene/buildScene';
+import type { MapNetwork } from '../map/network/mapNetwork';
+import { PAPER } from '../map/style/palette';
+import { prepareMap } from '../map/scene/prepare';
+import type { Scene } from '../map/scene/scene';
 
 /** A map of nodes of one size in a row, each of a group of its own, without ties and names. */
 export function rowOfNodes(

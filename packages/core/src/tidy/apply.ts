@@ -1,6 +1,6 @@
-import { IN_REPOST, KIND_BIT, type AddressRows } from '../weave/accounts';
-import type { FollowRows } from '../weave/follows';
-import type { ThreadOccurrences } from '../weave/occurrences';
+import { IN_REPOST, KIND_BIT, type AddressRows } from '../weaves/accounts/make';
+import type { FollowRows } from '../weaves/follows/make';
+import type { ThreadOccurrences } from '../weaves/common/occurrences';
 
 /** What a thing is now, by its number; -1 for one that is left out. Where it is null, nothing was decided and all stays as it is. */
 export type Now = (thing: number) => number;

@@ -1,6 +1,6 @@
 import type { Review } from '@pebble/contract';
-import { formatCount } from '../weave/sentence';
-import type { Occurrences } from '../weave/occurrences';
+import { formatCount } from '../words/sentence';
+import type { Occurrences } from '../weaves/common/occurrences';
 
 /** What was found of a thing. */
 export interface Tallied {

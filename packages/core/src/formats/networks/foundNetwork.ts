@@ -1,6 +1,6 @@
 import type { TableColumns } from '../../network/tables';
-import { isTakenColumn } from '../../network/columns';
-import { counted } from '../../weave/sentence';
+import { isTakenColumn } from '../../measures/columns';
+import { counted } from '../../words/sentence';
 import { type ColumnType, isHeldExactly, typedColumn } from '../../network/typedColumn';
 
 /** A finished network as a file holds it. Nodes are numbered in the order in which the file names them. */

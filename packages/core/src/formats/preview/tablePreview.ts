@@ -4,7 +4,7 @@ import { guessDateForm } from '../dates';
 import { isSquareMatrix, readMatrix } from '../networks/matrix';
 import { UnreadableFile } from '../unreadable';
 import { MOST_COLUMNS } from '../workbook';
-import { formatCount } from '../../weave/sentence';
+import { formatCount } from '../../words/sentence';
 import { previewOf, ROWS_SHOWN, type FileHead } from './findings';
 import { previewNetwork } from './networkPreview';
 import type { Sample } from './sample';

@@ -7,7 +7,7 @@ import type {
   SkippedRow,
 } from '@pebble/contract';
 import { handleKey } from '../../text/mentions';
-import { counted, formatCount, joinWith } from '../../weave/sentence';
+import { counted, formatCount, joinWith } from '../../words/sentence';
 import type { SourceSink } from '../sourceSink';
 
 /** Counts what comes of the beginning of a file, and keeps what cannot be read. */

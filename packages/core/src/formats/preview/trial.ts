@@ -3,7 +3,7 @@ import { takeEdge } from '../networks/edgeTable';
 import { BrokenNetwork, NetworkBuilder, type FoundNetwork } from '../networks/foundNetwork';
 import { takeNode } from '../networks/nodeTable';
 import { takeTwoMode, TwoModeBuilder } from '../networks/twoMode';
-import { counted } from '../../weave/sentence';
+import { counted } from '../../words/sentence';
 import type { FileRecord } from '../record';
 import type { Sample } from './sample';
 import { recordTaker } from '../sourceReader';

@@ -1,0 +1,19 @@
+import type { NodePicture } from '@pebble/contract';
+import type { DailyTieCounts } from './dailyTieCounts';
+import type { TableColumns } from '../../network/tables';
+
+/** A network as the map needs it: its node table and its edge table. */
+export interface MapNetwork {
+  readonly nodeCount: number;
+  readonly nodes: TableColumns;
+  readonly edges: TableColumns;
+  /** When the messages of its ties were written, where that is known and was asked for. */
+  readonly dailyTieCounts?: DailyTieCounts | null;
+  /** Small pictures for nodes, where there are any. */
+  readonly pictures?: readonly NodePicture[];
+}
+
+/** Whether its ties have a direction; a network that was not measured yet is taken to be directed. */
+export function isDirected({ nodes }: MapNetwork): boolean {
+  return 'inDegree' in nodes || !('degree' in nodes);
+}

@@ -1,0 +1,238 @@
+import { escapeXml } from '../../formats/writeGraphml';
+import type { Letters } from '../style/letters';
+import { FONT_STACK, fontFaceRule, fontWeight, type EmbeddedFont } from '../style/fonts';
+import {
+  BOX_ALPHA,
+  boxBehind,
+  REGION_LINE,
+  type CurveBatch,
+  type DiscBatch,
+  type LineBatch,
+  type NodePictureMark,
+  type Pie,
+  type Region,
+  type Ring,
+  type Scene,
+  type TextMark,
+  type TriangleBatch,
+} from '../scene/scene';
+import { CORNERS, reachOf } from '../marks/nodes/shapes';
+import { wrapText } from '../style/textWidth';
+
+export interface FigureOptions {
+  /** Width of the picture in pixels; the scene is scaled to it. */
+  readonly width?: number;
+  /** The sentence under the picture. */
+  readonly caption?: string;
+  readonly ink?: string;
+  readonly fonts?: readonly EmbeddedFont[];
+  /** Draws letters as shapes; without it they are text, which needs its fonts. */
+  readonly letters?: Letters | null;
+  /** The ties as a picture of the whole scene, by its address, where they are too many to be lines each. */
+  readonly ties?: string | null;
+  /** All that lies below the names as such a picture, but for pictures of nodes. */
+  readonly under?: string | null;
+  /** Whether the ground is left out. */
+  readonly transparent?: boolean;
+}
+
+/** The address of an image, as SVG 1.1 wants it. */
+const XLINK = 'xmlns:xlink="http://www.w3.org/1999/xlink" xlink:href';
+const CAPTION_SIZE = 15;
+const CAPTION_LINE = 21;
+const CAPTION_SIDE = 22;
+
+/** Height in scene pixels that the caption takes below the picture. */
+function captionLines(scene: Scene, caption: string | undefined): string[] {
+  return caption ? wrapText(caption, CAPTION_SIZE, 'serif', scene.width - 2 * CAPTION_SIDE) : [];
+}
+
+/** Size of the finished figure in pixels. */
+export function figureSize(scene: Scene, options: FigureOptions): { width: number; height: number } {
+  const lines = captionLines(scene, options.caption);
+  const height = scene.height + (lines.length > 0 ? lines.length * CAPTION_LINE + 26 : 0);
+  const width = options.width ?? scene.width;
+  return { width, height: Math.round((height * width) / scene.width) };
+}
+
+/** The scene as an SVG 1.1 document: the same marks in the same order as on the canvas, and its caption below. */
+export function paintSvg(scene: Scene, options: FigureOptions = {}): string {
+  const caption = captionLines(scene, options.caption);
+  const text = (mark: TextMark): string => textMark(mark, options.letters ?? null);
+  const size = figureSize(scene, options);
+  const height = (size.height * scene.width) / size.width;
+  const out: string[] = [
+    `<svg xmlns="http://www.w3.org/2000/svg" width="${size.width}" height="${size.height}" viewBox="0 0 ${n(scene.width)} ${n(height)}">`,
+  ];
+  if (options.caption) out.push(`<title>${escapeXml(options.caption)}</title>`);
+  if (options.fonts?.length) out.push(`<style>${options.fonts.map(fontFaceRule).join('')}</style>`);
+  out.push(`<clipPath id="picture"><rect width="${n(scene.width)}" height="${n(scene.height)}"/></clipPath>`);
+  if (!options.transparent)
+    out.push(`<rect width="${n(scene.width)}" height="${n(height)}" fill="${scene.ground}"/>`);
+  out.push('<g clip-path="url(#picture)">');
+  if (options.under) out.push(imageOf(scene, options.under), ...scene.pictures.map(picture));
+  else {
+    out.push(...scene.regions.map(region));
+    if (options.ties) out.push(imageOf(scene, options.ties));
+    else
+      out.push(
+        '<g fill="none" stroke-linejoin="round">',
+        ...scene.lines.map(lines),
+        ...scene.curves.map(curves),
+        '</g>',
+      );
+    out.push('<g>', ...scene.triangles.map(triangles), '</g>');
+    out.push(
+      '<g>',
+      ...scene.discs.map(discs),
+      '</g>',
+      ...scene.pies.map(pie),
+      ...scene.pictures.map(picture),
+      ...scene.rings.map(ring),
+    );
+  }
+  out.push(...scene.leaders.map(lines));
+  out.push('<g>', ...scene.texts.map(text), '</g>', '</g>');
+  out.push(
+    '<g>',
+    ...scene.legend.regions.map(region),
+    ...scene.legend.lines.map(lines),
+    ...scene.legend.discs.map(discs),
+    ...scene.legend.rings.map(ring),
+    ...scene.legend.texts.map(text),
+    '</g>',
+  );
+  caption.forEach((line, i) =>
+    out.push(
+      text({
+        text: line,
+        x: CAPTION_SIDE,
+        y: scene.height + 22 + i * CAPTION_LINE,
+        size: CAPTION_SIZE,
+        face: 'serif',
+        anchor: 'start',
+        fill: options.ink ?? '#1E2A32',
+        halo: null,
+        alpha: 1,
+      }),
+    ),
+  );
+  out.push('</svg>');
+  return out.join('\n');
+}
+
+/** A picture of the whole scene. */
+function imageOf({ width, height }: Scene, address: string): string {
+  return `<image width="${n(width)}" height="${n(height)}" preserveAspectRatio="none" ${XLINK}="${escapeXml(address)}"/>`;
+}
+
+/** A number with at most two decimals. */
+function n(value: number): string {
+  return String(Math.round(value * 100) / 100);
+}
+
+function region({ fill, stroke, alpha, lines }: Region): string {
+  return `<path d="${lines.map(closedLine).join('')}" fill="${fill}" fill-rule="evenodd" fill-opacity="${n(alpha)}" stroke="${stroke}" stroke-opacity="${REGION_LINE}" stroke-width="1.2"/>`;
+}
+
+function pie({ x, y, radius, slices }: Pie): string {
+  return slices
+    .map(({ fill, from, until }) => {
+      if (slices.length === 1) return `<circle cx="${n(x)}" cy="${n(y)}" r="${n(radius)}" fill="${fill}"/>`;
+      const at = (angle: number): string =>
+        `${n(x + radius * Math.cos(angle))} ${n(y + radius * Math.sin(angle))}`;
+      const large = until - from > Math.PI ? 1 : 0;
+      return `<path d="M${n(x)} ${n(y)}L${at(from)}A${n(radius)} ${n(radius)} 0 ${large} 1 ${at(until)}Z" fill="${fill}"/>`;
+    })
+    .join('');
+}
+
+/** A closed line that bends at its points. */
+function closedLine(points: Float32Array): string {
+  const count = points.length / 2;
+  const middle = (i: number): string => {
+    const [a, b] = [2 * (i % count), 2 * ((i + 1) % count)];
+    return `${n((points[a] + points[b]) / 2)} ${n((points[a + 1] + points[b + 1]) / 2)}`;
+  };
+  let d = `M${middle(count - 1)}`;
+  for (let i = 0; i < count; i++) d += `Q${n(points[2 * i])} ${n(points[2 * i + 1])} ${middle(i)}`;
+  return `${d}Z`;
+}
+
+function lines({ stroke, alpha, width, points }: LineBatch): string {
+  let d = '';
+  for (let i = 0; i < points.length; i += 4)
+    d += `M${n(points[i])} ${n(points[i + 1])}L${n(points[i + 2])} ${n(points[i + 3])}`;
+  return `<path d="${d}" stroke="${stroke}" stroke-opacity="${n(alpha)}" stroke-width="${n(width)}"/>`;
+}
+
+function curves({ stroke, alpha, width, points }: CurveBatch): string {
+  let d = '';
+  for (let i = 0; i < points.length; i += 6) {
+    d += `M${n(points[i])} ${n(points[i + 1])}Q${n(points[i + 2])} ${n(points[i + 3])} ${n(points[i + 4])} ${n(points[i + 5])}`;
+  }
+  return `<path d="${d}" stroke="${stroke}" stroke-opacity="${n(alpha)}" stroke-width="${n(width)}"/>`;
+}
+
+function triangles({ fill, alpha, points }: TriangleBatch): string {
+  let d = '';
+  for (let i = 0; i < points.length; i += 6) {
+    d += `M${n(points[i])} ${n(points[i + 1])}L${n(points[i + 2])} ${n(points[i + 3])} ${n(points[i + 4])} ${n(points[i + 5])}Z`;
+  }
+  return `<path d="${d}" fill="${fill}" fill-opacity="${n(alpha)}"/>`;
+}
+
+function discs({ shape, fill, alpha, rim, rimWidth, discs: list }: DiscBatch): string {
+  const corners = CORNERS[shape];
+  const marks: string[] = [];
+  for (let i = 0; i < list.length; i += 3) {
+    const [x, y, r] = [list[i], list[i + 1], list[i + 2]];
+    if (corners) {
+      marks.push(`<path d="M${corners.map(([cx, cy]) => `${n(x + cx * r)} ${n(y + cy * r)}`).join('L')}Z"/>`);
+      continue;
+    }
+    marks.push(`<circle cx="${n(x)}" cy="${n(y)}" r="${n(r)}"/>`);
+  }
+  const edge =
+    rimWidth > 0 ? ` stroke="${rim}" stroke-width="${n(rimWidth)}" stroke-opacity="${n(alpha)}"` : '';
+  return `<g fill="${fill}" fill-opacity="${n(alpha)}"${edge}>${marks.join('')}</g>`;
+}
+
+/** An image that is cut to the shape of its node. */
+function picture({ image, x, y, radius, shape }: NodePictureMark, i: number): string {
+  const corners = CORNERS[shape];
+  const outline = corners
+    ? `<path d="M${corners.map(([cx, cy]) => `${n(x + cx * radius)} ${n(y + cy * radius)}`).join('L')}Z"/>`
+    : `<circle cx="${n(x)}" cy="${n(y)}" r="${n(radius)}"/>`;
+  const half = radius * reachOf(shape);
+  const box = `x="${n(x - half)}" y="${n(y - half)}" width="${n(2 * half)}" height="${n(2 * half)}"`;
+  return (
+    `<clipPath id="inside${i}">${outline}</clipPath>` +
+    `<image ${box} preserveAspectRatio="none" ${XLINK}="${escapeXml(image)}" clip-path="url(#inside${i})"/>`
+  );
+}
+
+function ring({ x, y, radius, stroke, width }: Ring): string {
+  return `<circle cx="${n(x)}" cy="${n(y)}" r="${n(radius)}" fill="none" stroke="${stroke}" stroke-width="${n(width)}"/>`;
+}
+
+function textMark(mark: TextMark, letters: Letters | null): string {
+  const { text: content, x, y, size, face, anchor, fill, halo, box, alpha } = mark;
+  const edge = halo
+    ? ` stroke="${halo}" stroke-width="${n(size * 0.28)}" stroke-linejoin="round" paint-order="stroke"`
+    : '';
+  const behind = box ? boxBehind(mark) : null;
+  const rect = behind
+    ? `<rect x="${n(behind.left)}" y="${n(behind.top)}" width="${n(behind.right - behind.left)}" height="${n(behind.bottom - behind.top)}" fill="${box}" fill-opacity="${n(alpha * BOX_ALPHA)}"/>`
+    : '';
+  if (letters) {
+    const { d, width } = letters(mark);
+    const left = anchor === 'start' ? x : anchor === 'middle' ? x - width / 2 : x - width;
+    return `${rect}<path role="img" aria-label="${escapeXml(content)}" transform="translate(${n(left)} ${n(y)})" d="${d}" fill="${fill}" fill-opacity="${n(alpha)}"${edge}/>`;
+  }
+  return (
+    rect +
+    `<text x="${n(x)}" y="${n(y)}" font-family='${FONT_STACK[face]}' font-size="${n(size)}" font-weight="${fontWeight(face)}"` +
+    ` text-anchor="${anchor}" fill="${fill}" fill-opacity="${n(alpha)}"${edge}>${escapeXml(content)}</text>`
+  );
+}

@@ -1,0 +1,45 @@
+import type { MapDescription, Weave, WeaveKind } from '@pebble/contract';
+import { accounts } from './accounts';
+import { alike } from './alike';
+import { usualMap } from './common/firstMaps';
+import { follows } from './follows';
+import { groups } from './groups';
+import { inStep } from './inStep';
+import type { Kind, OneAndMany } from './kind';
+import { projection } from './projection';
+import { shared } from './shared';
+import { together } from './together';
+import { twoMode } from './twoMode';
+
+/** Every kind of weave, by its name. */
+const KINDS: { readonly [K in WeaveKind]: Kind<Extract<Weave, { what: K }>> } = {
+  accounts,
+  together,
+  shared,
+  'two-mode': twoMode,
+  follows,
+  'in-step': inStep,
+  alike,
+  groups,
+  projection,
+};
+
+/** The kind of a weave. The compiler does not see that the kind under the name of a weave is the one of that weave. */
+export function kindOf<W extends Weave>(weave: W): Kind<W> {
+  return KINDS[weave.what] as unknown as Kind<W>;
+}
+
+/** What one and several nodes of a weave are called; a network from a file has nodes. */
+export function nodeWords(weave: Weave | null): OneAndMany {
+  return weave ? kindOf(weave).nodes(weave) : ['node', 'nodes'];
+}
+
+/** Whether the nodes of a weave are accounts and nothing else. */
+export function isOfAccounts(weave: Weave | null): boolean {
+  return nodeWords(weave)[0] === 'account';
+}
+
+/** How a new network is shown at first; `weave` is null for one from a file. */
+export function firstMap(weave: Weave | null, directed: boolean): MapDescription {
+  return weave ? kindOf(weave).firstMap(weave, directed) : usualMap(directed);
+}
