@@ -18,6 +18,7 @@ export * from './graph/graph';
 export * from './graph/paths';
 export * from './graph/strong';
 export * from './layout/arrange';
+export * from './layout/kinds';
 export * from './layout/common/arrangement';
 export * from './layout/transferPositions';
 export * from './layout/attraction/startingValues';

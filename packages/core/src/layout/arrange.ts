@@ -1,26 +1,15 @@
-import type { LayoutMethod, LayoutSettings } from '@pebble/contract';
+import type { LayoutSettings } from '@pebble/contract';
 import { weakComponents, type Components } from '../graph/components';
 import type { Graph } from '../graph/graph';
-import type { Arrangement } from './common/arrangement';
-import { Attraction } from './attraction/attraction';
-import { axes } from './axes/axes';
-import { circle } from './circle/circle';
-import { columns } from './columns/columns';
-import { FewCrossings } from './fewCrossings/fewCrossings';
-import { centre, makeRoom, NODE_GAP, parkBelow, span, turn } from './common/finish';
-import { given } from './given/given';
 import { continueLayout } from './attraction/continueLayout';
-import { grid } from './grid/grid';
-import { islands } from './islands/islands';
-import { multilevelStart, type Beginning } from './attraction/multilevel';
+import type { Arrangement } from './common/arrangement';
+import { centre, makeRoom, NODE_GAP, parkBelow, span, turn } from './common/finish';
 import { packRound } from './common/pack';
-import { NO_DATA, type LayoutData, type PlacedInput, type Placement } from './common/placed';
 import { componentParts } from './common/parts';
-import { rings } from './rings/rings';
-import { roundOne } from './roundOne/roundOne';
+import { NO_DATA, type LayoutData, type PlacedInput } from './common/placed';
 import type { Places, Running } from './common/running';
-import { Springs } from './springs/springs';
-import { Stress } from './stress/stress';
+import type { AtOnce, InRounds } from './kind';
+import { layoutKind } from './kinds';
 
 /** The size of picture that an arrangement aims to fill when its nodes leave enough ground. */
 const REFERENCE = { width: 980, height: 660 };
@@ -35,20 +24,7 @@ interface PartLayout {
   readonly layout: Places;
 }
 
-/** Arrangements that are placed at once; the others go on in rounds, component by component. */
-const PLACEMENTS: Partial<Record<LayoutMethod, Placement>> = {
-  axes,
-  circle,
-  columns,
-  given,
-  grid,
-  islands,
-  rings,
-  'round-one': roundOne,
-};
-/** Parts with more nodes begin from smaller pictures of themselves. */
-const LARGE = 1500;
-/** About what part of the work that is. */
+/** About what part of the work the beginning of a large network is. */
 const BEGINNING = 0.2;
 
 /**
@@ -68,17 +44,17 @@ export function* arranging(
   progress?: (share: number) => void,
 ): Generator<{ iteration: number; preview: () => Arrangement }, Arrangement> {
   if (goesOn(settings) && data.now) return yield* continueLayout(graph, radius, settings, data.now);
-  const placement = PLACEMENTS[settings.method];
-  if (placement) return place(placement, { graph, radius, settings, data, progress });
+  const { how } = layoutKind(settings.method);
+  if ('place' in how) return place(how, { graph, radius, settings, data, progress });
   const components = weakComponents(graph);
   const picture = { graph, components, radius, settings };
   const [largest, ...others] = componentParts(graph, components);
   if (!largest) return { ...assemble({ ...picture, parts: [] }, 0, true), cameToRest: true };
   // Small parts first: they are done at once and can then be shown beside the growing large one.
-  const rest = restingOnce(settings);
+  const rest = restingOnce(how, settings);
   const small = others.map((part) => ({ node: part.node, layout: rest(part.graph) }));
   let cameToRest = small.every(({ layout }) => layout.atRest);
-  const beginning = running(largest.graph, settings);
+  const beginning = how.begin(largest.graph, settings);
   let begun = beginning.next();
   for (; !begun.done; begun = beginning.next()) {
     const { share, places } = begun.value;
@@ -122,30 +98,25 @@ export function arrange(
 }
 
 /** Places all nodes at once. */
-function place(placement: Placement, given: Omit<PlacedInput, 'nodes'>): Arrangement {
+function place(how: AtOnce, given: Omit<PlacedInput, 'nodes'>): Arrangement {
   const { graph, radius, settings } = given;
   const { of, size } = weakComponents(graph);
   const isApart = (v: number): boolean => settings.isolates === 'below' && size[of[v]] === 1;
-  // In a grid and by axes nodes stand by what they are, tied or not.
-  const all = ['grid', 'axes', 'given'].includes(settings.method);
   const nodes: number[] = [];
   const apart: number[] = [];
-  for (let v = 0; v < graph.nodeCount; v++) (!all && isApart(v) ? apart : nodes).push(v);
+  for (let v = 0; v < graph.nodeCount; v++) (!how.takesIsolates && isApart(v) ? apart : nodes).push(v);
   const x = new Float64Array(graph.nodeCount);
   const y = new Float64Array(graph.nodeCount);
-  placement({ ...given, nodes }, x, y);
-  const isRound = ['rings', 'circle', 'round-one'].includes(settings.method);
+  how.place({ ...given, nodes }, x, y);
   let overlaps = 0;
-  // Columns have room for each node as they are; moved apart, they would be none. Given places are true ones.
-  if (settings.separate && !['columns', 'given'].includes(settings.method)) {
+  if (settings.separate && !how.isExact) {
     const [px, py] = [Float64Array.from(nodes, (v) => x[v]), Float64Array.from(nodes, (v) => y[v])];
     overlaps = makeRoom(
       px,
       py,
       Float64Array.from(nodes, (v) => radius[v]),
     );
-    // What stands round a middle keeps it.
-    if (!isRound) centre(px, py);
+    if (!how.isRound) centre(px, py);
     nodes.forEach((v, i) => {
       x[v] = px[i];
       y[v] = py[i];
@@ -155,39 +126,23 @@ function place(placement: Placement, given: Omit<PlacedInput, 'nodes'>): Arrange
   return { x: Float32Array.from(x), y: Float32Array.from(y), iterations: 1, cameToRest: true, overlaps };
 }
 
-/** How a part is worked out; a large one begins from smaller pictures of itself. */
-function* running(graph: Graph, settings: LayoutSettings): Generator<Beginning, Running> {
-  switch (settings.method) {
-    case 'stress':
-      return new Stress(graph, settings.seed);
-    case 'springs':
-      return new Springs(graph, settings.seed);
-    case 'few-crossings':
-      return new FewCrossings(graph, settings.seed);
-    default: {
-      const start = graph.nodeCount > LARGE ? yield* multilevelStart(graph, settings) : null;
-      return new Attraction(graph, { ...settings, start });
-    }
-  }
-}
-
 /** Nodes of a part that is likely to come again: most small parts are pairs. */
 const OFTEN = 4;
 
 /** Arranges parts that are not shown before they are done; of those that are alike the first. */
-function restingOnce(settings: LayoutSettings): (graph: Graph) => Running {
+function restingOnce(how: InRounds, settings: LayoutSettings): (graph: Graph) => Running {
   const known = new Map<string, Running>();
   return (graph) => {
-    if (graph.nodeCount > OFTEN) return runToRest(graph, settings);
+    if (graph.nodeCount > OFTEN) return runToRest(how, graph, settings);
     const key = [graph.nodeCount, ...graph.source, ...graph.target, ...graph.weight].join(' ');
     let layout = known.get(key);
-    if (!layout) known.set(key, (layout = runToRest(graph, settings)));
+    if (!layout) known.set(key, (layout = runToRest(how, graph, settings)));
     return layout;
   };
 }
 
-function runToRest(graph: Graph, settings: LayoutSettings): Running {
-  const beginning = running(graph, settings);
+function runToRest({ begin }: InRounds, graph: Graph, settings: LayoutSettings): Running {
+  const beginning = begin(graph, settings);
   let begun = beginning.next();
   while (!begun.done) begun = beginning.next();
   const layout = begun.value;

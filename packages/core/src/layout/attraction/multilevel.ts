@@ -3,18 +3,13 @@ import type { Graph } from '../../graph/graph';
 import { Random } from '../../random';
 import { Attraction, type AttractionSettings } from './attraction';
 import type { Places } from '../common/running';
+import type { Beginning } from '../kind';
 
 /** A level with fewer nodes is arranged from scratch. */
 const SMALLEST = 60;
 /** Levels end when one has more than this share of the nodes of the one before. */
 const HARDLY_SMALLER = 0.85;
 const ROUNDS = [200, 60];
-
-/** How far a beginning is, 0 to 1, and where the nodes of the graph would stand by now: those that are still one stand in one place. */
-export interface Beginning {
-  readonly share: number;
-  readonly places: () => Places;
-}
 
 /**
  * A beginning for an arrangement by attraction: the graph is made smaller again and again by putting tied nodes together, the smallest is

@@ -1,6 +1,7 @@
 import { defaultMap, LayoutMethod, LayoutSettings } from '@pebble/contract';
 import { layoutData } from './layoutData';
-import { LAYOUTS, layoutPhrase, layoutSentence } from './layoutWords';
+import { LAYOUTS } from '../../layout/kinds';
+import { layoutPhrase, layoutSentence } from './layoutWords';
 import type { MapNetwork } from '../network/mapNetwork';
 
 const settings = (part: object): LayoutSettings => LayoutSettings.parse(part);
@@ -43,8 +44,19 @@ describe('the words of arrangements', () => {
     ).toBe(
       'by attraction (Noack 2009; Jacomy et al. 2014; seed 1; communities pulled far apart; weights of ties left out; nodes with many ties pushed to the rim; pull towards the middle 0.04; push between nodes 20); small components packed round the largest, isolates set among the rest',
     );
-    // Nothing is left to chance in rows.
-    expect(layoutSentence(settings({ method: 'grid', column: 'degree' }), 1)).not.toContain('seed');
+    // Nothing is left to chance in rows, and isolates stand among the others.
+    expect(layoutSentence(settings({ method: 'grid', column: 'degree' }), 1)).toBe(
+      'in rows by degree (by value); overlaps were removed',
+    );
+    // Nothing is moved apart in columns, or from its given place.
+    expect(layoutSentence(settings({ method: 'columns' }), 1)).toBe(
+      'in two columns (Sugiyama, Tagawa & Toda 1981); isolates set apart below',
+    );
+    expect(layoutSentence(settings({ method: 'given' }), 1)).toBe(
+      'at given places, degree and degree (by the values of two columns)',
+    );
+    // Every component is arranged by itself.
+    expect(layoutSentence(settings({ method: 'stress' }), 40)).toContain('small components packed');
   });
 });
 
