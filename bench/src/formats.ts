@@ -19,7 +19,7 @@ import {
 } from '@pebble/standins';
 import { newStudyId } from '../../apps/server/src/storage/ids';
 import { StudyFolders } from '../../apps/server/src/storage/studyFolders';
-import { uploadPath } from '../../apps/server/src/storage/files/places';
+import { uploadPath } from '../../apps/server/src/files/places';
 import { lookAt } from '../../apps/server/src/intake/inspectUpload';
 import { Runner } from '../../apps/server/src/runner/runner';
 import { atMost, time, type Row } from './measure';

@@ -9,7 +9,7 @@ import { AccountWeave, type IncomingMessage } from '@pebble/contract';
 import { readAddresses } from '../../apps/server/src/storage/addresses';
 import { newStudyId } from '../../apps/server/src/storage/ids';
 import { StudyFolders } from '../../apps/server/src/storage/studyFolders';
-import { uploadPath } from '../../apps/server/src/storage/files/places';
+import { uploadPath } from '../../apps/server/src/files/places';
 import { readTextFile } from '../../apps/server/src/files/textFile';
 import { lookAt } from '../../apps/server/src/intake/inspectUpload';
 import { Runner } from '../../apps/server/src/runner/runner';

@@ -2,9 +2,9 @@ import { homedir } from 'node:os';
 import { join } from 'node:path';
 import { ZodError } from 'zod';
 import { readConfig } from './config';
-import { networkPath, skippedPath, uploadPath } from './storage/files/places';
+import { networkPath, skippedPath, uploadPath } from './files/places';
 import { stepDefinition } from './operations';
-import { StepCancelled, StepRefused } from './operations/step';
+import { StepCancelled, StepRefused } from './errors/stepErrors';
 import { StepKind } from '@pebble/contract';
 
 describe('the settings', () => {

@@ -6,7 +6,7 @@ import { unzipSync, zipSync, strToU8, strFromU8 } from 'fflate';
 import type { Network, OpeningStudy, Step, StudyList } from '@pebble/contract';
 import { makePosts, postsAsJsonLines } from '@pebble/standins';
 import { studyFolder } from './storage/open';
-import { archivePath } from './storage/files/places';
+import { archivePath } from './files/places';
 import { startedApplication } from './testing/application';
 
 describe('a study is copied', () => {

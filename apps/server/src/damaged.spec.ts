@@ -2,7 +2,7 @@ import { existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node
 import { basename, dirname, join } from 'node:path';
 import type { Problem, Step } from '@pebble/contract';
 import { makePosts, postsAsCsv } from '@pebble/standins';
-import { networkPath } from './storage/files/places';
+import { networkPath } from './files/places';
 import { withoutPaths } from './files/damage';
 import { startedApplication } from './testing/application';
 

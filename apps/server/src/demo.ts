@@ -3,7 +3,7 @@ import { writeFileSync } from 'node:fs';
 import { makePosts, postsAsJsonLines } from '@pebble/standins';
 import { newStudyId } from './storage/ids';
 import type { StudyFolders } from './storage/studyFolders';
-import { uploadPath } from './storage/files/places';
+import { uploadPath } from './files/places';
 import { lookAt } from './intake/inspectUpload';
 import type { Runner } from './runner/runner';
 

@@ -134,8 +134,8 @@ describe('what a study holds', () => {
 
   it('is refused where the file or a filter is none', async () => {
     const refused = (name: string) => app.api.get(`/api/v1/studies/${app.study}/export/${name}`);
-    await refused('secrets.csv').expect(400);
-    await refused('messages.xml').expect(400);
+    await refused('secrets.csv').expect(404);
+    await refused('messages.xml').expect(404);
     await refused('messages.csv?kin=reply').expect(400);
     await app.api.get('/api/v1/studies/none/export/messages.csv').expect(404);
   });

@@ -10,7 +10,7 @@ import { checkUpload } from './ownThings';
 import { forgetReading, savedReadings, saveReading } from '../storage/readings';
 import { readSources } from '../storage/sources';
 import { findStep } from '../storage/steps';
-import { skippedPath, uploadPath } from '../storage/files/places';
+import { skippedPath, uploadPath } from '../files/places';
 import { receive } from '../files/receive';
 import { ApiError, notFound } from './problems';
 import { studyRouter } from './routers';

@@ -1,5 +1,6 @@
 import type { Router } from 'express';
 import { ROUTES, type Network } from '@pebble/contract';
+import { kindOf } from '@pebble/core';
 import { readDeleted } from '../storage/deleted';
 import { keptLooks } from '../storage/looks';
 import { findNetwork, readMap, readPositions } from '../storage/networks';
@@ -113,7 +114,7 @@ function noMessages(network: Network): ApiError {
   return new ApiError(
     409,
     'No messages',
-    network.weave?.what === 'follows'
+    network.weave && !kindOf(network.weave).hasMessages
       ? 'Who follows whom is told by follower lists; there are no messages behind these ties.'
       : 'This network came finished from a file; there are no messages behind its ties.',
   );

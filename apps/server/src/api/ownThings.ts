@@ -1,7 +1,7 @@
 import { existsSync } from 'node:fs';
 import type { StepKind } from '@pebble/contract';
 import type { Store } from '../storage/open';
-import { isFileId, uploadPath } from '../storage/files/places';
+import { isFileId, uploadPath } from '../files/places';
 import { notFound } from './problems';
 
 /** Tables of what is named by an id, each with the study it is of, by the name of the parameter. */

@@ -5,7 +5,7 @@ import { Router } from 'express';
 import { ROUTES, type OpeningStudy, type Step, type Study } from '@pebble/contract';
 import { newStudyId } from '../storage/ids';
 import { fileName as fileTitle } from '../exports/writtenFile';
-import { savedPath, uploadPath } from '../storage/files/places';
+import { savedPath, uploadPath } from '../files/places';
 import { receive } from '../files/receive';
 import { BadPackage } from '../storage/package/manifest';
 import { readManifest } from '../storage/package/readPackage';

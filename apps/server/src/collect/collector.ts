@@ -28,7 +28,7 @@ import {
 import type { Store } from '../storage/open';
 import type { StudyFolders } from '../storage/studyFolders';
 import { DiskFull, isDiskFull, roomIn, STEP_NEEDS_ROOM } from '../files/diskFull';
-import { spoolPath } from '../storage/files/places';
+import { spoolPath } from '../files/places';
 import type { Runner } from '../runner/runner';
 import type { Connector, Since } from './connector';
 import { hubConnector } from './hubConnector';

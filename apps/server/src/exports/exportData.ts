@@ -6,7 +6,7 @@ import { readItems } from '../storage/items';
 import type { Store } from '../storage/open';
 import { listSteps } from '../storage/steps';
 import { exportedMessages } from '../storage/exportedMessages';
-import { furtherColumns, isoTime, renamed, type Row, type Rows } from './rows';
+import { furtherColumns, isoTime, renamed, type Row, type Rows } from '../storage/tableRows';
 import { fileName, writeParts, type ExportedFile } from './writtenFile';
 
 const TYPE: Readonly<Record<DataFormat, string>> = {

@@ -26,7 +26,7 @@ import type { Store } from '../storage/open';
 import { nodePictures } from '../storage/pictures';
 import { fromPlacesBytes } from '../storage/placesBytes';
 import { readTable } from '../storage/files/tables';
-import { evidenceOf } from '../weaving/evidence';
+import { evidenceOf } from '../weaving/evidenceOf';
 import { lettersFor } from './fontFiles';
 import { fileName, writeParts, type ExportedFile } from './writtenFile';
 

@@ -3,7 +3,7 @@ import { appendFileSync, readFileSync, renameSync, rmSync, writeFileSync } from 
 import type { Preview, Reading, RefusedFile, UploadAnswer } from '@pebble/contract';
 import { isWorkbook, isZip, previewFile, UnreadableFile } from '@pebble/core/files';
 import { BrokenArchive, checkWorkbook, unpack, type UnpackedFile } from '../files/archive';
-import { uploadPath } from '../storage/files/places';
+import { uploadPath } from '../files/places';
 import { readHead } from '../files/textFile';
 
 /** Formats that can only be looked at whole are read up to this many bytes. */

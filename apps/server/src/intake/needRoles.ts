@@ -1,6 +1,6 @@
 import type { Reading } from '@pebble/contract';
 import { missingRoles } from '@pebble/core/files';
-import { StepRefused } from '../operations/step';
+import { StepRefused } from '../errors/stepErrors';
 
 /** Says which columns are wanting, if any. Throws StepRefused. */
 export function needRoles(file: string, reading: Reading): void {

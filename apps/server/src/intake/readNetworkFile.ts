@@ -18,9 +18,10 @@ import {
   type FoundNetwork,
   type RecordSink,
 } from '@pebble/core/files';
-import { uploadPath } from '../storage/files/places';
+import { uploadPath } from '../files/places';
 import { readTextFile } from '../files/textFile';
-import { StepRefused, type Progress } from '../operations/step';
+import { StepRefused } from '../errors/stepErrors';
+import type { Progress } from '../threads/progress';
 import { needRoles } from './needRoles';
 import { readRecords } from './readRecords';
 import type { SkippedRows } from './skippedRows';

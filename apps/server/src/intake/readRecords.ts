@@ -2,7 +2,7 @@ import { existsSync, readFileSync } from 'node:fs';
 import type { Reading } from '@pebble/contract';
 import { readWorkbook, recordReader, sheetRecords, type RecordSink } from '@pebble/core/files';
 import { readTextFile } from '../files/textFile';
-import { StepRefused } from '../operations/step';
+import { StepRefused } from '../errors/stepErrors';
 
 /** Reads the records of an uploaded table, of whatever format it is; `onShare` is told how much was read. */
 export function readRecords(

@@ -2,7 +2,7 @@ import { on } from 'node:events';
 import { Worker } from 'node:worker_threads';
 import type { Reading } from '@pebble/contract';
 import { formatCount } from '@pebble/core';
-import { StepRefused } from '../operations/step';
+import { StepRefused } from '../errors/stepErrors';
 import type { MessageBatch } from './batch';
 
 /** Batches that may wait to be stored before reading pauses; it bounds the memory. */

@@ -9,7 +9,7 @@ import {
   partsOf,
   type PathSums,
 } from '@pebble/core';
-import type { Gate } from '../runner/gate';
+import type { Gate } from '../threads/gate';
 
 export interface PathsJob {
   /** Paths in steps, or by the length that weights give. */

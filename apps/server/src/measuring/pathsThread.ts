@@ -1,6 +1,6 @@
 import { parentPort, workerData, type MessagePort } from 'node:worker_threads';
 import { pathsByLength, pathsInSteps } from '@pebble/core';
-import { lettingOthersPass } from '../runner/gate';
+import { lettingOthersPass } from '../threads/gate';
 import type { FoundPaths, PathsJob } from './betweennessInThreads';
 
 /** Takes parts of the start nodes one after the other, until none is left. */

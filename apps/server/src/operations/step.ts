@@ -4,7 +4,8 @@ import type { Catalogue } from '../storage/catalogue';
 import type { Store } from '../storage/open';
 import type { StudyFolders } from '../storage/studyFolders';
 import type { StagedFiles } from '../storage/files/stagedFiles';
-import type { Gate } from '../runner/gate';
+import type { Gate } from '../threads/gate';
+import type { Progress } from '../threads/progress';
 
 /** Programs of threads that work beside a step. */
 export interface Threads {
@@ -30,9 +31,6 @@ export interface StepContext {
   /** What it writes to files and takes away: it happens when the step is done, or not at all. */
   readonly files: StagedFiles;
 }
-
-/** Reports how far the work is (0 to 1, or null while unknown); throws StepCancelled once the researcher has cancelled. */
-export type Progress = (phase: string, share: number | null) => void;
 
 export type StepResult = Record<string, unknown>;
 
@@ -63,20 +61,4 @@ export interface StepDefinition<K extends StepKind, R extends StepResult = StepR
   afterwards?(studies: StudyFolders, study: string, result: R | null): Promise<void>;
   /** Steps that follow at once when this one is done. */
   followUps?(result: R): StepRequest[];
-}
-
-export class StepCancelled extends Error {
-  constructor() {
-    super('Cancelled. Nothing of this step was kept; what was there before is unchanged.');
-  }
-}
-
-/** A step that cannot be done, in a sentence for the person who can act. */
-export class StepRefused extends Error {
-  constructor(
-    message: string,
-    readonly place: { file?: string; row?: number; field?: string } = {},
-  ) {
-    super(message);
-  }
 }

@@ -10,9 +10,11 @@ import { damageOf } from '../files/damage';
 import { faultOf, faultPhrase, type Fault } from '../files/log';
 import { isDiskFull, STEP_NEEDS_ROOM } from '../files/diskFull';
 import { placeFiles, StagedFiles } from '../storage/files/stagedFiles';
-import { lettingOthersPass, type Gate } from './gate';
+import { lettingOthersPass, type Gate } from '../threads/gate';
 import { stepDefinition } from '../operations';
-import { StepCancelled, StepRefused, type Progress, type StepResult, type Threads } from '../operations/step';
+import { StepCancelled, StepRefused } from '../errors/stepErrors';
+import type { Progress } from '../threads/progress';
+import type { StepResult, Threads } from '../operations/step';
 
 /** A step to be run: its row in the logbook is there already, marked as running. */
 export interface Task {

@@ -6,7 +6,7 @@ import { newStudyId } from '../storage/ids';
 import { StudyFolders } from '../storage/studyFolders';
 import { listSteps } from '../storage/steps';
 import { faultOf, logFolder, openLog } from '../files/log';
-import { uploadPath } from '../storage/files/places';
+import { uploadPath } from '../files/places';
 import { lookAt } from '../intake/inspectUpload';
 import { buildThreads, workerFile } from '../testing/application';
 import { Runner } from './runner';

@@ -11,7 +11,7 @@ import { inspectUpload, lookAt } from '../intake/inspectUpload';
 import type { Threads } from '../operations/step';
 import { execute, prepare, type Hooks, type Outcome, type Task } from './execute';
 import { CLOSING, GO_ON } from './ending';
-import type { Gate } from './gate';
+import type { Gate } from '../threads/gate';
 import { readers, type ReadName, type Reads } from './reads';
 
 /** Programs of threads, beside this one in the built application. */

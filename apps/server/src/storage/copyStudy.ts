@@ -1,6 +1,6 @@
 import SqliteDatabase from 'better-sqlite3';
 import type { StepKind } from '@pebble/contract';
-import type { Progress } from '../operations/step';
+import type { Progress } from '../threads/progress';
 import { buildRowIndexes, dropRowIndexes } from './load/rowIndexes';
 import { MIGRATIONS } from './migrations';
 import { studyFile, type Store } from './open';

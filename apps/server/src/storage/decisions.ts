@@ -7,7 +7,7 @@ import {
   type NewDecision,
   type Weave,
 } from '@pebble/contract';
-import { effective } from '@pebble/core';
+import { effective, kindOf } from '@pebble/core';
 import { sql, type Selectable, type SqlBool } from 'kysely';
 import { isAmong } from './lists';
 import type { Store } from './open';
@@ -86,23 +86,8 @@ export async function decisionsOf({ query }: Store, network: string): Promise<De
 }
 
 /** The sorts of things whose decisions change what a weave gives. */
-export function sortsOf(weave: Weave | null): TidySort[] {
-  switch (weave?.what) {
-    case 'accounts':
-    case 'follows':
-    case 'in-step':
-      return ['account'];
-    case 'alike':
-      return ['account', 'word'];
-    case 'together':
-    case 'shared':
-    case 'two-mode': {
-      const sort = TidySort.safeParse(weave.things === 'mention' ? 'account' : weave.things);
-      return sort.success && sort.data !== 'account' ? ['account', sort.data] : ['account'];
-    }
-    default:
-      return [];
-  }
+export function sortsOf(weave: Weave | null): readonly TidySort[] {
+  return weave ? kindOf(weave).tidied(weave) : [];
 }
 
 /** The decisions that a weave is made with: those that change what stands where. */

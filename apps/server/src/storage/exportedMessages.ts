@@ -4,7 +4,7 @@ import { sql } from 'kysely';
 import { isAmong } from './lists';
 import { fitting } from './messageFilter';
 import type { Store } from './open';
-import { furtherColumns, isoTime, renamed, type Row, type Rows } from '../exports/rows';
+import { furtherColumns, isoTime, renamed, type Row, type Rows } from './tableRows';
 
 /** Messages that are read together. */
 const TOGETHER = 1000;

@@ -1,4 +1,4 @@
-import type { Progress } from '../operations/step';
+import type { Progress } from '../threads/progress';
 import type { Store } from './open';
 
 /** Messages that are read from the database together. */

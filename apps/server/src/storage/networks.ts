@@ -9,7 +9,7 @@ import {
   type SavedMap,
   Weave,
 } from '@pebble/contract';
-import { nodeColumns } from '@pebble/core';
+import { kindOf, nodeColumns } from '@pebble/core';
 import type { Selectable } from 'kysely';
 import { decisionsFor } from './decisions';
 import type { Store } from './open';
@@ -172,7 +172,7 @@ function columnsOf(row: Selectable<NetworkTable>): ColumnInfo[] {
   const computed = nodeColumns({
     directed: row.directed === 1,
     hasMessages: weave !== null && 'from' in weave,
-    isOfAccounts: weave?.what === 'accounts',
+    isOfAccounts: weave !== null && kindOf(weave).isByAddress,
   });
   // Of a large network betweenness comes later than the rest.
   const isThere = (name: string): boolean =>

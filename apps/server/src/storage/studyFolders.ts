@@ -2,7 +2,7 @@ import { existsSync, mkdirSync, readdirSync, rmSync, truncateSync } from 'node:f
 import { join } from 'node:path';
 import type { Study, StudyList } from '@pebble/contract';
 import { Damaged, damageOf } from '../files/damage';
-import { archivePath } from './files/places';
+import { archivePath } from '../files/places';
 import { settleFiles } from './files/stagedFiles';
 import { clearUnusedUploads } from './files/unusedUploads';
 import {

@@ -3,7 +3,8 @@ import { numbersOf, toArrow, type Tie } from '@pebble/core';
 import { findNetwork } from '../storage/networks';
 import type { Store } from '../storage/open';
 import { readTable } from '../storage/files/tables';
-import { evidenceOf, type Evidence } from './evidence';
+import type { Evidence } from './evidence/evidence';
+import { evidenceOf } from './evidenceOf';
 import { groupTitles } from './groupTitles';
 
 /** A network with what stands behind it; null where there are no messages. */

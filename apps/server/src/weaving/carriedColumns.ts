@@ -2,6 +2,7 @@ import type { ColumnInfo, Decision, Scorer, TidySort, Weave } from '@pebble/cont
 import {
   categoriesOf,
   handleKey,
+  kindOf,
   looksLikeCategory,
   resolve,
   typedColumn,
@@ -35,7 +36,7 @@ export async function carriedColumns(
     const places = [...woven.id.keys()].filter((v) => woven.mode[v] === mode);
     return { count: woven.id.length, places, ids: places.map((v) => woven.id[v]) };
   };
-  const { accounts, things } = nodeSorts(weave);
+  const { accounts, things } = kindOf(weave).sorts(weave);
   const found: NodeColumn[] = [];
   if (accounts) found.push(...(await accountColumns(store, nodesOf(0))));
   if (things) {
@@ -44,28 +45,6 @@ export async function carriedColumns(
     else if (keyOf) found.push(...(await thingColumns(store, things, nodes.ids.map(keyOf), nodes)));
   }
   return merged(found);
-}
-
-/** Which of the nodes of a weave are accounts, and what the others are. */
-function nodeSorts(weave: Weave): { accounts: boolean; things: TidySort | 'item' | null } {
-  switch (weave.what) {
-    case 'together':
-    case 'two-mode': {
-      const { things } = weave;
-      const isAccount = things === 'mention' || things === 'channel';
-      const sort = things === 'link' || isAccount ? null : things;
-      return weave.what === 'two-mode'
-        ? { accounts: true, things: isAccount ? null : sort }
-        : { accounts: isAccount, things: sort };
-    }
-    case 'alike':
-      return { accounts: weave.nodes === 'account', things: null };
-    case 'groups':
-    case 'projection':
-      return { accounts: false, things: null };
-    default:
-      return { accounts: true, things: null };
-  }
 }
 
 async function accountColumns(store: Store, nodes: Nodes): Promise<NodeColumn[]> {

@@ -1,5 +1,6 @@
 import {
   distinctDays,
+  kindOf,
   type EvidenceRows,
   MOST_TIES,
   nodeWords,
@@ -11,17 +12,18 @@ import { decisionsFor } from '../storage/decisions';
 import type { Store } from '../storage/open';
 import { accountLabels, accountNames } from '../storage/occurrenceRows';
 import { carriedColumns } from './carriedColumns';
-import { weaveStudy, type StudyWeave } from './weaveStudy';
+import type { StudyWeave } from './kinds/kind';
+import { weaveStudy } from './weaveStudy';
 import type { WeaveResult } from './weaveResult';
 import type { NodeColumn } from './namedWeave';
-import { StepRefused, type StepContext } from '../operations/step';
+import { StepRefused } from '../errors/stepErrors';
 
 /** A recipe that gives no nodes. */
 export class NothingWoven extends StepRefused {}
 
 /** What a recipe gives from what a study holds. Throws NothingWoven, and StepRefused where there would be too many ties. */
 export async function fromStudy(
-  { store }: StepContext,
+  store: Store,
   recipe: StudyWeave,
   progress?: (share: number) => void,
 ): Promise<WeaveResult> {
@@ -78,8 +80,7 @@ function personalNames(
   { id, mode }: Woven,
   labels: readonly string[],
 ): string[] {
-  const hasAccounts = recipe.what !== 'together' && !(recipe.what === 'alike' && recipe.nodes === 'message');
-  if (!hasAccounts) return labels.map(() => '');
+  if (!kindOf(recipe).sorts(recipe).accounts) return labels.map(() => '');
   const names = accountNames(store);
   if (names.size === 0) return labels.map(() => '');
   const handles = accountLabels(store);

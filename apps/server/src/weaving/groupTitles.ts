@@ -2,7 +2,7 @@ import type { Network } from '@pebble/contract';
 import { nodeLabels, numbersOf, textsIn, typicalWords, type TableColumns } from '@pebble/core';
 import type { Store } from '../storage/open';
 import { readTable } from '../storage/files/tables';
-import { evidenceOf } from './evidence';
+import { evidenceOf } from './evidenceOf';
 
 /** Titles are looked for of so many of the largest groups. */
 const MOST = 24;

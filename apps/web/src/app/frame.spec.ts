@@ -152,7 +152,7 @@ describe('Weave', () => {
     expect(ways).toEqual(['replies to', 'mentions']);
     expect(text(fixture)).toContain('ties20');
     expect(api.estimate).toHaveBeenCalledWith(
-      exampleStudy.id,
+      { study: exampleStudy.id },
       expect.objectContaining({ kinds: ['reply', 'mention'], atLeast: 1 }),
     );
   });

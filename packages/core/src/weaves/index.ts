@@ -24,9 +24,9 @@ const KINDS: { readonly [K in WeaveKind]: Kind<Extract<Weave, { what: K }>> } = 
   projection,
 };
 
-/** The kind of a weave. The compiler does not see that the kind under the name of a weave is the one of that weave. */
-export function kindOf<W extends Weave>(weave: W): Kind<W> {
-  return KINDS[weave.what] as unknown as Kind<W>;
+/** The kind of a weave; it is to be asked of that weave alone. */
+export function kindOf({ what }: Weave): Kind<Weave> {
+  return KINDS[what];
 }
 
 /** What one and several nodes of a weave are called; a network from a file has nodes. */

@@ -12,24 +12,24 @@ export interface NodeSorts {
 /** One kind of weave: how it is spoken of, and what is to be known by those who do not ask which one it is. */
 export interface Kind<W extends Weave> {
   /** What its nodes are called. */
-  readonly nodes: (weave: W) => OneAndMany;
+  nodes(weave: W): OneAndMany;
   /** What ties two nodes: "one replies to another", "they stand in the same message". */
-  readonly tie: (weave: W) => string;
+  tie(weave: W): string;
   /** Where only a part of that is what a reader changes: what stands before it, the part, and what stands behind. */
-  readonly tieParts?: (weave: W) => readonly [before: string, changes: string, behind: string];
+  tieParts?(weave: W): readonly [before: string, changes: string, behind: string];
   /** How much a tie needs at least: "at least twice", "in at least 3 messages"; empty where that says nothing. */
-  readonly least: (weave: W, least: number) => string;
+  least(weave: W, least: number): string;
   /** What else holds, beside what ties its nodes; each without a full stop. */
-  readonly conditions: (weave: W) => string[];
+  conditions(weave: W): string[];
   /** What a tie means, in plain words. */
-  readonly meaning: (weave: W) => string;
+  meaning(weave: W): string;
   /** What a network is called where nobody gave it a name. */
-  readonly title: (weave: W) => string;
-  readonly sorts: (weave: W) => NodeSorts;
+  title(weave: W): string;
+  sorts(weave: W): NodeSorts;
   /** The sorts of things whose tidy decisions change what it gives. */
-  readonly tidied: (weave: W) => readonly TidySort[];
+  tidied(weave: W): readonly TidySort[];
   /** How its network is shown at first. */
-  readonly firstMap: (weave: W, directed: boolean) => MapDescription;
+  firstMap(weave: W, directed: boolean): MapDescription;
   /** Whether it often gives so many ties that a map shows only the strongest at first. */
   readonly isDense: boolean;
   /** Whether messages stand behind its ties. */

@@ -1,7 +1,8 @@
 import type { DataKind } from '@pebble/contract';
 import { joinWith } from '@pebble/core';
 import { findNetwork } from '../../storage/networks';
-import { StepRefused, type StepDefinition } from '../step';
+import { StepRefused } from '../../errors/stepErrors';
+import type { StepDefinition } from '../step';
 
 export const exportFigure: StepDefinition<'export-figure'> = {
   kind: 'export-figure',

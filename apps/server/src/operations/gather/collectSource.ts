@@ -1,8 +1,9 @@
 import { existsSync } from 'node:fs';
 import { Reading, type CollectPlan, type ImportReport, type Service } from '@pebble/contract';
 import { formatCount, joinWith, periodPhrase } from '@pebble/core';
-import { spoolPath } from '../../storage/files/places';
-import { StepRefused, type StepDefinition } from '../step';
+import { spoolPath } from '../../files/places';
+import { StepRefused } from '../../errors/stepErrors';
+import type { StepDefinition } from '../step';
 import { importFiles, takenSentence } from './importFiles';
 
 /** What a collecting run brought becomes a source of the study. */

@@ -1,7 +1,8 @@
 import { counted, formatCount } from '@pebble/core';
 import { languageCode, languageDetector, UNTOLD } from '@pebble/core/files';
 import { RowInserter } from '../../storage/load/rowInserter';
-import { StepRefused, type StepDefinition } from '../step';
+import { StepRefused } from '../../errors/stepErrors';
+import type { StepDefinition } from '../step';
 
 /** Messages that are read from the database together. */
 const TOGETHER = 5000;

@@ -9,7 +9,8 @@ import {
   type NameFinder,
 } from '@pebble/core/files';
 import { eachText } from '../../storage/messageTexts';
-import { StepRefused, type StepDefinition } from '../step';
+import { StepRefused } from '../../errors/stepErrors';
+import type { StepDefinition } from '../step';
 
 interface Found extends Record<string, unknown> {
   readonly messages: number;

@@ -4,10 +4,12 @@ import { counted, handleKey, joinWith, type TableColumns } from '@pebble/core';
 import { isNoneOf } from '../../storage/lists';
 import { forgetInDatabase, type Forgotten } from '../../storage/erase/forgetAccount';
 import { FORGOTTEN, handleReplacer } from '../../storage/erase/replaceHandle';
-import { skippedLists, type NetworkPart } from '../../storage/files/places';
+import { skippedLists, type NetworkPart } from '../../files/places';
 import { waitingUploads } from '../../storage/files/unusedUploads';
 import { readTable } from '../../storage/files/tables';
-import { StepRefused, type Progress, type StepContext, type StepDefinition } from '../step';
+import { StepRefused } from '../../errors/stepErrors';
+import type { Progress } from '../../threads/progress';
+import type { StepContext, StepDefinition } from '../step';
 
 interface Result extends Forgotten, Record<string, unknown> {
   /** Networks in which it stood. */

@@ -6,7 +6,9 @@ import { linkParents } from '../../storage/load/linkParents';
 import { SourceLoader } from '../../storage/load/sourceLoader';
 import { readBatches, type IntakeFile } from '../../intake/reader';
 import { SkippedRows } from '../../intake/skippedRows';
-import { StepRefused, type Progress, type StepContext } from '../step';
+import { StepRefused } from '../../errors/stepErrors';
+import type { Progress } from '../../threads/progress';
+import type { StepContext } from '../step';
 
 /** Bytes that one post takes in a file, about. */
 const TYPICAL_ROW = 300;

@@ -1,10 +1,11 @@
 import { existsSync } from 'node:fs';
 import type { ImportReport } from '@pebble/contract';
 import { joinWith } from '@pebble/core';
-import { uploadPath } from '../../storage/files/places';
+import { uploadPath } from '../../files/places';
 import { needRoles } from '../../intake/needRoles';
 import type { IntakeFile } from '../../intake/reader';
-import { StepRefused, type StepDefinition } from '../step';
+import { StepRefused } from '../../errors/stepErrors';
+import type { StepDefinition } from '../step';
 import { importFiles, takenSentence } from './importFiles';
 
 export const importSource: StepDefinition<'import-source', ImportReport> = {

@@ -1,4 +1,5 @@
-import { StepRefused, type StepContext, type StepDefinition } from '../step';
+import { StepRefused } from '../../errors/stepErrors';
+import type { StepContext, StepDefinition } from '../step';
 
 /** A star or a note of the researcher on a message, kept for citation. */
 export const markMessage: StepDefinition<'mark-message'> = {

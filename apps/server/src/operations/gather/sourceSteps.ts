@@ -1,6 +1,7 @@
 import { formatCount } from '@pebble/core';
 import { parkSource, unparkSource } from '../../storage/parkSource';
-import { StepRefused, type StepContext, type StepDefinition } from '../step';
+import { StepRefused } from '../../errors/stepErrors';
+import type { StepContext, StepDefinition } from '../step';
 
 export const removeSource: StepDefinition<'remove-source', { messages: number }> = {
   kind: 'remove-source',

@@ -14,9 +14,10 @@ import {
 } from '@pebble/core';
 import { findNetwork, readMap, readPositions, saveMap } from '../../storage/networks';
 import { fromPlacesBytes, toPlacesBytes } from '../../storage/placesBytes';
-import { uploadPath } from '../../storage/files/places';
+import { uploadPath } from '../../files/places';
 import { readTable } from '../../storage/files/tables';
-import { StepRefused, type StepContext, type StepDefinition } from '../step';
+import { StepRefused } from '../../errors/stepErrors';
+import type { StepContext, StepDefinition } from '../step';
 
 interface Arranged extends Record<string, unknown> {
   readonly iterations: number;

@@ -1,8 +1,9 @@
 import { existsSync, readFileSync } from 'node:fs';
 import { NodePictureList } from '@pebble/contract';
 import { counted } from '@pebble/core';
-import { uploadPath } from '../../storage/files/places';
-import { StepRefused, type StepDefinition } from '../step';
+import { uploadPath } from '../../files/places';
+import { StepRefused } from '../../errors/stepErrors';
+import type { StepDefinition } from '../step';
 
 interface Pictured extends Record<string, unknown> {
   readonly pictures: number;

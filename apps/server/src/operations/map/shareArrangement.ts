@@ -2,7 +2,8 @@ import { counted, numbersOf } from '@pebble/core';
 import { readMap, readPositions, saveMap, slicesOfNetwork } from '../../storage/networks';
 import type { Store } from '../../storage/open';
 import { readTable } from '../../storage/files/tables';
-import { StepRefused, type StepDefinition } from '../step';
+import { StepRefused } from '../../errors/stepErrors';
+import type { StepDefinition } from '../step';
 
 interface Shared extends Record<string, unknown> {
   readonly slices: number;

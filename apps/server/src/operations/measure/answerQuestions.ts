@@ -18,8 +18,10 @@ import {
 import { addOwnColumns, findNetwork } from '../../storage/networks';
 import { readTable } from '../../storage/files/tables';
 import { betweennessInThreads } from '../../measuring/betweennessInThreads';
-import { evidenceOf } from '../../weaving/evidence';
-import { StepRefused, type Progress, type StepDefinition } from '../step';
+import { evidenceOf } from '../../weaving/evidenceOf';
+import { StepRefused } from '../../errors/stepErrors';
+import type { Progress } from '../../threads/progress';
+import type { StepDefinition } from '../step';
 
 interface Answered extends Record<string, unknown> {
   readonly network: string;

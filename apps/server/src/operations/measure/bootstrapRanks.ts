@@ -1,7 +1,8 @@
 import { columnTitle, graphOf, nodeLabels, rankColumns, rankRanges } from '@pebble/core';
 import { addOwnColumns, findNetwork } from '../../storage/networks';
 import { readTable } from '../../storage/files/tables';
-import { StepRefused, type StepDefinition } from '../step';
+import { StepRefused } from '../../errors/stepErrors';
+import type { StepDefinition } from '../step';
 
 interface Doubted extends Record<string, unknown> {
   readonly network: string;

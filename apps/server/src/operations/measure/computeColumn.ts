@@ -1,7 +1,8 @@
 import { computeFormula, counted, FormulaError, joinWith, type Computed, isTakenColumn } from '@pebble/core';
 import { addOwnColumns, findNetwork } from '../../storage/networks';
 import { readTable } from '../../storage/files/tables';
-import { StepRefused, type StepDefinition } from '../step';
+import { StepRefused } from '../../errors/stepErrors';
+import type { StepDefinition } from '../step';
 
 interface Result extends Record<string, unknown> {
   readonly network: string;

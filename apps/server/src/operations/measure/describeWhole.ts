@@ -11,7 +11,8 @@ import {
 } from '@pebble/core';
 import { findNetwork } from '../../storage/networks';
 import { readTable } from '../../storage/files/tables';
-import { StepRefused, type StepDefinition } from '../step';
+import { StepRefused } from '../../errors/stepErrors';
+import type { StepDefinition } from '../step';
 
 interface Described extends Record<string, unknown> {
   readonly whole: WholeNetwork;

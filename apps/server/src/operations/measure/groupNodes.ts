@@ -10,7 +10,8 @@ import {
 import { keepGrouping } from '../../storage/groupings';
 import { findNetwork } from '../../storage/networks';
 import { readTable } from '../../storage/files/tables';
-import { StepRefused, type StepDefinition } from '../step';
+import { StepRefused } from '../../errors/stepErrors';
+import type { StepDefinition } from '../step';
 
 interface Grouped extends Record<string, unknown> {
   readonly network: string;

@@ -3,7 +3,7 @@ import { textsIn, type TableColumns, isTakenColumn } from '@pebble/core';
 import { findNetwork } from '../../storage/networks';
 import type { Store } from '../../storage/open';
 import { readTable } from '../../storage/files/tables';
-import { StepRefused } from '../step';
+import { StepRefused } from '../../errors/stepErrors';
 
 /** What a new grouping is made of. */
 export interface GroupsToChange {

@@ -3,7 +3,8 @@ import { betweennessPlan, capital, formatCount, graphOf } from '@pebble/core';
 import { findNetwork } from '../../storage/networks';
 import { readTable } from '../../storage/files/tables';
 import { betweennessInThreads } from '../../measuring/betweennessInThreads';
-import { StepRefused, type StepDefinition } from '../step';
+import { StepRefused } from '../../errors/stepErrors';
+import type { StepDefinition } from '../step';
 
 interface Found extends Record<string, unknown> {
   readonly network: string;

@@ -9,7 +9,8 @@ import {
 import { findNetwork } from '../../storage/networks';
 import { readTable } from '../../storage/files/tables';
 import { betweennessPhrase } from './measureBetweenness';
-import { StepRefused, type StepDefinition } from '../step';
+import { StepRefused } from '../../errors/stepErrors';
+import type { StepDefinition } from '../step';
 
 interface Measured extends Record<string, unknown> {
   readonly network: string;

@@ -1,7 +1,8 @@
 import { counted } from '@pebble/core';
 import { keepGrouping } from '../../storage/groupings';
 import { groupsToChange } from './groupsToChange';
-import { StepRefused, type StepDefinition } from '../step';
+import { StepRefused } from '../../errors/stepErrors';
+import type { StepDefinition } from '../step';
 
 interface Regrouped extends Record<string, unknown> {
   readonly network: string;

@@ -2,7 +2,8 @@ import type { AtResolution } from '@pebble/contract';
 import { graphOf, isCommunityMethod, methodPhrase, overResolutions } from '@pebble/core';
 import { findNetwork } from '../../storage/networks';
 import { readTable } from '../../storage/files/tables';
-import { StepRefused, type StepDefinition } from '../step';
+import { StepRefused } from '../../errors/stepErrors';
+import type { StepDefinition } from '../step';
 
 interface Scanned extends Record<string, unknown> {
   readonly network: string;

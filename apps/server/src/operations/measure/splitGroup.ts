@@ -2,7 +2,8 @@ import { counted, graphOf, groupNodes, keepPart, methodPhrase } from '@pebble/co
 import { keepGrouping } from '../../storage/groupings';
 import { readTable } from '../../storage/files/tables';
 import { groupsToChange } from './groupsToChange';
-import { StepRefused, type StepDefinition } from '../step';
+import { StepRefused } from '../../errors/stepErrors';
+import type { StepDefinition } from '../step';
 
 interface Split extends Record<string, unknown> {
   readonly network: string;

@@ -1,7 +1,8 @@
 import { columnTitle, counted, formatCount, graphOf, joinWith, nodeLabels, removeNodes } from '@pebble/core';
 import { findNetwork } from '../../storage/networks';
 import { readTable } from '../../storage/files/tables';
-import { StepRefused, type StepDefinition } from '../step';
+import { StepRefused } from '../../errors/stepErrors';
+import type { StepDefinition } from '../step';
 
 interface Tested extends Record<string, unknown> {
   readonly network: string;

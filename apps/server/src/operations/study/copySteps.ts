@@ -18,11 +18,13 @@ import { newStudyId } from '../../storage/ids';
 import { listNetworks, readMap } from '../../storage/networks';
 import { dataFolderOf, studyFile, studyFolder, type Store } from '../../storage/open';
 import { listSteps } from '../../storage/steps';
-import { archivePath, savedPath, uploadPath } from '../../storage/files/places';
+import { archivePath, savedPath, uploadPath } from '../../files/places';
 import { BadPackage } from '../../storage/package/manifest';
 import { checkPackage, unpackPackage } from '../../storage/package/readPackage';
 import { studyFiles, writePackage } from '../../storage/package/writePackage';
-import { StepRefused, type Progress, type StepContext, type StepDefinition } from '../step';
+import { StepRefused } from '../../errors/stepErrors';
+import type { Progress } from '../../threads/progress';
+import type { StepContext, StepDefinition } from '../step';
 
 interface Duplicated extends Record<string, unknown> {
   /** The id of the new study. */

@@ -2,8 +2,9 @@ import { join } from 'node:path';
 import { counted, joinWith } from '@pebble/core';
 import { eraseNetworks, eraseSource } from '../../storage/erase/eraseDeleted';
 import { eraseParkedAccounts, eraseUnused } from '../../storage/erase/eraseMessages';
-import { skippedPath } from '../../storage/files/places';
-import { StepRefused, type StepDefinition } from '../step';
+import { skippedPath } from '../../files/places';
+import { StepRefused } from '../../errors/stepErrors';
+import type { StepDefinition } from '../step';
 
 interface Removed extends Record<string, unknown> {
   readonly networks: number;

@@ -5,10 +5,11 @@ import { readProfiles } from '../../storage/accounts';
 import { addDecisions } from '../../storage/decisions';
 import type { Store } from '../../storage/open';
 import { readThings, type SortedThings } from '../../storage/tidyThings';
-import { uploadPath } from '../../storage/files/places';
+import { uploadPath } from '../../files/places';
 import { readNodeRows } from '../../intake/readNodeRows';
 import { SkippedRows } from '../../intake/skippedRows';
-import { StepRefused, type StepDefinition } from '../step';
+import { StepRefused } from '../../errors/stepErrors';
+import type { StepDefinition } from '../step';
 
 interface Ruled extends Record<string, unknown> {
   /** Ids of the decisions, so that they can be taken back. */

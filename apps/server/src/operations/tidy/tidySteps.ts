@@ -2,7 +2,8 @@ import type { NewDecision, TidySort, Verdict } from '@pebble/contract';
 import { capital, counted, MergeCircle, resolve, SORT_WORDS } from '@pebble/core';
 import { addDecisions, readDecisions } from '../../storage/decisions';
 import { isAmong } from '../../storage/lists';
-import { StepRefused, type StepDefinition } from '../step';
+import { StepRefused } from '../../errors/stepErrors';
+import type { StepDefinition } from '../step';
 
 interface Tidied extends Record<string, unknown> {
   /** Ids of the decisions, so that they can be taken back. */

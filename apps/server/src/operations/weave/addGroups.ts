@@ -1,10 +1,11 @@
 import type { Reading } from '@pebble/contract';
 import { formatCount, matchGroups, textsOf, type GroupRow, isTakenColumn } from '@pebble/core';
 import { addOwnColumns, findNetwork, readMap, saveMap } from '../../storage/networks';
-import { uploadPath } from '../../storage/files/places';
+import { uploadPath } from '../../files/places';
 import { readTable } from '../../storage/files/tables';
 import { readRecords } from '../../intake/readRecords';
-import { StepRefused, type StepDefinition } from '../step';
+import { StepRefused } from '../../errors/stepErrors';
+import type { StepDefinition } from '../step';
 
 interface Added extends Record<string, unknown> {
   readonly network: string;

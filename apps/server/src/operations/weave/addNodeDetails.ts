@@ -2,11 +2,12 @@ import type { ColumnInfo } from '@pebble/contract';
 import { counted, formatCount, looksLikeCategory, matchDetails, textsOf, isTakenColumn } from '@pebble/core';
 import { columnTypes } from '@pebble/core/files';
 import { addOwnColumns, findNetwork } from '../../storage/networks';
-import { uploadPath } from '../../storage/files/places';
+import { uploadPath } from '../../files/places';
 import { readTable } from '../../storage/files/tables';
 import { readNodeRows } from '../../intake/readNodeRows';
 import { SkippedRows } from '../../intake/skippedRows';
-import { StepRefused, type StepDefinition } from '../step';
+import { StepRefused } from '../../errors/stepErrors';
+import type { StepDefinition } from '../step';
 
 interface Added extends Record<string, unknown> {
   readonly network: string;

@@ -3,6 +3,7 @@ import {
   BY_HAND,
   transferPositions,
   carriedMap,
+  firstMap,
   changeNetwork,
   changesPhrase,
   graphOf,
@@ -17,10 +18,10 @@ import { findNetwork, readMap, readPositions, saveMap } from '../../storage/netw
 import type { Store } from '../../storage/open';
 import { fromPlacesBytes, toPlacesBytes } from '../../storage/placesBytes';
 import { readTable } from '../../storage/files/tables';
-import { firstMap } from './firstMap';
 import { measuredNext } from './measuredNext';
 import { storeNetwork } from './storeNetwork';
-import { StepRefused, type StepDefinition } from '../step';
+import { StepRefused } from '../../errors/stepErrors';
+import type { StepDefinition } from '../step';
 
 interface Result extends Record<string, unknown> {
   readonly network: string;

@@ -1,9 +1,8 @@
 import type { ColumnInfo } from '@pebble/contract';
-import { counted, looksLikeCategory } from '@pebble/core';
+import { counted, firstMap, looksLikeCategory, twoModeMap } from '@pebble/core';
 import type { FoundNetwork } from '@pebble/core/files';
 import { readNetworkFile } from '../../intake/readNetworkFile';
 import { SkippedRows } from '../../intake/skippedRows';
-import { firstMap, twoModeMap } from './firstMap';
 import { measuredNext } from './measuredNext';
 import { storeNetwork } from './storeNetwork';
 import type { StepDefinition } from '../step';

@@ -1,13 +1,22 @@
 import type { Weave } from '@pebble/contract';
-import { counted, formatBound, formatCount, nodeWords, numbersOf, weaveSentence } from '@pebble/core';
-import { firstMap, withReadableTies } from './firstMap';
-import { fromGroups } from '../../weaving/fromGroups';
-import { fromOneSort } from '../../weaving/fromProjection';
+import {
+  counted,
+  firstMap,
+  formatBound,
+  formatCount,
+  nodeWords,
+  numbersOf,
+  weaveSentence,
+} from '@pebble/core';
+import { withReadableTies } from './withReadableTies';
+import { evidenceOf } from '../../weaving/evidenceOf';
+import { isOfNetwork, networkKind } from '../../weaving/kinds';
 import { fromStudy } from '../../weaving/fromStudy';
 import type { WeaveResult } from '../../weaving/weaveResult';
 import { measuredNext } from './measuredNext';
 import { storeNetwork } from './storeNetwork';
-import type { StepContext, StepDefinition } from '../step';
+import type { Store } from '../../storage/open';
+import type { StepDefinition } from '../step';
 
 interface Result extends Record<string, unknown> {
   readonly network: string;
@@ -19,19 +28,10 @@ interface Result extends Record<string, unknown> {
   readonly decisions: number;
 }
 
-function makeOf(
-  context: StepContext,
-  recipe: Weave,
-  progress: (share: number) => void,
-): Promise<WeaveResult> {
-  switch (recipe.what) {
-    case 'groups':
-      return fromGroups(context.store, recipe);
-    case 'projection':
-      return fromOneSort(context.store, recipe);
-    default:
-      return fromStudy(context, recipe, progress);
-  }
+function makeOf(store: Store, recipe: Weave, progress: (share: number) => void): Promise<WeaveResult> {
+  return isOfNetwork(recipe)
+    ? networkKind(recipe).weave(store, recipe, evidenceOf)
+    : fromStudy(store, recipe, progress);
 }
 
 /** A recipe becomes a network of the study. */
@@ -39,7 +39,7 @@ export const weave: StepDefinition<'weave', Result> = {
   kind: 'weave',
   async run(context, { name, weave: recipe }, progress) {
     progress('Weaving', null);
-    const made = await makeOf(context, recipe, (share) => progress('Weaving', 0.8 * share));
+    const made = await makeOf(context.store, recipe, (share) => progress('Weaving', 0.8 * share));
     progress('Storing', 0.8);
     const weight = numbersOf(made.edges, 'weight');
     const nodes = made.nodes['id'].length;

@@ -1,12 +1,12 @@
 import { LayoutSettings, type SliceBy } from '@pebble/contract';
-import { counted, formatCount, nodeWords, slicesOf, weaveSentence } from '@pebble/core';
+import { counted, firstMap, formatCount, nodeWords, slicesOf, weaveSentence } from '@pebble/core';
 import type { Store } from '../../storage/open';
-import type { StudyWeave } from '../../weaving/weaveStudy';
-import { firstMap } from './firstMap';
+import type { StudyWeave } from '../../weaving/kinds/kind';
 import { fromStudy, NothingWoven } from '../../weaving/fromStudy';
 import { measuredNext } from './measuredNext';
 import { storeNetwork } from './storeNetwork';
-import { StepRefused, type StepDefinition } from '../step';
+import { StepRefused } from '../../errors/stepErrors';
+import type { StepDefinition } from '../step';
 
 /** More slices than this are no series that one looks through. */
 const MOST_SLICES = 120;
@@ -46,7 +46,7 @@ export const weaveSlices: StepDefinition<'weave-slices', Sliced> = {
         `This would give ${formatCount(parts.length)} slices; at most ${MOST_SLICES} can be woven. Choose longer slices, or a shorter time.`,
       );
     progress('Weaving the whole time', 0);
-    const made = await fromStudy(context, weave);
+    const made = await fromStudy(context.store, weave);
     const sentence = weaveSentence(weave);
     const map = firstMap(weave, made.directed);
     const whole = await storeNetwork(context, { ...made, name, weave, sentence, map });
@@ -56,7 +56,7 @@ export const weaveSlices: StepDefinition<'weave-slices', Sliced> = {
       progress(part.title, (i + 1) / (parts.length + 1));
       const recipe = { ...weave, from: part.from, until: part.until };
       try {
-        const slice = await fromStudy(context, recipe);
+        const slice = await fromStudy(context.store, recipe);
         const { network } = await storeNetwork(context, {
           ...slice,
           name: `${name}: ${part.title}`,

@@ -2,7 +2,7 @@ import { existsSync, mkdirSync, mkdtempSync, readdirSync, rmSync, writeFileSync 
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { connect, prepareStudy, type Store } from '../open';
-import { networkPath, skippedPath, uploadPath } from './places';
+import { networkPath, skippedPath, uploadPath } from '../../files/places';
 import { placeFiles, settleFiles, StagedFiles } from './stagedFiles';
 import { readTable } from './tables';
 

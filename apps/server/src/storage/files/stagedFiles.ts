@@ -2,7 +2,7 @@ import { existsSync, mkdirSync, readdirSync, renameSync, rmSync, writeFileSync }
 import { dirname, join, relative } from 'node:path';
 import { toArrow, type TableColumns } from '@pebble/core';
 import type { Store } from '../open';
-import { networkPath, skippedPath, uploadPath, type NetworkPart } from './places';
+import { networkPath, skippedPath, uploadPath, type NetworkPart } from '../../files/places';
 
 /** How files end that wait for the end of their step. */
 const WAITING = '.waiting';

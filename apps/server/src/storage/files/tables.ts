@@ -1,7 +1,7 @@
 import { closeSync, fstatSync, openSync, readFileSync, readSync } from 'node:fs';
 import { fromArrow, type TableColumns } from '@pebble/core';
 import { Damaged } from '../../files/damage';
-import { networkPath, type NetworkPart } from './places';
+import { networkPath, type NetworkPart } from '../../files/places';
 
 /** What is kept of a network, in words. */
 const PARTS: Readonly<Record<NetworkPart, string>> = {

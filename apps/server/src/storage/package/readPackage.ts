@@ -7,7 +7,8 @@ import { openPromise, type Entry, type ZipFile } from 'yauzl';
 import { ZodError } from 'zod';
 import { formatCount } from '@pebble/core';
 import { isDiskFull, roomIn } from '../../files/diskFull';
-import { StepCancelled, type Progress } from '../../operations/step';
+import { StepCancelled } from '../../errors/stepErrors';
+import type { Progress } from '../../threads/progress';
 import { BadPackage, MANIFEST, Manifest, PACKAGE_VERSION } from './manifest';
 
 /** Bytes of the manifest at most: it names every file of a study. */

@@ -3,8 +3,8 @@ import { createReadStream, createWriteStream, existsSync, readdirSync, rmSync, s
 import { basename, join } from 'node:path';
 import { pipeline } from 'node:stream/promises';
 import { ZipFile } from 'yazl';
-import { skippedLists } from '../files/places';
-import type { Progress } from '../../operations/step';
+import { skippedLists } from '../../files/places';
+import type { Progress } from '../../threads/progress';
 import { MANIFEST, Manifest, PACKAGE_FORMAT, PACKAGE_VERSION } from './manifest';
 
 /** The files of a study beside its database, by their places: not what waits to be taken in, nor what can be made anew. */

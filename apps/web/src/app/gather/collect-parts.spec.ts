@@ -89,15 +89,18 @@ describe('CollectPanel', () => {
     const begun: CollectRun[] = [];
     fixture.componentInstance.begun.subscribe((run) => begun.push(run));
     button(fixture, 'Begin').click();
-    expect(usual.beginRun).toHaveBeenCalledWith('s', {
-      name: 'Search for lamps',
-      access: {
-        service: { kind: 'hub', name: 'Tidepost', address: hub.address },
-        clientId: 'researcher',
-        secret: '',
+    expect(usual.beginRun).toHaveBeenCalledWith(
+      { study: 's' },
+      {
+        name: 'Search for lamps',
+        access: {
+          service: { kind: 'hub', name: 'Tidepost', address: hub.address },
+          clientId: 'researcher',
+          secret: '',
+        },
+        plan: expect.objectContaining({ what: 'search', query: 'lamps', most: 400 }),
       },
-      plan: expect.objectContaining({ what: 'search', query: 'lamps', most: 400 }),
-    });
+    );
     expect(begun).toHaveLength(1);
   });
 

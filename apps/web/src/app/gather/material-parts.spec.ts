@@ -206,10 +206,16 @@ describe('the tables', () => {
     );
     button(fixture, 'followers here').click();
     await fixture.whenStable();
-    expect(accounts).toHaveBeenLastCalledWith('s', { search: '', by: 'followersHere', limit: 100 });
+    expect(accounts).toHaveBeenLastCalledWith(
+      { study: 's' },
+      { search: '', by: 'followersHere', limit: 100 },
+    );
     button(fixture, 'Show more').click();
     await fixture.whenStable();
-    expect(accounts).toHaveBeenLastCalledWith('s', { search: '', by: 'followersHere', limit: 200 });
+    expect(accounts).toHaveBeenLastCalledWith(
+      { study: 's' },
+      { search: '', by: 'followersHere', limit: 200 },
+    );
   });
 
   it('of items lead to the comments under them', async () => {

@@ -59,10 +59,10 @@ describe('NodeTableChoice', () => {
     await show(
       ties({ file: 'quay.xlsx', sheets: ['People', 'Ties', 'Notes'], nodeSheet: 'People', reading }),
     );
-    expect(previewAgain).toHaveBeenLastCalledWith('s1', 'u1', 'quay.xlsx', {
-      material: 'nodes',
-      sheet: 'People',
-    });
+    expect(previewAgain).toHaveBeenLastCalledWith(
+      { study: 's1', upload: 'u1' },
+      { file: 'quay.xlsx', reading: { material: 'nodes', sheet: 'People' } },
+    );
     expect(chosen.at(-1)).toMatchObject({ upload: 'u1', file: 'quay.xlsx' });
     choose(select()!, 'the ends of the ties');
     await fixture.whenStable();

@@ -3,7 +3,7 @@ import { TestBed } from '@angular/core/testing';
 import { defaultMap, LayoutSettings } from '@pebble/contract';
 import { graphOf, neighbourRows, toArrow, type MapNetwork } from '@pebble/core';
 import { of, throwError } from 'rxjs';
-import { Api, type NetworkPlace } from '../api/api';
+import { Api } from '../api/api';
 import { exampleNetwork } from '../../testing/examples';
 import { BesideSession } from './beside-session';
 import { MapSession } from './map-session';
@@ -34,11 +34,11 @@ describe('BesideSession', () => {
   const chosen = signal<readonly number[]>([]);
   const open = signal(exampleNetwork({ id: 'a', nodes: 3 }));
   const api = {
-    network: jest.fn(({ id }: NetworkPlace) => of(exampleNetwork({ id, nodes: 3 }))),
+    network: jest.fn(({ network }: { network: string }) => of(exampleNetwork({ id: network, nodes: 3 }))),
     savedMap: jest.fn(() =>
       of({ description: defaultMap, layout: null, iterations: null, moved: 0, hasPositions: true }),
     ),
-    table: jest.fn((_: NetworkPlace, name: 'nodes' | 'edges') => of(toArrow(second[name]))),
+    table: jest.fn(({ table: name }: { table: 'nodes' | 'edges' }) => of(toArrow(second[name]))),
     positions: jest.fn(() => of(Float32Array.of(1, 2, 3, 4, 5, 6).buffer)),
     sendBytes: jest.fn(() => of({ id: 'upload' })),
     step: jest.fn(() => of({ state: 'done' })),

@@ -4,7 +4,7 @@ import { defaultMap } from '@pebble/contract';
 import { toArrow } from '@pebble/core';
 import { NEVER, of } from 'rxjs';
 import { exampleNetwork } from '../../testing/examples';
-import { Api, type NetworkPlace } from '../api/api';
+import { Api } from '../api/api';
 import { MapActions } from '../store/map.actions';
 import { mapEditing } from '../store/map.reducer';
 import { WorkActions } from '../store/work.actions';
@@ -26,9 +26,9 @@ const saved = { description: defaultMap, layout: null, iterations: null, moved: 
 describe('MapSession', () => {
   it('does not carry what is selected into the next network, not for a moment', async () => {
     const api = {
-      network: ({ id }: NetworkPlace) => of(exampleNetwork({ id, nodes: 2 })),
-      savedMap: ({ id }: NetworkPlace) => (id === 'first' ? of(saved) : NEVER),
-      table: (_: NetworkPlace, name: 'nodes' | 'edges') => of(toArrow(name === 'nodes' ? nodes : edges)),
+      network: ({ network }: { network: string }) => of(exampleNetwork({ id: network, nodes: 2 })),
+      savedMap: ({ network }: { network: string }) => (network === 'first' ? of(saved) : NEVER),
+      table: ({ table }: { table: 'nodes' | 'edges' }) => of(toArrow(table === 'nodes' ? nodes : edges)),
       positions: () => of(Float32Array.of(1, 2, 3, 4).buffer),
     };
     TestBed.configureTestingModule({

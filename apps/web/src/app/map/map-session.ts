@@ -11,6 +11,7 @@ import {
   goesOn,
   graphOf,
   keepHeld,
+  kindOf,
   layoutData,
   neighbourRows,
   nodeWords,
@@ -74,9 +75,12 @@ export class MapSession {
   /** Whether messages stand behind its ties, and whether these are messages from one account to another. */
   readonly hasMessages = computed(() => {
     const weave = this.network()?.weave;
-    return weave != null && weave.what !== 'follows';
+    return weave != null && kindOf(weave).hasMessages;
   });
-  readonly isByAddress = computed(() => this.network()?.weave?.what === 'accounts');
+  readonly isByAddress = computed(() => {
+    const weave = this.network()?.weave;
+    return weave != null && kindOf(weave).isByAddress;
+  });
   readonly layout = signal<LayoutState>({ what: 'none' });
   readonly settings = signal<LayoutSettings>(LayoutSettings.parse({}));
   readonly error = signal<string | null>(null);

@@ -9,8 +9,8 @@ const image = 'data:image/jpeg;base64,AAAA';
 describe('NodePictures', () => {
   let kept: NodePicture[] = [];
   const api = {
-    pictures: jest.fn((_study: string) => of([...kept])),
-    sendBytes: jest.fn((_study: string, _bytes: ArrayBuffer) => of({ id: 'upload' })),
+    pictures: jest.fn((_path: { study: string }) => of([...kept])),
+    sendBytes: jest.fn((_path: { study: string }, _sent: { bytes: ArrayBuffer }) => of({ id: 'upload' })),
     step: jest.fn((_study: string, _kind: string, _parameters: object) =>
       of({ state: 'done', error: null as string | null }),
     ),
@@ -46,7 +46,7 @@ describe('NodePictures', () => {
     const more = [{ name: 'ü', image }];
     kept = [...kept, ...more];
     await pictures.add('a', more);
-    const sent = new TextDecoder().decode(api.sendBytes.mock.calls[0][1]);
+    const sent = new TextDecoder().decode(api.sendBytes.mock.calls[0][1].bytes);
     expect(JSON.parse(sent)).toEqual(more);
     expect(api.step).toHaveBeenCalledWith('a', 'add-pictures', { upload: 'upload' });
     expect(pictures.list()).toEqual(kept);

@@ -52,7 +52,7 @@ describe('Tidy', () => {
   const api = {
     tidy: jest.fn(() => of(page)),
     suggestions: jest.fn(() => of([pair])),
-    decisions: jest.fn(() => of(decisions)),
+    decisions: jest.fn(() => of({ total: decisions.length, offset: 0, decisions })),
     thread: jest.fn(() => of({ messages: [{ depth: 0, message: exampleMessage({ id: 4 }) }], total: 1 })),
     step: jest.fn(() => of(exampleStep({ result: { decisions: [7] } }))),
     upload: jest.fn(),

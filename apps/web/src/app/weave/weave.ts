@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { Router, RouterLink } from '@angular/router';
 import type { Network, Weave as Recipe, WeaveEstimate, WeaveKind } from '@pebble/contract';
-import { ADDRESS_VERB, meaningOf, nodeWords } from '@pebble/core';
+import { ADDRESS_VERB, kindOf, nodeWords } from '@pebble/core';
 import { shortened } from '../shared/words';
 import { Store } from '@ngrx/store';
 import {
@@ -101,7 +101,7 @@ export class Weave {
   });
   protected readonly meaning = computed(() => {
     const weave = this.weave();
-    return weave ? meaningOf(weave) : '';
+    return weave ? kindOf(weave).meaning(weave) : '';
   });
   protected readonly words = computed(() => nodeWords(this.weave()));
   /** Why the sentence cannot be woven as it stands. */
@@ -175,7 +175,7 @@ export class Weave {
     const weave = this.weave();
     if (!study || !weave || this.fault()) return;
     const slicing = 'from' in weave ? this.slicing() : null;
-    this.make(study.id, shortened(this.name().trim() || nameOf(weave)), weave, slicing);
+    this.make(study.id, shortened(this.name().trim() || kindOf(weave).title(weave)), weave, slicing);
   }
 
   protected weaveAgain({ name, weave, study }: Network): void {
@@ -224,29 +224,3 @@ interface Estimated {
 }
 
 const NONE_YET: Estimated = { size: null, error: null, ended: false };
-
-/** What a network is called where nobody gave it a name. */
-function nameOf(weave: Recipe): string {
-  const [, many] = nodeWords(weave);
-  switch (weave.what) {
-    case 'accounts':
-      if (weave.kinds.length > 3) return 'Who addresses whom';
-      return `Who ${weave.kinds.map((kind) => ADDRESS_VERB[kind]).join(', ')} whom`;
-    case 'together':
-      return `Which ${many} go together`;
-    case 'shared':
-      return `Who uses the same ${weave.things}s`;
-    case 'two-mode':
-      return `Who uses which ${weave.things}s`;
-    case 'follows':
-      return 'Who follows whom';
-    case 'in-step':
-      return `Who posts the same ${weave.same} in step`;
-    case 'alike':
-      return `Which ${many} are worded alike`;
-    case 'projection':
-      return `Which ${many} meet`;
-    case 'groups':
-      return `Groups by ${weave.column}`;
-  }
-}

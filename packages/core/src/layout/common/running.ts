@@ -20,7 +20,6 @@ export interface Places {
 
 /** How one begins that has nothing to do before its first round. */
 export function atOnceBegun(make: (graph: Graph, settings: LayoutSettings) => Running): InRounds['begin'] {
-  // eslint-disable-next-line require-yield
   return function* (graph, settings) {
     return make(graph, settings);
   };

@@ -69,3 +69,18 @@ export function refuseTooMany(strengths: Float64Array): void {
   const falling = strengths.slice().sort().reverse();
   throw new TooManyTies(strengths.length, Math.floor(falling[MOST_TIES]) + 1);
 }
+
+/** A network without nodes. */
+export const NOTHING_WOVEN: Woven = {
+  directed: false,
+  id: new Uint32Array(0),
+  mode: new Uint8Array(0),
+  uses: new Float64Array(0),
+  source: new Uint32Array(0),
+  target: new Uint32Array(0),
+  weight: new Float64Array(0),
+  columns: {},
+  evidence: null,
+  droppedBelowThreshold: 0,
+  notes: [],
+};

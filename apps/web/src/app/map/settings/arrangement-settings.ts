@@ -10,7 +10,7 @@ import {
 } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import type { LayoutMethod, LayoutSettings } from '@pebble/contract';
-import { graphOf, isByChance, LAYOUTS, layoutWords, startingValues } from '@pebble/core';
+import { graphOf, layoutKind, LAYOUTS, startingValues } from '@pebble/core';
 import { injectMapEditor } from './inject-map-editor';
 import { LegibilityFigures } from './legibility-figures';
 import { LayoutTrials, type Trial } from './layout-trials';
@@ -230,8 +230,8 @@ export class ArrangementSettings implements OnDestroy {
   protected readonly trials = inject(LayoutTrials);
   protected readonly layouts = LAYOUTS;
   protected readonly draft = linkedSignal<LayoutSettings>(() => this.map.session.settings());
-  protected readonly words = computed(() => layoutWords(this.draft().method));
-  protected readonly isByChance = computed(() => isByChance(this.draft().method));
+  protected readonly words = computed(() => layoutKind(this.draft().method));
+  protected readonly isByChance = computed(() => this.words().isByChance);
   /** Whether the server goes on, and not this page. */
   protected readonly onServer = signal(false);
   protected readonly held = computed(() => this.map.description().held.length);
@@ -240,7 +240,7 @@ export class ArrangementSettings implements OnDestroy {
   protected readonly percent = percent;
 
   protected choose(method: LayoutMethod): void {
-    const { goesBy } = layoutWords(method);
+    const { goesBy } = layoutKind(method);
     const column = goesBy === 'nothing' || goesBy === 'groups' ? null : this.map.description().size.column;
     const other = goesBy === 'two numbers' ? this.map.description().names.column : null;
     const names = new Set(this.map.numberColumns().map(({ name }) => name));

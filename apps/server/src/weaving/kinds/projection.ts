@@ -1,7 +1,12 @@
-import type { Network, ProjectionWeave } from '@pebble/contract';
+import type { Network, ProjectionWeave, WeaveEstimate } from '@pebble/contract';
 import {
   finishWeave,
+  isTakenColumn,
   isTwoMode,
+  nodeLabels,
+  NOTHING_WOVEN,
+  sizeOf,
+  sketchOf,
   textsIn,
   tiesBehind,
   TooManyTies,
@@ -10,17 +15,29 @@ import {
   type TableColumns,
   type TwoSorts,
   type Woven,
-  isTakenColumn,
 } from '@pebble/core';
-import { findNetwork } from '../storage/networks';
-import type { Store } from '../storage/open';
-import { readTable } from '../storage/files/tables';
-import { StepRefused } from '../operations/step';
-import { evidenceOf } from './evidence';
-import type { WeaveResult } from './weaveResult';
+import { StepRefused } from '../../errors/stepErrors';
+import { readTable } from '../../storage/files/tables';
+import { findNetwork } from '../../storage/networks';
+import type { Store } from '../../storage/open';
+import type { EvidenceOf } from '../evidence/evidence';
+import { oneSortEvidence } from '../evidence/ofOneSort';
+import type { WeaveResult } from '../weaveResult';
+import type { NetworkKind } from './kind';
+
+/** One sort of nodes of a two-mode network, tied by what they share. */
+export const projection: NetworkKind<ProjectionWeave> = {
+  weave: fromOneSort,
+  estimate,
+  async evidence(store, network, { network: of }, within) {
+    const inner = await findNetwork(store, of);
+    const evidence = inner && (await within(store, inner));
+    return evidence && oneSortEvidence(store, network, inner, evidence);
+  },
+};
 
 /** A network of one sort of nodes of another one. */
-export interface OneSort {
+interface OneSort {
   readonly inner: Network;
   readonly nodes: TableColumns;
   /** Its ids are places in the other network. */
@@ -28,7 +45,7 @@ export interface OneSort {
 }
 
 /** Ties the nodes of one sort by those of the other, or says why it cannot. Throws TooManyTies. */
-export async function projection(store: Store, recipe: ProjectionWeave): Promise<OneSort | string> {
+async function project(store: Store, recipe: ProjectionWeave): Promise<OneSort | string> {
   const inner = await findNetwork(store, recipe.network);
   const nodes = inner && readTable(store.folder, inner.id, 'nodes');
   if (!nodes) return 'Choose a network of two sorts of nodes; the one that was chosen is no longer there.';
@@ -49,7 +66,7 @@ function twoSorts(store: Store, network: string, nodes: TableColumns): TwoSorts 
 }
 
 /** What a recipe gives from a two-mode network; what that knows of its nodes goes with them. */
-export async function fromOneSort(store: Store, recipe: ProjectionWeave): Promise<WeaveResult> {
+async function fromOneSort(store: Store, recipe: ProjectionWeave, within: EvidenceOf): Promise<WeaveResult> {
   const found = await madeOf(store, recipe);
   if (typeof found === 'string') throw new StepRefused(found);
   const { inner, nodes, woven } = found;
@@ -81,7 +98,7 @@ export async function fromOneSort(store: Store, recipe: ProjectionWeave): Promis
       },
       ...own,
     ],
-    messages: await messagesOfOneSort(store, inner, woven),
+    messages: await messagesOfOneSort(store, inner, woven, within),
     dropped: woven.droppedBelowThreshold,
     notes: woven.notes,
     decisions: [],
@@ -90,12 +107,13 @@ export async function fromOneSort(store: Store, recipe: ProjectionWeave): Promis
 }
 
 /** How many messages make the ties of one sort: those behind the ties of either end to what both share. */
-export async function messagesOfOneSort(
+async function messagesOfOneSort(
   store: Store,
   inner: Network,
   { id, source, target }: Woven,
+  within: EvidenceOf,
 ): Promise<number> {
-  const evidence = inner.messages > 0 ? await evidenceOf(store, inner) : null;
+  const evidence = inner.messages > 0 ? await within(store, inner) : null;
   if (!evidence) return 0;
   const { source: from, target: to } = readTable(store.folder, inner.id, 'edges') as Record<
     string,
@@ -109,9 +127,22 @@ export async function messagesOfOneSort(
 
 async function madeOf(store: Store, recipe: ProjectionWeave): Promise<OneSort | string> {
   try {
-    return await projection(store, recipe);
+    return await project(store, recipe);
   } catch (error) {
     if (error instanceof TooManyTies) throw new StepRefused(tooManyPhrase(error.ties, error.wouldFit));
     throw error;
   }
+}
+
+async function estimate(store: Store, weave: ProjectionWeave, within: EvidenceOf): Promise<WeaveEstimate> {
+  const found = await project(store, weave);
+  if (typeof found === 'string') return sizeOf(NOTHING_WOVEN, 0, found);
+  const labels = nodeLabels(found.nodes);
+  const { woven } = found;
+  return sizeOf(
+    woven,
+    await messagesOfOneSort(store, found.inner, woven, within),
+    'No two of them share so many. Ask for fewer.',
+    sketchOf(woven, (node) => labels[woven.id[node]]),
+  );
 }

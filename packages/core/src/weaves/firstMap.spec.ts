@@ -1,5 +1,5 @@
 import { defaultMap, MapDescription, Weave } from '@pebble/contract';
-import { firstMap } from './firstMap';
+import { firstMap } from '.';
 
 const first = (weave: object | null, directed = true): MapDescription =>
   MapDescription.parse(firstMap(weave && Weave.parse(weave), directed));

@@ -1,16 +1,16 @@
 import { randomUUID } from 'node:crypto';
 import { Weave, type Message, type Network, type TidySort, type Verdict } from '@pebble/contract';
 import { hashtagKey, numbersOf, Random } from '@pebble/core';
-import { addDecisions } from '../storage/decisions';
-import { findNetwork } from '../storage/networks';
-import { connect, type Store } from '../storage/open';
-import { placeFiles, StagedFiles } from '../storage/files/stagedFiles';
-import { readTable } from '../storage/files/tables';
-import { weave as weaveStep } from '../operations/weave/weave';
-import type { StepContext } from '../operations/step';
-import { buildThreads, TestApplication } from '../testing/application';
-import { estimateWeave } from './estimateWeave';
-import { evidenceOf } from './evidence';
+import { addDecisions } from '../../storage/decisions';
+import { findNetwork } from '../../storage/networks';
+import { connect, type Store } from '../../storage/open';
+import { placeFiles, StagedFiles } from '../../storage/files/stagedFiles';
+import { readTable } from '../../storage/files/tables';
+import { weave as weaveStep } from '../../operations/weave/weave';
+import type { StepContext } from '../../operations/step';
+import { buildThreads, TestApplication } from '../../testing/application';
+import { estimateWeave } from '../estimateWeave';
+import { evidenceOf } from '../evidenceOf';
 
 const DAY = 86_400_000;
 const PEOPLE = ['ada', 'bo', 'cem', 'dot', 'eli', 'fay', 'gus', 'hal'];

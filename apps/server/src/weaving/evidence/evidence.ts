@@ -1,0 +1,20 @@
+import type { MessagePage, Network, Portrait } from '@pebble/contract';
+import type { DailyTieCounts, Tie } from '@pebble/core';
+import type { EvidencePage } from '../../storage/evidence';
+import type { Store } from '../../storage/open';
+
+/** Nodes of a network, or some of its ties. */
+export type Behind = { readonly nodes: readonly number[] } | { readonly ties: readonly Tie[] };
+
+/** Finds the messages behind a network's nodes and ties. */
+export interface Evidence {
+  messages(behind: Behind, page: EvidencePage): Promise<MessagePage>;
+  portrait(community: number, nodes: readonly number[]): Promise<Portrait>;
+  /** Ties that a message helps to make, as pairs of nodes. */
+  tiesOf(message: number): Promise<Tie[]>;
+  /** When the messages of each tie were written; null where that would have to be asked tie by tie. */
+  dailyTieCounts(): Promise<DailyTieCounts | null>;
+}
+
+/** What stands behind a network; null for one without messages. */
+export type EvidenceOf = (store: Store, network: Network) => Promise<Evidence | null>;

@@ -1,0 +1,15 @@
+import { findNetwork } from '../storage/networks';
+import type { EvidenceOf } from './evidence/evidence';
+import { groupEvidence } from './evidence/ofGroups';
+import { kindEvidence } from './kinds';
+
+/** What stands behind a network; null for one without messages: of a file, or of follower lists. */
+export const evidenceOf: EvidenceOf = async (store, network) => {
+  const { weave, changed } = network;
+  if (weave === null) return null;
+  if (!changed) return kindEvidence(store, network, weave, evidenceOf);
+  // What stands behind nodes stands behind those that they became.
+  const inner = await findNetwork(store, changed.of);
+  const evidence = inner && (await evidenceOf(store, inner));
+  return evidence && groupEvidence(store, network, inner, evidence);
+};

@@ -1,0 +1,14 @@
+import type { SharedWeave } from '@pebble/contract';
+import { weaveShared } from '@pebble/core';
+import { tableEvidence } from '../evidence/ofTable';
+import { readThings } from '../things';
+import type { StudyKind } from './kind';
+
+/** Accounts tied by the things that they share. */
+export const shared: StudyKind<SharedWeave> = {
+  count(asked) {
+    const { occurrences, isLeftOut, account, done } = readThings(asked);
+    return done(weaveShared(occurrences, asked.weave, isLeftOut, asked.progress), account);
+  },
+  evidence: (store, network) => Promise.resolve(tableEvidence(store, network)),
+};
