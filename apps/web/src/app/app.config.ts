@@ -8,7 +8,6 @@ import { provideRouter, withComponentInputBinding, withNavigationErrorHandler } 
 import { provideEffects } from '@ngrx/effects';
 import { provideStore } from '@ngrx/store';
 import { notLoaded, routes } from './app.routes';
-import { mapEditing } from './store/map.reducer';
 import { StudiesEffects } from './store/studies.effects';
 import { studies } from './store/studies.reducer';
 import { WorkEffects } from './store/work.effects';
@@ -23,7 +22,6 @@ export const appConfig: ApplicationConfig = {
     provideStore({
       [studies.name]: studies.reducer,
       [work.name]: work.reducer,
-      [mapEditing.name]: mapEditing.reducer,
     }),
     provideEffects(StudiesEffects, WorkEffects),
   ],

@@ -26,15 +26,13 @@ import {
   type Size,
   type View,
 } from '@pebble/core';
-import { Store } from '@ngrx/store';
 import { select } from 'd3-selection';
 import { zoom, zoomIdentity, zoomTransform, type ZoomTransform } from 'd3-zoom';
 import { ThemeChoice } from '../shared/theme';
-import { MapActions } from '../store/map.actions';
 import { BesideSession } from './beside-session';
 import { screenMargin } from './low-screen';
 import { PictureShelf } from './picture-shelf';
-import { MapSession } from './map-session';
+import { MapSession } from './session/map-session';
 import { Busy } from '../shared/busy';
 
 /** Above the picture stands what it is of. */
@@ -57,7 +55,6 @@ export class BesideMap implements OnDestroy {
   readonly closed = output();
   protected readonly beside = inject(BesideSession);
   private readonly session = inject(MapSession);
-  private readonly store = inject(Store);
   private readonly theme = inject(ThemeChoice);
   private readonly canvas = viewChild.required<ElementRef<HTMLCanvasElement>>('canvas');
   protected readonly tip = signal<{ x: number; y: number; text: string } | null>(null);
@@ -146,7 +143,7 @@ export class BesideMap implements OnDestroy {
         if (!sourceEvent || !fitted || !own) return;
         // What is done here is done on the open map, which this one follows.
         const view = { scale: transform.k, x: transform.x, y: transform.y };
-        this.session.view.set(viewBeside(view, own, fitted, this.beside.samePlaces()));
+        this.session.lookAt(viewBeside(view, own, fitted, this.beside.samePlaces()));
       },
     );
     select(element).call(this.gesture).on('dblclick.zoom', null);
@@ -211,7 +208,7 @@ export class BesideMap implements OnDestroy {
     if (!pressed || Math.hypot(x - pressed.x, y - pressed.y) > 3) return;
     const node = this.nodeAt(x, y);
     const other = node === null ? undefined : this.beside.nodeByName().get(this.beside.labels()[node]);
-    if (other !== undefined) this.store.dispatch(MapActions.nodeSelected({ node: other }));
-    else this.store.dispatch(MapActions.selectionCleared());
+    if (other !== undefined) this.session.selectNode(other);
+    else this.session.clearSelection();
   }
 }

@@ -6,10 +6,10 @@ import { of, throwError } from 'rxjs';
 import { Api } from '../api/api';
 import { exampleNetwork } from '../../testing/examples';
 import { BesideSession } from './beside-session';
-import { MapSession } from './map-session';
+import { MapSession } from './session/map-session';
 
 jest.mock('./bundle-in-worker', () => ({ bundleInWorker: jest.fn() }));
-jest.mock('./map-session', () => ({ MapSession: class MapSession {} }));
+jest.mock('./session/map-session', () => ({ MapSession: class MapSession {} }));
 
 const table = (handles: string[], ties: [number, number][]): MapNetwork => ({
   nodeCount: handles.length,

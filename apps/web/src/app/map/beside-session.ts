@@ -16,7 +16,7 @@ import { Api, pathOf } from '../api/api';
 import { wholeOf } from '../shared/slices';
 import { NodePictures } from './node-pictures';
 import { TieBundling } from './tie-bundling';
-import { MapSession } from './map-session';
+import { MapSession } from './session/map-session';
 import { interleave, separate, type Places } from './places';
 
 /** What a second map leaves out of its legend: the first one has it. */

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, ElementRef, inject, input, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import type { CaptionControl } from '@pebble/core';
-import { MapSession } from './map-session';
+import { MapSession } from './session/map-session';
 import { ArrangementSettings } from './settings/arrangement-settings';
 import { ColourSettings } from './settings/colour-settings';
 import { NameSettings } from './settings/name-settings';

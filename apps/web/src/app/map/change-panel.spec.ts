@@ -1,45 +1,50 @@
 import { signal } from '@angular/core';
 import { TestBed, type ComponentFixture } from '@angular/core/testing';
 import { Router } from '@angular/router';
-import { provideStore, Store } from '@ngrx/store';
-import { defaultMap, type NetworkChange } from '@pebble/contract';
+import { signalStore } from '@ngrx/signals';
+import { type NetworkChange } from '@pebble/contract';
 import { of } from 'rxjs';
 import { Api } from '../api/api';
 import { host } from '../../testing/dom';
 import { exampleNetwork } from '../../testing/examples';
-import { MapActions } from '../store/map.actions';
-import { mapEditing } from '../store/map.reducer';
 import { ChangePanel } from './change-panel';
-import { MapSession } from './map-session';
+import { MapSession } from './session/map-session';
+import { withDecisions } from './session/with-decisions';
 import { withoutChange } from './planning';
 
-jest.mock('./map-session', () => ({ MapSession: class MapSession {} }));
+jest.mock('./session/map-session', () => ({ MapSession: class MapSession {} }));
+
+const Decisions = signalStore(withDecisions());
 
 describe('ChangePanel', () => {
   const data = { nodeCount: 3, nodes: { handle: ['ann', 'ben', 'cem'] }, edges: {} };
   const step = jest.fn((..._asked: unknown[]) => of<object>({ state: 'done', result: { network: 'n2' } }));
   const navigate = jest.fn();
   let fixture: ComponentFixture<ChangePanel>;
-  let store: Store;
+  let decisions: InstanceType<typeof Decisions>;
 
   const open = async (chosen: readonly number[]): Promise<HTMLElement> => {
-    const session = { data: signal(data), network: signal(exampleNetwork()), chosen: signal(chosen) };
+    decisions = new Decisions();
+    const session = {
+      data: signal(data),
+      network: signal(exampleNetwork()),
+      chosen: signal(chosen),
+      planned: decisions.planned,
+      plan: (changes: readonly NetworkChange[]) => decisions.plan(changes),
+    };
     TestBed.configureTestingModule({
       providers: [
-        provideStore({ map: mapEditing.reducer }),
         { provide: MapSession, useValue: session },
         { provide: Api, useValue: { step } },
         { provide: Router, useValue: { navigate } },
       ],
     });
-    store = TestBed.inject(Store);
-    store.dispatch(MapActions.opened({ network: 'n1', description: defaultMap }));
     fixture = TestBed.createComponent(ChangePanel);
     await fixture.whenStable();
     return host(fixture);
   };
   const plan = async (...changes: NetworkChange[]): Promise<void> => {
-    store.dispatch(MapActions.changesPlanned({ changes }));
+    decisions.plan(changes);
     await fixture.whenStable();
   };
   const listed = (page: HTMLElement): string[] =>
@@ -59,7 +64,7 @@ describe('ChangePanel', () => {
     page.querySelector('form')!.dispatchEvent(new Event('submit'));
     await fixture.whenStable();
     expect(listed(page)).toEqual(['Add Harbour', 'Tie Harbour → cem, weight 1']);
-    store.dispatch(MapActions.undoRequested());
+    decisions.undo();
     await fixture.whenStable();
     expect(listed(page)).toEqual([]);
   });
@@ -87,7 +92,7 @@ describe('ChangePanel', () => {
       },
     ]);
     expect(navigate).toHaveBeenCalledWith(['/studies', 'ab12cd34ef', 'map', 'n2']);
-    expect(store.selectSignal(mapEditing.selectPlanned)()).toEqual([]);
+    expect(decisions.planned()).toEqual([]);
   });
 
   it('keeps the plan and says why when it cannot be done', async () => {

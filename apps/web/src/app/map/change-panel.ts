@@ -1,12 +1,10 @@
 import { ChangeDetectionStrategy, Component, computed, inject, output, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { Router } from '@angular/router';
-import { Store } from '@ngrx/store';
 import type { NetworkChange } from '@pebble/contract';
 import { stepRun } from '../shared/step-run';
 import { counted } from '../shared/words';
-import { MapActions } from '../store/map.actions';
-import { MapSession } from './map-session';
+import { MapSession } from './session/map-session';
 import { planning } from './planning';
 import { Busy } from '../shared/busy';
 
@@ -20,7 +18,6 @@ import { Busy } from '../shared/busy';
 })
 export class ChangePanel {
   readonly closed = output();
-  private readonly store = inject(Store);
   private readonly router = inject(Router);
   protected readonly session = inject(MapSession);
   protected readonly plan = planning();
@@ -57,7 +54,7 @@ export class ChangePanel {
   protected show(change: NetworkChange): void {
     const count = this.session.data()?.nodeCount ?? 0;
     const nodes = nodesOf(change).filter((node) => node < count);
-    if (nodes.length > 0) this.store.dispatch(MapActions.nodesChosen({ nodes }));
+    if (nodes.length > 0) this.session.chooseNodes(nodes);
   }
 
   protected make(): void {

@@ -1,17 +1,17 @@
 import { signal } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
-import { MockStore, provideMockStore } from '@ngrx/store/testing';
+import { provideMockStore } from '@ngrx/store/testing';
 import { defaultMap, type ColumnInfo } from '@pebble/contract';
 import { prepareMap, type MapNetwork } from '@pebble/core';
 import { By } from '@angular/platform-browser';
 import { Chart } from '../../testing/chart-double';
 import { button, host, text } from '../../testing/dom';
 import { exampleNetwork } from '../../testing/examples';
-import { MapActions } from '../store/map.actions';
 import { ChartsPanel } from './charts-panel';
-import { MapSession } from './map-session';
+import { MapSession } from './session/map-session';
+import { mapMethods } from '../../testing/map-methods';
 
-jest.mock('./map-session', () => ({ MapSession: class MapSession {} }));
+jest.mock('./session/map-session', () => ({ MapSession: class MapSession {} }));
 jest.mock('../shared/chart', () => jest.requireActual('../../testing/chart-double'));
 
 const column = (name: string, title: string): ColumnInfo => ({ name, title, type: 'number', how: '' });
@@ -37,6 +37,7 @@ async function panel() {
       {
         provide: MapSession,
         useValue: {
+          ...asked,
           network: signal(
             exampleNetwork({
               columns: [
@@ -59,6 +60,8 @@ async function panel() {
   const chart = (): Chart => fixture.debugElement.query(By.directive(Chart)).componentInstance as Chart;
   return { fixture, chart };
 }
+
+const asked = mapMethods();
 
 describe('ChartsPanel', () => {
   it('shows how two measures are spread, and gives the rows to save', async () => {
@@ -88,7 +91,6 @@ describe('ChartsPanel', () => {
 
   it('puts two measures against each other, says how far they agree, and selects what is clicked', async () => {
     const { fixture, chart } = await panel();
-    const dispatch = jest.spyOn(TestBed.inject(MockStore), 'dispatch');
     button(fixture, 'Two measures').click();
     await fixture.whenStable();
     expect(chart().label).toBe('in-degree against betweenness');
@@ -96,6 +98,6 @@ describe('ChartsPanel', () => {
     expect(text(fixture)).toContain('1 node without a value not shown');
     expect(host(fixture).querySelectorAll('select')).toHaveLength(2);
     chart().picked.emit({ dataIndex: 0, data: { node: 3 } } as never);
-    expect(dispatch).toHaveBeenCalledWith(MapActions.nodeSelected({ node: 3 }));
+    expect(asked.selectNode).toHaveBeenCalledWith(3);
   });
 });

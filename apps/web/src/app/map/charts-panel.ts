@@ -10,13 +10,11 @@ import {
   outliers,
   rankCorrelation,
 } from '@pebble/core';
-import { Store } from '@ngrx/store';
 import type { EChartsCoreOption } from 'echarts/core';
 import { Chart } from '../shared/chart';
 import { ThemeChoice } from '../shared/theme';
 import { counted } from '../shared/words';
-import { MapActions } from '../store/map.actions';
-import { MapSession } from './map-session';
+import { MapSession } from './session/map-session';
 
 type Kind = 'distribution' | 'pair';
 type Form = 'counts' | 'log-log' | 'cumulative';
@@ -113,7 +111,6 @@ function tick(value: number): string {
 })
 export class ChartsPanel {
   private readonly session = inject(MapSession);
-  private readonly store = inject(Store);
   private readonly theme = inject(ThemeChoice);
   protected readonly forms: readonly (readonly [Form, string, string])[] = [
     ['counts', 'counts', 'How many nodes have each value; many values are put in classes of the same width.'],
@@ -196,7 +193,7 @@ export class ChartsPanel {
   /** A point of two measures is a node. */
   protected pick(data: unknown): void {
     const node = (data as { node?: number } | null)?.node;
-    if (node !== undefined) this.store.dispatch(MapActions.nodeSelected({ node }));
+    if (node !== undefined) this.session.selectNode(node);
   }
 
   private known(name: string): string | undefined {

@@ -2,16 +2,16 @@ import { signal } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import { defaultMap, type MapDescription } from '@pebble/contract';
 import { focusOnNodes, graphOf, neighbourRows, prepareMap } from '@pebble/core';
-import { MockStore, provideMockStore } from '@ngrx/store/testing';
+import { provideMockStore } from '@ngrx/store/testing';
 import { of } from 'rxjs';
 import { Api } from '../api/api';
 import { host } from '../../testing/dom';
 import { exampleNetwork } from '../../testing/examples';
-import { MapActions } from '../store/map.actions';
 import { ChosenNodes } from './chosen-nodes';
-import { MapSession } from './map-session';
+import { MapSession } from './session/map-session';
+import { mapMethods } from '../../testing/map-methods';
 
-jest.mock('./map-session', () => ({ MapSession: class MapSession {} }));
+jest.mock('./session/map-session', () => ({ MapSession: class MapSession {} }));
 
 // A path ann – ben – cem, and dora tied to ann and cem both.
 const data = {
@@ -32,6 +32,8 @@ const data = {
 };
 const rows = neighbourRows(graphOf(5, data.edges));
 
+const asked = mapMethods();
+
 describe('ChosenNodes', () => {
   const chosen = signal<readonly number[]>([]);
   const description = signal<MapDescription>(defaultMap);
@@ -48,7 +50,6 @@ describe('ChosenNodes', () => {
     places: signal({ x: Float32Array.of(0, 10, 20, 30, 40), y: Float32Array.of(0, 5, 10, 0, 0) }),
     refresh: jest.fn(),
   };
-  let store: MockStore;
   let page: HTMLElement;
 
   const open = async (nodes: readonly number[]): Promise<void> => {
@@ -57,20 +58,17 @@ describe('ChosenNodes', () => {
     TestBed.configureTestingModule({
       providers: [
         provideMockStore(),
-        { provide: MapSession, useValue: session },
+        { provide: MapSession, useValue: { ...session, ...asked } },
         { provide: Api, useValue: { step } },
       ],
     });
-    store = TestBed.inject(MockStore);
-    jest.spyOn(store, 'dispatch');
     const fixture = TestBed.createComponent(ChosenNodes);
     await fixture.whenStable();
     page = host(fixture);
   };
   const press = (words: string): void =>
     [...page.querySelectorAll('button')].find((b) => b.textContent.trim() === words)!.click();
-  const describedLast = (): MapDescription =>
-    (jest.mocked(store.dispatch).mock.lastCall![0] as unknown as { description: MapDescription }).description;
+  const describedLast = (): MapDescription => asked.describe.mock.lastCall![0] as MapDescription;
 
   it('says who is chosen, the first in rank first, and how many ties are among them', async () => {
     await open([0, 1, 2]);
@@ -86,29 +84,34 @@ describe('ChosenNodes', () => {
   it('chooses neighbours, those tied to every one, and all others', async () => {
     await open([0, 2]);
     press('Their neighbours too');
-    expect(store.dispatch).toHaveBeenLastCalledWith(MapActions.nodesChosen({ nodes: [0, 1, 2, 3] }));
+    expect(asked.chooseNodes).toHaveBeenLastCalledWith([0, 1, 2, 3]);
     press('Tied to every one');
-    expect(store.dispatch).toHaveBeenLastCalledWith(MapActions.nodesChosen({ nodes: [0, 1, 2, 3] }));
+    expect(asked.chooseNodes).toHaveBeenLastCalledWith([0, 1, 2, 3]);
     press('All others instead');
-    expect(store.dispatch).toHaveBeenLastCalledWith(MapActions.nodesChosen({ nodes: [1, 3, 4] }));
+    expect(asked.chooseNodes).toHaveBeenLastCalledWith([1, 3, 4]);
   });
 
   it('finds shortest paths between two, and says where there is none', async () => {
     await open([0, 2]);
     press('ann → cem');
-    expect(store.dispatch).toHaveBeenLastCalledWith(MapActions.nodesChosen({ nodes: [0, 1, 2] }));
+    expect(asked.chooseNodes).toHaveBeenLastCalledWith([0, 1, 2]);
     press('cem → ann');
     await TestBed.tick();
     expect(page.querySelector('.finding')!.textContent).toBe('There is no path from cem to ann.');
     press('Either way');
-    expect(store.dispatch).toHaveBeenLastCalledWith(MapActions.nodesChosen({ nodes: [0, 1, 2, 3] }));
+    expect(asked.chooseNodes).toHaveBeenLastCalledWith([0, 1, 2, 3]);
   });
 
   it('moves all at once, which is one change', async () => {
     await open([0, 1, 2]);
     press('In a row');
-    expect(store.dispatch).toHaveBeenLastCalledWith(
-      MapActions.nodesMoved({ nodes: [0, 1, 2], to: [[0, 5], [10, 5], [20, 5]] }), // prettier-ignore
+    expect(asked.moveNodes).toHaveBeenLastCalledWith(
+      [0, 1, 2],
+      [
+        [0, 5],
+        [10, 5],
+        [20, 5],
+      ],
     );
   });
 
@@ -121,7 +124,7 @@ describe('ChosenNodes', () => {
     press('Only these');
     expect(describedLast().show.where.conditions).toEqual([{ what: 'chosen', nodes: [0, 1], not: false }]);
     press('All but these');
-    expect(store.dispatch).toHaveBeenLastCalledWith(MapActions.selectionCleared());
+    expect(asked.clearSelection).toHaveBeenLastCalledWith();
   });
 
   it('does not widen a filter of which one condition is enough', async () => {

@@ -13,11 +13,9 @@ import {
   withNeighbours,
   type HandMove,
 } from '@pebble/core';
-import { Store } from '@ngrx/store';
 import { stepRun } from '../shared/step-run';
 import { counted } from '../shared/words';
-import { MapActions } from '../store/map.actions';
-import { MapSession } from './map-session';
+import { MapSession } from './session/map-session';
 import { planning } from './planning';
 import { rankingColumn } from './tie-columns';
 import { Busy } from '../shared/busy';
@@ -49,7 +47,6 @@ const MOVES: readonly (readonly [HandMove, words: string])[] = [
   styleUrls: ['./name-link.scss', './chosen-nodes.scss'],
 })
 export class ChosenNodes {
-  private readonly store = inject(Store);
   private readonly session = inject(MapSession);
   protected readonly run = stepRun();
   protected readonly plan = planning().add;
@@ -93,7 +90,7 @@ export class ChosenNodes {
   });
 
   protected read(node: number): void {
-    this.store.dispatch(MapActions.nodeSelected({ node }));
+    this.session.selectNode(node);
   }
 
   protected leave(node: number): void {
@@ -101,7 +98,7 @@ export class ChosenNodes {
   }
 
   protected clear(): void {
-    this.store.dispatch(MapActions.selectionCleared());
+    this.session.clearSelection();
   }
 
   protected addNeighbours(): void {
@@ -143,7 +140,7 @@ export class ChosenNodes {
     const map = this.session.prepared();
     if (!places || !map) return;
     const nodes = this.nodes();
-    this.store.dispatch(MapActions.nodesMoved({ nodes, to: movedByHand(how, nodes, places, map.radius) }));
+    this.session.moveNodes(nodes, movedByHand(how, nodes, places, map.radius));
   }
 
   protected hold(): void {
@@ -200,11 +197,11 @@ export class ChosenNodes {
 
   private choose(nodes: readonly number[], finding: string | null = null): void {
     this.finding.set(finding);
-    this.store.dispatch(MapActions.nodesChosen({ nodes: [...new Set(nodes)].sort((a, b) => a - b) }));
+    this.session.chooseNodes([...new Set(nodes)].sort((a, b) => a - b));
   }
 
   private describe(change: Partial<MapDescription>): void {
     const description = { ...this.session.description(), ...change };
-    this.store.dispatch(MapActions.descriptionChanged({ description }));
+    this.session.describe(description);
   }
 }

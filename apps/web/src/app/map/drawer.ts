@@ -11,14 +11,12 @@ import {
   type RowClickedEvent,
 } from 'ag-grid-community';
 import { BY_HAND, formatValue, nodeLabels, numbersOf, SET_BY_HAND, textsOf } from '@pebble/core';
-import { Store } from '@ngrx/store';
 import { stepRun } from '../shared/step-run';
 import { ThemeChoice } from '../shared/theme';
-import { MapActions } from '../store/map.actions';
 import { ChartsPanel } from './charts-panel';
 import { FormulaForm } from './formula-form';
 import { GroupsPanel } from './groups/groups-panel';
-import { MapSession } from './map-session';
+import { MapSession } from './session/map-session';
 import { MatrixPanel } from './matrix-panel';
 import { MeasureNote } from './measure-note';
 import { QuestionList } from './question-list';
@@ -67,7 +65,6 @@ export class Drawer {
   readonly tab = model.required<DrawerTab | null>();
   /** Whether it takes more of the screen than the map does. */
   readonly tall = model(false);
-  private readonly store = inject(Store);
   private readonly session = inject(MapSession);
   private readonly theme = inject(ThemeChoice);
   protected readonly counts = computed(() => ({
@@ -210,10 +207,8 @@ export class Drawer {
   protected pick({ data }: RowClickedEvent): void {
     if (!data) return;
     if (this.tab() === 'ties')
-      this.store.dispatch(
-        MapActions.tieSelected({ source: Number(data['source']), target: Number(data['target']) }),
-      );
-    else this.store.dispatch(MapActions.nodeSelected({ node: Number(data['node']) }));
+      this.session.selectTie({ source: Number(data['source']), target: Number(data['target']) });
+    else this.session.selectNode(Number(data['node']));
   }
 
   protected toggle(tab: DrawerTab): void {

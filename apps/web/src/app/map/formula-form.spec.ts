@@ -5,10 +5,10 @@ import { button, choose, host, text, type } from '../../testing/dom';
 import { exampleNetwork, exampleStep } from '../../testing/examples';
 import { Api } from '../api/api';
 import { FormulaForm } from './formula-form';
-import { MapSession } from './map-session';
+import { MapSession } from './session/map-session';
 
 // The real one starts a web worker by the address of its module, which only the browser's build knows.
-jest.mock('./map-session', () => ({ MapSession: class MapSession {} }));
+jest.mock('./session/map-session', () => ({ MapSession: class MapSession {} }));
 
 describe('FormulaForm', () => {
   const api = { step: jest.fn(() => of(exampleStep())) };

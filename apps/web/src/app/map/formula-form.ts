@@ -10,7 +10,7 @@ import {
   topNodes,
 } from '@pebble/core';
 import { stepRun } from '../shared/step-run';
-import { MapSession } from './map-session';
+import { MapSession } from './session/map-session';
 import { Busy } from '../shared/busy';
 
 /** What a formula would give, or why it gives nothing. */

@@ -10,7 +10,7 @@ import {
 } from '@angular/core';
 import { fitView, type View } from '@pebble/core';
 import { ThemeChoice } from '../shared/theme';
-import { MapSession } from './map-session';
+import { MapSession } from './session/map-session';
 
 const SIZE = { width: 168, height: 112 };
 const EDGE = { left: 8, right: 8, top: 8, bottom: 8 };
@@ -120,7 +120,7 @@ export class InsetMap {
     const [own, view, { width, height }] = [this.own(), this.session.view(), this.session.size()];
     if (!own || !view) return;
     const [x, y] = [(offsetX - own.x) / own.scale, (offsetY - own.y) / own.scale];
-    this.session.view.set({
+    this.session.lookAt({
       scale: view.scale,
       x: width / 2 - x * view.scale,
       y: height / 2 - y * view.scale,

@@ -2,14 +2,14 @@ import { signal } from '@angular/core';
 import { TestBed, type ComponentFixture } from '@angular/core/testing';
 import { defaultMap, type MapDescription } from '@pebble/contract';
 import type { LegendSpot } from '@pebble/core';
-import { MockStore, provideMockStore } from '@ngrx/store/testing';
+import { provideMockStore } from '@ngrx/store/testing';
 import { host } from '../../testing/dom';
-import { MapActions } from '../store/map.actions';
 import { LegendSpots } from './legend-spots';
 import { cornerAt, withGroupName, withHeading } from './legend-words';
-import { MapSession } from './map-session';
+import { MapSession } from './session/map-session';
+import { mapMethods } from '../../testing/map-methods';
 
-jest.mock('./map-session', () => ({ MapSession: class MapSession {} }));
+jest.mock('./session/map-session', () => ({ MapSession: class MapSession {} }));
 
 const box = { x: 20, y: 400, width: 190, height: 18 };
 const spots: readonly LegendSpot[] = [
@@ -17,6 +17,8 @@ const spots: readonly LegendSpot[] = [
   { ...box, part: null, group: 3, key: '3', label: '3 · round ann, 12 nodes' },
   { ...box, part: null, group: null, key: 'press', label: 'press, 4 nodes' },
 ];
+
+const asked = mapMethods();
 
 describe('words of the legend', () => {
   const legend = { ...defaultMap.legend, names: { '3': 'Traders', '4': 'Bus riders' } };
@@ -42,15 +44,13 @@ describe('words of the legend', () => {
 describe('LegendSpots', () => {
   const description = signal<MapDescription>(defaultMap);
   let fixture: ComponentFixture<LegendSpots>;
-  let dispatched: jest.SpyInstance;
   beforeEach(() => {
     jest.useFakeTimers();
     description.set(defaultMap);
     const session = { description, data: signal(null), network: signal(null) };
     TestBed.configureTestingModule({
-      providers: [provideMockStore(), { provide: MapSession, useValue: session }],
+      providers: [provideMockStore(), { provide: MapSession, useValue: { ...session, ...asked } }],
     });
-    dispatched = jest.spyOn(TestBed.inject(MockStore), 'dispatch');
     fixture = TestBed.createComponent(LegendSpots);
     fixture.componentRef.setInput('spots', spots);
     fixture.detectChanges();
@@ -66,34 +66,34 @@ describe('LegendSpots', () => {
     target.dispatchEvent(event);
     fixture.detectChanges();
   };
-  const written = (legend: Partial<MapDescription['legend']>) =>
-    MapActions.descriptionChanged({
-      description: { ...defaultMap, legend: { ...defaultMap.legend, ...legend } },
-    });
+  const written = (legend: Partial<MapDescription['legend']>): MapDescription => ({
+    ...defaultMap,
+    legend: { ...defaultMap.legend, ...legend },
+  });
 
   it('writes a heading anew where it stands', () => {
     fire(line(/^Legend, Colour/), new Event('click'));
     field()!.value = '  Who talks with whom ';
     fire(field()!, new Event('blur'));
-    expect(dispatched).toHaveBeenCalledWith(written({ headings: { colour: 'Who talks with whom' } }));
+    expect(asked.describe).toHaveBeenCalledWith(written({ headings: { colour: 'Who talks with whom' } }));
     expect(field()).toBeNull();
   });
 
   it('reads a community at one press, and writes its name at two', () => {
     fire(line(/^Community 3/), new Event('click'));
     jest.advanceTimersByTime(500);
-    expect(dispatched).toHaveBeenCalledWith(MapActions.communitySelected({ community: 3 }));
-    dispatched.mockClear();
+    expect(asked.selectCommunity).toHaveBeenCalledWith(3);
+    asked.selectCommunity.mockClear();
     // As a browser tells of it.
     fire(line(/^Community 3/), new Event('click'));
     fire(line(/^Community 3/), new Event('click'));
     fire(line(/^Community 3/), new Event('dblclick'));
     jest.advanceTimersByTime(500);
-    expect(dispatched).not.toHaveBeenCalled();
+    expect([asked.describe, asked.selectCommunity].flatMap(({ mock }) => mock.calls)).toEqual([]);
     expect(field()!.placeholder).toBe('3 · round ann');
     field()!.value = 'Traders';
     fire(field()!, new Event('blur'));
-    expect(dispatched).toHaveBeenCalledWith(written({ names: { '3': 'Traders' } }));
+    expect(asked.describe).toHaveBeenCalledWith(written({ names: { '3': 'Traders' } }));
   });
 
   it('can be left as it was, and does nothing where nothing was changed', () => {
@@ -103,7 +103,7 @@ describe('LegendSpots', () => {
     expect(field()).toBeNull();
     fire(line(/^Group press/), new KeyboardEvent('keydown', { key: 'F2' }));
     fire(field()!, new Event('blur'));
-    expect(dispatched).not.toHaveBeenCalled();
+    expect([asked.describe, asked.selectCommunity].flatMap(({ mock }) => mock.calls)).toEqual([]);
   });
 
   it('goes on to all settings with what was written', () => {
@@ -128,7 +128,7 @@ describe('LegendSpots', () => {
     expect(host(fixture).textContent).toContain('The legend goes here');
     press('pointerup', 800, 100);
     fire(line(/^Legend, Colour/), new Event('click'));
-    expect(dispatched.mock.calls).toEqual([[written({ corner: 'upper right' })]]);
+    expect(asked.describe.mock.calls).toEqual([[written({ corner: 'upper right' })]]);
     expect(field()).toBeNull();
   });
 });

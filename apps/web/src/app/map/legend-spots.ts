@@ -3,7 +3,6 @@ import {
   ChangeDetectionStrategy,
   Component,
   type ElementRef,
-  inject,
   input,
   output,
   signal,
@@ -11,8 +10,6 @@ import {
 } from '@angular/core';
 import type { LegendCorner } from '@pebble/contract';
 import type { LegendSpot } from '@pebble/core';
-import { Store } from '@ngrx/store';
-import { MapActions } from '../store/map.actions';
 import { cornerAt, withGroupName, withHeading } from './legend-words';
 import { injectMapEditor } from './settings/inject-map-editor';
 
@@ -136,7 +133,6 @@ export class LegendSpots {
   readonly spots = input.required<readonly LegendSpot[]>();
   readonly settingsAsked = output();
   private readonly map = injectMapEditor();
-  private readonly store = inject(Store);
   private readonly field = viewChild<ElementRef<HTMLInputElement>>('field');
   /** The line whose words are being written, by its name. */
   protected readonly editing = signal<string | null>(null);
@@ -188,7 +184,7 @@ export class LegendSpots {
 
   /** Reading moves what stands beside the map, so it waits for a second press. */
   private read(community: number): void {
-    this.store.dispatch(MapActions.communitySelected({ community }));
+    this.map.session.selectCommunity(community);
   }
 
   protected edit(spot: LegendSpot): void {

@@ -1,23 +1,25 @@
 import { signal } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
-import { MockStore, provideMockStore } from '@ngrx/store/testing';
+import { provideMockStore } from '@ngrx/store/testing';
 import { defaultMap, type KeptLook } from '@pebble/contract';
 import { lookOf, SHIPPED_LOOKS, withLook, type MapNetwork } from '@pebble/core';
 import { of } from 'rxjs';
 import { button, host, text, type as write } from '../../testing/dom';
 import { exampleNetwork, exampleStep } from '../../testing/examples';
 import { Api } from '../api/api';
-import { MapActions } from '../store/map.actions';
 import { LooksPanel } from './looks-panel';
-import { MapSession } from './map-session';
+import { MapSession } from './session/map-session';
+import { mapMethods } from '../../testing/map-methods';
 
-jest.mock('./map-session', () => ({ MapSession: class MapSession {} }));
+jest.mock('./session/map-session', () => ({ MapSession: class MapSession {} }));
 
 const data: MapNetwork = {
   nodeCount: 2,
   nodes: { handle: ['a', 'b'], community: Uint32Array.of(1, 2) },
   edges: {},
 };
+
+const asked = mapMethods();
 
 describe('LooksPanel', () => {
   let kept: KeptLook[];
@@ -33,6 +35,7 @@ describe('LooksPanel', () => {
         {
           provide: MapSession,
           useValue: {
+            ...asked,
             network: signal(exampleNetwork()),
             data: signal(data),
             description: signal(defaultMap),
@@ -40,10 +43,9 @@ describe('LooksPanel', () => {
         },
       ],
     });
-    const dispatch = jest.spyOn(TestBed.inject(MockStore), 'dispatch');
     const fixture = TestBed.createComponent(LooksPanel);
     await fixture.whenStable();
-    return { fixture, dispatch };
+    return { fixture };
   }
   beforeEach(() => {
     jest.clearAllMocks();
@@ -51,13 +53,11 @@ describe('LooksPanel', () => {
   });
 
   it('puts a look on the map, as one change that can be undone', async () => {
-    const { fixture, dispatch } = await panel();
+    const { fixture } = await panel();
     button(fixture, 'For print').click();
     const { look } = SHIPPED_LOOKS.find(({ name }) => name === 'For print')!;
-    expect(dispatch).toHaveBeenCalledTimes(1);
-    expect(dispatch).toHaveBeenCalledWith(
-      MapActions.descriptionChanged({ description: withLook(defaultMap, look, data) }),
-    );
+    expect(asked.describe).toHaveBeenCalledTimes(1);
+    expect(asked.describe).toHaveBeenCalledWith(withLook(defaultMap, look, data));
   });
 
   it('keeps the look of this map by a name, and reads the list anew', async () => {

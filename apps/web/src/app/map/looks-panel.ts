@@ -2,11 +2,9 @@ import { ChangeDetectionStrategy, Component, inject, output, signal } from '@ang
 import { FormsModule } from '@angular/forms';
 import type { KeptLook, Look } from '@pebble/contract';
 import { lookOf, SHIPPED_LOOKS, withLook } from '@pebble/core';
-import { Store } from '@ngrx/store';
 import { Api } from '../api/api';
 import { stepRun } from '../shared/step-run';
-import { MapActions } from '../store/map.actions';
-import { MapSession } from './map-session';
+import { MapSession } from './session/map-session';
 import { Busy } from '../shared/busy';
 
 /** Looks that come with the application, and those that were kept by name; each can be put on the map. */
@@ -81,7 +79,6 @@ import { Busy } from '../shared/busy';
 export class LooksPanel {
   readonly closed = output();
   private readonly session = inject(MapSession);
-  private readonly store = inject(Store);
   private readonly api = inject(Api);
   protected readonly run = stepRun();
   protected readonly shipped = SHIPPED_LOOKS;
@@ -96,7 +93,7 @@ export class LooksPanel {
     const data = this.session.data();
     if (!data) return;
     const description = withLook(this.session.description(), look, data);
-    this.store.dispatch(MapActions.descriptionChanged({ description }));
+    this.session.describe(description);
   }
 
   protected keep(): void {

@@ -28,17 +28,15 @@ import {
   type Scene,
   type View,
 } from '@pebble/core';
-import { Store } from '@ngrx/store';
 import { select } from 'd3-selection';
 import { zoom, zoomIdentity, zoomTransform, type ZoomTransform } from 'd3-zoom';
 import { ThemeChoice } from '../shared/theme';
-import { MapActions } from '../store/map.actions';
 import { LegendSpots } from './legend-spots';
 import { nodeHover, tieHover, type HoverWords } from './hover-words';
 import { PictureShelf } from './picture-shelf';
 import { TiePicture } from './tie-picture';
 import { onScreen, screenMargin } from './low-screen';
-import { MapSession } from './map-session';
+import { MapSession } from './session/map-session';
 import type { Places } from './places';
 
 /** What is told of the thing under the pointer, and where. */
@@ -77,7 +75,6 @@ export const STROKE = 34;
 })
 export class MapCanvas implements OnDestroy {
   private readonly session = inject(MapSession);
-  private readonly store = inject(Store);
   private readonly theme = inject(ThemeChoice);
   private readonly canvas = viewChild.required<ElementRef<HTMLCanvasElement>>('canvas');
   protected readonly hover = signal<Hover | null>(null);
@@ -92,7 +89,7 @@ export class MapCanvas implements OnDestroy {
         ?.map(([x, y]) => `${x},${y}`)
         .join(' ') ?? '',
   );
-  protected readonly drawing = this.session.drawing;
+  protected readonly drawing = this.session.isDrawing;
   protected readonly strokeWidth = STROKE;
   /** Whether drawing on the map chooses nodes rather than moving the map. */
   readonly choosing = input(false);
@@ -229,7 +226,7 @@ export class MapCanvas implements OnDestroy {
       'zoom',
       ({ transform, sourceEvent }: { transform: ZoomTransform; sourceEvent: Event | null }) => {
         if (sourceEvent) this.follows = false;
-        this.session.view.set({ scale: transform.k, x: transform.x, y: transform.y });
+        this.session.lookAt({ scale: transform.k, x: transform.x, y: transform.y });
       },
     );
     select(element).call(this.gesture).on('dblclick.zoom', null);
@@ -254,7 +251,7 @@ export class MapCanvas implements OnDestroy {
 
   private resized({ width, height }: DOMRectReadOnly): void {
     if (width < 10 || height < 10) return;
-    this.session.size.set({ width: Math.round(width), height: Math.round(height) });
+    this.session.resize({ width: Math.round(width), height: Math.round(height) });
   }
 
   private schedule(): void {
@@ -390,7 +387,7 @@ export class MapCanvas implements OnDestroy {
     if (pressed && Math.hypot(x - pressed.x, y - pressed.y) > 3) pressed.moved = true;
     const view = this.session.view();
     if (!pressed) this.showHover(x, y);
-    else if (pressed.moved && view && pressed.node !== null && !this.session.drawing()) {
+    else if (pressed.moved && view && pressed.node !== null && !this.session.isDrawing()) {
       this.canvas().nativeElement.classList.add('dragging');
       this.hover.set(null);
       this.dragged.set({
@@ -418,12 +415,12 @@ export class MapCanvas implements OnDestroy {
       const places = this.session.places()!;
       this.dragged.set(null);
       const to = dragged.nodes.map((v) => [places.x[v] + dragged.dx, places.y[v] + dragged.dy] as const);
-      this.store.dispatch(MapActions.nodesMoved({ nodes: dragged.nodes, to }));
+      this.session.moveNodes(dragged.nodes, to);
     } else if (this.gripped()) {
       this.putGripped();
     } else if (line) {
       this.lasso.set(null);
-      if (this.session.drawing()) this.keepStroke(line);
+      if (this.session.isDrawing()) this.keepStroke(line);
       else this.chooseWithin(line);
     } else if (pressed?.grip && !pressed.moved) {
       this.readGrip(pressed.grip);
@@ -457,15 +454,15 @@ export class MapCanvas implements OnDestroy {
       places,
       view,
     });
-    this.store.dispatch(MapActions.descriptionChanged({ description }));
+    this.session.describe(description);
   }
 
   /** A name reads its node, a note what it speaks of. */
   private readGrip({ what, of }: Grip): void {
     const at =
       what === 'name' ? { what: 'node' as const, node: of } : this.session.description().notes[of]?.at;
-    if (at?.what === 'node') this.store.dispatch(MapActions.nodeSelected({ node: at.node }));
-    else if (at) this.store.dispatch(MapActions.tieSelected({ source: at.source, target: at.target }));
+    if (at?.what === 'node') this.session.selectNode(at.node);
+    else if (at) this.session.selectTie({ source: at.source, target: at.target });
   }
 
   /** What moves with a node: all that are chosen, if it is one of them. */
@@ -476,12 +473,12 @@ export class MapCanvas implements OnDestroy {
 
   /** Whether a line is drawn where the map would be moved otherwise. */
   private draws(): boolean {
-    return this.choosing() || this.session.drawing();
+    return this.choosing() || this.session.isDrawing();
   }
 
   /** Keeps a line that was drawn as a part of the map. */
   private keepStroke(line: readonly (readonly [number, number])[]): void {
-    this.session.drawing.set(false);
+    this.session.endDrawing();
     const map = this.session.prepared();
     const places = this.places();
     const view = this.session.view();
@@ -490,7 +487,7 @@ export class MapCanvas implements OnDestroy {
     const before = this.session.description();
     const strokes = [...before.regions.strokes, strokeOf(line, screen, map.nodes, STROKE, view.scale)];
     const description = { ...before, regions: { ...before.regions, strokes } };
-    this.store.dispatch(MapActions.descriptionChanged({ description }));
+    this.session.describe(description);
   }
 
   /** Adds the nodes within a line to those that are chosen. */
@@ -501,28 +498,28 @@ export class MapCanvas implements OnDestroy {
     if (!map || !places || !view) return;
     const inside = nodesWithin(line, toScreen({ map, x: places.x, y: places.y, view }), map.nodes);
     const nodes = [...new Set([...this.session.chosen(), ...inside])].sort((a, b) => a - b);
-    this.store.dispatch(MapActions.nodesChosen({ nodes }));
+    this.session.chooseNodes(nodes);
   }
 
   private selectAt(x: number, y: number, adds: boolean): void {
     const node = this.pick()?.nodeAt(x, y) ?? null;
     if (adds) {
       if (node === null) return;
-      this.store.dispatch(MapActions.nodesChosen({ nodes: toggled(this.session.chosen(), node) }));
+      this.session.chooseNodes(toggled(this.session.chosen(), node));
       return;
     }
     if (node !== null) {
-      this.store.dispatch(MapActions.nodeSelected({ node }));
+      this.session.selectNode(node);
       return;
     }
     const edge = this.pick()?.edgeAt(x, y) ?? null;
     const data = this.session.data();
     if (edge === null || !data) {
-      this.store.dispatch(MapActions.selectionCleared());
+      this.session.clearSelection();
       return;
     }
     const [source, target] = [numbersOf(data.edges, 'source')[edge], numbersOf(data.edges, 'target')[edge]];
-    this.store.dispatch(MapActions.tieSelected({ source, target }));
+    this.session.selectTie({ source, target });
   }
 
   private showHover(x: number, y: number): void {
@@ -573,7 +570,7 @@ export class MapCanvas implements OnDestroy {
         this.fit();
         break;
       case 'Escape':
-        this.store.dispatch(MapActions.selectionCleared());
+        this.session.clearSelection();
         break;
       default:
         return;

@@ -4,17 +4,17 @@ import { TestBed, type ComponentFixture } from '@angular/core/testing';
 import { provideRouter } from '@angular/router';
 import { defaultMap, LayoutSettings, type ColumnInfo } from '@pebble/contract';
 import { captionPhrases, prepareMap, type MapNetwork } from '@pebble/core';
-import { MockStore, provideMockStore } from '@ngrx/store/testing';
+import { provideMockStore } from '@ngrx/store/testing';
 import { exampleNetwork } from '../../testing/examples';
-import { MapActions } from '../store/map.actions';
 import { CaptionBar } from './caption-bar';
-import { MapSession } from './map-session';
+import { MapSession } from './session/map-session';
 import { NodeFinder } from './node-finder';
 import { NodePictures } from './node-pictures';
 import { rankingColumn, tieColumns, tieDetail } from './tie-columns';
+import { mapMethods } from '../../testing/map-methods';
 
 // The real one starts a web worker by the address of its module, which only the browser's build knows.
-jest.mock('./map-session', () => ({ MapSession: class MapSession {} }));
+jest.mock('./session/map-session', () => ({ MapSession: class MapSession {} }));
 jest.mock('./settings/legibility-reader', () => jest.requireActual('../../testing/reader-double'));
 jest.mock('./settings/layout-trials', () => jest.requireActual('../../testing/trials-double'));
 
@@ -52,6 +52,8 @@ const finished: MapNetwork = {
     age: Float64Array.of(3),
   },
 };
+
+const asked = mapMethods();
 
 describe('columns of ties', () => {
   it('say in words what stands behind a tie', () => {
@@ -106,18 +108,15 @@ const session = {
   takePlaces: jest.fn(),
 };
 
-function setUp(): MockStore {
+function setUp(): void {
   TestBed.configureTestingModule({
     providers: [
       provideRouter([]),
       provideMockStore(),
-      { provide: MapSession, useValue: session },
+      { provide: MapSession, useValue: { ...session, ...asked } },
       { provide: NodePictures, useValue: { list: signal([]), open: () => Promise.resolve() } },
     ],
   });
-  const store = TestBed.inject(MockStore);
-  jest.spyOn(store, 'dispatch');
-  return store;
 }
 
 describe('CaptionBar', () => {
@@ -158,33 +157,31 @@ describe('CaptionBar', () => {
   });
 
   it('changes the description, and only the part that it speaks of', async () => {
-    const store = setUp();
+    setUp();
     const fixture = await show();
     phrase(fixture, 'in-degree').click();
     await fixture.whenStable();
     const column = host(fixture).querySelector<HTMLSelectElement>('[role=dialog] select')!;
     column.value = column.options[1].value;
     column.dispatchEvent(new Event('change'));
-    expect(store.dispatch).toHaveBeenCalledWith(
-      MapActions.descriptionChanged({
-        description: { ...defaultMap, size: { ...defaultMap.size, column: 'betweenness' } },
-      }),
-    );
+    expect(asked.describe).toHaveBeenCalledWith({
+      ...defaultMap,
+      size: { ...defaultMap.size, column: 'betweenness' },
+    });
   });
 
   it('lets the smallest size never pass the largest', async () => {
-    const store = setUp();
+    setUp();
     const fixture = await show();
     phrase(fixture, 'in-degree').click();
     await fixture.whenStable();
     const smallest = host(fixture).querySelector<HTMLInputElement>('[role=dialog] input[type=number]')!;
     smallest.value = '40';
     smallest.dispatchEvent(new Event('change'));
-    expect(store.dispatch).toHaveBeenCalledWith(
-      MapActions.descriptionChanged({
-        description: { ...defaultMap, size: { ...defaultMap.size, smallest: defaultMap.size.largest } },
-      }),
-    );
+    expect(asked.describe).toHaveBeenCalledWith({
+      ...defaultMap,
+      size: { ...defaultMap.size, smallest: defaultMap.size.largest },
+    });
   });
 });
 
@@ -199,10 +196,8 @@ describe('settings of a map', () => {
     await fixture.whenStable();
     return fixture;
   };
-  const changed = (store: MockStore, part: object): void =>
-    expect(store.dispatch).toHaveBeenCalledWith(
-      MapActions.descriptionChanged({ description: { ...defaultMap, ...part } }),
-    );
+  const changed = (part: object): void =>
+    expect(asked.describe).toHaveBeenCalledWith({ ...defaultMap, ...part });
   const select = (fixture: ComponentFixture<CaptionBar>, label: string, value: string): void => {
     const box = host(fixture).querySelector<HTMLSelectElement>(`[aria-label="${label}"]`)!;
     box.value = [...box.options].find(
@@ -212,27 +207,27 @@ describe('settings of a map', () => {
   };
 
   it('add a condition for nodes, which reads as a phrase, and say how many are left', async () => {
-    const store = setUp();
+    setUp();
     const fixture = await open('3 accounts');
     expect(host(fixture).textContent).toContain('3 of 3 accounts and 2 of 2 ties are shown.');
     select(fixture, 'New condition', 'named');
     const condition = { what: 'named', text: '', not: false } as const;
-    changed(store, { show: { ...defaultMap.show, where: { joined: 'and', conditions: [condition] } } });
+    changed({ show: { ...defaultMap.show, where: { joined: 'and', conditions: [condition] } } });
   });
 
   it('give a category a colour by hand', async () => {
-    const store = setUp();
+    setUp();
     const fixture = await open('community');
     const colour = host(fixture).querySelector<HTMLInputElement>('input[type=color]')!;
     colour.value = '#123456';
     colour.dispatchEvent(new Event('change'));
-    changed(store, { colour: { ...defaultMap.colour, chosen: { '1': '#123456' } } });
+    changed({ colour: { ...defaultMap.colour, chosen: { '1': '#123456' } } });
   });
 
   it('move a category in the legend by one place', async () => {
     const three = { ...woven, nodes: { ...woven.nodes, community: Uint32Array.of(1, 2, 3) } };
     session.prepared.set(prepareMap(three, defaultMap));
-    const store = setUp();
+    setUp();
     const fixture = await open('community');
     const step = (name: RegExp): HTMLButtonElement =>
       [...host(fixture).querySelectorAll<HTMLButtonElement>('.step')].find((one) =>
@@ -241,31 +236,31 @@ describe('settings of a map', () => {
     expect(step(/^Move 1 .* up$/).disabled).toBe(true);
     expect(step(/^Move 3 .* down$/).disabled).toBe(true);
     step(/^Move 2 .* down$/).click();
-    changed(store, { colour: { ...defaultMap.colour, order: ['1', '3', '2'] } });
+    changed({ colour: { ...defaultMap.colour, order: ['1', '3', '2'] } });
     session.prepared.set(prepared);
   });
 
   it('outline groups', async () => {
-    const store = setUp();
+    setUp();
     const fixture = await open('community');
     select(fixture, 'Outlines round', 'community');
-    changed(store, { regions: { ...defaultMap.regions, column: 'community' } });
+    changed({ regions: { ...defaultMap.regions, column: 'community' } });
   });
 
   it('draw ties in another form and colour', async () => {
-    const store = setUp();
+    setUp();
     const fixture = await open('bent');
     [...host(fixture).querySelectorAll('button')].find((b) => b.textContent!.trim() === 'bundled')!.click();
-    changed(store, { ties: { ...defaultMap.ties, form: 'bundled' } });
+    changed({ ties: { ...defaultMap.ties, form: 'bundled' } });
     select(fixture, 'Colour of the ties', 'mixed');
-    changed(store, { ties: { ...defaultMap.ties, colour: 'mixed' } });
+    changed({ ties: { ...defaultMap.ties, colour: 'mixed' } });
   });
 
   it('write names in two lines', async () => {
-    const store = setUp();
+    setUp();
     const fixture = await open('the 25 that bridge most');
     [...host(fixture).querySelectorAll('button')].find((b) => b.textContent!.trim() === 'two lines')!.click();
-    changed(store, { names: { ...defaultMap.names, length: 'two lines' } });
+    changed({ names: { ...defaultMap.names, length: 'two lines' } });
   });
 
   it('arrange in another way, by a number, and say how well the picture reads', async () => {

@@ -13,8 +13,6 @@ import { DecimalPipe } from '@angular/common';
 import { Router, RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { wholeShown } from '@pebble/contract';
-import { MapActions } from '../store/map.actions';
-import { mapEditing } from '../store/map.reducer';
 import { work } from '../store/work.reducer';
 import { BesideMap } from './beside-map';
 import { CaptionBar } from './caption-bar';
@@ -25,7 +23,7 @@ import { LegendPanel } from './legend-panel';
 import { LooksPanel } from './looks-panel';
 import { whyAgain } from '../shared/why-again';
 import { MapCanvas } from './map-canvas';
-import { MapSession } from './map-session';
+import { MapSession } from './session/map-session';
 import { NodeFinder } from './node-finder';
 import { PeriodStrip } from './period-strip';
 import { ReadingPane } from './reading-pane';
@@ -93,8 +91,8 @@ export class MapScreen {
     if (!network) return 'Opening the network …';
     return network.slice ? 'The whole time is arranged first …' : 'Measuring the network …';
   });
-  protected readonly canUndo = this.store.selectSignal(mapEditing.selectCanUndo);
-  protected readonly canRedo = this.store.selectSignal(mapEditing.selectCanRedo);
+  protected readonly canUndo = this.session.canUndo;
+  protected readonly canRedo = this.session.canRedo;
   protected readonly drawer = signal<DrawerTab | null>(null);
   protected readonly tall = signal(false);
   protected readonly keysShown = signal(false);
@@ -117,7 +115,7 @@ export class MapScreen {
 
   constructor() {
     // What is planned is seen, and where to go on from there.
-    const planned = this.store.selectSignal(mapEditing.selectPlanned);
+    const planned = this.session.planned;
     const isPlanned = computed(() => planned().length > 0);
     effect(() => {
       if (isPlanned()) untracked(() => this.panel.set('change'));
@@ -140,7 +138,7 @@ export class MapScreen {
   }
 
   protected goTo(node: number): void {
-    this.store.dispatch(MapActions.nodeSelected({ node }));
+    this.session.selectNode(node);
     this.canvas()?.goTo(node);
   }
 
@@ -151,11 +149,11 @@ export class MapScreen {
   /** Takes all filters away, which can be undone. */
   protected showAll(): void {
     const description = { ...this.session.description(), show: wholeShown };
-    this.store.dispatch(MapActions.descriptionChanged({ description }));
+    this.session.describe(description);
   }
 
   protected closeTime(): void {
-    this.session.passing.set(null);
+    this.session.passTo(null);
     this.timeShown.set(false);
   }
 
@@ -177,11 +175,11 @@ export class MapScreen {
       this.session.cancelLayout();
       return;
     }
-    this.store.dispatch(MapActions.undoRequested());
+    this.session.undo();
   }
 
   protected redo(): void {
-    this.store.dispatch(MapActions.redoRequested());
+    this.session.redo();
   }
 
   protected key(event: KeyboardEvent): void {
@@ -191,7 +189,7 @@ export class MapScreen {
       else this.undo();
     } else if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'a' && !inField) {
       const nodes = [...(this.session.prepared()?.nodes ?? [])];
-      this.store.dispatch(MapActions.nodesChosen({ nodes }));
+      this.session.chooseNodes(nodes);
     } else if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'k') {
       this.finder()?.focus();
     } else if (inField || event.ctrlKey || event.metaKey || event.altKey) {
@@ -205,8 +203,8 @@ export class MapScreen {
       if (this.timeShown()) this.closeTime();
       this.panel.set(null);
       this.choosing.set(false);
-      this.session.drawing.set(false);
-      this.store.dispatch(MapActions.selectionCleared());
+      this.session.endDrawing();
+      this.session.clearSelection();
     } else {
       return;
     }

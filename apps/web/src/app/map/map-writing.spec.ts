@@ -2,14 +2,14 @@ import { signal, type Type } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import { defaultMap, type MapDescription } from '@pebble/contract';
 import { prepareMap } from '@pebble/core';
-import { MockStore, provideMockStore } from '@ngrx/store/testing';
+import { provideMockStore } from '@ngrx/store/testing';
 import { host } from '../../testing/dom';
 import { exampleNetwork } from '../../testing/examples';
 import { LegendPanel } from './legend-panel';
-import { MapSession } from './map-session';
+import { MapSession } from './session/map-session';
 import { NoteList } from './note-list';
 
-jest.mock('./map-session', () => ({ MapSession: class MapSession {} }));
+jest.mock('./session/map-session', () => ({ MapSession: class MapSession {} }));
 
 const data = {
   nodeCount: 3,
@@ -30,8 +30,8 @@ const session = {
   data: signal(data),
   prepared: () => prepareMap(data, description()),
   view: signal({ scale: 2, x: 0, y: 0 }),
+  describe: (now: MapDescription) => description.set(now),
 };
-let store: MockStore;
 let page: HTMLElement;
 
 /** Shows a part of the map screen; what it changes is the description from then on. */
@@ -39,11 +39,6 @@ async function show<T>(part: Type<T>, inputs: Record<string, unknown> = {}): Pro
   description.set(defaultMap);
   TestBed.configureTestingModule({
     providers: [provideMockStore(), { provide: MapSession, useValue: session }],
-  });
-  store = TestBed.inject(MockStore);
-  jest.spyOn(store, 'dispatch').mockImplementation((action) => {
-    description.set((action as unknown as { description: MapDescription }).description);
-    return { destroy: () => undefined };
   });
   const fixture = TestBed.createComponent(part);
   for (const [name, value] of Object.entries(inputs)) fixture.componentRef.setInput(name, value);

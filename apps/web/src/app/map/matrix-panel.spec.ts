@@ -1,14 +1,14 @@
 import { signal } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
-import { MockStore, provideMockStore } from '@ngrx/store/testing';
+import { provideMockStore } from '@ngrx/store/testing';
 import { defaultMap } from '@pebble/contract';
 import { prepareMap, type MapNetwork } from '@pebble/core';
 import { host, text } from '../../testing/dom';
-import { MapActions } from '../store/map.actions';
-import { MapSession } from './map-session';
+import { MapSession } from './session/map-session';
 import { MatrixPanel } from './matrix-panel';
+import { mapMethods } from '../../testing/map-methods';
 
-jest.mock('./map-session', () => ({ MapSession: class MapSession {} }));
+jest.mock('./session/map-session', () => ({ MapSession: class MapSession {} }));
 
 const data: MapNetwork = {
   nodeCount: 3,
@@ -33,6 +33,7 @@ async function panel() {
       {
         provide: MapSession,
         useValue: {
+          ...asked,
           data: signal(data),
           prepared: signal(prepareMap(data, defaultMap)),
           selection: signal(null),
@@ -40,7 +41,6 @@ async function panel() {
       },
     ],
   });
-  const dispatch = jest.spyOn(TestBed.inject(MockStore), 'dispatch');
   const fixture = TestBed.createComponent(MatrixPanel);
   await fixture.whenStable();
   const canvas = host(fixture).querySelector('canvas')!;
@@ -53,8 +53,10 @@ async function panel() {
     });
     canvas.dispatchEvent(event);
   };
-  return { fixture, dispatch, at };
+  return { fixture, at };
 }
+
+const asked = mapMethods();
 
 describe('MatrixPanel', () => {
   it('tells what stands in a cell', async () => {
@@ -69,10 +71,10 @@ describe('MatrixPanel', () => {
   });
 
   it('opens the tie of a cell, and the node of a row where there is none', async () => {
-    const { dispatch, at } = await panel();
+    const { at } = await panel();
     at('click', 0, 1);
-    expect(dispatch).toHaveBeenCalledWith(MapActions.tieSelected({ source: 0, target: 1 }));
+    expect(asked.selectTie).toHaveBeenCalledWith({ source: 0, target: 1 });
     at('click', 2, 2);
-    expect(dispatch).toHaveBeenCalledWith(MapActions.nodeSelected({ node: 2 }));
+    expect(asked.selectNode).toHaveBeenCalledWith(2);
   });
 });

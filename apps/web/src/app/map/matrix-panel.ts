@@ -18,10 +18,8 @@ import {
   type MatrixCell,
   type MatrixOrder,
 } from '@pebble/core';
-import { Store } from '@ngrx/store';
 import { ThemeChoice } from '../shared/theme';
-import { MapActions } from '../store/map.actions';
-import { MapSession } from './map-session';
+import { MapSession } from './session/map-session';
 
 const MOST = [40, 80, 150, 300];
 /** Room for the names of rows; from this height of a row on they are written. */
@@ -78,7 +76,6 @@ const READABLE = 10;
 })
 export class MatrixPanel implements OnDestroy {
   private readonly session = inject(MapSession);
-  private readonly store = inject(Store);
   private readonly theme = inject(ThemeChoice);
   protected readonly sizes = MOST;
   protected readonly orders: readonly (readonly [MatrixOrder, string])[] = [
@@ -144,8 +141,8 @@ export class MatrixPanel implements OnDestroy {
     if (!place) return;
     const { nodes } = this.matrix();
     const cell = this.cellAt(place.row, place.column);
-    if (!cell) this.store.dispatch(MapActions.nodeSelected({ node: nodes[place.row] }));
-    else this.store.dispatch(MapActions.tieSelected(this.endsOf(cell)));
+    if (!cell) this.session.selectNode(nodes[place.row]);
+    else this.session.selectTie(this.endsOf(cell));
   }
 
   /** The ends of the tie as it stands in the network, whichever half of the matrix was clicked. */

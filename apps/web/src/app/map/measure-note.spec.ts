@@ -7,10 +7,10 @@ import { host, text } from '../../testing/dom';
 import { exampleNetwork, exampleStep } from '../../testing/examples';
 import { Api } from '../api/api';
 import { work } from '../store/work.reducer';
-import { MapSession } from './map-session';
+import { MapSession } from './session/map-session';
 import { MeasureNote } from './measure-note';
 
-jest.mock('./map-session', () => ({ MapSession: class MapSession {} }));
+jest.mock('./session/map-session', () => ({ MapSession: class MapSession {} }));
 
 const quick = { modularity: 0.634, communities: 173, isolates: 165, seed: 4 };
 

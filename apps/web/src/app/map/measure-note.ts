@@ -3,7 +3,7 @@ import { Store } from '@ngrx/store';
 import { counted, formatCount } from '@pebble/core';
 import { stepRun } from '../shared/step-run';
 import { work } from '../store/work.reducer';
-import { MapSession } from './map-session';
+import { MapSession } from './session/map-session';
 
 /** What was measured of the network, in a line; betweenness that was cancelled can be computed here. */
 @Component({

@@ -9,7 +9,7 @@ import {
   viewChild,
 } from '@angular/core';
 import { formatValue, numbersOf, textsOf } from '@pebble/core';
-import { MapSession } from './map-session';
+import { MapSession } from './session/map-session';
 import { rankingColumn } from './tie-columns';
 
 const MOST = 8;

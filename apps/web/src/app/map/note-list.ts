@@ -1,9 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import type { Note } from '@pebble/contract';
-import { Store } from '@ngrx/store';
-import { MapActions } from '../store/map.actions';
-import { MapSession } from './map-session';
+import { MapSession } from './session/map-session';
 
 /** How far from what it speaks of a new note stands, in pixels. */
 const ASIDE = { dx: 120, dy: -70 };
@@ -72,7 +70,6 @@ const ASIDE = { dx: 120, dy: -70 };
 export class NoteList {
   readonly at = input.required<Note['at']>();
   private readonly session = inject(MapSession);
-  private readonly store = inject(Store);
   protected readonly writing = signal(false);
   protected readonly text = signal('');
   protected readonly notes = computed(() =>
@@ -111,7 +108,7 @@ export class NoteList {
 
   private set(notes: Note[]): void {
     const description = { ...this.session.description(), notes };
-    this.store.dispatch(MapActions.descriptionChanged({ description }));
+    this.session.describe(description);
   }
 }
 

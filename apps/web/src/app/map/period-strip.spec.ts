@@ -2,12 +2,12 @@ import { signal } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import { defaultMap, type MapDescription } from '@pebble/contract';
 import { countTiesByDay, prepareMap } from '@pebble/core';
-import { MockStore, provideMockStore } from '@ngrx/store/testing';
+import { provideMockStore } from '@ngrx/store/testing';
 import { host } from '../../testing/dom';
-import { MapSession } from './map-session';
+import { MapSession } from './session/map-session';
 import { PeriodStrip } from './period-strip';
 
-jest.mock('./map-session', () => ({ MapSession: class MapSession {} }));
+jest.mock('./session/map-session', () => ({ MapSession: class MapSession {} }));
 
 const day = (n: number): number => Date.UTC(2026, 2, n);
 const data = {
@@ -29,6 +29,8 @@ describe('PeriodStrip', () => {
   const session = {
     description,
     passing,
+    passTo: (period: MapDescription['show']['period']) => passing.set(period),
+    describe: (now: MapDescription) => description.set(now),
     dailyTieCounts: signal(dailyTieCounts),
     readDailyTieCounts: jest.fn(() => Promise.resolve()),
     prepared: () =>
@@ -47,10 +49,6 @@ describe('PeriodStrip', () => {
     passing.set(null);
     TestBed.configureTestingModule({
       providers: [provideMockStore(), { provide: MapSession, useValue: session }],
-    });
-    jest.spyOn(TestBed.inject(MockStore), 'dispatch').mockImplementation((action) => {
-      description.set((action as unknown as { description: MapDescription }).description);
-      return { destroy: () => undefined };
     });
     const fixture = TestBed.createComponent(PeriodStrip);
     await fixture.whenStable();

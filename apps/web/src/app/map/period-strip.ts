@@ -8,10 +8,9 @@ import {
   signal,
 } from '@angular/core';
 import { counted, messagesByDay, periodPhrase } from '@pebble/core';
-import { Store } from '@ngrx/store';
 import { interval, type Subscription } from 'rxjs';
-import { MapActions } from '../store/map.actions';
-import { MapSession, type Period } from './map-session';
+import { MapSession } from './session/map-session';
+import type { Period } from './session/with-looking';
 
 const DAY = 86_400_000;
 /** Milliseconds for which each window is shown when it is played. */
@@ -32,7 +31,6 @@ const BARS = 120;
 export class PeriodStrip implements OnDestroy {
   readonly closed = output();
   private readonly session = inject(MapSession);
-  private readonly store = inject(Store);
   private playing: Subscription | null = null;
   protected readonly isPlaying = signal(false);
   protected readonly isKnown = computed(() => this.session.dailyTieCounts() !== null);
@@ -92,7 +90,7 @@ export class PeriodStrip implements OnDestroy {
 
   /** Looks at another window without keeping it. */
   protected look(from: number, until: number): void {
-    this.session.passing.set(this.periodOf(from, until));
+    this.session.passTo(this.periodOf(from, until));
   }
 
   protected lookFrom(day: number): void {
@@ -108,10 +106,8 @@ export class PeriodStrip implements OnDestroy {
     const { from, until } = this.window();
     const { show, ...others } = this.session.description();
     const period = this.isWhole() ? null : this.periodOf(from, until);
-    this.session.passing.set(null);
-    this.store.dispatch(
-      MapActions.descriptionChanged({ description: { ...others, show: { ...show, period } } }),
-    );
+    this.session.passTo(null);
+    this.session.describe({ ...others, show: { ...show, period } });
   }
 
   protected showAll(): void {

@@ -1,10 +1,7 @@
 import { computed, inject, type Signal } from '@angular/core';
-import { Store } from '@ngrx/store';
 import type { NetworkChange } from '@pebble/contract';
 import { nodeLabels, plannedPhrase } from '@pebble/core';
-import { MapActions } from '../store/map.actions';
-import { mapEditing } from '../store/map.reducer';
-import { MapSession } from './map-session';
+import { MapSession } from './session/map-session';
 
 /** What is to be changed in the open network: the plan, in words too, and how to add to it and take from it. */
 export interface Planning {
@@ -18,11 +15,9 @@ export interface Planning {
 
 /** Where fields are made. */
 export function planning(): Planning {
-  const store = inject(Store);
   const session = inject(MapSession);
-  const changes = store.selectSignal(mapEditing.selectPlanned);
-  const plan = (planned: readonly NetworkChange[]): void =>
-    store.dispatch(MapActions.changesPlanned({ changes: planned }));
+  const changes = session.planned;
+  const plan = (planned: readonly NetworkChange[]): void => session.plan(planned);
   return {
     changes,
     phrases: computed(() => {

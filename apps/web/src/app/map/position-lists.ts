@@ -12,10 +12,8 @@ import {
   withoutSelfLoops,
   type Position,
 } from '@pebble/core';
-import { Store } from '@ngrx/store';
-import { MapActions } from '../store/map.actions';
 import { groupingsOf } from './groups/grouping';
-import { MapSession } from './map-session';
+import { MapSession } from './session/map-session';
 import { rankingColumn } from './tie-columns';
 
 const SHOWN = 12;
@@ -121,7 +119,6 @@ const SHOWN = 12;
 })
 export class PositionLists {
   private readonly session = inject(MapSession);
-  private readonly store = inject(Store);
   protected readonly words = this.session.words;
   protected readonly chosen = signal<string | null>(null);
   protected readonly least = signal(10);
@@ -162,7 +159,7 @@ export class PositionLists {
   });
 
   protected select(node: number): void {
-    this.store.dispatch(MapActions.nodeSelected({ node }));
+    this.session.selectNode(node);
   }
 
   private told(all: readonly Position[]) {

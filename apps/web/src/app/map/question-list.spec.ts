@@ -1,6 +1,6 @@
 import { signal } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
-import { MockStore, provideMockStore } from '@ngrx/store/testing';
+import { provideMockStore } from '@ngrx/store/testing';
 import { defaultMap } from '@pebble/contract';
 import type { MapNetwork } from '@pebble/core';
 import { of } from 'rxjs';
@@ -8,12 +8,12 @@ import { button, host, text } from '../../testing/dom';
 import { exampleNetwork, exampleStep } from '../../testing/examples';
 import { Api } from '../api/api';
 import { Notices } from '../shared/notices';
-import { MapActions } from '../store/map.actions';
-import { MapSession } from './map-session';
+import { MapSession } from './session/map-session';
 import { QuestionList } from './question-list';
+import { mapMethods } from '../../testing/map-methods';
 
 // The real one starts a web worker by the address of its module, which only the browser's build knows.
-jest.mock('./map-session', () => ({ MapSession: class MapSession {} }));
+jest.mock('./session/map-session', () => ({ MapSession: class MapSession {} }));
 
 const nodes = { handle: ['ann', 'ben', 'cy', 'dot'], name: ['', '', '', ''] };
 const data = (more: object = {}): MapNetwork => ({ nodeCount: 4, nodes: { ...nodes, ...more }, edges: {} });
@@ -21,6 +21,8 @@ const closeness = {
   closeness: Float64Array.of(0.5, 0.9, NaN, 0.9),
   harmonic: Float64Array.of(0.4, 0.8, 0, 0.7),
 };
+
+const asked = mapMethods();
 
 describe('QuestionList', () => {
   const api = { step: jest.fn(() => of(exampleStep({ result: { notes: ['It was estimated.'] } }))) };
@@ -36,15 +38,14 @@ describe('QuestionList', () => {
     TestBed.configureTestingModule({
       providers: [
         provideMockStore(),
-        { provide: MapSession, useValue: session },
+        { provide: MapSession, useValue: { ...session, ...asked } },
         { provide: Api, useValue: api },
         { provide: Notices, useValue: notices },
       ],
     });
-    const dispatch = jest.spyOn(TestBed.inject(MockStore), 'dispatch');
     const fixture = TestBed.createComponent(QuestionList);
     await fixture.whenStable();
-    return { fixture, session, dispatch };
+    return { fixture, session };
   }
   beforeEach(() => jest.clearAllMocks());
 
@@ -63,17 +64,15 @@ describe('QuestionList', () => {
   });
 
   it('names those with the highest values, and how many have none', async () => {
-    const { fixture, dispatch } = await list(data(closeness));
+    const { fixture } = await list(data(closeness));
     const [answer] = host(fixture).querySelectorAll('.answer');
     expect(answer.textContent!.replace(/\s+/g, ' ')).toContain('ben 0.900dot 0.900ann 0.500');
     expect(answer.textContent).toContain('none for 1');
     button(fixture, 'ben').click();
-    expect(dispatch).toHaveBeenCalledWith(MapActions.nodeSelected({ node: 1 }));
+    expect(asked.selectNode).toHaveBeenCalledWith(1);
     button(fixture, 'Size by it').click();
     const size = { ...defaultMap.size, column: 'closeness' };
-    expect(dispatch).toHaveBeenCalledWith(
-      MapActions.descriptionChanged({ description: { ...defaultMap, size } }),
-    );
+    expect(asked.describe).toHaveBeenCalledWith({ ...defaultMap, size });
     expect(button(fixture, 'Answer all 9')).toBeDefined();
   });
 

@@ -14,12 +14,10 @@ import {
   type MeasureColumn,
   type Question,
 } from '@pebble/core';
-import { Store } from '@ngrx/store';
 import { Notices } from '../shared/notices';
 import { stepRun } from '../shared/step-run';
-import { MapActions } from '../store/map.actions';
 import { groupingsOf } from './groups/grouping';
-import { MapSession } from './map-session';
+import { MapSession } from './session/map-session';
 import { Busy } from '../shared/busy';
 
 /** So many of those with the highest values are named. */
@@ -199,7 +197,6 @@ interface Answer extends MeasureColumn {
 })
 export class QuestionList {
   private readonly notices = inject(Notices);
-  private readonly store = inject(Store);
   private readonly session = inject(MapSession);
   private readonly run = stepRun();
   protected readonly asked = signal<readonly QuestionId[]>([]);
@@ -298,7 +295,7 @@ export class QuestionList {
   }
 
   protected select(node: number): void {
-    this.store.dispatch(MapActions.nodeSelected({ node }));
+    this.session.selectNode(node);
   }
 
   protected isSize({ name }: MeasureColumn): boolean {
@@ -308,7 +305,7 @@ export class QuestionList {
   protected sizeBy({ name }: MeasureColumn): void {
     const before = this.session.description();
     const description = { ...before, size: { ...before.size, column: name } };
-    this.store.dispatch(MapActions.descriptionChanged({ description }));
+    this.session.describe(description);
   }
 }
 

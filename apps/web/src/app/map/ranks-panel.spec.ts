@@ -1,17 +1,17 @@
 import { signal } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
-import { MockStore, provideMockStore } from '@ngrx/store/testing';
+import { provideMockStore } from '@ngrx/store/testing';
 import { of } from 'rxjs';
 import { button, choose, host, text, type } from '../../testing/dom';
 import { exampleNetwork, exampleStep } from '../../testing/examples';
 import { Api } from '../api/api';
 import { Notices } from '../shared/notices';
-import { MapActions } from '../store/map.actions';
-import { MapSession } from './map-session';
+import { MapSession } from './session/map-session';
 import { RanksPanel } from './ranks-panel';
+import { mapMethods } from '../../testing/map-methods';
 
 // The real one starts a web worker by the address of its module, which only the browser's build knows.
-jest.mock('./map-session', () => ({ MapSession: class MapSession {} }));
+jest.mock('./session/map-session', () => ({ MapSession: class MapSession {} }));
 
 const number = (name: string, title = name) => ({ name, title, type: 'number' as const, how: '' });
 const columns = [
@@ -40,6 +40,8 @@ const data = (more: object = {}) => ({
   },
 });
 
+const asked = mapMethods();
+
 describe('RanksPanel', () => {
   const api = { step: jest.fn(() => of(exampleStep({ sentence: 'Ranks were computed again.' }))) };
   async function panel(network = data()) {
@@ -53,12 +55,11 @@ describe('RanksPanel', () => {
     TestBed.configureTestingModule({
       providers: [
         provideMockStore(),
-        { provide: MapSession, useValue: session },
+        { provide: MapSession, useValue: { ...session, ...asked } },
         { provide: Api, useValue: api },
         { provide: Notices, useValue: { say: jest.fn() } },
       ],
     });
-    const dispatch = jest.spyOn(TestBed.inject(MockStore), 'dispatch');
     const fixture = TestBed.createComponent(RanksPanel);
     await fixture.whenStable();
     const row = (name: string): string[] => {
@@ -67,16 +68,16 @@ describe('RanksPanel', () => {
       );
       return [...found!.querySelectorAll('td')].map((cell) => cell.textContent.replace(/\s+/g, ' ').trim());
     };
-    return { fixture, session, dispatch, row };
+    return { fixture, session, row };
   }
 
   it('puts first places by several measures side by side, and says how far these agree', async () => {
-    const { fixture, row, dispatch } = await panel();
+    const { fixture, row } = await panel();
     expect(row('ann')).toEqual(['ann', '3', '1']);
     expect(row('cy')).toEqual(['cy', '1', '4']);
     expect(text(fixture)).toContain('in-degree and betweenness');
     button(fixture, 'ann').click();
-    expect(dispatch).toHaveBeenCalledWith(MapActions.nodeSelected({ node: 0 }));
+    expect(asked.selectNode).toHaveBeenCalledWith(0);
   });
 
   it('takes further measures in, and leaves others out; without a value there is no rank', async () => {

@@ -10,12 +10,10 @@ import {
   ranks,
   saveableCsv,
 } from '@pebble/core';
-import { Store } from '@ngrx/store';
 import { saveFile } from '../shared/png';
 import { Notices } from '../shared/notices';
 import { stepRun } from '../shared/step-run';
-import { MapActions } from '../store/map.actions';
-import { MapSession } from './map-session';
+import { MapSession } from './session/map-session';
 import { PositionLists } from './position-lists';
 import { Busy } from '../shared/busy';
 
@@ -48,7 +46,6 @@ interface Row {
 })
 export class RanksPanel {
   private readonly session = inject(MapSession);
-  private readonly store = inject(Store);
   private readonly notices = inject(Notices);
   protected readonly run = stepRun();
   protected readonly words = this.session.words;
@@ -138,7 +135,7 @@ export class RanksPanel {
   }
 
   protected select(node: number): void {
-    this.store.dispatch(MapActions.nodeSelected({ node }));
+    this.session.selectNode(node);
   }
 
   protected ask(name: string): void {

@@ -10,15 +10,13 @@ import {
   type MapNetwork,
   withNeighbours,
 } from '@pebble/core';
-import { Store } from '@ngrx/store';
 import { Api, type NetworkPlace, pathOf } from '../api/api';
 import { NameMaker } from '../shared/name-maker';
 import { MessageText } from '../shared/message-text';
 import { counted, day, moment } from '../shared/words';
-import { MapActions } from '../store/map.actions';
-import type { Selection } from '../store/map.reducer';
+import type { Selection } from './session/with-selection';
 import { ChosenNodes } from './chosen-nodes';
-import { MapSession } from './map-session';
+import { MapSession } from './session/map-session';
 import { planning } from './planning';
 import { NoteList } from './note-list';
 import { hasOwnWeight, rankingColumn, tieDetail } from './tie-columns';
@@ -55,7 +53,6 @@ const NUMBERS = [
   styleUrls: ['./name-link.scss', './reading-pane.scss'],
 })
 export class ReadingPane {
-  private readonly store = inject(Store);
   private readonly api = inject(Api);
   protected readonly session = inject(MapSession);
   protected readonly plan = planning();
@@ -146,11 +143,11 @@ export class ReadingPane {
     const network = this.session.network();
     if (!network) return;
     if (this.marked()?.message === message.id) {
-      this.store.dispatch(MapActions.messageSelected({ message: message.id, ties: [] }));
+      this.session.markMessage(message.id, []);
       return;
     }
     this.api.messageTies({ ...pathOf(network), message: message.id }).subscribe({
-      next: ({ ties }) => this.store.dispatch(MapActions.messageSelected({ message: message.id, ties })),
+      next: ({ ties }) => this.session.markMessage(message.id, ties),
       error: (error: Error) => this.error.set(error.message),
     });
   }
@@ -167,7 +164,7 @@ export class ReadingPane {
     const before = this.session.description();
     const others = before.held.filter((node) => node !== selection.node);
     const held = this.isHeld() ? others : [...others, selection.node];
-    this.store.dispatch(MapActions.descriptionChanged({ description: { ...before, held } }));
+    this.session.describe({ ...before, held });
   }
 
   /** Shows only the selected node and what is one step away; the caption says so, where it can be changed. */
@@ -178,9 +175,7 @@ export class ReadingPane {
     const near = Condition.parse({ what: 'near', nodes: [selection.node], steps: 1 });
     const others = before.show.where.conditions.filter(({ what }) => what !== 'near');
     const where = { ...before.show.where, conditions: [...others, near] };
-    this.store.dispatch(
-      MapActions.descriptionChanged({ description: { ...before, show: { ...before.show, where } } }),
-    );
+    this.session.describe({ ...before, show: { ...before.show, where } });
   }
 
   /** Shows the selected node and its neighbours alone, with ties in and out apart. */
@@ -207,19 +202,19 @@ export class ReadingPane {
   }
 
   private choose(nodes: readonly number[]): void {
-    this.store.dispatch(MapActions.nodesChosen({ nodes }));
+    this.session.chooseNodes(nodes);
   }
 
   protected selectNode(node: number): void {
-    this.store.dispatch(MapActions.nodeSelected({ node }));
+    this.session.selectNode(node);
   }
 
   protected selectTie(source: number, target: number): void {
-    this.store.dispatch(MapActions.tieSelected({ source, target }));
+    this.session.selectTie({ source, target });
   }
 
   protected selectCommunity(community: number): void {
-    this.store.dispatch(MapActions.communitySelected({ community }));
+    this.session.selectCommunity(community);
   }
 
   protected follow({ what, key }: TextSpan): void {
@@ -232,7 +227,7 @@ export class ReadingPane {
   }
 
   protected close(): void {
-    this.store.dispatch(MapActions.selectionCleared());
+    this.session.clearSelection();
   }
 
   private query(selection: Exclude<Selection, { what: 'nodes' }>): Partial<EvidenceQuery> {

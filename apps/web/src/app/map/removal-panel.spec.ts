@@ -8,11 +8,11 @@ import { button, choose, host, text, type } from '../../testing/dom';
 import { exampleNetwork, exampleStep } from '../../testing/examples';
 import { Api } from '../api/api';
 import { Notices } from '../shared/notices';
-import { MapSession } from './map-session';
+import { MapSession } from './session/map-session';
 import { RemovalPanel } from './removal-panel';
 
 // The real one starts a web worker by the address of its module, which only the browser's build knows.
-jest.mock('./map-session', () => ({ MapSession: class MapSession {} }));
+jest.mock('./session/map-session', () => ({ MapSession: class MapSession {} }));
 jest.mock('../shared/chart', () => jest.requireActual('../../testing/chart-double'));
 
 const column = (name: string) => ({ name, title: name, type: 'number' as const, how: '' });
@@ -36,11 +36,13 @@ describe('RemovalPanel', () => {
   const api = { step: jest.fn(() => of(exampleStep({ sentence: 'Without cy, 2 would be cut off.' }))) };
   const notices = { say: jest.fn() };
   async function panel() {
+    const emphasis = signal<Focus | null>(null);
     const session = {
       network: signal(exampleNetwork({ columns: [column('betweenness'), column('degree')] })),
       data: signal(data),
       selection: signal<object | null>(null),
-      emphasis: signal<Focus | null>(null),
+      emphasis,
+      emphasise: (focus: Focus | null) => emphasis.set(focus),
       words: signal({ one: 'account', many: 'accounts', Many: 'Accounts' }),
     };
     TestBed.configureTestingModule({

@@ -19,7 +19,6 @@ import {
   removeNodes,
   topNodes,
 } from '@pebble/core';
-import { Store } from '@ngrx/store';
 import type { EChartsCoreOption } from 'echarts/core';
 import { Chart } from '../shared/chart';
 import { Notices } from '../shared/notices';
@@ -27,8 +26,7 @@ import type { ChartRows } from '../shared/save-chart';
 import { stepRun } from '../shared/step-run';
 import { ThemeChoice } from '../shared/theme';
 import { counted } from '../shared/words';
-import { MapActions } from '../store/map.actions';
-import { MapSession } from './map-session';
+import { MapSession } from './session/map-session';
 import { Busy } from '../shared/busy';
 
 /** The curves go so far. */
@@ -60,7 +58,6 @@ const MEASURES = [
 })
 export class RemovalPanel implements OnDestroy {
   private readonly session = inject(MapSession);
-  private readonly store = inject(Store);
   private readonly notices = inject(Notices);
   private readonly theme = inject(ThemeChoice);
   protected readonly run = stepRun();
@@ -205,14 +202,14 @@ export class RemovalPanel implements OnDestroy {
   constructor() {
     effect(() => {
       const removal = this.removal();
-      this.session.emphasis.set(
+      this.session.emphasise(
         removal && { nodes: new Set(this.taken()), around: new Set(removal.cutOff), edges: new Set() },
       );
     });
   }
 
   ngOnDestroy(): void {
-    this.session.emphasis.set(null);
+    this.session.emphasise(null);
   }
 
   protected counted = counted;
@@ -231,7 +228,7 @@ export class RemovalPanel implements OnDestroy {
   }
 
   protected select(node: number): void {
-    this.store.dispatch(MapActions.nodeSelected({ node }));
+    this.session.selectNode(node);
   }
 
   protected note(): void {

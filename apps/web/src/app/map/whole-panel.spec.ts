@@ -5,11 +5,11 @@ import { of } from 'rxjs';
 import { button, host, text } from '../../testing/dom';
 import { exampleNetwork, exampleStep } from '../../testing/examples';
 import { Api } from '../api/api';
-import { MapSession } from './map-session';
+import { MapSession } from './session/map-session';
 import { WholePanel } from './whole-panel';
 
 // The real one starts a web worker by the address of its module, which only the browser's build knows.
-jest.mock('./map-session', () => ({ MapSession: class MapSession {} }));
+jest.mock('./session/map-session', () => ({ MapSession: class MapSession {} }));
 
 const whole: WholeNetwork = {
   figures: { density: 0.0123, reciprocity: null, assortativity: -0.21, top10: 0.456, largestWeak: 1132 },

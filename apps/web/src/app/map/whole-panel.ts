@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/c
 import type { ByChance } from '@pebble/contract';
 import { formatCount, formatValue } from '@pebble/core';
 import { stepRun } from '../shared/step-run';
-import { MapSession } from './map-session';
+import { MapSession } from './session/map-session';
 import { Busy } from '../shared/busy';
 
 interface Figure {

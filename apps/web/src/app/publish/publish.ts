@@ -32,7 +32,7 @@ import {
 import { addressOf, ROUTES } from '@pebble/contract';
 import { Store } from '@ngrx/store';
 import { Api, pathOf } from '../api/api';
-import { MapSession } from '../map/map-session';
+import { MapSession } from '../map/session/map-session';
 import { wholesIn } from '../shared/slices';
 import { Notices } from '../shared/notices';
 import { work } from '../store/work.reducer';

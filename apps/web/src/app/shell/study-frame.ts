@@ -19,7 +19,6 @@ import { focusSoon } from '../shared/focus';
 import { counted, duration } from '../shared/words';
 import { ThemeChoice } from '../shared/theme';
 import { networkToOpen } from '../shared/slices';
-import { mapEditing } from '../store/map.reducer';
 import { WorkActions } from '../store/work.actions';
 import { work } from '../store/work.reducer';
 import { Rail, type Stop } from './rail';
@@ -152,7 +151,7 @@ export class StudyFrame implements OnDestroy {
   protected readonly running = this.store.selectSignal(work.selectRunning);
   protected readonly error = this.store.selectSignal(work.selectError);
   private readonly networks = this.store.selectSignal(work.selectNetworks);
-  private readonly open = this.store.selectSignal(mapEditing.selectNetwork);
+  private readonly open = this.store.selectSignal(work.selectOpenNetwork);
   private readonly steps = this.store.selectSignal(work.selectSteps);
   protected readonly rest = duration;
   protected readonly stops = computed<readonly Stop[]>(() => {

@@ -34,6 +34,7 @@ export const WorkActions = createActionGroup({
         networks?: Network[];
       };
     }>(),
+    'Network Opened': props<{ id: string }>(),
     'Run Reported': props<{ run: CollectRun }>(),
     'Run Forgotten': props<{ id: string }>(),
     'Progress Reported': props<{ progress: StepProgress }>(),

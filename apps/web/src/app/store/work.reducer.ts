@@ -17,6 +17,8 @@ export interface WorkState {
   readonly overview: MessageOverview | null;
   readonly sources: readonly Source[];
   readonly networks: readonly Network[];
+  /** The network whose map was opened last. */
+  readonly openNetwork: string | null;
   readonly steps: readonly Step[];
   /** Collecting runs, the newest first. */
   readonly runs: readonly CollectRun[];
@@ -35,6 +37,7 @@ const closed: WorkState = {
   overview: null,
   sources: [],
   networks: [],
+  openNetwork: null,
   steps: [],
   runs: [],
   told: [],
@@ -62,6 +65,7 @@ export const work = createFeature({
           }
         : state,
     ),
+    on(WorkActions.networkOpened, (state, { id }): WorkState => ({ ...state, openNetwork: id })),
     on(WorkActions.partsArrived, (state, { id, parts }): WorkState =>
       id === state.id
         ? {

@@ -7,7 +7,7 @@ import { Notices } from '../../shared/notices';
 import type { ChartRows } from '../../shared/save-chart';
 import { stepRun } from '../../shared/step-run';
 import { ThemeChoice } from '../../shared/theme';
-import { MapSession } from '../map-session';
+import { MapSession } from '../session/map-session';
 import { Busy } from '../../shared/busy';
 
 const METHODS: readonly (readonly [GroupingMethod, string, string])[] = [

@@ -5,7 +5,7 @@ import type { EChartsCoreOption } from 'echarts/core';
 import { Chart } from '../../shared/chart';
 import type { ChartRows } from '../../shared/save-chart';
 import { ThemeChoice } from '../../shared/theme';
-import { MapSession } from '../map-session';
+import { MapSession } from '../session/map-session';
 import { codesOf, groupName } from './grouping';
 
 /** So many groups have a row of their own. */

@@ -12,7 +12,7 @@ import { FormsModule } from '@angular/forms';
 import { GroupingSettings } from '@pebble/contract';
 import { formatCount, formatValue, graphOf, groupTies, numbersOf, withOthers } from '@pebble/core';
 import { stepRun } from '../../shared/step-run';
-import { MapSession } from '../map-session';
+import { MapSession } from '../session/map-session';
 import { codesOf, groupName } from './grouping';
 import { Busy } from '../../shared/busy';
 

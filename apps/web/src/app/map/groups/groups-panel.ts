@@ -1,8 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
-import { Store } from '@ngrx/store';
-import { MapActions } from '../../store/map.actions';
-import { MapSession } from '../map-session';
+import { MapSession } from '../session/map-session';
 import { GroupCompare } from './group-compare';
 import { GroupFinder } from './group-finder';
 import { groupingsOf } from './grouping';
@@ -68,7 +66,6 @@ type View = 'groups' | 'between' | 'agreement';
 })
 export class GroupsPanel {
   private readonly session = inject(MapSession);
-  private readonly store = inject(Store);
   protected readonly view = signal<View>('groups');
   protected readonly groupings = computed(() => groupingsOf(this.session.network(), this.session.data()));
   protected readonly chosen = signal<string | null>(null);
@@ -104,6 +101,6 @@ export class GroupsPanel {
       ...before,
       colour: { ...before.colour, column, chosen: {}, order: [], unsure: null },
     };
-    this.store.dispatch(MapActions.descriptionChanged({ description }));
+    this.session.describe(description);
   }
 }

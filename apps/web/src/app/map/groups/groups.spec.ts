@@ -1,6 +1,6 @@
 import { signal } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
-import { MockStore, provideMockStore } from '@ngrx/store/testing';
+import { provideMockStore } from '@ngrx/store/testing';
 import { defaultMap, GroupingSettings } from '@pebble/contract';
 import { of } from 'rxjs';
 import { button, choose, host, text, type } from '../../../testing/dom';
@@ -8,16 +8,16 @@ import { exampleNetwork, exampleStep } from '../../../testing/examples';
 import { Api } from '../../api/api';
 import { Chart } from '../../../testing/chart-double';
 import { Notices } from '../../shared/notices';
-import { MapActions } from '../../store/map.actions';
-import { MapSession } from '../map-session';
+import { MapSession } from '../session/map-session';
 import { GroupCompare } from './group-compare';
 import { GroupFinder } from './group-finder';
 import { GroupMatrix } from './group-matrix';
 import { GroupsPanel } from './groups-panel';
 import { GroupTable } from './group-table';
+import { mapMethods } from '../../../testing/map-methods';
 
 // The real one starts a web worker by the address of its module, which only the browser's build knows.
-jest.mock('../map-session', () => ({ MapSession: class MapSession {} }));
+jest.mock('../session/map-session', () => ({ MapSession: class MapSession {} }));
 jest.mock('../../shared/chart', () => jest.requireActual('../../../testing/chart-double'));
 
 const category = (name: string) => ({
@@ -56,6 +56,8 @@ const network = exampleNetwork({
   },
 });
 
+const asked = mapMethods();
+
 describe('Groups', () => {
   const api = { step: jest.fn(() => of(exampleStep({ sentence: 'Done.', result: { column: 'Leiden 2' } }))) };
   const notices = { say: jest.fn() };
@@ -72,7 +74,7 @@ describe('Groups', () => {
     TestBed.configureTestingModule({
       providers: [
         provideMockStore(),
-        { provide: MapSession, useValue: session },
+        { provide: MapSession, useValue: { ...session, ...asked } },
         { provide: Api, useValue: api },
         { provide: Notices, useValue: notices },
       ],
@@ -213,18 +215,16 @@ describe('Groups', () => {
   });
 
   it('colour the map, and are chosen by name', async () => {
-    const dispatch = jest.spyOn(TestBed.inject(MockStore), 'dispatch');
     const fixture = TestBed.createComponent(GroupsPanel);
     await fixture.whenStable();
     choose(host(fixture).querySelector<HTMLSelectElement>('[aria-label="Grouping"]')!, 'Leiden');
     await fixture.whenStable();
     expect(text(fixture)).toContain('How Leiden came. Modularity 0.310.');
     button(fixture, 'Colour the map by it').click();
-    expect(dispatch).toHaveBeenCalledWith(
-      MapActions.descriptionChanged({
-        description: { ...defaultMap, colour: { ...defaultMap.colour, column: 'Leiden' } },
-      }),
-    );
+    expect(asked.describe).toHaveBeenCalledWith({
+      ...defaultMap,
+      colour: { ...defaultMap.colour, column: 'Leiden' },
+    });
     button(fixture, 'Beside another').click();
     await fixture.whenStable();
     expect(text(fixture)).toContain('adjusted Rand index');

@@ -5,10 +5,10 @@ import { Condition, defaultMap, type ColumnInfo } from '@pebble/contract';
 import type { MapNetwork } from '@pebble/core';
 import { host, text } from '../../../testing/dom';
 import { exampleNetwork } from '../../../testing/examples';
-import { MapSession } from '../map-session';
+import { MapSession } from '../session/map-session';
 import { ConditionForm } from './condition-form';
 
-jest.mock('../map-session', () => ({ MapSession: class MapSession {} }));
+jest.mock('../session/map-session', () => ({ MapSession: class MapSession {} }));
 
 const column = (name: string, type: ColumnInfo['type']): ColumnInfo => ({ name, title: name, type, how: '' });
 const data: MapNetwork = {

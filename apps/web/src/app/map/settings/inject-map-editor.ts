@@ -1,9 +1,7 @@
 import { computed, inject } from '@angular/core';
 import type { MapDescription } from '@pebble/contract';
-import { Store } from '@ngrx/store';
-import { MapActions } from '../../store/map.actions';
 import { groupingsOf } from '../groups/grouping';
-import { MapSession } from '../map-session';
+import { MapSession } from '../session/map-session';
 
 /** The parts of a description that settings change. */
 export type Part = Exclude<keyof MapDescription, 'held' | 'notes'>;
@@ -11,7 +9,6 @@ export type Part = Exclude<keyof MapDescription, 'held' | 'notes'>;
 /** What settings of a map need: the description, how to change a part of it, and the columns it may go by. Where fields are made. */
 export function injectMapEditor() {
   const session = inject(MapSession);
-  const store = inject(Store);
   const columns = computed(() => {
     const nodes = session.data()?.nodes ?? {};
     return (session.network()?.columns ?? []).filter(({ name }) => name in nodes);
@@ -26,7 +23,7 @@ export function injectMapEditor() {
     set<K extends Part>(part: K, change: Partial<MapDescription[K]>): void {
       const before = session.description();
       const description = { ...before, [part]: { ...before[part], ...change } };
-      store.dispatch(MapActions.descriptionChanged({ description }));
+      session.describe(description);
     },
   };
 }

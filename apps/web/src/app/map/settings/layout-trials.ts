@@ -2,7 +2,7 @@ import { inject, Injectable, signal } from '@angular/core';
 import { LayoutSettings, wholeShown } from '@pebble/contract';
 import { graphOf, layoutData, prepareMap, type Legibility } from '@pebble/core';
 import type { LayoutFrame, LayoutProgress, LayoutRefusal, LayoutRequest } from '../layout.worker';
-import { MapSession } from '../map-session';
+import { MapSession } from '../session/map-session';
 import type { Places } from '../places';
 import { LegibilityReader } from './legibility-reader';
 

@@ -5,10 +5,10 @@ import { defaultMap } from '@pebble/contract';
 import { prepareMap, type Legibility, type MapNetwork } from '@pebble/core';
 import { text } from '../../../testing/dom';
 import { exampleNetwork } from '../../../testing/examples';
-import { MapSession } from '../map-session';
+import { MapSession } from '../session/map-session';
 import { LegibilityFigures } from './legibility-figures';
 
-jest.mock('../map-session', () => ({ MapSession: class MapSession {} }));
+jest.mock('../session/map-session', () => ({ MapSession: class MapSession {} }));
 const read = jest.fn();
 jest.mock('./legibility-reader', () => ({
   LegibilityReader: class {

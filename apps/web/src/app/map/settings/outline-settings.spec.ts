@@ -1,17 +1,17 @@
 import { signal } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
-import { MockStore, provideMockStore } from '@ngrx/store/testing';
+import { provideMockStore } from '@ngrx/store/testing';
 import { defaultMap, GroupTitles, type MapDescription } from '@pebble/contract';
 import type { MapNetwork } from '@pebble/core';
 import { of, throwError } from 'rxjs';
 import { host, text } from '../../../testing/dom';
 import { exampleNetwork } from '../../../testing/examples';
 import { Api } from '../../api/api';
-import { MapActions } from '../../store/map.actions';
-import { MapSession } from '../map-session';
+import { MapSession } from '../session/map-session';
 import { OutlineSettings } from './outline-settings';
+import { mapMethods } from '../../../testing/map-methods';
 
-jest.mock('../map-session', () => ({ MapSession: class MapSession {} }));
+jest.mock('../session/map-session', () => ({ MapSession: class MapSession {} }));
 
 const data: MapNetwork = {
   nodeCount: 5,
@@ -24,6 +24,8 @@ const described = (change: Partial<Regions>): MapDescription => ({
   regions: { ...defaultMap.regions, least: 2, ...change },
 });
 
+const asked = mapMethods();
+
 describe('OutlineSettings', () => {
   const groupTitles = jest.fn();
   async function settings(change: Partial<Regions>) {
@@ -33,16 +35,14 @@ describe('OutlineSettings', () => {
       network: signal(exampleNetwork({ columns })),
       data: signal(data),
       description,
-      drawing: signal(false),
     };
     TestBed.configureTestingModule({
       providers: [
         provideMockStore(),
-        { provide: MapSession, useValue: session },
+        { provide: MapSession, useValue: { ...session, ...asked } },
         { provide: Api, useValue: { groupTitles } },
       ],
     });
-    const dispatched = jest.spyOn(TestBed.inject(MockStore), 'dispatch');
     const fixture = TestBed.createComponent(OutlineSettings);
     await fixture.whenStable();
     const field = (label: string) => host(fixture).querySelector<HTMLInputElement>(`[aria-label="${label}"]`);
@@ -54,9 +54,7 @@ describe('OutlineSettings', () => {
     const press = (name: string): void =>
       [...host(fixture).querySelectorAll('button')].find((b) => b.textContent!.trim() === name)!.click();
     const saved = (regions: Partial<Regions>) =>
-      expect(dispatched).toHaveBeenLastCalledWith(
-        MapActions.descriptionChanged({ description: described({ ...change, ...regions }) }),
-      );
+      expect(asked.describe).toHaveBeenLastCalledWith(described({ ...change, ...regions }));
     return { fixture, session, field, write, press, saved };
   }
 
@@ -108,10 +106,10 @@ describe('OutlineSettings', () => {
   });
 
   it('makes room for a line that is drawn on the map', async () => {
-    const { fixture, session, press } = await settings({});
+    const { fixture, press } = await settings({});
     const left = jest.fn();
     fixture.componentInstance.left.subscribe(left);
     press('Draw one by hand');
-    expect([session.drawing(), left.mock.calls.length]).toEqual([true, 1]);
+    expect([asked.beginDrawing, left].map(({ mock }) => mock.calls.length)).toEqual([1, 1]);
   });
 });

@@ -194,7 +194,7 @@ export class OutlineSettings {
 
   /** The next line drawn on the map stays there; the settings make room for it. */
   protected draw(): void {
-    this.map.session.drawing.set(true);
+    this.map.session.beginDrawing();
     this.left.emit();
   }
 

@@ -1,19 +1,21 @@
 import { signal } from '@angular/core';
 import { TestBed, type ComponentFixture } from '@angular/core/testing';
 import { defaultMap, type NodePicture } from '@pebble/contract';
-import { MockStore, provideMockStore } from '@ngrx/store/testing';
+import { provideMockStore } from '@ngrx/store/testing';
 import { host } from '../../../testing/dom';
 import { exampleNetwork } from '../../../testing/examples';
-import { MapActions } from '../../store/map.actions';
-import { MapSession } from '../map-session';
+import { MapSession } from '../session/map-session';
 import { NodePictures } from '../node-pictures';
 import { readPictures } from '../picture-file';
 import { PictureSettings } from './picture-settings';
+import { mapMethods } from '../../../testing/map-methods';
 
-jest.mock('../map-session', () => ({ MapSession: class MapSession {} }));
+jest.mock('../session/map-session', () => ({ MapSession: class MapSession {} }));
 jest.mock('../picture-file', () => ({ readPictures: jest.fn() }));
 
 const image = 'data:image/jpeg;base64,AAAA';
+
+const asked = mapMethods();
 
 describe('PictureSettings', () => {
   const list = signal<readonly NodePicture[]>([]);
@@ -30,7 +32,6 @@ describe('PictureSettings', () => {
     }),
   };
   let fixture: ComponentFixture<PictureSettings>;
-  let dispatched: jest.SpyInstance;
 
   beforeEach(() => {
     list.set([]);
@@ -44,11 +45,10 @@ describe('PictureSettings', () => {
     TestBed.configureTestingModule({
       providers: [
         provideMockStore(),
-        { provide: MapSession, useValue: session },
+        { provide: MapSession, useValue: { ...session, ...asked } },
         { provide: NodePictures, useValue: pictures },
       ],
     });
-    dispatched = jest.spyOn(TestBed.inject(MockStore), 'dispatch');
     fixture = TestBed.createComponent(PictureSettings);
     fixture.detectChanges();
   });
@@ -88,7 +88,7 @@ describe('PictureSettings', () => {
     expect(text()).toContain('Not read: notes.txt: it is no picture that can be read.');
     expect(text()).toContain('their pictures (1 node of 2)');
     const description = { ...defaultMap, shape: { ...defaultMap.shape, pictures: true, pies: false } };
-    expect(dispatched).toHaveBeenCalledWith(MapActions.descriptionChanged({ description }));
+    expect(asked.describe).toHaveBeenCalledWith(description);
   });
 
   it('changes nothing where no file is a picture, or too many were chosen', async () => {

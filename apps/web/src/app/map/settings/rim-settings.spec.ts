@@ -1,15 +1,15 @@
 import { signal } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
-import { MockStore, provideMockStore } from '@ngrx/store/testing';
+import { provideMockStore } from '@ngrx/store/testing';
 import { defaultMap, type ColumnInfo, type MapDescription, type Rim } from '@pebble/contract';
 import type { MapNetwork } from '@pebble/core';
 import { host, text } from '../../../testing/dom';
 import { exampleNetwork } from '../../../testing/examples';
-import { MapActions } from '../../store/map.actions';
-import { MapSession } from '../map-session';
+import { MapSession } from '../session/map-session';
 import { RimSettings } from './rim-settings';
+import { mapMethods } from '../../../testing/map-methods';
 
-jest.mock('../map-session', () => ({ MapSession: class MapSession {} }));
+jest.mock('../session/map-session', () => ({ MapSession: class MapSession {} }));
 
 const column = (name: string, type: ColumnInfo['type']): ColumnInfo => ({ name, title: name, type, how: '' });
 const data: MapNetwork = {
@@ -26,6 +26,8 @@ const withRim = (rim: Rim | null): MapDescription => ({
   shape: { ...defaultMap.shape, rim },
 });
 
+const asked = mapMethods();
+
 describe('RimSettings', () => {
   async function settings(rim: Rim | null, rimGroups: readonly object[] = [{}]) {
     const columns = [column('degree', 'number'), column('kind', 'category')];
@@ -35,6 +37,7 @@ describe('RimSettings', () => {
         {
           provide: MapSession,
           useValue: {
+            ...asked,
             network: signal(exampleNetwork({ columns })),
             data: signal(data),
             description: signal(withRim(rim)),
@@ -43,7 +46,6 @@ describe('RimSettings', () => {
         },
       ],
     });
-    const dispatched = jest.spyOn(TestBed.inject(MockStore), 'dispatch');
     const fixture = TestBed.createComponent(RimSettings);
     await fixture.whenStable();
     const choose = (label: string, value: string): void => {
@@ -51,26 +53,26 @@ describe('RimSettings', () => {
       select.value = value;
       select.dispatchEvent(new Event('change'));
     };
-    return { fixture, dispatched, choose };
+    return { fixture, choose };
   }
-  const saved = (rim: Rim | null) => MapActions.descriptionChanged({ description: withRim(rim) });
+  const saved = (rim: Rim | null) => withRim(rim);
 
   it('goes by a number, by the largest group of a category, or by nothing', async () => {
-    const { dispatched, choose } = await settings(null);
+    const { choose } = await settings(null);
     choose('Rim by', 'degree');
-    expect(dispatched).toHaveBeenLastCalledWith(saved({ column: 'degree', value: null }));
+    expect(asked.describe).toHaveBeenLastCalledWith(saved({ column: 'degree', value: null }));
     choose('Rim by', 'kind');
-    expect(dispatched).toHaveBeenLastCalledWith(saved({ column: 'kind', value: 'press' }));
+    expect(asked.describe).toHaveBeenLastCalledWith(saved({ column: 'kind', value: 'press' }));
     choose('Rim by', '');
-    expect(dispatched).toHaveBeenLastCalledWith(saved(null));
+    expect(asked.describe).toHaveBeenLastCalledWith(saved(null));
   });
 
   it('offers the values of a category, also that of nodes without one', async () => {
-    const { fixture, dispatched, choose } = await settings({ column: 'kind', value: 'press' });
+    const { fixture, choose } = await settings({ column: 'kind', value: 'press' });
     const options = [...host(fixture).querySelectorAll('[aria-label="Value with a rim"] option')];
     expect(options.map((one) => one.textContent!.trim())).toEqual(['press', 'without a group', 'person']);
     choose('Value with a rim', '');
-    expect(dispatched).toHaveBeenLastCalledWith(saved({ column: 'kind', value: '' }));
+    expect(asked.describe).toHaveBeenLastCalledWith(saved({ column: 'kind', value: '' }));
   });
 
   it('says when no node stands out', async () => {

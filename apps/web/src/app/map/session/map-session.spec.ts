@@ -3,17 +3,15 @@ import { provideStore, Store } from '@ngrx/store';
 import { defaultMap } from '@pebble/contract';
 import { toArrow } from '@pebble/core';
 import { NEVER, of } from 'rxjs';
-import { exampleNetwork } from '../../testing/examples';
-import { Api } from '../api/api';
-import { MapActions } from '../store/map.actions';
-import { mapEditing } from '../store/map.reducer';
-import { WorkActions } from '../store/work.actions';
-import { work } from '../store/work.reducer';
+import { exampleNetwork } from '../../../testing/examples';
+import { Api } from '../../api/api';
+import { WorkActions } from '../../store/work.actions';
+import { work } from '../../store/work.reducer';
 import { MapSession } from './map-session';
-import { NodePictures } from './node-pictures';
+import { NodePictures } from '../node-pictures';
 
-jest.mock('./bundle-in-worker', () => ({ bundleInWorker: jest.fn() }));
-jest.mock('./layout-run', () => ({
+jest.mock('../bundle-in-worker', () => ({ bundleInWorker: jest.fn() }));
+jest.mock('../layout-run', () => ({
   LayoutRun: class LayoutRun {
     end(): void {}
   },
@@ -24,6 +22,10 @@ const edges = { source: Uint32Array.of(0), target: Uint32Array.of(1), weight: Fl
 const saved = { description: defaultMap, layout: null, iterations: null, moved: 0, hasPositions: true };
 
 describe('MapSession', () => {
+  // Two parts of one store with a member of the same name are only warned of.
+  const warn = jest.spyOn(console, 'warn');
+  afterEach(() => expect(warn).not.toHaveBeenCalled());
+
   it('does not carry what is selected into the next network, not for a moment', async () => {
     const api = {
       network: ({ network }: { network: string }) => of(exampleNetwork({ id: network, nodes: 2 })),
@@ -33,7 +35,7 @@ describe('MapSession', () => {
     };
     TestBed.configureTestingModule({
       providers: [
-        provideStore({ [work.name]: work.reducer, [mapEditing.name]: mapEditing.reducer }),
+        provideStore({ [work.name]: work.reducer }),
         { provide: Api, useValue: api },
         { provide: NodePictures, useValue: { list: () => [] } },
       ],
@@ -42,7 +44,7 @@ describe('MapSession', () => {
     const store = TestBed.inject(Store);
     store.dispatch(WorkActions.studyOpened({ id: 's' }));
     await session.open('first');
-    store.dispatch(MapActions.communitySelected({ community: 1 }));
+    session.selectCommunity(1);
     expect(session.selection()).toEqual({ what: 'community', community: 1 });
     // The network is known before its tables are.
     void session.open('second');

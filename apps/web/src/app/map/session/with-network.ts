@@ -1,0 +1,91 @@
+import { computed, inject } from '@angular/core';
+import type { Network } from '@pebble/contract';
+import {
+  capital,
+  fromArrow,
+  graphOf,
+  kindOf,
+  neighbourRows,
+  nodeWords,
+  type DailyTieCounts,
+  type MapNetwork,
+} from '@pebble/core';
+import { patchState, signalStoreFeature, withComputed, withMethods, withState } from '@ngrx/signals';
+import { firstValueFrom, forkJoin, map, type Observable } from 'rxjs';
+import { Api, pathOf, type NetworkPlace } from '../../api/api';
+
+export interface Opened {
+  readonly network: Network | null;
+  readonly data: MapNetwork | null;
+  /** When the messages of the ties were written; null until it was asked for, or where it is not known. */
+  readonly dailyTieCounts: DailyTieCounts | null;
+  readonly error: string | null;
+}
+
+const CLOSED: Opened = { network: null, data: null, dailyTieCounts: null, error: null };
+
+/** The network that is open: its tables, and what is to be known of it. */
+export function withNetwork() {
+  return signalStoreFeature(
+    withState<Opened>(CLOSED),
+    withComputed(({ network, data }) => ({
+      /** What its nodes are called. */
+      words: computed(() => {
+        const [one, many] = nodeWords(network()?.weave ?? null);
+        return { one, many, Many: capital(many) };
+      }),
+      /** Whether messages stand behind its ties. */
+      hasMessages: computed(() => {
+        const weave = network()?.weave;
+        return weave != null && kindOf(weave).hasMessages;
+      }),
+      /** Whether its ties are messages from one account to another. */
+      isByAddress: computed(() => {
+        const weave = network()?.weave;
+        return weave != null && kindOf(weave).isByAddress;
+      }),
+      /** Who is tied to whom, either way. */
+      rows: computed(() => {
+        const tables = data();
+        return tables ? neighbourRows(graphOf(tables.nodeCount, tables.edges)) : null;
+      }),
+    })),
+    withMethods((store, api = inject(Api)) => {
+      /** Of which network the messages of each day were asked for. */
+      let asked: string | null = null;
+      return {
+        _open: (opened: Partial<Opened>): void => patchState(store, opened),
+        _fail: (error: string): void => patchState(store, { error }),
+        _closeNetwork(): void {
+          asked = null;
+          patchState(store, CLOSED);
+        },
+        _readTables: (place: NetworkPlace): Observable<Pick<MapNetwork, 'nodes' | 'edges'>> =>
+          forkJoin([
+            api.table({ ...pathOf(place), table: 'nodes' }),
+            api.table({ ...pathOf(place), table: 'edges' }),
+          ]).pipe(
+            map(([nodes, edges]) => ({
+              nodes: fromArrow(new Uint8Array(nodes)),
+              edges: fromArrow(new Uint8Array(edges)),
+            })),
+          ),
+        /** Asks when the messages of the ties were written, once. Where it is not known, first and last ones have to do. */
+        async readDailyTieCounts(): Promise<void> {
+          const network = store.network();
+          if (!network || !store.hasMessages() || asked === network.id) return;
+          asked = network.id;
+          try {
+            const bytes = await firstValueFrom(api.dailyTieCounts(pathOf(network)));
+            if (store.network()?.id !== network.id) return;
+            const { edge, day, messages } = fromArrow(new Uint8Array(bytes)) as unknown as DailyTieCounts;
+            patchState(store, { dailyTieCounts: { edge, day, messages } });
+          } catch {
+            // Ties through shared partners have no messages of their own.
+            patchState(store, { dailyTieCounts: null });
+          }
+        },
+      };
+    }),
+  );
+}
