@@ -40,74 +40,8 @@ function tick(value: number): string {
   selector: 'pt-charts-panel',
   imports: [FormsModule, Chart],
   changeDetection: ChangeDetectionStrategy.OnPush,
-  template: `
-    <div class="choice">
-      <span class="views" role="group" aria-label="Kind of chart">
-        <button [attr.aria-pressed]="kind() === 'distribution'" (click)="kind.set('distribution')">
-          How it is spread
-        </button>
-        <button [attr.aria-pressed]="kind() === 'pair'" (click)="kind.set('pair')">Two measures</button>
-      </span>
-      <select class="box" aria-label="Measure" [ngModel]="first()" (ngModelChange)="first.set($event)">
-        @for (one of measures(); track one.name) {
-          <option [value]="one.name">{{ one.title }}</option>
-        }
-      </select>
-      {{ kind() === 'pair' ? 'against' : 'beside' }}
-      <select class="box" aria-label="Other measure" [ngModel]="second()" (ngModelChange)="second.set($event)">
-        @if (kind() === 'distribution') {
-          <option value="">nothing</option>
-        }
-        @for (one of measures(); track one.name) {
-          <option [value]="one.name">{{ one.title }}</option>
-        }
-      </select>
-      @if (kind() === 'distribution') {
-        <span class="views" role="group" aria-label="Form">
-          @for (one of forms; track one[0]) {
-            <button [attr.aria-pressed]="form() === one[0]" [title]="one[2]" (click)="form.set(one[0])">
-              {{ one[1] }}
-            </button>
-          }
-        </span>
-      } @else {
-        <label
-          ><input type="checkbox" [ngModel]="isLog()" (ngModelChange)="isLog.set($event)" /> logarithmic axes</label
-        >
-        <span class="soft" title="Spearman's rank correlation of the two, -1 to 1">{{ agreement() }}</span>
-      }
-      <span class="soft">{{ left() }}</span>
-    </div>
-    <pt-chart class="chart" [options]="options()" [rows]="rows()" [label]="label()" (picked)="pick($event.data)" />
-  `,
-  styleUrl: './panel-below.scss',
-  styles: `
-    .views button {
-      border: 1px solid var(--line);
-      background: none;
-      color: inherit;
-      font: inherit;
-      padding: 4px 10px;
-      cursor: pointer;
-    }
-    .views button + button {
-      border-left: 0;
-    }
-    .views button:first-child {
-      border-radius: 6px 0 0 6px;
-    }
-    .views button:last-child {
-      border-radius: 0 6px 6px 0;
-    }
-    .views button[aria-pressed='true'] {
-      background: color-mix(in srgb, var(--thread) 12%, transparent);
-      color: var(--thread);
-    }
-    .chart {
-      flex: 1;
-      min-height: 0;
-    }
-  `,
+  templateUrl: './charts-panel.html',
+  styleUrls: ['./panel-below.scss', './charts-panel.scss'],
 })
 export class ChartsPanel {
   private readonly session = inject(MapSession);
