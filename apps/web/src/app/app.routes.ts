@@ -1,6 +1,6 @@
 import { inject } from '@angular/core';
 import type { Routes } from '@angular/router';
-import { Notices } from './shared/notices';
+import { Notices } from './store/notices';
 
 /** A page whose program does not come, since the application was ended or this browser has no key any more, is not left out silently. */
 export const notLoaded = (): void =>

@@ -9,7 +9,7 @@ import { notLoaded } from './app.routes';
 import { Api } from './api/api';
 import { droppedFiles } from './gather/dropped-files';
 import { button, host, text } from '../testing/dom';
-import { Notices } from './shared/notices';
+import { Notices } from './store/notices';
 import { StudyFrame } from './shell/study-frame';
 import { WorkActions } from './store/work.actions';
 import { work } from './store/work.reducer';

@@ -5,7 +5,7 @@ import { of, throwError } from 'rxjs';
 import { exampleStep, exampleStudy } from '../testing/examples';
 import { Api } from './api/api';
 import { Logbook } from './logbook/logbook';
-import { Notices } from './shared/notices';
+import { Notices } from './store/notices';
 import { Rail } from './shell/rail';
 import { StudiesActions } from './store/studies.actions';
 import { studies } from './store/studies.reducer';

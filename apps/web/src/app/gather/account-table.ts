@@ -4,7 +4,7 @@ import { formatCount } from '@pebble/core';
 import { Api } from '../api/api';
 import { Busy } from '../shared/busy';
 import { latest } from '../shared/latest';
-import { Notices } from '../shared/notices';
+import { Notices } from '../store/notices';
 import { counted, day } from '../shared/words';
 import { SaveData } from '../shared/save-data';
 import { SortHeads, type SortHead } from './sort-heads';

@@ -6,7 +6,7 @@ import { of, throwError } from 'rxjs';
 import { exampleRun } from '../../testing/examples';
 import { button, host, text, type } from '../../testing/dom';
 import { Api } from '../api/api';
-import { Notices } from '../shared/notices';
+import { Notices } from '../store/notices';
 import { WorkActions } from '../store/work.actions';
 import { CollectPanel } from './collect-panel';
 import { EMPTY_FORM, namesIn, planOf, runName } from './plan-form';

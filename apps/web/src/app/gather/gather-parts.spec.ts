@@ -4,7 +4,7 @@ import { of } from 'rxjs';
 import { exampleOverview, examplePreview } from '../../testing/examples';
 import { button, choose, host, text } from '../../testing/dom';
 import { Api } from '../api/api';
-import { Notices } from '../shared/notices';
+import { Notices } from '../store/notices';
 import { ImportReportView } from './import-report';
 import { PasteBox } from './paste-box';
 import { PreviewPanel } from './preview-panel';

@@ -15,7 +15,7 @@ import { type MessageFilter, type CollectRun, type Source, type Step } from '@pe
 import { Store } from '@ngrx/store';
 import { Api } from '../api/api';
 import { focusSoon } from '../shared/focus';
-import { Notices } from '../shared/notices';
+import { Notices } from '../store/notices';
 import { counted } from '../shared/words';
 import { work } from '../store/work.reducer';
 import { WorkActions } from '../store/work.actions';

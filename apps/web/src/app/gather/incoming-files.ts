@@ -12,7 +12,7 @@ import {
 import { Store } from '@ngrx/store';
 import { catchError, concatMap, EMPTY, from, tap, type Observable, type Subscription } from 'rxjs';
 import { Api, refusalOf, type Transfer } from '../api/api';
-import { Notices } from '../shared/notices';
+import { Notices } from '../store/notices';
 import { counted, shortened } from '../shared/words';
 import { work } from '../store/work.reducer';
 import type { Accepted } from './preview-panel';

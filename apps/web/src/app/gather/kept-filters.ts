@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, model, sig
 import type { MessageFilter, SavedFilter } from '@pebble/contract';
 import { Api } from '../api/api';
 import { latest } from '../shared/latest';
-import { Notices } from '../shared/notices';
+import { Notices } from '../store/notices';
 
 /** Filters of the reading list that were kept under a name: choose, keep, forget. */
 @Component({

@@ -10,7 +10,7 @@ import {
 } from '../../testing/examples';
 import { button, host, text } from '../../testing/dom';
 import { Api } from '../api/api';
-import { Notices } from '../shared/notices';
+import { Notices } from '../store/notices';
 import { AccountTable } from './account-table';
 import { ItemTable } from './item-table';
 import { KeptFilters } from './kept-filters';

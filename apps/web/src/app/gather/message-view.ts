@@ -13,7 +13,7 @@ import { Api } from '../api/api';
 import { latest } from '../shared/latest';
 import { MessageText } from '../shared/message-text';
 import { NameMaker } from '../shared/name-maker';
-import { Notices } from '../shared/notices';
+import { Notices } from '../store/notices';
 import { counted, moment } from '../shared/words';
 
 /** One message whole: its people, its star and note, the thread it stands in, and what else is known of it. */

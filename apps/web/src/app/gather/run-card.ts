@@ -4,7 +4,7 @@ import { Store } from '@ngrx/store';
 import { map, timer } from 'rxjs';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { Api } from '../api/api';
-import { Notices } from '../shared/notices';
+import { Notices } from '../store/notices';
 import { counted } from '../shared/words';
 import { WorkActions } from '../store/work.actions';
 

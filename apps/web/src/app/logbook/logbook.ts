@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { STEP_TRAITS, type Step } from '@pebble/contract';
 import { Store } from '@ngrx/store';
-import { Notices } from '../shared/notices';
+import { Notices } from '../store/notices';
 import { SaveData } from '../shared/save-data';
 import { duration } from '../shared/words';
 import { Api } from '../api/api';

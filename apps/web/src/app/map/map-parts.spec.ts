@@ -6,11 +6,11 @@ import { defaultMap, LayoutSettings, type ColumnInfo } from '@pebble/contract';
 import { captionPhrases, prepareMap, type MapNetwork } from '@pebble/core';
 import { provideMockStore } from '@ngrx/store/testing';
 import { exampleNetwork } from '../../testing/examples';
-import { CaptionBar } from './caption-bar';
+import { CaptionBar } from './panels/caption-bar';
 import { MapSession } from './session/map-session';
-import { NodeFinder } from './node-finder';
-import { NodePictures } from './node-pictures';
-import { rankingColumn, tieColumns, tieDetail } from './tie-columns';
+import { NodeFinder } from './panels/node-finder';
+import { NodePictures } from './session/node-pictures';
+import { rankingColumn, tieColumns, tieDetail } from './session/tie-columns';
 import { mapMethods } from '../../testing/map-methods';
 
 // The real one starts a web worker by the address of its module, which only the browser's build knows.

@@ -14,20 +14,20 @@ import { Router, RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { wholeShown } from '@pebble/contract';
 import { work } from '../store/work.reducer';
-import { BesideMap } from './beside-map';
-import { CaptionBar } from './caption-bar';
-import { ChangePanel } from './change-panel';
-import { Drawer, type DrawerTab } from './drawer';
-import { InsetMap } from './inset-map';
-import { LegendPanel } from './legend-panel';
-import { LooksPanel } from './looks-panel';
+import { BesideMap } from './canvas/beside-map';
+import { CaptionBar } from './panels/caption-bar';
+import { ChangePanel } from './panels/change-panel';
+import { Drawer, type DrawerTab } from './drawer/drawer';
+import { InsetMap } from './canvas/inset-map';
+import { LegendPanel } from './panels/legend-panel';
+import { LooksPanel } from './panels/looks-panel';
 import { whyAgain } from '../shared/why-again';
-import { MapCanvas } from './map-canvas';
+import { MapCanvas } from './canvas/map-canvas';
 import { MapSession } from './session/map-session';
-import { NodeFinder } from './node-finder';
-import { PeriodStrip } from './period-strip';
-import { ReadingPane } from './reading-pane';
-import { SliceStepper } from './slice-stepper';
+import { NodeFinder } from './panels/node-finder';
+import { PeriodStrip } from './panels/period-strip';
+import { ReadingPane } from './drawer/reading-pane';
+import { SliceStepper } from './panels/slice-stepper';
 import { networkToOpen, wholeOf, wholesIn } from '../shared/slices';
 
 /** What stands in the corner of the map. */
@@ -60,7 +60,7 @@ const PANELS: readonly { readonly panel: Panel; readonly name: string; readonly 
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './map-screen.html',
-  styleUrls: ['./map-overlays.scss', './map-screen.scss'],
+  styleUrls: ['./canvas/map-overlays.scss', './map-screen.scss'],
   host: { '(document:keydown)': 'key($event)' },
 })
 export class MapScreen {

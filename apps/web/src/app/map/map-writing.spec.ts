@@ -5,9 +5,9 @@ import { prepareMap } from '@pebble/core';
 import { provideMockStore } from '@ngrx/store/testing';
 import { host } from '../../testing/dom';
 import { exampleNetwork } from '../../testing/examples';
-import { LegendPanel } from './legend-panel';
+import { LegendPanel } from './panels/legend-panel';
 import { MapSession } from './session/map-session';
-import { NoteList } from './note-list';
+import { NoteList } from './panels/note-list';
 
 jest.mock('./session/map-session', () => ({ MapSession: class MapSession {} }));
 

@@ -1,6 +1,6 @@
 import { paintCanvas, rasterRows, type Scene } from '@pebble/core';
-import { pictureWorker } from '../map/picture-worker';
-import type { RowsPainted, RowsWanted } from '../map/tie-picture.worker';
+import { pictureWorker } from '../map/workers/picture-worker';
+import type { RowsPainted, RowsWanted } from '../map/workers/tie-picture.worker';
 
 /** All of a scene below its names painted as one picture, as the address of a PNG with its data. What is no longer wanted is ended. */
 export class LargePicture {

@@ -34,7 +34,7 @@ import { Store } from '@ngrx/store';
 import { Api, pathOf } from '../api/api';
 import { MapSession } from '../map/session/map-session';
 import { wholesIn } from '../shared/slices';
-import { Notices } from '../shared/notices';
+import { Notices } from '../store/notices';
 import { work } from '../store/work.reducer';
 import { WorkActions } from '../store/work.actions';
 import { loadFonts, loadFurtherFonts } from './fonts';

@@ -6,7 +6,7 @@ import { exampleMessage, exampleStep } from '../../testing/examples';
 import { Api } from '../api/api';
 import { MessageText } from './message-text';
 import { NameMaker } from './name-maker';
-import { Notices } from './notices';
+import { Notices } from '../store/notices';
 
 @Component({
   imports: [MessageText, NameMaker],

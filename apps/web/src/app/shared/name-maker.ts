@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, ElementRef, inject, input, signal }
 import { FormsModule } from '@angular/forms';
 import { TidyKind, type StepParameters } from '@pebble/contract';
 import { Api } from '../api/api';
-import { Notices } from './notices';
+import { Notices } from '../store/notices';
 import { Busy } from './busy';
 
 /** Selections of fewer or more letters are no names. */

@@ -6,7 +6,7 @@ import { provideMockStore } from '@ngrx/store/testing';
 import { of, ReplaySubject, Subject, throwError, type Observable } from 'rxjs';
 import { exampleNetwork, exampleOverview, exampleStep, exampleStudy } from '../../testing/examples';
 import { Api } from '../api/api';
-import { Notices } from '../shared/notices';
+import { Notices } from './notices';
 import { StudiesActions } from './studies.actions';
 import { StudiesEffects } from './studies.effects';
 import { WorkActions } from './work.actions';

@@ -3,7 +3,7 @@ import { Router } from '@angular/router';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { catchError, concatMap, map, of, switchMap, tap, type Observable } from 'rxjs';
 import { Api } from '../api/api';
-import { Notices } from '../shared/notices';
+import { Notices } from './notices';
 import { StudiesActions } from './studies.actions';
 
 @Injectable()

@@ -22,8 +22,8 @@ import {
 } from 'rxjs';
 import { Api } from '../api/api';
 import { everyPage } from '../api/every-page';
-import { Notices } from '../shared/notices';
-import { studyEvents } from '../shared/study-events';
+import { Notices } from './notices';
+import { studyEvents } from '../api/study-events';
 import { WorkActions } from './work.actions';
 import { work } from './work.reducer';
 

@@ -11,8 +11,8 @@ import {
 import { Store } from '@ngrx/store';
 import { of, switchMap, tap, type Observable } from 'rxjs';
 import { Api } from '../api/api';
-import { Notices } from '../shared/notices';
-import { studyEvents } from '../shared/study-events';
+import { Notices } from '../store/notices';
+import { studyEvents } from '../api/study-events';
 import { StudiesActions } from '../store/studies.actions';
 
 /** Something that is done with a whole study. */

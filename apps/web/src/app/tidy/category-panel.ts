@@ -4,7 +4,7 @@ import type { NewDecision, RuleField, Step, TidySort } from '@pebble/contract';
 import { SORT_WORDS } from '@pebble/core';
 import { switchMap, throwError, type Observable } from 'rxjs';
 import { Api } from '../api/api';
-import { Notices } from '../shared/notices';
+import { Notices } from '../store/notices';
 import { counted } from '../shared/words';
 import { Busy } from '../shared/busy';
 

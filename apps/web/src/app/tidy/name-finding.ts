@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, inject, input, output, signal } fro
 import { FormsModule } from '@angular/forms';
 import { TidyKind, type StepParameters } from '@pebble/contract';
 import { Api } from '../api/api';
-import { Notices } from '../shared/notices';
+import { Notices } from '../store/notices';
 import { Busy } from '../shared/busy';
 
 /** Finds names in the texts: by the library, or those of a list. */

@@ -6,7 +6,7 @@ import { of } from 'rxjs';
 import { button, choose, host, text, type } from '../../testing/dom';
 import { exampleMessage, exampleStep, exampleStudy } from '../../testing/examples';
 import { Api } from '../api/api';
-import { Notices } from '../shared/notices';
+import { Notices } from '../store/notices';
 import { work } from '../store/work.reducer';
 import { Tidy } from './tidy';
 

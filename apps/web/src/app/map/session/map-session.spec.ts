@@ -8,10 +8,10 @@ import { Api } from '../../api/api';
 import { WorkActions } from '../../store/work.actions';
 import { work } from '../../store/work.reducer';
 import { MapSession } from './map-session';
-import { NodePictures } from '../node-pictures';
+import { NodePictures } from './node-pictures';
 
-jest.mock('../bundle-in-worker', () => ({ bundleInWorker: jest.fn() }));
-jest.mock('../layout-run', () => ({
+jest.mock('../workers/bundle-in-worker', () => ({ bundleInWorker: jest.fn() }));
+jest.mock('../workers/layout-run', () => ({
   LayoutRun: class LayoutRun {
     end(): void {}
   },

@@ -8,7 +8,7 @@ import { Api, pathOf, type NetworkPlace } from '../../api/api';
 import { wholeOf } from '../../shared/slices';
 import { WorkActions } from '../../store/work.actions';
 import { work } from '../../store/work.reducer';
-import { separate, type Places } from '../places';
+import { separate, type Places } from './places';
 import { sayUnsaved, withArrangement } from './with-arrangement';
 import { withDecisions } from './with-decisions';
 import { withLooking } from './with-looking';

@@ -12,9 +12,9 @@ import {
   type MapNetwork,
 } from '@pebble/core';
 import { signalStoreFeature, type, withComputed, withHooks, withProps, withState } from '@ngrx/signals';
-import { NodePictures } from '../node-pictures';
-import type { Places } from '../places';
-import { TieBundling } from '../tie-bundling';
+import { NodePictures } from './node-pictures';
+import type { Places } from './places';
+import { TieBundling } from './tie-bundling';
 import type { Decided, Place } from './undo';
 import type { Looking } from './with-looking';
 import type { Opened } from './with-network';

@@ -11,7 +11,7 @@ import {
 import { FormsModule } from '@angular/forms';
 import type { LayoutMethod, LayoutSettings } from '@pebble/contract';
 import { graphOf, layoutKind, LAYOUTS, startingValues } from '@pebble/core';
-import { injectMapEditor } from './inject-map-editor';
+import { injectMapEditor } from '../session/inject-map-editor';
 import { LegibilityFigures } from './legibility-figures';
 import { LayoutTrials, type Trial } from './layout-trials';
 import { percent } from './percent';

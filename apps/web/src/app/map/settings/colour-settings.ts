@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, output } from '@angular/c
 import { FormsModule } from '@angular/forms';
 import { Ramp } from '@pebble/contract';
 import { alikeColours, formatValue, groupKey, type ColourGroup } from '@pebble/core';
-import { injectMapEditor } from './inject-map-editor';
+import { injectMapEditor } from '../session/inject-map-editor';
 import { OutlineSettings } from './outline-settings';
 import { PictureSettings } from './picture-settings';
 import { RimSettings } from './rim-settings';

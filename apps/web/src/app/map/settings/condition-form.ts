@@ -2,8 +2,8 @@ import { ChangeDetectionStrategy, Component, computed, input, output } from '@an
 import { FormsModule } from '@angular/forms';
 import type { Condition } from '@pebble/contract';
 import { nodeLabels } from '@pebble/core';
-import { groupName } from '../groups/grouping';
-import { injectMapEditor } from './inject-map-editor';
+import { groupName } from '../session/grouping';
+import { injectMapEditor } from '../session/inject-map-editor';
 
 /** So many nodes are named. */
 const NAMED = 12;

@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, input, output } from '@an
 import { Condition, type NodeFilter } from '@pebble/contract';
 import { conditionPhrase } from '@pebble/core';
 import { ConditionForm } from './condition-form';
-import { injectMapEditor } from './inject-map-editor';
+import { injectMapEditor } from '../session/inject-map-editor';
 
 /** Conditions for nodes, that read as phrases and can be joined, turned round, changed and taken away. */
 @Component({

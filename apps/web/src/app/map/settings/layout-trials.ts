@@ -1,9 +1,9 @@
 import { inject, Injectable, signal } from '@angular/core';
 import { LayoutSettings, wholeShown } from '@pebble/contract';
 import { graphOf, layoutData, prepareMap, type Legibility } from '@pebble/core';
-import type { LayoutFrame, LayoutProgress, LayoutRefusal, LayoutRequest } from '../layout.worker';
+import type { LayoutFrame, LayoutProgress, LayoutRefusal, LayoutRequest } from '../workers/layout.worker';
 import { MapSession } from '../session/map-session';
-import type { Places } from '../places';
+import type { Places } from '../session/places';
 import { LegibilityReader } from './legibility-reader';
 
 /** One try with how well it reads. */
@@ -73,7 +73,7 @@ export class LayoutTrials {
   private run(request: LayoutRequest): Promise<LayoutFrame | null> {
     return new Promise((resolve) => {
       this.ended = () => resolve(null);
-      const worker = new Worker(new URL('../layout.worker', import.meta.url), { type: 'module' });
+      const worker = new Worker(new URL('../workers/layout.worker', import.meta.url), { type: 'module' });
       this.worker = worker;
       worker.onmessage = ({ data }: MessageEvent<LayoutFrame | LayoutProgress | LayoutRefusal>) => {
         if ('share' in data) return;

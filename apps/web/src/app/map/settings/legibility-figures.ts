@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, effect, type OnDestroy, signal } from '@angular/core';
 import { fitView, graphOf, marginFor, numbersOf, PAPER, roomForNames, type Legibility } from '@pebble/core';
-import { injectMapEditor } from './inject-map-editor';
+import { injectMapEditor } from '../session/inject-map-editor';
 import { LegibilityReader } from './legibility-reader';
 import { percent } from './percent';
 

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { ConditionList } from './condition-list';
-import { clamp, injectMapEditor } from './inject-map-editor';
+import { clamp, injectMapEditor } from '../session/inject-map-editor';
 
 /** Which names stand on the map, and how they are written. */
 @Component({

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, output, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { Api, pathOf } from '../../api/api';
-import { injectMapEditor } from './inject-map-editor';
+import { injectMapEditor } from '../session/inject-map-editor';
 import { TitleFields } from './title-fields';
 import { Busy } from '../../shared/busy';
 

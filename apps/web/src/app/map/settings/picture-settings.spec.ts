@@ -5,13 +5,13 @@ import { provideMockStore } from '@ngrx/store/testing';
 import { host } from '../../../testing/dom';
 import { exampleNetwork } from '../../../testing/examples';
 import { MapSession } from '../session/map-session';
-import { NodePictures } from '../node-pictures';
-import { readPictures } from '../picture-file';
+import { NodePictures } from '../session/node-pictures';
+import { readPictures } from '../session/picture-file';
 import { PictureSettings } from './picture-settings';
 import { mapMethods } from '../../../testing/map-methods';
 
 jest.mock('../session/map-session', () => ({ MapSession: class MapSession {} }));
-jest.mock('../picture-file', () => ({ readPictures: jest.fn() }));
+jest.mock('../session/picture-file', () => ({ readPictures: jest.fn() }));
 
 const image = 'data:image/jpeg;base64,AAAA';
 

@@ -2,9 +2,9 @@ import { ChangeDetectionStrategy, Component, computed, effect, inject, signal } 
 import { FormsModule } from '@angular/forms';
 import { MOST_PICTURES, type NodePicture } from '@pebble/contract';
 import { counted, formatCount, picturesByNode, unusedPictures } from '@pebble/core';
-import { NodePictures } from '../node-pictures';
-import { readPictures } from '../picture-file';
-import { injectMapEditor } from './inject-map-editor';
+import { NodePictures } from '../session/node-pictures';
+import { readPictures } from '../session/picture-file';
+import { injectMapEditor } from '../session/inject-map-editor';
 import { Busy } from '../../shared/busy';
 
 /** Names that are listed at most. */

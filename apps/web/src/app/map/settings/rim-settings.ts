@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed } from '@angular/core';
 import { FormsModule } from '@angular/forms';
-import { codesOf, groupName } from '../groups/grouping';
-import { injectMapEditor } from './inject-map-editor';
+import { codesOf, groupName } from '../session/grouping';
+import { injectMapEditor } from '../session/inject-map-editor';
 
 /** Values of a category that can be chosen at most: the largest. */
 const LISTED = 100;

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { ConditionList } from './condition-list';
-import { injectMapEditor } from './inject-map-editor';
+import { injectMapEditor } from '../session/inject-map-editor';
 
 /** Which part of the network is shown: ties by weight and time, nodes by conditions, components, communities. */
 @Component({

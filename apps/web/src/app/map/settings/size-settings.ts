@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { Growth } from '@pebble/contract';
 import { formatValue } from '@pebble/core';
-import { injectMapEditor } from './inject-map-editor';
+import { injectMapEditor } from '../session/inject-map-editor';
 
 /** What the size of a node says, and how it grows. */
 @Component({

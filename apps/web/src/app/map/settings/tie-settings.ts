@@ -2,8 +2,8 @@ import { ChangeDetectionStrategy, Component, computed } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { TieForm } from '@pebble/contract';
 import { tieKinds } from '@pebble/core';
-import { isByAddress, tieColumns } from '../tie-columns';
-import { injectMapEditor } from './inject-map-editor';
+import { isByAddress, tieColumns } from '../session/tie-columns';
+import { injectMapEditor } from '../session/inject-map-editor';
 
 /** How ties run, and what their colour and width say. */
 @Component({

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, effect, type ElementRef, input, viewChild } from '@angular/core';
 import type { PreparedMap } from '@pebble/core';
-import type { Places } from '../places';
+import type { Places } from '../session/places';
 
 const WIDTH = 132;
 const HEIGHT = 92;

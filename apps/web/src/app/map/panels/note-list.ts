@@ -1,0 +1,118 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import type { Note } from '@pebble/contract';
+import { MapSession } from '../session/map-session';
+
+/** How far from what it speaks of a new note stands, in pixels. */
+const ASIDE = { dx: 120, dy: -70 };
+
+/** The notes on the map about one node or tie, where they are written and taken away. */
+@Component({
+  selector: 'pt-note-list',
+  imports: [FormsModule],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    @for (one of notes(); track one.index) {
+      <p>
+        <textarea
+          class="box"
+          rows="2"
+          maxlength="300"
+          aria-label="Note on the map"
+          [ngModel]="one.note.text"
+          (change)="write(one.index, $any($event.target).value)"
+        ></textarea>
+        <button class="btn plain" (click)="remove(one.index)">Take away</button>
+      </p>
+    }
+    @if (writing()) {
+      <form (ngSubmit)="add()">
+        <textarea
+          #field
+          class="box"
+          rows="2"
+          maxlength="300"
+          name="text"
+          placeholder="What a reader of the map should know"
+          aria-label="New note"
+          [ngModel]="text()"
+          (ngModelChange)="text.set($event)"
+          (keydown.control.enter)="add()"
+          (keydown.escape)="stop($event)"
+        ></textarea>
+        <button class="btn small" [disabled]="!text().trim()">Put it on the map</button>
+      </form>
+    } @else {
+      <button class="btn small" (click)="writing.set(true)">Write a note on the map</button>
+    }
+  `,
+  styles: `
+    :host {
+      display: block;
+      margin: 6px 0 10px;
+    }
+    p,
+    form {
+      display: flex;
+      gap: 6px;
+      align-items: flex-end;
+      margin: 4px 0;
+    }
+    textarea {
+      flex: 1;
+      min-width: 0;
+      font: 14px/1.35 var(--serif);
+      resize: vertical;
+      padding: 4px 7px;
+    }
+  `,
+})
+export class NoteList {
+  readonly at = input.required<Note['at']>();
+  private readonly session = inject(MapSession);
+  protected readonly writing = signal(false);
+  protected readonly text = signal('');
+  protected readonly notes = computed(() =>
+    this.session
+      .description()
+      .notes.map((note, index) => ({ note, index }))
+      .filter(({ note }) => isSame(note.at, this.at())),
+  );
+
+  protected add(): void {
+    const text = this.text().trim();
+    const scale = this.session.view()?.scale ?? 1;
+    if (!text) return;
+    const note = { text, at: this.at(), dx: ASIDE.dx / scale, dy: ASIDE.dy / scale };
+    this.set([...this.session.description().notes, note]);
+    this.text.set('');
+    this.writing.set(false);
+  }
+
+  protected write(index: number, text: string): void {
+    if (!text.trim()) this.remove(index);
+    else
+      this.set(
+        this.session.description().notes.map((one, i) => (i === index ? { ...one, text: text.trim() } : one)),
+      );
+  }
+
+  protected remove(index: number): void {
+    this.set(this.session.description().notes.filter((_, i) => i !== index));
+  }
+
+  protected stop(event: Event): void {
+    event.stopPropagation();
+    this.writing.set(false);
+  }
+
+  private set(notes: Note[]): void {
+    const description = { ...this.session.description(), notes };
+    this.session.describe(description);
+  }
+}
+
+function isSame(a: Note['at'], b: Note['at']): boolean {
+  if (a.what === 'node') return b.what === 'node' && a.node === b.node;
+  return b.what === 'tie' && a.source === b.source && a.target === b.target;
+}
