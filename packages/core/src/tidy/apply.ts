@@ -1,5 +1,5 @@
-import { IN_REPOST, KIND_BIT, type AddressRows } from '../weaves/accounts/make';
-import type { FollowRows } from '../weaves/follows/make';
+import { IN_REPOST, KIND_BIT, type AddressRows } from '../weaves/accounts';
+import type { FollowRows } from '../weaves/follows';
 import type { ThreadOccurrences } from '../weaves/common/occurrences';
 
 /** What a thing is now, by its number; -1 for one that is left out. Where it is null, nothing was decided and all stays as it is. */

@@ -2,7 +2,7 @@ import type { LayoutSettings, MapDescription } from '@pebble/contract';
 import { groupCodes } from '../../network/groupCodes';
 import { isCategory } from '../../measures/columns';
 import type { LayoutData } from '../../layout/common/placed';
-import { sortsIn } from '../../weaves/projection/make';
+import { sortsIn } from '../../weaves/projection';
 import { isDirected, type MapNetwork } from '../network/mapNetwork';
 
 /** What an arrangement is told of the nodes of a network: the columns that it goes by, their groups and sorts. */

@@ -4,6 +4,8 @@ import { usualMap } from '../common/firstMaps';
 import { atLeastTimes } from '../common/least';
 import type { Kind } from '../kind';
 
+export type { AddressRows } from './make';
+
 const DID: Readonly<Record<AddressKind, string>> = {
   reply: 'answered',
   comment: 'answered a comment of',

@@ -4,6 +4,8 @@ import { mapBy, twoModeMap } from '../common/firstMaps';
 import { atLeastTimes } from '../common/least';
 import type { Kind } from '../kind';
 
+export type { FollowRows } from './make';
+
 /** Followers tied to whom they follow, as follower lists tell. */
 export const follows: Kind<FollowWeave> = {
   nodes: () => ['account', 'accounts'],

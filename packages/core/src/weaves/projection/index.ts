@@ -3,12 +3,10 @@ import { formatCount } from '../../words/sentence';
 import { mapBy } from '../common/firstMaps';
 import { atLeastOfThem } from '../common/least';
 import { SCALED, WEIGHED } from '../common/scales';
-import type { Kind, OneAndMany } from '../kind';
+import type { Kind } from '../kind';
+import { sortWords } from './words';
 
-/** Sorts of nodes whose plural is not made by an s. */
-const PLURAL: Readonly<Record<string, string>> = { person: 'people' };
-
-export const sortWords = (sort: string): OneAndMany => [sort, PLURAL[sort] ?? `${sort}s`];
+export { isTwoMode, sortsIn, type TwoSorts } from './make';
 
 /** One sort of nodes of a two-mode network, tied by what they share of the other. */
 export const projection: Kind<ProjectionWeave> = {

@@ -3,7 +3,7 @@ import { withoutIsolates } from '../common/keepNodes';
 import { project } from '../common/projection';
 import { pick } from '../common/rows';
 import { counted } from '../../words/sentence';
-import { sortWords } from '.';
+import { sortWords } from './words';
 import { textsIn, type TableColumns } from '../../network/tables';
 import type { Woven } from '../common/woven';
 
