@@ -4,7 +4,7 @@ import { usualMap } from '../common/firstMaps';
 import { atLeastTimes } from '../common/least';
 import type { Kind } from '../kind';
 
-export type { AddressRows } from './make';
+export { IN_REPOST, KIND_BIT, type AddressRows } from './make';
 
 const DID: Readonly<Record<AddressKind, string>> = {
   reply: 'answered',
