@@ -5,15 +5,22 @@ import { join } from 'node:path';
 import { checkNode, install, run } from './prepare.mjs';
 
 const BROWSER = '/usr/bin/chromium';
+/** A second engine, in which only numbers are compared. */
+const SECOND = '/usr/bin/firefox-esr';
 
 checkNode();
 install();
-if (!existsSync(BROWSER)) {
-  console.log('Installing Chromium from the packages of Debian ...');
+const missing = [
+  [BROWSER, 'chromium'],
+  [SECOND, 'firefox-esr'],
+].filter(([path]) => !existsSync(path));
+if (missing.length > 0) {
+  console.log('Installing browsers from the packages of Debian ...');
   run('apt-get', ['update', '-qq']);
-  run('apt-get', ['install', '-y', '-qq', 'chromium'], {
-    env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' },
-  });
+  for (const [, name] of missing)
+    run('apt-get', ['install', '-y', '-qq', name], {
+      env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' },
+    });
 }
 
 let passed = 0;

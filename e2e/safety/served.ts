@@ -27,12 +27,16 @@ export class Served {
     private readonly said: string[],
   ) {}
 
-  static async start(folder: string, port: number, { standins = false } = {}): Promise<Served> {
-    const server = spawn(process.execPath, [MAIN, '--empty', ...(standins ? [] : ['--no-standins'])], {
-      // As npm start has it.
-      env: { MALLOC_ARENA_MAX: '2', ...process.env, PORT: String(port), PEBBLE_DATA: folder },
-      stdio: ['ignore', 'ignore', 'pipe'],
-    });
+  static async start(folder: string, port: number, { standins = false, demo = false } = {}): Promise<Served> {
+    const server = spawn(
+      process.execPath,
+      [MAIN, ...(demo ? [] : ['--empty']), ...(standins ? [] : ['--no-standins'])],
+      {
+        // As npm start has it.
+        env: { MALLOC_ARENA_MAX: '2', ...process.env, PORT: String(port), PEBBLE_DATA: folder },
+        stdio: ['ignore', 'ignore', 'pipe'],
+      },
+    );
     const said: string[] = [];
     server.stderr!.on('data', (text) => said.push(String(text)));
     const begun = Date.now();

@@ -1,4 +1,4 @@
-import type { Reading, Step } from '@pebble/contract';
+import type { Network, Reading, Step } from '@pebble/contract';
 import {
   brokenFiles,
   makeEmails,
@@ -68,11 +68,22 @@ describe('the broken file of each format', () => {
     const { result } = await app.take('ties.csv', 'source,target\na,b\n');
     const { id, preview } = await app.look(name, files[name]);
     const { reading }: { reading: Reading } = preview;
-    const network = (result as Step['result'])?.['network'];
+    const network = String((result as Step['result'])?.['network']);
+    const all = async () => ({
+      network: await app.get<Network>(`networks/${network}`),
+      networks: (await app.list<Network>('networks')).map((one) => [one.id, one.columns, one.nodes, one.edges]),
+      sources: await app.list('sources'),
+      map: await app.get(`networks/${network}/map`),
+    });
+    for (let i = 0; i < 400 && (await app.get<Network>(`networks/${network}`)).state !== 'measured'; i++)
+      await new Promise((done) => setTimeout(done, 25));
+    const before = await all();
     const { body } = await app
       .step('add-groups', { network, upload: id, file: name, column: 'office', reading })
       .expect(422);
     expect((body as { detail: string }).detail).toContain('2 nodes have no group (a, b)');
+    expect(await all()).toEqual(before);
+    expect(before.network.columns.map((one) => one.name)).not.toContain('office');
   });
 
   it('has been tried for every file that ships', () => {

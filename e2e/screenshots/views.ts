@@ -1,0 +1,132 @@
+import { expect as playwrightExpect, type Page } from '@playwright/test';
+import { beginStudy, drop } from '../tests/steps';
+
+const expect = playwrightExpect.configure({ timeout: 40_000 });
+
+/** A main view of the application, as it is shown in the documentation. */
+export interface View {
+  /** Of the file in docs/screenshots, without its ending. */
+  readonly name: string;
+  readonly theme?: 'dark';
+  /** Leads to it from an empty page, by the interface alone. */
+  readonly show: (page: Page) => Promise<void>;
+}
+
+async function study(page: Page): Promise<void> {
+  await page.goto('/');
+  await page.getByRole('link', { name: 'The lamps of Sallowmere' }).first().click();
+  await page.getByRole('link', { name: /^Gather/ }).click();
+  await expect(page.getByRole('heading', { name: 'Gather' })).toBeVisible();
+}
+
+async function map(page: Page): Promise<void> {
+  await study(page);
+  await page.getByRole('navigation').getByRole('link', { name: /^Map/ }).click();
+  await expect(page.getByRole('tab', { name: /^Accounts [\d,]+/ })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Stop here' })).toBeHidden();
+}
+
+/** The map with one of the panels below it. */
+const drawer = (tab: string | RegExp, then: (page: Page) => Promise<unknown> = () => Promise.resolve()) =>
+  async function show(page: Page): Promise<void> {
+    await map(page);
+    await page.getByRole('tab', { name: tab }).click();
+    await then(page);
+  };
+
+async function stop(page: Page, name: RegExp): Promise<void> {
+  await study(page);
+  await page.getByRole('navigation').getByRole('link', { name }).click();
+}
+
+export const VIEWS: readonly View[] = [
+  { name: 'gather', show: study },
+  {
+    name: 'gather-preview',
+    async show(page) {
+      await beginStudy(page, 'A preview');
+      await drop(page, 'tidepost.tsv');
+      await expect(page.getByRole('heading', { name: 'tidepost.tsv' })).toBeVisible();
+    },
+  },
+  {
+    name: 'gather-collecting',
+    async show(page) {
+      await beginStudy(page, 'Followers of the lamps');
+      await page.getByRole('button', { name: 'Collect from a service' }).click();
+      await page.getByLabel(/^What/).selectOption('followers');
+      await page.getByLabel(/Handles of accounts/).fill('harbour_post');
+      await page.getByLabel(/At most/).fill('1000');
+      await expect(page.getByText(/requests? at most/)).toBeVisible();
+      await page.getByRole('button', { name: 'Begin', exact: true }).click();
+      await expect(page.getByText('waiting for the budget', { exact: true })).toBeVisible();
+    },
+  },
+  { name: 'tidy', show: (page) => stop(page, /^Tidy/) },
+  {
+    name: 'tidy-merge',
+    async show(page) {
+      await stop(page, /^Tidy/);
+      await expect(page.locator('pt-thing-table tbody tr').first()).toContainText('#LateLampPlan');
+      const rows = page.locator('pt-thing-table tbody tr');
+      for (let i = 1; i <= 3; i++) {
+        await page.keyboard.press('ArrowDown');
+        await expect(rows.nth(i)).toHaveAttribute('aria-selected', 'true');
+      }
+      await page.keyboard.press('m');
+      await page.getByLabel(/is the same as/).pressSequentially('went');
+    },
+  },
+  { name: 'weave', show: (page) => stop(page, /^Weave/) },
+  { name: 'map', show: map },
+  { name: 'map-night', theme: 'dark', show: map },
+  {
+    name: 'map-selection',
+    async show(page) {
+      await map(page);
+      await page.getByPlaceholder('Find an account').fill('nightbus14');
+      await page.getByPlaceholder('Find an account').press('Enter');
+      await expect(page.locator('pt-reading-pane article').first()).toBeVisible();
+    },
+  },
+  { name: 'matrix', show: drawer('Matrix') },
+  { name: 'questions', show: drawer('Who matters how') },
+  { name: 'ranks', show: drawer('Ranks') },
+  { name: 'groups', show: drawer('Groups') },
+  {
+    name: 'removal',
+    show: drawer('Without whom', (page) => page.getByLabel('How many are taken out').fill('10')),
+  },
+  { name: 'publish', show: (page) => stop(page, /^Publish/) },
+  { name: 'logbook', show: (page) => stop(page, /^Logbook/) },
+  { name: 'studies', show: async (page) => void (await page.goto('/')) },
+  // These two change the demo, and so come last.
+  {
+    name: 'map-islands',
+    async show(page) {
+      await map(page);
+      const phrase = page.locator('.caption button').filter({ hasText: /^by attraction|^as islands/ });
+      await phrase.click();
+      const settings = page.getByRole('dialog');
+      await settings.getByLabel('Arrangement', { exact: true }).selectOption('islands');
+      await settings.getByRole('button', { name: 'Arrange', exact: true }).click();
+      await expect(phrase).toHaveText(/as islands/);
+      await page.keyboard.press('Escape');
+      await page.getByRole('button', { name: 'Looks' }).click();
+      await page.getByRole('button', { name: 'Communities', exact: true }).click();
+      await page.getByRole('button', { name: 'Looks' }).click();
+    },
+  },
+  {
+    name: 'map-beside',
+    async show(page) {
+      await stop(page, /^Weave/);
+      await page.getByRole('button', { name: 'Who shares what?' }).click();
+      await page.getByRole('button', { name: 'Weave and open the map' }).click();
+      await expect(page.getByRole('tab', { name: /^Accounts [\d,]+/ })).toBeVisible();
+      await expect(page.getByRole('button', { name: 'Stop here' })).toBeHidden();
+      await page.getByRole('button', { name: 'Beside' }).click();
+      await expect(page.locator('pt-beside-map .caption')).not.toBeEmpty();
+    },
+  },
+];
