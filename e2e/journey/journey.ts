@@ -9,7 +9,7 @@ export interface Act {
   readonly error: string | null;
 }
 
-export interface Journey {
+interface Journey {
   readonly acts: readonly Act[];
   /** Seconds from the drop of the file to the first map that can be read. */
   readonly toFirstMap: number;

@@ -1,7 +1,7 @@
 import { closeSync, openSync, writeSync } from 'node:fs';
 
 /** What was written: to be compared with what the application counts. */
-export interface Material {
+interface Material {
   readonly posts: number;
   readonly accounts: number;
   readonly bytes: number;

@@ -9,7 +9,7 @@ import { keptIn } from './kept';
 import { pause, Served } from './served';
 
 /** What came of requests that nobody with good intentions sends. */
-export interface Attacked {
+interface Attacked {
   readonly requests: number;
   readonly faults: readonly string[];
 }

@@ -6,7 +6,7 @@ import { pages, prepare } from './prepared';
 import { Served } from './served';
 
 /** What came of files that were damaged on the disk. */
-export interface Damaged {
+interface Damaged {
   readonly rounds: number;
   /** Starts that were refused with a sentence. */
   readonly refusedStarts: number;

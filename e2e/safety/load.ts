@@ -7,7 +7,7 @@ import { pages, prepare } from './prepared';
 import { pause, Served } from './served';
 
 /** How long readers waited while something large was taken in. */
-export interface Beside {
+interface Beside {
   readonly readers: number;
   readonly reads: number;
   /** Milliseconds: of one in two, of 95 in 100, of all. */
@@ -20,7 +20,7 @@ export interface Beside {
 }
 
 /** How memory went under a mixed load. */
-export interface Soaked {
+interface Soaked {
   readonly minutes: number;
   readonly requests: number;
   /** Megabytes: the most of the second quarter of the time, and of the last. */

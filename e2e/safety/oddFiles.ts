@@ -7,7 +7,7 @@ import { idle, Served } from './served';
 import { workbook } from '../../apps/server/src/testing/workbook';
 
 /** What came of files that are odd. */
-export interface FilesTried {
+interface FilesTried {
   readonly files: number;
   readonly taken: number;
   readonly refused: number;

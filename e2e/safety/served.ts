@@ -11,7 +11,7 @@ const PATIENCE = 60_000;
 /** Milliseconds that an answer may take at all. */
 const LONGEST = 150_000;
 
-export interface Answer<T = unknown> {
+interface Answer<T = unknown> {
   readonly status: number;
   readonly body: T;
 }

@@ -4,7 +4,7 @@ import { beginStudy, drop } from '../tests/steps';
 const expect = playwrightExpect.configure({ timeout: 40_000 });
 
 /** A main view of the application, as it is shown in the documentation. */
-export interface View {
+interface View {
   /** Of the file in docs/screenshots, without its ending. */
   readonly name: string;
   readonly theme?: 'dark';

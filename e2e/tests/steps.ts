@@ -3,7 +3,7 @@ import { join } from 'node:path';
 import { expect, type Page } from '@playwright/test';
 
 /** The path of a file in demo/. */
-export const demo = (name: string): string => join(import.meta.dirname, '../../demo', name);
+const demo = (name: string): string => join(import.meta.dirname, '../../demo', name);
 
 /** Drops demo files on the page, as a hand would. */
 export async function drop(page: Page, ...names: string[]): Promise<void> {

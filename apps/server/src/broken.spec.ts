@@ -71,7 +71,12 @@ describe('the broken file of each format', () => {
     const network = String((result as Step['result'])?.['network']);
     const all = async () => ({
       network: await app.get<Network>(`networks/${network}`),
-      networks: (await app.list<Network>('networks')).map((one) => [one.id, one.columns, one.nodes, one.edges]),
+      networks: (await app.list<Network>('networks')).map((one) => [
+        one.id,
+        one.columns,
+        one.nodes,
+        one.edges,
+      ]),
       sources: await app.list('sources'),
       map: await app.get(`networks/${network}/map`),
     });

@@ -15,7 +15,7 @@ import { ApiError } from './problems';
 import { send, type Sendable } from './sending';
 
 /** What was asked, read as the table of routes says. */
-export interface Asked<R extends Route> {
+interface Asked<R extends Route> {
   readonly path: PathOf<R>;
   readonly query: QueryOf<R>;
   readonly body: BodyOf<R>;
@@ -26,7 +26,7 @@ export interface Asked<R extends Route> {
 }
 
 /** What a handler gives for its route; of events it writes each itself. */
-export type Given<R extends Route> = R extends { readonly answer: infer A }
+type Given<R extends Route> = R extends { readonly answer: infer A }
   ? A extends z.ZodType
     ? z.output<A>
     : A extends Bytes

@@ -25,7 +25,7 @@ export function notFound(what: string): ApiError {
   return new ApiError(404, 'Not found', `${what} is not there; it may have been deleted.`);
 }
 
-export function sendProblem(response: Response, problem: Problem): void {
+function sendProblem(response: Response, problem: Problem): void {
   response.status(problem.status).type('application/problem+json').send(JSON.stringify(problem));
 }
 

@@ -6,9 +6,9 @@ import { answeringOn, type Answering } from './answering';
 import { ApiError, notFound } from './problems';
 
 /** Finds a study; what is not there, or was deleted, is not found, whatever is asked of it. Throws ApiError. */
-export type StoreOf = (study: string) => Store;
+type StoreOf = (study: string) => Store;
 
-export function storeOf(studies: StudyFolders): StoreOf {
+function storeOf(studies: StudyFolders): StoreOf {
   return (study) => {
     const store = studies.storeOf(study);
     if (!store) throw notFound('This study');
@@ -17,7 +17,7 @@ export function storeOf(studies: StudyFolders): StoreOf {
 }
 
 /** A router, and what lets it answer routes of studies, and of networks and collecting runs in them. */
-export interface StudyRouter {
+interface StudyRouter {
   readonly router: Router;
   readonly on: Answering;
   readonly store: StoreOf;

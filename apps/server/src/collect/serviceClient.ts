@@ -7,7 +7,7 @@ export interface Access {
 }
 
 /** What asking a service has cost. */
-export interface ClientCounts {
+interface ClientCounts {
   requests: number;
   limited: number;
   faults: number;

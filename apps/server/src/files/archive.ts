@@ -24,7 +24,7 @@ export interface UnpackedFile {
 }
 
 /** What came out of an archive; a file that is damaged keeps no other from coming. */
-export interface Unpacked {
+interface Unpacked {
   readonly files: readonly UnpackedFile[];
   readonly damaged: readonly { readonly name: string; readonly reason: string }[];
 }

@@ -4,7 +4,7 @@ import { readWorkbookSource, sourceReader, type SourceSink } from '@pebble/core/
 import { readPieces, readTextFile } from '../files/textFile';
 
 /** Where what is read goes to. */
-export interface IntakeSink extends SourceSink {
+interface IntakeSink extends SourceSink {
   /** Called after each piece of the file with the share that was read. */
   piece(share: number): void;
 }

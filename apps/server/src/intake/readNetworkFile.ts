@@ -33,7 +33,7 @@ const TABLES = ['csv', 'tsv', 'json', 'jsonl', 'xlsx'];
 type Asked = Pick<StepParameters<'import-network'>, 'upload' | 'file' | 'reading' | 'nodes'>;
 
 /** A network of a file, and how many rows were read for it. */
-export interface ReadNetwork {
+interface ReadNetwork {
   readonly found: FoundNetwork;
   readonly read: number;
 }

@@ -2,7 +2,7 @@ import type { ImportReport, SkippedRow } from '@pebble/contract';
 import { formatCount, safeCsvRow } from '@pebble/core';
 
 /** Skipped rows that are listed one by one; beyond this they are counted only, and the report says so. */
-export const MOST_LISTED = 100_000;
+const MOST_LISTED = 100_000;
 
 /** Collects the rows that an import leaves out: counts by reason, and a list to download. */
 export class SkippedRows {

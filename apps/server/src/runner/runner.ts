@@ -55,7 +55,7 @@ const PATIENCE = 700;
 const LOOKED_AT = 5000;
 
 /** A finished step with what went wrong, if anything did. */
-export interface Finished {
+interface Finished {
   readonly step: Step;
   readonly place: Outcome['place'];
 }

@@ -86,7 +86,7 @@ export async function decisionsOf({ query }: Store, network: string): Promise<De
 }
 
 /** The sorts of things whose decisions change what a weave gives. */
-export function sortsOf(weave: Weave | null): readonly TidySort[] {
+function sortsOf(weave: Weave | null): readonly TidySort[] {
   return weave ? kindOf(weave).tidied(weave) : [];
 }
 

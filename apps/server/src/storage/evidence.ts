@@ -100,7 +100,7 @@ function addressRows(rows: readonly AddressRow[]): AddressRows {
 export type EvidencePage = Pick<EvidenceQuery, 'offset' | 'limit'> & Partial<Period>;
 
 /** Which messages a portrait is drawn from: those that accounts wrote in a period, or those that are named. */
-export type PortraitOf =
+type PortraitOf =
   | { readonly accounts: readonly number[]; readonly weave: AccountWeave }
   | { readonly messages: readonly number[] };
 

@@ -5,7 +5,7 @@ import { join } from 'node:path';
 export class FolderInUse extends Error {}
 
 /** A folder that is held; nobody else opens it until it is released, or the process ends in any way. */
-export interface Held {
+interface Held {
   release(): void;
 }
 

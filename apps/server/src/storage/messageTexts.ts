@@ -4,7 +4,7 @@ import type { Store } from './open';
 /** Messages that are read from the database together. */
 const TOGETHER = 1000;
 
-export interface MessageText {
+interface MessageText {
   readonly id: number;
   readonly text: string;
   /** BCP 47; null where it was not looked for. */

@@ -144,7 +144,7 @@ function readTexts(
   };
 }
 
-export function linksOf(text: string, things: 'domain' | 'link'): string[] {
+function linksOf(text: string, things: 'domain' | 'link'): string[] {
   return findSpans(text)
     .filter(({ what }) => what === 'link')
     .flatMap(({ key }) => (things === 'link' ? linkKey(key) : (domainOf(key) ?? [])));

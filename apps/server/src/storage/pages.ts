@@ -2,7 +2,7 @@ import type { PageQuery } from '@pebble/contract';
 import type { SelectQueryBuilder } from 'kysely';
 
 /** Some rows of a list, with how many there are in all. */
-export interface Rows<T> {
+interface Rows<T> {
   readonly total: number;
   readonly offset: number;
   readonly rows: T[];

@@ -52,7 +52,7 @@ export async function beginStep(
   return id;
 }
 
-export interface StepEnd {
+interface StepEnd {
   readonly state: StepState;
   readonly result: unknown;
   readonly sentence: string | null;

@@ -15,7 +15,7 @@ import type { CountedWeave } from './namedWeave';
 import { ofSort, tidyThings } from './tidied';
 
 /** Where the things of a weave stand, after tidying, and what they are called. */
-export interface Things {
+interface Things {
   readonly occurrences: ThreadOccurrences;
   /** Whether a thing is left out by name. */
   readonly isLeftOut: (thing: number) => boolean;

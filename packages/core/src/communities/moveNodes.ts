@@ -1,7 +1,7 @@
 import type { Random } from '../random';
 import { renumber, type Level } from './level';
 
-export interface Moved {
+interface Moved {
   readonly group: Uint32Array;
   readonly count: number;
   readonly moved: boolean;

@@ -3,7 +3,7 @@ import bidiFactory from 'bidi-js';
 const bidi = bidiFactory();
 
 /** A stretch of text that is written in one direction. */
-export interface TextRun {
+interface TextRun {
   readonly text: string;
   readonly isRightToLeft: boolean;
 }

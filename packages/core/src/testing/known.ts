@@ -5,7 +5,7 @@ import { makeGraph, type Graph } from '../graph/graph';
 import { Random } from '../random';
 
 /** A graph of ours and the same in the general-purpose library graphology. */
-export interface Twin {
+interface Twin {
   readonly graph: Graph;
   readonly names: readonly string[];
   readonly reference: Graphology;

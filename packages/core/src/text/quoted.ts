@@ -1,5 +1,5 @@
 /** An email's text in its parts. */
-export interface MailText {
+interface MailText {
   /** What its author wrote. */
   readonly own: string;
   /** Lines of earlier messages that it repeats, with their marks. */

@@ -36,7 +36,7 @@ function readingOf({ kind }: Service): Reading {
 }
 
 /** What a plan asks for: "the search for “lamps”, at most 400 messages" */
-export function planPhrase(plan: CollectPlan): string {
+function planPhrase(plan: CollectPlan): string {
   const names = (all: readonly string[]): string =>
     all.length > 4 ? `${all.slice(0, 3).join(', ')} and ${all.length - 3} others` : joinWith('and', all);
   switch (plan.what) {

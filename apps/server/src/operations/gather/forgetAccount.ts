@@ -118,7 +118,7 @@ async function forgetInNetworks(
 }
 
 /** The table with the texts of the account's own row taken out, and its handle replaced in others; null where it does not stand in it. */
-export function withoutAccount(table: TableColumns, handle: string): TableColumns | null {
+function withoutAccount(table: TableColumns, handle: string): TableColumns | null {
   const { replace } = handleReplacer(handle);
   const key = handleKey(handle);
   const texts = Object.entries(table).filter((column): column is [string, readonly string[]] =>

@@ -30,7 +30,7 @@ const NOTHING: Partial<Record<Material, string>> = {
 };
 
 /** A file that becomes a source, or several that become one. */
-export interface Arrival {
+interface Arrival {
   readonly files: readonly IntakeFile[];
   readonly name: string;
   /** What is to be said in the report beside its counts. */

@@ -6,7 +6,7 @@ import { readTable } from '../../storage/files/tables';
 import { StepRefused } from '../../errors/stepErrors';
 
 /** What a new grouping is made of. */
-export interface GroupsToChange {
+interface GroupsToChange {
   readonly found: Network;
   readonly nodes: TableColumns;
   /** The group of each node now. */

@@ -2,7 +2,7 @@ import { saveMap } from '../../storage/networks';
 import type { NewNetwork } from '../../weaving/weaveResult';
 import type { StepContext } from '../step';
 
-export interface StoredNetwork {
+interface StoredNetwork {
   readonly network: string;
   readonly nodes: number;
   readonly edges: number;

@@ -7,7 +7,7 @@ export const FORGOTTEN = 'forgotten';
 const PART = '[\\p{L}\\p{N}_]';
 
 /** Where a handle stands: in what people wrote, where it may be a word of the language too, or in what the application keeps. */
-export type Where = 'written' | 'kept';
+type Where = 'written' | 'kept';
 
 /**
  * Replaces a handle in texts, whole names only: "ann" in "@ann." and "https://hub.example/@ann/7", and not in "annual". Of a handle with a

@@ -12,7 +12,7 @@ import { buildRowIndexes, dropRowIndexes } from './rowIndexes';
 const INDEXED_TOGETHER = 30_000;
 
 /** What the loading of messages has counted so far. */
-export interface LoadCounts {
+interface LoadCounts {
   kept: number;
   duplicates: number;
   duplicatesInFile: number;

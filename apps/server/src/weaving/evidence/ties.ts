@@ -3,7 +3,7 @@ import { readTable } from '../../storage/files/tables';
 import type { Store } from '../../storage/open';
 
 /** The ends of the ties of a network. */
-export type Ties = Pick<TwoSorts, 'source' | 'target'>;
+type Ties = Pick<TwoSorts, 'source' | 'target'>;
 
 export function readTies({ folder }: Store, network: string): Ties {
   return readTable(folder, network, 'edges', ['source', 'target']) as unknown as Ties;

@@ -13,7 +13,7 @@ import { catchError, map, throwError, type Observable } from 'rxjs';
 import { toProblem } from './problem';
 
 /** Bytes on their way to the server, with the name of the file that they are, if they are one. */
-export interface SentBytes {
+interface SentBytes {
   readonly bytes: Blob | ArrayBuffer;
   readonly name?: string;
 }

@@ -1,7 +1,7 @@
 import type { MessageFilter, Scorer } from '@pebble/contract';
 
 /** Ranges of scores that one reads by. */
-export interface ScoreRange extends Required<Pick<MessageFilter, 'scored'>> {
+interface ScoreRange extends Required<Pick<MessageFilter, 'scored'>> {
   readonly title: string;
   readonly scoreFrom?: number;
   readonly scoreUntil?: number;

@@ -1,7 +1,7 @@
 import { afterNextRender, type Injector } from '@angular/core';
 
 /** Moves the focus to a part of the screen that has just come, and is read out from there; it takes no place in the order of tabs. */
-export function focusOn(element: HTMLElement | null): void {
+function focusOn(element: HTMLElement | null): void {
   if (!element) return;
   if (!element.hasAttribute('tabindex')) element.tabIndex = -1;
   element.focus({ preventScroll: true });

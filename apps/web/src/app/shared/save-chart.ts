@@ -35,7 +35,7 @@ export async function saveChart(
 }
 
 /** A chart as SVG; larger by a factor, with everything in it. */
-export function svgOf(options: EChartsCoreOption, finer: number): string {
+function svgOf(options: EChartsCoreOption, finer: number): string {
   const chart = init(null, null, { renderer: 'svg', ssr: true, ...SIZE });
   chart.setOption({ ...options, animation: false });
   const svg = chart.renderToSVGString();

@@ -3,7 +3,7 @@ import type { Step, StepKind, StepParameters } from '@pebble/contract';
 import { Api } from '../api/api';
 
 /** A step that a panel asks for: whether it is running, and why it was not done. */
-export class StepRun {
+class StepRun {
   readonly busy = signal(false);
   readonly problem = signal<string | null>(null);
 

@@ -2,7 +2,7 @@ import type { Study } from '@pebble/contract';
 import { createFeature, createReducer, on } from '@ngrx/store';
 import { StudiesActions } from './studies.actions';
 
-export interface StudiesState {
+interface StudiesState {
   readonly loaded: boolean;
   readonly list: readonly Study[];
   readonly deleted: readonly Study[];

@@ -16,7 +16,7 @@ import { studyEvents } from '../api/study-events';
 import { StudiesActions } from '../store/studies.actions';
 
 /** Something that is done with a whole study. */
-export interface AtWork {
+interface AtWork {
   readonly title: string;
   /** 0 to 1; null while it is unknown. */
   readonly share: number | null;

@@ -4,7 +4,7 @@ import { FormsModule } from '@angular/forms';
 const DAY = 86_400_000;
 
 /** A period as it is kept: from a moment on, and before another; null for no bound. */
-export interface Period {
+interface Period {
   readonly from: number | null;
   readonly until: number | null;
 }

@@ -9,7 +9,7 @@ interface Held {
 }
 
 /** A question that a network answers. */
-export interface Question {
+interface Question {
   readonly what: WeaveKind;
   readonly asks: string;
   readonly about: string;

@@ -49,7 +49,7 @@ function sidesOf({ data, graph }: PlacedInput): Uint8Array {
 }
 
 /** The order of either column; the best of the rounds by crossings. */
-export function columnOrder(
+function columnOrder(
   nodes: readonly number[],
   side: Uint8Array,
   { offset, neighbour }: Csr,

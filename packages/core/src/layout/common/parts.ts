@@ -3,7 +3,7 @@ import { keepPart } from '../../graph/filter';
 import type { Graph } from '../../graph/graph';
 
 /** A component as a graph of its own; its nodes by their numbers in the whole. */
-export interface Part {
+interface Part {
   readonly graph: Graph;
   readonly node: Uint32Array;
 }

@@ -6,7 +6,7 @@ import type { Running } from '../common/running';
 import { Stress } from '../stress/stress';
 
 /** Nodes that such a picture may have: beyond, crossings cannot be avoided, nor followed. */
-export const MOST_FOR_FEW_CROSSINGS = 60;
+const MOST_FOR_FEW_CROSSINGS = 60;
 const STRESS_ROUNDS = 120;
 const ROUNDS = 160;
 /** Worlds that are tried from other beginnings while ties cross. */

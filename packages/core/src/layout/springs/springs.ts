@@ -7,7 +7,7 @@ import type { Running } from '../common/running';
 const LENGTH = 40;
 const ROUNDS = 400;
 /** Nodes that a part may have: every pair repels in every round. */
-export const MOST_FOR_SPRINGS = 3000;
+const MOST_FOR_SPRINGS = 3000;
 
 /**
  * Arrangement by springs (Fruchterman & Reingold 1991, Software: Practice and Experience 21): tied nodes attract with distance squared over

@@ -8,7 +8,7 @@ import type { Running } from '../common/running';
 const STEP = 40;
 
 /** Nodes that a part may have: the distances of all pairs are held. */
-export const MOST_FOR_STRESS = 3000;
+const MOST_FOR_STRESS = 3000;
 
 /**
  * Arrangement in which distances on the page are as many steps as in the network: stress with weights of 1 / distance squared is lowered node

@@ -1,5 +1,5 @@
 /** The leading eigenvector of a symmetric matrix without negative entries. */
-export interface Leading {
+interface Leading {
   /** Of length 1, none below 0; all NaN where the matrix is zero. */
   readonly vector: Float64Array;
   /** How often the matrix was applied. */

@@ -4,7 +4,7 @@ import { TooManyTies } from '../common/woven';
 export type WordSets = readonly Uint32Array[];
 
 /** Pairs of sets in the order of both; a is below b. */
-export interface AlikePairs {
+interface AlikePairs {
   readonly a: Uint32Array;
   readonly b: Uint32Array;
   /** Words that both have. */

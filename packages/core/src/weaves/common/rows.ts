@@ -12,7 +12,7 @@ export function pickNumbers(rows: ArrayLike<number>, of: (row: number) => number
 }
 
 /** Rows put in groups, each as they come: group g has the rows values[start[g]] to values[start[g + 1] - 1]. */
-export interface Grouped {
+interface Grouped {
   readonly start: Uint32Array;
   readonly values: Uint32Array;
 }

@@ -6,7 +6,7 @@ import { SCALED, WEIGHED } from '../common/scales';
 import type { Kind } from '../kind';
 import { sortWords } from './words';
 
-export { isTwoMode, sortsIn, type TwoSorts } from './make';
+export { sortsIn } from './make';
 
 /** One sort of nodes of a two-mode network, tied by what they share of the other. */
 export const projection: Kind<ProjectionWeave> = {

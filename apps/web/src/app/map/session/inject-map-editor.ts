@@ -4,7 +4,7 @@ import { groupingsOf } from './grouping';
 import { MapSession } from './map-session';
 
 /** The parts of a description that settings change. */
-export type Part = Exclude<keyof MapDescription, 'held' | 'notes'>;
+type Part = Exclude<keyof MapDescription, 'held' | 'notes'>;
 
 /** What settings of a map need: the description, how to change a part of it, and the columns it may go by. Where fields are made. */
 export function injectMapEditor() {

@@ -5,7 +5,7 @@ const LARGEST = 30_000_000;
 const GROUND = '#FFFFFF';
 
 /** What became of chosen files: pictures, and for each of the others why it is none. */
-export interface ReadPictures {
+interface ReadPictures {
   readonly pictures: readonly NodePicture[];
   readonly refused: readonly { readonly file: string; readonly why: string }[];
 }

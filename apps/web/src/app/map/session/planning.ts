@@ -4,7 +4,7 @@ import { nodeLabels, plannedPhrase } from '@pebble/core';
 import { MapSession } from './map-session';
 
 /** What is to be changed in the open network: the plan, in words too, and how to add to it and take from it. */
-export interface Planning {
+interface Planning {
   readonly changes: Signal<readonly NetworkChange[]>;
   readonly phrases: Signal<readonly string[]>;
   readonly add: (...changes: readonly NetworkChange[]) => void;

@@ -5,7 +5,7 @@ import type { BundleNews } from '../workers/bundle.worker';
 import type { Places } from './places';
 
 /** How far ties are drawn together, 0 to 1, null before it is known; `stopped` when it was cancelled and was not asked for again. */
-export type BundlingState =
+type BundlingState =
   | { readonly what: 'none' }
   | { readonly what: 'running'; readonly share: number | null }
   | { readonly what: 'stopped' };

@@ -24,7 +24,7 @@ import type { Decided, Place } from './undo';
 import type { Opened } from './with-network';
 
 /** An arrangement that was come to. */
-export interface Arrangement {
+interface Arrangement {
   readonly places: Places;
   readonly settings: LayoutSettings;
   readonly iterations: number | null;

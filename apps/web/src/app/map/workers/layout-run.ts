@@ -1,7 +1,7 @@
 import type { LayoutFrame, LayoutProgress, LayoutRefusal, LayoutRequest } from './layout.worker';
 
 /** What is told of a layout while it runs. */
-export interface LayoutCallbacks {
+interface LayoutCallbacks {
   /** How far one is that has nothing to show before it is done, 0 to 1. */
   readonly share: (share: number) => void;
   /** Places so far; with `done` it has ended by itself. */

@@ -18,7 +18,7 @@ const MOST_ARROWS = 500;
 const SHORTEST_WITH_ARROW = 26;
 
 /** The marks that ties are made of. */
-export interface TieMarks {
+interface TieMarks {
   readonly lines: LineBatch[];
   readonly curves: CurveBatch[];
   readonly triangles: TriangleBatch[];
