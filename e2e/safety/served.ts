@@ -38,7 +38,7 @@ export class Served {
       },
     );
     const said: string[] = [];
-    server.stderr!.on('data', (text) => said.push(String(text)));
+    server.stderr.on('data', (text) => said.push(String(text)));
     const begun = Date.now();
     const served = new Served(folder, port, server, said);
     while (!(await served.isReady())) {

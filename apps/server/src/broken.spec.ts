@@ -1,4 +1,4 @@
-import type { Network, Reading, Step } from '@pebble/contract';
+import type { Network, Reading } from '@pebble/contract';
 import {
   brokenFiles,
   makeEmails,
@@ -68,7 +68,7 @@ describe('the broken file of each format', () => {
     const { result } = await app.take('ties.csv', 'source,target\na,b\n');
     const { id, preview } = await app.look(name, files[name]);
     const { reading }: { reading: Reading } = preview;
-    const network = String((result as Step['result'])?.['network']);
+    const network = String(result?.['network']);
     const all = async () => ({
       network: await app.get<Network>(`networks/${network}`),
       networks: (await app.list<Network>('networks')).map((one) => [

@@ -77,14 +77,17 @@ describe('every kind of step', () => {
     expect(stepDefinition('import-network').describe({ file: 'ties.csv' } as never, report)).toBe(
       'A network of 1,200 nodes and 5,400 directed ties was taken from ties.csv; 3 rows could not be read and were skipped.',
     );
+    expect(stepDefinition('remove-source').describe({ source: 1, name: 'a.csv' }, { messages: 2000 })).toBe(
+      'The source a.csv was taken out with its 2,000 messages; it can be taken back.',
+    );
     expect(
-      stepDefinition('remove-source').describe({ source: 1, name: 'a.csv' } as never, { messages: 2000 }),
-    ).toBe('The source a.csv was taken out with its 2,000 messages; it can be taken back.');
-    expect(
-      stepDefinition('restore-source').describe({ source: 1, name: 'a.csv' } as never, {
-        messages: 10,
-        again: 2,
-      }),
+      stepDefinition('restore-source').describe(
+        { source: 1, name: 'a.csv' },
+        {
+          messages: 10,
+          again: 2,
+        },
+      ),
     ).toBe(
       'The source a.csv was taken back with 10 messages; 2 of its messages have come again from another source and stay as they are there.',
     );

@@ -19,7 +19,7 @@ export function stepRoutes({ studies, runner }: Services): Router {
   on(ROUTES.logbook, ({ path, query }) => readLogbook(store(path.study), query));
 
   on(ROUTES.runStep, async ({ path: { study }, body: { kind, parameters } }) => {
-    checkOwnThings(store(study), kind, parseRequest(stepParameters[kind], parameters) as object);
+    checkOwnThings(store(study), kind, parseRequest(stepParameters[kind], parameters));
     const { step, place } = await runner.submit(study, { kind, parameters });
     if (step.state === 'failed') {
       throw new ApiError(422, 'The step could not be done', step.error ?? 'It failed.', {

@@ -214,7 +214,10 @@ export function expandTemplate(
 ): string {
   const there = Object.entries(values)
     .filter(([, value]) => value.length > 0)
-    .map(([name, value]) => [name, typeof value === 'string' ? value : [...value]]);
+    .map(([name, value]): [string, string | string[]] => [
+      name,
+      typeof value === 'string' ? value : [...value],
+    ]);
   return parseTemplate(template).expand(Object.fromEntries(there));
 }
 

@@ -19,7 +19,6 @@ import {
   type BundledPaths,
   type PreparedMap,
   type Scene,
-  type DailyTieCounts,
 } from '@pebble/core';
 import { findNetwork, readMap, readPositions } from '../storage/networks';
 import type { Store } from '../storage/open';
@@ -56,7 +55,7 @@ export async function exportFigure(
       nodeCount: network.nodes,
       nodes: readTable(store.folder, network.id, 'nodes'),
       edges: readTable(store.folder, network.id, 'edges'),
-      dailyTieCounts: dailyTieCounts as DailyTieCounts | null | undefined,
+      dailyTieCounts: dailyTieCounts,
       pictures: description.shape.pictures ? await nodePictures(store) : [],
     },
     description,

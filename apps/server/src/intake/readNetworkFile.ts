@@ -42,12 +42,12 @@ interface ReadNetwork {
  * Reads a finished network; rows that cannot be read are handed to `skipped`.
  * Throws StepRefused, with the row, where nothing can be read.
  */
-export async function readNetworkFile(
+export function readNetworkFile(
   folder: string,
   asked: Asked,
   skipped: SkippedRows,
   progress: Progress,
-): Promise<ReadNetwork> {
+): ReadNetwork {
   const { file, reading } = asked;
   const path = uploadPath(folder, asked.upload);
   if (!existsSync(path))

@@ -70,7 +70,7 @@ export async function betweennessInThreads(
         try {
           options.progress?.(Atomics.load(counters, 1) / Math.max(starts.length, 1));
         } catch (stopped) {
-          reject(stopped as Error);
+          reject(stopped instanceof Error ? stopped : new Error(String(stopped)));
         }
       }, LOOK);
     });

@@ -102,5 +102,5 @@ const definitions = {
 
 /** The definition of a kind of step, as the runner sees it: parameters are parsed by the contract before they get here. */
 export function stepDefinition(kind: StepKind): StepDefinition<StepKind> {
-  return definitions[kind] as unknown as StepDefinition<StepKind>;
+  return definitions[kind];
 }

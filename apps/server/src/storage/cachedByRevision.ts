@@ -14,7 +14,7 @@ const readings = new WeakMap<Store['raw'], Map<string, Reading>>();
 /** What was read from the texts of a study, as long as they hold the same: going through all texts takes seconds. */
 export function cachedByRevision<T>(store: Store, what: string, read: () => T): T {
   let known = readings.get(store.raw);
-  if (!known) readings.set(store.raw, (known = new Map()));
+  if (!known) readings.set(store.raw, (known = new Map<string, Reading>()));
   const revision = revisionOf(store);
   const before = known.get(what);
   known.delete(what);

@@ -82,7 +82,7 @@ describe('StudyFrame', () => {
     setUp();
     const fixture = await show();
     const stops = [...host(fixture).querySelectorAll('a.stop')].map((a) =>
-      a.textContent!.replace(/\s+/g, ' ').trim(),
+      a.textContent.replace(/\s+/g, ' ').trim(),
     );
     expect(stops).toEqual([
       'Gather1,200 messages',
@@ -148,7 +148,7 @@ describe('Weave', () => {
   it('offers the ways of addressing that occur, and says at once how large the network would be', async () => {
     setUp();
     const fixture = await show();
-    const ways = [...host(fixture).querySelectorAll('.choices button')].map((b) => b.textContent!.trim());
+    const ways = [...host(fixture).querySelectorAll('.choices button')].map((b) => b.textContent.trim());
     expect(ways).toEqual(['replies to', 'mentions']);
     expect(text(fixture)).toContain('ties20');
     expect(api.estimate).toHaveBeenCalledWith(
@@ -182,7 +182,7 @@ describe('Weave', () => {
 
   it('says why it could not', async () => {
     setUp();
-    api.step.mockReturnValueOnce(throwError(() => new Error('Too many ties.')) as never);
+    api.step.mockReturnValueOnce(throwError(() => new Error('Too many ties.')));
     const fixture = await show();
     button(fixture, 'Weave and open the map').click();
     await fixture.whenStable();
@@ -199,7 +199,7 @@ describe('Weave', () => {
     expect(text(fixture)).toContain('12 accounts · 20 ties · woven');
     expect(text(fixture)).toContain('12 nodes · 20 ties · taken in');
     expect(
-      [...host(fixture).querySelectorAll('button')].filter((b) => b.textContent!.includes('Use this')),
+      [...host(fixture).querySelectorAll('button')].filter((b) => b.textContent.includes('Use this')),
     ).toHaveLength(1);
   });
 });

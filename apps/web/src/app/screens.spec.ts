@@ -40,10 +40,10 @@ function setUp(): MockStore {
 }
 
 const text = (fixture: ComponentFixture<unknown>): string =>
-  (fixture.nativeElement as HTMLElement).textContent!.replace(/\s+/g, ' ');
+  (fixture.nativeElement as HTMLElement).textContent.replace(/\s+/g, ' ');
 const button = (fixture: ComponentFixture<unknown>, name: string): HTMLButtonElement =>
   [...(fixture.nativeElement as HTMLElement).querySelectorAll('button')].find((b) =>
-    (b.getAttribute('aria-label') ?? b.textContent!).trim().startsWith(name),
+    (b.getAttribute('aria-label') ?? b.textContent).trim().startsWith(name),
   )!;
 
 describe('Studies', () => {
@@ -144,7 +144,7 @@ describe('Logbook', () => {
     await fixture.whenStable();
     button(fixture, 'Run again').click();
     expect(api.step).toHaveBeenCalledWith(failed.study, 'import-source', failed.parameters);
-    api.step.mockReturnValueOnce(throwError(() => new Error('Still full.')) as never);
+    api.step.mockReturnValueOnce(throwError(() => new Error('Still full.')));
     button(fixture, 'Run again').click();
     expect(store.dispatch).toHaveBeenCalledWith(WorkActions.failed({ message: 'Still full.' }));
   });

@@ -4,11 +4,11 @@ import type { ComponentFixture } from '@angular/core/testing';
 export const host = (fixture: ComponentFixture<unknown>): HTMLElement => fixture.nativeElement as HTMLElement;
 
 export const text = (fixture: ComponentFixture<unknown>): string =>
-  host(fixture).textContent!.replace(/\s+/g, ' ');
+  host(fixture).textContent.replace(/\s+/g, ' ');
 
 /** The first button whose words begin so. */
 export const button = (fixture: ComponentFixture<unknown>, name: string): HTMLButtonElement =>
-  [...host(fixture).querySelectorAll('button')].find((b) => b.textContent!.trim().startsWith(name))!;
+  [...host(fixture).querySelectorAll('button')].find((b) => b.textContent.trim().startsWith(name))!;
 
 /** Chooses the option of a value, or the only one whose words hold it. */
 export const choose = (select: HTMLSelectElement, value: string): void => {

@@ -199,16 +199,16 @@ class Evaluator {
           ? { texts: new Array<string>(this.rows).fill(node.value) }
           : { numbers: new Float64Array(this.rows).fill(Number(node.value)) };
       case 'Identifier':
-        return this.column(node.name as string);
+        return this.column(node.name);
       case 'UnaryExpression': {
         const sign = node.operator === '-' ? -1 : 1;
-        const given = this.numbers(node.argument as jsep.Expression);
+        const given = this.numbers(node.argument);
         return { numbers: each(this.rows, (row) => sign * given[row]) };
       }
       case 'BinaryExpression':
-        return { numbers: this.binary(node as jsep.BinaryExpression) };
+        return { numbers: this.binary(node) };
       case 'CallExpression':
-        return { numbers: this.call(node as jsep.CallExpression) };
+        return { numbers: this.call(node) };
       default:
         throw new FormulaError('Only numbers, columns, signs and functions can stand in a formula.');
     }

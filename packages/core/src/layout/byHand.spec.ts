@@ -38,10 +38,10 @@ describe('movedByHand', () => {
         ),
         ([there, back]) => {
           // prettier-ignore
-          const once = movedByHand(there as 'wider', [0, 1, 2], places, radius);
+          const once = movedByHand(there, [0, 1, 2], places, radius);
           const x = once.map((p) => p[0]);
           const y = once.map((p) => p[1]);
-          const again = movedByHand(back as 'closer', [0, 1, 2], { x, y }, radius);
+          const again = movedByHand(back, [0, 1, 2], { x, y }, radius);
           again.forEach(([px, py], v) => {
             expect(px).toBeCloseTo(places.x[v]);
             expect(py).toBeCloseTo(places.y[v]);

@@ -1,3 +1,5 @@
+import { roundPoint } from './common/roundPoint';
+
 /** Where nodes lie, by node. */
 interface Places {
   readonly x: ArrayLike<number>;
@@ -80,8 +82,9 @@ function middleOf(places: readonly (readonly [number, number])[]): [number, numb
 }
 
 function turned(dx: number, dy: number, angle: number): [number, number] {
-  const [c, s] = [Math.cos(angle), Math.sin(angle)];
-  return [c * dx - s * dy, s * dx + c * dy];
+  // A point on the circle is told by its sine to the right and its cosine upwards.
+  const { x: s, y } = roundPoint(angle / (2 * Math.PI));
+  return [-y * dx - s * dy, s * dx - y * dy];
 }
 
 /** The same gaps between all, in the order in which they lie; the outermost two stay. */
@@ -101,7 +104,7 @@ function onCircle(
   [mx, my]: readonly [number, number],
   radius: ArrayLike<number>,
 ): [number, number][] {
-  const angle = places.map(([px, py]) => Math.atan2(py - my, px - mx));
+  const angle = places.map(([px, py]) => angleOrder(px - mx, py - my));
   const order = places.map((_, i) => i).sort((a, b) => angle[a] - angle[b] || a - b);
   const around = nodes.reduce((sum, v) => sum + 2 * radius[v] + GAP, 0);
   const far = around / (2 * Math.PI);
@@ -109,9 +112,16 @@ function onCircle(
   let way = 0;
   for (const i of order) {
     const half = radius[nodes[i]] + GAP / 2;
-    const at = (way + half) / far - Math.PI / 2;
-    after[i] = [mx + far * Math.cos(at), my + far * Math.sin(at)];
+    const { x, y } = roundPoint((way + half) / around);
+    after[i] = [mx + far * x, my + far * y];
     way += 2 * half;
   }
   return after;
+}
+
+/** A number that grows as the angle does, from -2 to 2, made of divisions alone. */
+function angleOrder(dx: number, dy: number): number {
+  const reach = Math.abs(dx) + Math.abs(dy);
+  if (reach === 0) return 0;
+  return dy < 0 ? dx / reach - 1 : 1 - dx / reach;
 }

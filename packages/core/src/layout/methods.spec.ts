@@ -10,7 +10,7 @@ import { allDistances } from './stress/distances';
 import { legibility } from './legibility';
 import { NO_DATA, type LayoutData } from './common/placed';
 import { ringsOf } from './rings/rings';
-import { roundPoint } from './roundOne/roundPoint';
+import { roundPoint } from './common/roundPoint';
 import { normalisedStress } from './stress/stress';
 
 const radii = (n: number): Float32Array => new Float32Array(n).fill(4);

@@ -1,9 +1,10 @@
+import { roundPoint } from './common/roundPoint';
 import type { Csr } from '../graph/csr';
 
 /** Distance of nodes that have no place of their own, in the units of the places. */
 const GAP = 12;
 const PASSES = 3;
-const GOLDEN = Math.PI * (3 - Math.sqrt(5));
+const GOLDEN = 0.3819660112501051;
 
 /** The places of a network taken over from another one. */
 export interface BorrowedPlaces {
@@ -73,7 +74,8 @@ function placeByNeighbours(
   }
   if (count === 0) return 0;
   const away = GAP * (1 + (v % 7) / 4);
-  x[v] = sumX / count + away * Math.cos(v * GOLDEN);
-  y[v] = sumY / count + away * Math.sin(v * GOLDEN);
+  const round = roundPoint(v * GOLDEN);
+  x[v] = sumX / count + away * round.x;
+  y[v] = sumY / count + away * round.y;
   return 1;
 }

@@ -25,9 +25,7 @@ export function toArrow(columns: TableColumns): Uint8Array {
   const vectors = Object.fromEntries(
     Object.entries(columns).map(([name, values]) => [
       name,
-      ArrayBuffer.isView(values)
-        ? once(values as Uint32Array | Float64Array)
-        : textVector(values as readonly string[]),
+      ArrayBuffer.isView(values) ? once(values) : textVector(values),
     ]),
   );
   return tableToIPC(tableFromArrays(vectors as Record<string, Float64Array>) as Table, 'file');
@@ -87,7 +85,7 @@ export function graphOf(nodeCount: number, edges: TableColumns): Graph {
 export function numbersOf(columns: TableColumns, name: string): Uint32Array | Float64Array {
   const values = columns[name];
   if (!ArrayBuffer.isView(values)) throw new RangeError(`There is no number column called “${name}”.`);
-  return values as Uint32Array | Float64Array;
+  return values;
 }
 
 /**

@@ -95,7 +95,7 @@ export function categoriesOf(decisions: readonly NewDecision[]): Map<string, Map
   for (const { key, verdict } of decisions) {
     if (verdict.verdict !== 'category') continue;
     let values = categories.get(verdict.name);
-    if (!values) categories.set(verdict.name, (values = new Map()));
+    if (!values) categories.set(verdict.name, (values = new Map<string, string>()));
     if (verdict.value === '') values.delete(key);
     else values.set(key, verdict.value);
   }

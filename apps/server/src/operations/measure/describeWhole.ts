@@ -39,9 +39,7 @@ export const describeWhole: StepDefinition<'describe-whole', Described> = {
     });
     const there = COMPARED.filter((name) => networks > 0 && !Number.isNaN(chance[name].mean));
     const whole: WholeNetwork = {
-      figures: Object.fromEntries(
-        Object.entries(figures).map(([name, value]) => [name, orNull(value as number | null)]),
-      ),
+      figures: Object.fromEntries(Object.entries(figures).map(([name, value]) => [name, orNull(value)])),
       byChance: Object.fromEntries(
         there.map((name): [string, ByChance] => [
           name,

@@ -23,7 +23,7 @@ export const addGroups: StepDefinition<'add-groups', Added> = {
     if (isTakenColumn(column))
       throw new StepRefused(`The nodes have a column “${column}” already. Choose another name.`, { file });
     const nodes = readTable(store.folder, network, 'nodes');
-    const rows = await groupRows(uploadPath(store.folder, upload), file, reading);
+    const rows = groupRows(uploadPath(store.folder, upload), file, reading);
     const matched = matchGroups(textsOf(nodes, 'handle'), textsOf(nodes, 'name'), rows);
     if ('difference' in matched)
       throw new StepRefused(
@@ -52,13 +52,13 @@ export const addGroups: StepDefinition<'add-groups', Added> = {
   },
 };
 
-async function groupRows(path: string, file: string, reading: Reading): Promise<GroupRow[]> {
+function groupRows(path: string, file: string, reading: Reading): GroupRow[] {
   const at = (role: string): number => reading.columns.findIndex((column) => column.role === role);
   const node = at('node');
   const group = at('group');
   if (group < 0) throw new StepRefused('No column was named as group.', { file });
   const rows: GroupRow[] = [];
-  await readRecords(path, file, reading, {
+  readRecords(path, file, reading, {
     onRecord: ({ row, values }) =>
       void rows.push({ row, node: node < 0 ? null : values[node], group: values[group].trim() }),
     onSkip(row, field, reason) {

@@ -26,7 +26,7 @@ export const importNetwork: StepDefinition<'import-network', NetworkReport> = {
     const { store, files } = context;
     const { upload, file, name, nodes: nodeTable } = parameters;
     const skipped = new SkippedRows();
-    const { found, read } = await readNetworkFile(store.folder, parameters, skipped, progress);
+    const { found, read } = readNetworkFile(store.folder, parameters, skipped, progress);
     progress('Storing', 0.9);
     const { id, handle, name: label, ...own } = found.nodes;
     const { network, nodes, edges } = await storeNetwork(context, {

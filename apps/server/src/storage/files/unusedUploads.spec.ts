@@ -40,7 +40,7 @@ describe('clearUnusedUploads', () => {
     };
     const number = await beginStep(store, row as never);
     await endStep(store, number, {
-      state: state as never,
+      state: state,
       result: null,
       sentence: null,
       error: null,

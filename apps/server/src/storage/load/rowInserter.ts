@@ -8,7 +8,7 @@ const TOGETHER = 32;
 type Cell = string | number | null;
 
 /** Inserts rows into a table, many in one statement, compiled by Kysely once. `flush` must be called at the end. */
-export class RowInserter<T extends keyof Database & string> {
+export class RowInserter<T extends keyof Database> {
   private readonly many: Statement;
   private readonly one: Statement;
   private readonly width: number;

@@ -442,7 +442,7 @@ export const MIGRATIONS: Readonly<Record<string, Migration>> = {
 };
 
 /** Brings the tables of one file to their last form; each migration runs once. */
-export async function migrateOneFile(db: Kysely<never> | Kysely<unknown> | unknown): Promise<void> {
+export async function migrateOneFile(db: unknown): Promise<void> {
   const migrator = new Migrator({
     db: db as Kysely<unknown>,
     provider: { getMigrations: () => Promise.resolve({ ...MIGRATIONS }) },

@@ -10,7 +10,7 @@ import {
 } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
-import type { CollectPlan, CollectRun, KnownService, ServiceAccess, ServiceKind } from '@pebble/contract';
+import type { CollectRun, KnownService, ServiceAccess, ServiceKind } from '@pebble/contract';
 import { catchError, debounceTime, map, of, switchMap, tap } from 'rxjs';
 import { Api } from '../api/api';
 import { counted } from '../shared/words';
@@ -141,7 +141,7 @@ export class CollectPanel {
     const plan = this.plan();
     if (!access || 'lacks' in plan) return;
     this.busy.set(true);
-    const name = this.name().trim() || runName(plan as CollectPlan);
+    const name = this.name().trim() || runName(plan);
     this.api.beginRun({ study: this.study() }, { name, access, plan }).subscribe({
       next: (run) => {
         this.busy.set(false);

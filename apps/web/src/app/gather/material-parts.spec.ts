@@ -80,7 +80,7 @@ describe('PreviewPanel for materials beside messages', () => {
       ],
     });
     const select = [...host(fixture).querySelectorAll('select')].find((one) =>
-      one.textContent!.includes('not known'),
+      one.textContent.includes('not known'),
     )!;
     select.value = 'missing';
     select.dispatchEvent(new Event('change'));

@@ -137,7 +137,7 @@ describe('CaptionBar', () => {
     expect(
       host(fixture)
         .querySelector('.caption')!
-        .textContent!.replace(/\u2060/g, '')
+        .textContent.replace(/\u2060/g, '')
         .trim(),
     ).toBe(
       '3 accounts tied when one replies to another at least once, at any time. Size: in-degree. Colour: community. Ties: bent. ' +
@@ -201,7 +201,7 @@ describe('settings of a map', () => {
   const select = (fixture: ComponentFixture<CaptionBar>, label: string, value: string): void => {
     const box = host(fixture).querySelector<HTMLSelectElement>(`[aria-label="${label}"]`)!;
     box.value = [...box.options].find(
-      (one) => one.value === value || one.textContent!.trim() === value,
+      (one) => one.value === value || one.textContent.trim() === value,
     )!.value;
     box.dispatchEvent(new Event('change'));
   };
@@ -250,7 +250,7 @@ describe('settings of a map', () => {
   it('draw ties in another form and colour', async () => {
     setUp();
     const fixture = await open('bent');
-    [...host(fixture).querySelectorAll('button')].find((b) => b.textContent!.trim() === 'bundled')!.click();
+    [...host(fixture).querySelectorAll('button')].find((b) => b.textContent.trim() === 'bundled')!.click();
     changed({ ties: { ...defaultMap.ties, form: 'bundled' } });
     select(fixture, 'Colour of the ties', 'mixed');
     changed({ ties: { ...defaultMap.ties, colour: 'mixed' } });
@@ -259,7 +259,7 @@ describe('settings of a map', () => {
   it('write names in two lines', async () => {
     setUp();
     const fixture = await open('the 25 that bridge most');
-    [...host(fixture).querySelectorAll('button')].find((b) => b.textContent!.trim() === 'two lines')!.click();
+    [...host(fixture).querySelectorAll('button')].find((b) => b.textContent.trim() === 'two lines')!.click();
     changed({ names: { ...defaultMap.names, length: 'two lines' } });
   });
 
@@ -270,7 +270,7 @@ describe('settings of a map', () => {
     expect(host(fixture).textContent).toContain('ties that cross');
     select(fixture, 'Arrangement', 'rings');
     await fixture.whenStable();
-    [...host(fixture).querySelectorAll('button')].find((b) => b.textContent!.trim() === 'Arrange')!.click();
+    [...host(fixture).querySelectorAll('button')].find((b) => b.textContent.trim() === 'Arrange')!.click();
     expect(session.arrange).toHaveBeenCalledWith(
       LayoutSettings.parse({ method: 'rings', column: 'inDegree' }),
     );
@@ -283,7 +283,7 @@ describe('NodeFinder', () => {
     box.value = words;
     box.dispatchEvent(new Event('input'));
     await fixture.whenStable();
-    return [...host(fixture).querySelectorAll('li b')].map((b) => b.textContent!);
+    return [...host(fixture).querySelectorAll('li b')].map((b) => b.textContent);
   };
 
   it('finds by handle and name, names that begin so first, then the most addressed', async () => {

@@ -44,7 +44,7 @@ describe('NameMaker', () => {
 
   it('makes a name of what is selected in a text, and looks for it in all messages', async () => {
     const { fixture, select } = await page();
-    const start = host(fixture).querySelector('pt-message-text')!.textContent!.indexOf('Lighting');
+    const start = host(fixture).querySelector('pt-message-text')!.textContent.indexOf('Lighting');
     await select('pt-message-text', start, start + 'Lighting Board'.length);
     expect(text(fixture)).toContain('Make Lighting Board a name');
     choose(host(fixture).querySelector('select')!, 'organisation');

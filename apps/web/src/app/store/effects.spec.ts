@@ -78,7 +78,7 @@ describe('effects', () => {
     it('load the list, or say why not', () => {
       begin('load');
       actions.next(StudiesActions.listOpened());
-      api.studies.mockReturnValueOnce(throwError(() => new Error('No answer.')) as never);
+      api.studies.mockReturnValueOnce(throwError(() => new Error('No answer.')));
       actions.next(StudiesActions.listOpened());
       expect(seen).toEqual([
         StudiesActions.listArrived({ list }),
@@ -183,7 +183,7 @@ describe('effects', () => {
       effects().load.subscribe((action) => seen.push(action));
       actions.next(WorkActions.studyOpened({ id: exampleStudy.id }));
       api.networks.mockClear();
-      api.networks.mockReturnValueOnce(throwError(() => new Error('No answer.')) as never);
+      api.networks.mockReturnValueOnce(throwError(() => new Error('No answer.')));
       actions.next(WorkActions.stepEnded({ step: exampleStep({ kind: 'weave' }) }));
       await pause();
       expect(seen.at(-1)).toEqual(WorkActions.failed({ message: 'No answer.' }));
@@ -226,7 +226,7 @@ describe('effects', () => {
       );
       actions.next(WorkActions.networkRestoreRequested({ id: network.id }));
       expect(api.step).toHaveBeenLastCalledWith(exampleStudy.id, 'restore-network', { network: network.id });
-      api.step.mockReturnValueOnce(throwError(() => new Error('It is gone.')) as never);
+      api.step.mockReturnValueOnce(throwError(() => new Error('It is gone.')));
       actions.next(WorkActions.networkDeleteRequested({ network }));
       expect(seen).toEqual([WorkActions.failed({ message: 'It is gone.' })]);
     });

@@ -77,7 +77,7 @@ describe('Tidy', () => {
     document.dispatchEvent(new KeyboardEvent('keydown', { key, bubbles: true, ...change }));
     await fixture.whenStable();
   };
-  const chosen = (): string => host(fixture).querySelector('tr.at .label')!.textContent!.trim();
+  const chosen = (): string => host(fixture).querySelector('tr.at .label')!.textContent.trim();
   const decided = (decision: object) =>
     expect(api.step).toHaveBeenLastCalledWith(exampleStudy.id, 'tidy', {
       sort: 'hashtag',

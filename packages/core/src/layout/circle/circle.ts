@@ -1,7 +1,7 @@
 import type { Csr } from '../../graph/csr';
 import { chordCrossings } from '../fewCrossings/crossings';
 import { pitchOf, rowsOf, type Placement, type PlacedInput } from '../common/placed';
-import { roundPoint } from '../roundOne/roundPoint';
+import { roundPoint } from '../common/roundPoint';
 
 const ROUNDS = 30;
 /** Ties above which crossings are not counted and the shortest chords decide. */

@@ -74,7 +74,7 @@ function columnOrder(
   };
   let best = { crossings: crossings(), order: [[...now[0]], [...now[1]]] as [number[], number[]] };
   for (let round = 0; round < ROUNDS && best.crossings > 0; round++) {
-    const s = (round % 2 === 0 ? 1 : 0) as 0 | 1;
+    const s = round % 2 === 0 ? 1 : 0;
     const other = 1 - s;
     const middle = (v: number): number => {
       let [sum, count] = [0, 0];

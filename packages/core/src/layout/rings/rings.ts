@@ -1,6 +1,6 @@
 import { circleOrder } from '../circle/circle';
 import { pitchOf, valuesOf, type Placement } from '../common/placed';
-import { roundPoint } from '../roundOne/roundPoint';
+import { roundPoint } from '../common/roundPoint';
 
 /** Rings at most; with more different values, these are put in classes of about the same number of nodes, small ones inside. */
 const MOST_RINGS = 6;

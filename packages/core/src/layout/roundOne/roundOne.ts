@@ -1,6 +1,6 @@
 import type { Csr } from '../../graph/csr';
 import { pitchOf, rowsOf, type PlacedInput, type Placement } from '../common/placed';
-import { roundPoint } from './roundPoint';
+import { roundPoint } from '../common/roundPoint';
 
 const TURN = 2 * Math.PI;
 

@@ -43,5 +43,5 @@ function groupColumn({ nodes }: MapNetwork, asked: string | null, colour: string
 function numbers({ nodes }: MapNetwork, column: string | null): ArrayLike<number> | null {
   if (column === null || !(column in nodes)) return null;
   const values = nodes[column];
-  return ArrayBuffer.isView(values) ? (values as Float64Array) : groupCodes(values).of;
+  return ArrayBuffer.isView(values) ? values : groupCodes(values).of;
 }

@@ -204,7 +204,7 @@ export class Drawer {
 
   protected readonly rowId = ({ data }: { data: Row }): string => data.id;
 
-  protected pick({ data }: RowClickedEvent): void {
+  protected pick({ data }: RowClickedEvent<Row>): void {
     if (!data) return;
     if (this.tab() === 'ties')
       this.session.selectTie({ source: Number(data['source']), target: Number(data['target']) });

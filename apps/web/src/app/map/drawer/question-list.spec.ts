@@ -66,7 +66,7 @@ describe('QuestionList', () => {
   it('names those with the highest values, and how many have none', async () => {
     const { fixture } = await list(data(closeness));
     const [answer] = host(fixture).querySelectorAll('.answer');
-    expect(answer.textContent!.replace(/\s+/g, ' ')).toContain('ben 0.900 dot 0.900 ann 0.500');
+    expect(answer.textContent.replace(/\s+/g, ' ')).toContain('ben 0.900 dot 0.900 ann 0.500');
     expect(answer.textContent).toContain('none for 1');
     button(fixture, 'ben').click();
     expect(asked.selectNode).toHaveBeenCalledWith(1);

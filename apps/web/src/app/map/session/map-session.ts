@@ -39,7 +39,7 @@ export const MapSession = signalStore(
   withNetwork(),
   withPicture(),
   withArrangement(),
-  withMethods((store, api = inject(Api), global = inject(Store)) => {
+  withMethods((store, api = inject(Api), global = inject<Store>(Store)) => {
     const study = global.selectSignal(work.selectId);
     let opening = 0;
     /** The description as it is kept; null while no map is open. */

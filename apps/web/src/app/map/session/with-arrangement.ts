@@ -51,7 +51,7 @@ export function withArrangement() {
       props: type<{ moves: Signal<ReadonlyMap<number, Place>>; places: Signal<Places | null> }>(),
       methods: type<Asked>(),
     },
-    withMethods((store, api = inject(Api), global = inject(Store)) => {
+    withMethods((store, api = inject(Api), global = inject<Store>(Store)) => {
       const run = new LayoutRun();
       const networks = global.selectSignal(work.selectNetworks);
       /** The arrangements that can be gone back to, by their number. */

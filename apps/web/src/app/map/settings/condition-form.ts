@@ -161,7 +161,7 @@ export class ConditionForm {
   }
 
   protected change(part: object): void {
-    this.changed.emit({ ...this.condition(), ...part } as Condition);
+    this.changed.emit({ ...this.condition(), ...part });
   }
 
   protected count(field: 'atLeast' | 'largest', value: number): void {

@@ -52,7 +52,7 @@ describe('OutlineSettings', () => {
       input.dispatchEvent(new Event('change'));
     };
     const press = (name: string): void =>
-      [...host(fixture).querySelectorAll('button')].find((b) => b.textContent!.trim() === name)!.click();
+      [...host(fixture).querySelectorAll('button')].find((b) => b.textContent.trim() === name)!.click();
     const saved = (regions: Partial<Regions>) =>
       expect(asked.describe).toHaveBeenLastCalledWith(described({ ...change, ...regions }));
     return { fixture, session, field, write, press, saved };

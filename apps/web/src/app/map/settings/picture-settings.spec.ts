@@ -53,9 +53,9 @@ describe('PictureSettings', () => {
     fixture.detectChanges();
   });
 
-  const text = (): string => host(fixture).textContent!.replace(/\s+/g, ' ');
+  const text = (): string => host(fixture).textContent.replace(/\s+/g, ' ');
   const press = async (name: string): Promise<void> => {
-    [...host(fixture).querySelectorAll('button')].find((b) => b.textContent!.trim() === name)!.click();
+    [...host(fixture).querySelectorAll('button')].find((b) => b.textContent.trim() === name)!.click();
     await settle();
   };
   async function settle(): Promise<void> {

@@ -88,7 +88,7 @@ describe('Groups', () => {
   }
   const cells = (fixture: { nativeElement: unknown }, row: number): string[] =>
     [...(fixture.nativeElement as HTMLElement).querySelectorAll('tbody tr')[row].querySelectorAll('td')].map(
-      (cell) => cell.textContent!.trim(),
+      (cell) => cell.textContent.trim(),
     );
 
   it('shows the groups with how closed and how sure they are, and puts those of one together', async () => {
