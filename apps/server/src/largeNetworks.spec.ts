@@ -75,7 +75,8 @@ describe('a large network', () => {
 
   it('says in the logbook how each was found', async () => {
     const { steps } = await app.get<{ steps: Step[] }>('logbook');
-    const said = (kind: string): string => steps.find((step) => step.kind === kind)!.sentence;
+    const said = (kind: string): string =>
+      steps.find((step) => step.kind === kind && step.parameters['network'] === network.id)!.sentence;
     expect(said('measure-betweenness')).toBe(
       'Betweenness along the direction of ties was computed exactly (Brandes 2001).',
     );

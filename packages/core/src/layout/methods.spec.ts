@@ -277,6 +277,33 @@ describe('attraction', () => {
     expect(reach('rim')).toBeGreaterThan(reach('usual'));
   });
 
+  it.each([1, 2, 3])(
+    'sets the most tied of a network that grew by preferential attachment (Barabási & Albert 1999) outside the others: %i',
+    (seed) => {
+      const chance = new Random(seed);
+      const [source, target, ends]: number[][] = [[0], [1], [0, 1]];
+      for (let v = 2; v < 200; v++)
+        for (const u of [ends[chance.below(ends.length)], ends[chance.below(ends.length)]]) {
+          if (u === v) continue;
+          source.push(v);
+          target.push(u);
+          ends.push(v, u);
+        }
+      const graph = makeGraph(200, source, target);
+      const ties = new Array<number>(200).fill(0);
+      for (const v of [...source, ...target]) ties[v]++;
+      const most = [...ties.keys()].sort((a, b) => ties[b] - ties[a]).slice(0, 10);
+      const reach = (hubs: LayoutSettings['hubs']): number => {
+        const { x, y } = draw(graph, { hubs });
+        const far = (v: number): number => Math.hypot(x[v] - mean(x), y[v] - mean(y));
+        return mean(most.map(far)) / mean([...ties.keys()].map(far));
+      };
+      expect(reach('middle')).toBeLessThan(reach('usual'));
+      expect(reach('usual')).toBeLessThan(1);
+      expect(reach('rim')).toBeGreaterThan(1.1);
+    },
+  );
+
   it('begins large networks from smaller pictures of themselves (Hu 2005), which unfolds them sooner', () => {
     // A long band: from chance it stays folded for hundreds of rounds.
     const n = 2400;

@@ -187,11 +187,15 @@ export class Attraction implements Running {
     }
   }
 
-  /** A tie of a node with many ties pulls less, so that such nodes are not drawn to the middle by all of them. */
+  /**
+   * A tie of a node with many ties pulls less, and the middle does not pull such nodes at all: they are drawn there neither by all of their ties
+   * nor by their weight, and stand farther out than the others.
+   */
   private weakenHubs(): void {
     const mean = this.mass.reduce((sum, m) => sum + m, 0) / Math.max(1, this.mass.length);
     for (let e = 0; e < this.pull.length; e++)
       this.pull[e] *= mean / Math.max(this.mass[this.from[e]], this.mass[this.to[e]], mean);
+    for (let v = 0; v < this.mass.length; v++) if (this.mass[v] > mean) this.middle[v] = 0;
   }
 
   private pullTogether(): void {
