@@ -9,15 +9,30 @@ import { WorkActions } from '../../store/work.actions';
 import { work } from '../../store/work.reducer';
 import { MapSession } from './map-session';
 import { NodePictures } from './node-pictures';
+import type { LayoutRequest } from '../workers/layout.worker';
 
 jest.mock('../workers/bundle-in-worker', () => ({ bundleInWorker: jest.fn() }));
+const begun: LayoutRequest[] = [];
 jest.mock('../workers/layout-run', () => ({
   LayoutRun: class LayoutRun {
-    end(): void {}
+    isRunning = false;
+    start(request: LayoutRequest): void {
+      begun.push(request);
+      this.isRunning = true;
+    }
+    end(): void {
+      this.isRunning = false;
+    }
   },
 }));
-
-const nodes = { handle: ['ann', 'ben'], name: ['', ''], community: Uint32Array.of(1, 1) };
+const nodes = {
+  handle: ['ann', 'ben'],
+  name: ['', ''],
+  community: Uint32Array.of(1, 1),
+  inDegree: Uint32Array.of(0, 1),
+  degree: Uint32Array.of(1, 1),
+  betweenness: new Float64Array(2),
+};
 const edges = { source: Uint32Array.of(0), target: Uint32Array.of(1), weight: Float64Array.of(1) };
 const saved = { description: defaultMap, layout: null, iterations: null, moved: 0, hasPositions: true };
 
@@ -52,5 +67,36 @@ describe('MapSession', () => {
     await Promise.resolve();
     expect(session.network()?.id).toBe('second');
     expect(session.selection()).toBeNull();
+  });
+
+  it('goes on from where the nodes are, also those that were moved just now', async () => {
+    const api = {
+      network: () => of(exampleNetwork({ id: 'first', nodes: 2 })),
+      savedMap: () => of(saved),
+      table: ({ table }: { table: 'nodes' | 'edges' }) => of(toArrow(table === 'nodes' ? nodes : edges)),
+      positions: () => of(Float32Array.of(1, 2, 3, 4).buffer),
+      sendBytes: () => NEVER,
+    };
+    TestBed.configureTestingModule({
+      providers: [
+        provideStore({ [work.name]: work.reducer }),
+        { provide: Api, useValue: api },
+        { provide: NodePictures, useValue: { list: () => [] } },
+      ],
+    });
+    const session = TestBed.inject(MapSession);
+    TestBed.inject(Store).dispatch(WorkActions.studyOpened({ id: 's' }));
+    await session.open('first');
+    session.moveNodes([1], [[30, 40]]);
+    session.arrange({ ...session.settings(), begin: 'as it is' });
+    const { now } = begun.at(-1)!.data;
+    expect([[...now!.x], [...now!.y]]).toEqual([
+      [1, 30],
+      [2, 40],
+    ]);
+    expect(session.layout()).toEqual({ what: 'running', done: '' });
+    // Ended before it has got anywhere, the map is as it was.
+    session.cancelLayout();
+    expect([session.layout().what, [...session.places()!.x]]).toEqual(['rest', [1, 30]]);
   });
 });
