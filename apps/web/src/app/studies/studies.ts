@@ -7,6 +7,7 @@ import type { Study } from '@pebble/contract';
 import { Store } from '@ngrx/store';
 import { ThemeChoice } from '../shared/theme';
 import { ForGood } from '../shared/for-good';
+import { KeptRow } from '../shared/kept-row';
 import { counted, day, moment } from '../shared/words';
 import { StudiesActions } from '../store/studies.actions';
 import { studies } from '../store/studies.reducer';
@@ -16,7 +17,7 @@ import { StudyWork } from './study-work';
 /** Home: the studies, to begin, open, rename, delete and take back. */
 @Component({
   selector: 'pt-studies',
-  imports: [ForGood, FormsModule, MatMenuModule, MatProgressBarModule, RouterLink, StudyPicture],
+  imports: [ForGood, FormsModule, KeptRow, MatMenuModule, MatProgressBarModule, RouterLink, StudyPicture],
   providers: [StudyWork],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './studies.html',

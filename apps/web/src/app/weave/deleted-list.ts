@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, signal } f
 import type { Deleted, Network } from '@pebble/contract';
 import { Store } from '@ngrx/store';
 import { Api } from '../api/api';
-import { ForGood } from '../shared/for-good';
+import { KeptRow } from '../shared/kept-row';
 import { latest } from '../shared/latest';
 import { day } from '../shared/words';
 import { WorkActions } from '../store/work.actions';
@@ -10,24 +10,20 @@ import { WorkActions } from '../store/work.actions';
 /** Networks of a study that were deleted: each can be taken back until a day that is said, or removed for good at once. */
 @Component({
   selector: 'pt-deleted-list',
-  imports: [ForGood],
+  imports: [KeptRow],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (networks().length) {
       <details>
         <summary>Deleted networks ({{ networks().length }})</summary>
         @for (one of networks(); track one.id) {
-          <p>
-            <span class="name">{{ one.name }}</span>
-            <span class="faint">until {{ until(one) }}</span>
-            <button class="btn plain" (click)="restore(one)">Take back</button>
-            <pt-for-good
-              act="Remove for good"
-              [label]="'Remove ' + one.name + ' for good'"
-              [question]="'Remove “' + one.name + '” with its map and its measures? It cannot be taken back.'"
-              (confirmed)="remove(one)"
-            />
-          </p>
+          <pt-kept-row
+            [name]="one.name"
+            [note]="'until ' + until(one)"
+            [question]="'Remove “' + one.name + '” with its map and its measures? It cannot be taken back.'"
+            (takenBack)="restore(one)"
+            (removed)="remove(one)"
+          />
         }
       </details>
     }
@@ -39,15 +35,6 @@ import { WorkActions } from '../store/work.actions';
     }
     summary {
       cursor: pointer;
-    }
-    p {
-      display: flex;
-      flex-wrap: wrap;
-      gap: 10px;
-      align-items: center;
-    }
-    .name {
-      overflow-wrap: anywhere;
     }
   `,
 })
