@@ -1,4 +1,4 @@
-import type { Network, Reading } from '@pebble/contract';
+import type { Network, ImportMapping } from '@pebble/contract';
 import {
   brokenFiles,
   makeEmails,
@@ -67,7 +67,7 @@ describe('the broken file of each format', () => {
     const name = 'broken-groups.csv';
     const { result } = await app.take('ties.csv', 'source,target\na,b\n');
     const { id, preview } = await app.look(name, files[name]);
-    const { reading }: { reading: Reading } = preview;
+    const { reading }: { reading: ImportMapping } = preview;
     const network = String(result?.['network']);
     const all = async () => ({
       network: await app.get<Network>(`networks/${network}`),

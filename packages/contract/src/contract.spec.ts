@@ -9,8 +9,8 @@ import {
   Material,
   MeasureSettings,
   MessageQuery,
-  NewReading,
-  Reading,
+  NewMapping,
+  ImportMapping,
   StepKind,
   stepParameters,
   StepRequest,
@@ -29,7 +29,11 @@ const reading = {
 
 describe('a reading', () => {
   it('is of messages, without a sheet and in UTC, where nothing else is said', () => {
-    expect(Reading.parse(reading)).toMatchObject({ material: 'messages', sheet: null, zoneOffsetMinutes: 0 });
+    expect(ImportMapping.parse(reading)).toMatchObject({
+      material: 'messages',
+      sheet: null,
+      zoneOffsetMinutes: 0,
+    });
   });
 
   it.each([
@@ -39,12 +43,12 @@ describe('a reading', () => {
     ['zoneOffsetMinutes', 900],
     ['columns', [{ name: 'a', role: 'hero' }]],
   ])('is refused with %s %j', (name, value) => {
-    expect(Reading.safeParse({ ...reading, [name]: value }).success).toBe(false);
+    expect(ImportMapping.safeParse({ ...reading, [name]: value }).success).toBe(false);
   });
 
   it('can be kept under a name that says something', () => {
-    expect(NewReading.parse({ name: '  Export ', reading }).name).toBe('Export');
-    expect(NewReading.safeParse({ name: '   ', reading }).error?.issues[0].message).toBe(
+    expect(NewMapping.parse({ name: '  Export ', reading }).name).toBe('Export');
+    expect(NewMapping.safeParse({ name: '   ', reading }).error?.issues[0].message).toBe(
       'Give the reading a name.',
     );
   });

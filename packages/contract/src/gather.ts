@@ -126,7 +126,7 @@ export const Column = z.object({ name: z.string(), role: ColumnRole });
 export type Column = z.infer<typeof Column>;
 
 /** How two-mode data are written and what their cells mean. */
-export const TwoModeReading = z.object({
+export const TwoModeMapping = z.object({
   /** A matrix of rows by columns, two columns of pairs, or a cell that holds several values. */
   layout: z.enum(['matrix', 'pairs', 'cells']).default('pairs'),
   /** What stands between the values of one cell. */
@@ -136,10 +136,10 @@ export const TwoModeReading = z.object({
   /** Repeated pairs. */
   repeats: z.enum(['sum', 'once']).default('sum'),
 });
-export type TwoModeReading = z.infer<typeof TwoModeReading>;
+export type TwoModeMapping = z.infer<typeof TwoModeMapping>;
 
 /** How a file is read: everything the importer needs beside its bytes. */
-export const Reading = z.object({
+export const ImportMapping = z.object({
   material: Material.default('messages'),
   format: FileFormat,
   /** Name of the sheet of a workbook; null where there are no sheets. */
@@ -152,21 +152,21 @@ export const Reading = z.object({
   columns: z.array(Column),
   /** The account whose followers a file lists, where no column says it. */
   followed: z.string().max(200).default(''),
-  twoMode: TwoModeReading.prefault({}),
+  twoMode: TwoModeMapping.prefault({}),
 });
-export type Reading = z.infer<typeof Reading>;
+export type ImportMapping = z.infer<typeof ImportMapping>;
 
 /** A way to read a table that was kept under a name; it is offered again for files with the same columns. */
-export const SavedReading = z.object({ id: z.int(), name: z.string(), reading: Reading });
-export type SavedReading = z.infer<typeof SavedReading>;
-export const SavedReadingList = z.array(SavedReading);
-export const NewReading = z.object({
+export const SavedMapping = z.object({ id: z.int(), name: z.string(), reading: ImportMapping });
+export type SavedMapping = z.infer<typeof SavedMapping>;
+export const SavedMappingList = z.array(SavedMapping);
+export const NewMapping = z.object({
   name: z.string().trim().min(1, 'Give the reading a name.').max(100),
-  reading: Reading,
+  reading: ImportMapping,
 });
 
 /** A table of the nodes of a network: a file, or a sheet of the workbook in which the ties stand. */
-export const NodeTable = z.object({ upload: z.string(), file: FileName, reading: Reading });
+export const NodeTable = z.object({ upload: z.string(), file: FileName, reading: ImportMapping });
 export type NodeTable = z.infer<typeof NodeTable>;
 
 /** What a finished network in a file looks like. */
@@ -185,7 +185,7 @@ export type NetworkSketch = z.infer<typeof NetworkSketch>;
 export const Preview = z.object({
   file: z.string(),
   bytes: z.int(),
-  reading: Reading,
+  reading: ImportMapping,
   /** Whether the columns are those of the format, and cannot be corrected. */
   fixed: z.boolean(),
   /** What it can be read as. */
@@ -206,7 +206,7 @@ export const Preview = z.object({
   missing: z.array(z.string()),
   problems: z.array(z.object({ row: z.int(), field: z.string().nullable(), reason: z.string() })),
   /** Readings that were kept for files with these columns. */
-  saved: z.array(SavedReading).default([]),
+  saved: z.array(SavedMapping).default([]),
 });
 export type Preview = z.infer<typeof Preview>;
 

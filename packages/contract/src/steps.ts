@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { CollectPlan, CollectRun, Service } from './collect';
 import { DataExport } from './dataExport';
-import { FileName, NodeTable, Reading } from './gather';
+import { FileName, NodeTable, ImportMapping } from './gather';
 import { GroupingSettings } from './groups';
 import { MessageFilter, MessageLanguage, Scorer } from './message';
 import { LayoutSettings, Look, MapDescription, Shown } from './map';
@@ -30,9 +30,9 @@ export const stepParameters = {
     upload: z.string(),
     file: FileName,
     name: Name,
-    reading: Reading,
+    reading: ImportMapping,
     /** Further files of the same shape, which become one source with the first; each message keeps the name of its file. */
-    more: z.array(z.object({ upload: z.string(), file: FileName, reading: Reading })).default([]),
+    more: z.array(z.object({ upload: z.string(), file: FileName, reading: ImportMapping })).default([]),
   }),
   'collect-source': z.object({
     run: z.string(),
@@ -47,7 +47,7 @@ export const stepParameters = {
     upload: z.string(),
     file: FileName,
     name: Name,
-    reading: Reading,
+    reading: ImportMapping,
     /** Where the nodes stand in a table of their own. */
     nodes: NodeTable.nullable().default(null),
   }),
@@ -55,7 +55,7 @@ export const stepParameters = {
     network: z.string(),
     upload: z.string(),
     file: FileName,
-    reading: Reading,
+    reading: ImportMapping,
   }),
   'add-groups': z.object({
     network: z.string(),
@@ -63,7 +63,7 @@ export const stepParameters = {
     file: FileName,
     /** Name of the new column of the nodes. */
     column: groupingName,
-    reading: Reading,
+    reading: ImportMapping,
   }),
   'detect-languages': z.object({ source: z.int() }),
   'set-language': z.object({ message: z.int(), language: MessageLanguage.shape.code }),
@@ -100,7 +100,12 @@ export const stepParameters = {
     value: z.string().trim().min(1, 'Say which of the category they are.').max(200),
   }),
   /** Gives things the categories that a table names: its first column says which thing, each other one is a category. */
-  'categorise-by-table': z.object({ sort: TidySort, upload: z.string(), file: FileName, reading: Reading }),
+  'categorise-by-table': z.object({
+    sort: TidySort,
+    upload: z.string(),
+    file: FileName,
+    reading: ImportMapping,
+  }),
   weave: z.object({ name: Name, weave: Weave }),
   /** A network for each part of the time, and one of the whole; they share one arrangement. */
   'weave-slices': z.object({
@@ -259,14 +264,14 @@ export type Step = z.infer<typeof Step>;
 export const StepRequest = z.object({ kind: StepKind, parameters: z.record(z.string(), z.unknown()) });
 export type StepRequest = z.infer<typeof StepRequest>;
 
-/** Progress of a running step; share is 0 to 1, rest in milliseconds, null while unknown. */
+/** Progress of a running step; share is 0 to 1, null while unknown, as is how long it takes still. */
 export const StepProgress = z.object({
   step: z.int(),
   study: z.string(),
   kind: StepKind,
   phase: z.string(),
   share: z.number().nullable(),
-  rest: z.number().nullable(),
+  remainingMs: z.number().nullable(),
 });
 export type StepProgress = z.infer<typeof StepProgress>;
 

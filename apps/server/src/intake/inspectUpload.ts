@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { appendFileSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs';
-import type { Preview, Reading, RefusedFile, UploadAnswer } from '@pebble/contract';
+import type { Preview, ImportMapping, RefusedFile, UploadAnswer } from '@pebble/contract';
 import { isWorkbook, isZip, previewFile, UnreadableFile } from '@pebble/core/files';
 import { BrokenArchive, checkWorkbook, unpack, type UnpackedFile } from '../files/archive';
 import { uploadPath } from '../files/places';
@@ -13,7 +13,7 @@ const LARGEST_WHOLE = 400 * 1024 ** 2;
 const SECOND_LOOK = 16 * 1024 ** 2;
 
 /** A first look at an uploaded file. Throws UnreadableFile. */
-export async function lookAt(path: string, name: string, chosen?: Partial<Reading>): Promise<Preview> {
+export async function lookAt(path: string, name: string, chosen?: Partial<ImportMapping>): Promise<Preview> {
   const { head, size } = readHead(path);
   if (isWorkbook(head)) await asUnreadable(() => checkWorkbook(path));
   const whole = (): Uint8Array => {

@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs';
-import type { Reading } from '@pebble/contract';
+import type { ImportMapping } from '@pebble/contract';
 import { readWorkbookSource, sourceReader, type SourceSink } from '@pebble/core/files';
 import { readPieces, readTextFile } from '../files/textFile';
 
@@ -13,7 +13,7 @@ interface IntakeSink extends SourceSink {
 export async function readFile(
   path: string,
   file: string,
-  reading: Reading,
+  reading: ImportMapping,
   sink: IntakeSink,
 ): Promise<void> {
   if (reading.format === 'xlsx') {

@@ -1,5 +1,5 @@
 import { existsSync, readFileSync, statSync } from 'node:fs';
-import type { NodeTable, Reading, SkippedRow, StepParameters } from '@pebble/contract';
+import type { NodeTable, ImportMapping, SkippedRow, StepParameters } from '@pebble/contract';
 import { counted } from '@pebble/core';
 import {
   BrokenNetwork,
@@ -65,7 +65,7 @@ export function readNetworkFile(
   }
 }
 
-function readText(path: string, file: string, reading: Reading, progress: Progress): FoundNetwork {
+function readText(path: string, file: string, reading: ImportMapping, progress: Progress): FoundNetwork {
   if (statSync(path).size > LARGEST_TEXT)
     throw new StepRefused(
       'The file is larger than 400 MB. Save the network as a list of ties (CSV) instead.',
@@ -134,7 +134,7 @@ function readNodeTable(
 function takeRows(
   path: string,
   file: string,
-  reading: Reading,
+  reading: ImportMapping,
   take: (record: FileRecord) => SkippedRow | null,
   skipped: SkippedRows,
   progress: Progress,
@@ -169,7 +169,7 @@ function nothingRead(file: string, skipped: SkippedRows): StepRefused {
   return new StepRefused(`No tie could be read from ${file}. ${skipped.firstReason()}`, { file });
 }
 
-function readWholeMatrix(path: string, reading: Reading): FoundNetwork {
+function readWholeMatrix(path: string, reading: ImportMapping): FoundNetwork {
   let names: readonly string[] = [];
   const rows: (readonly string[])[] = [];
   const sink: RecordSink = {

@@ -1,4 +1,4 @@
-import type { Reading } from '@pebble/contract';
+import type { ImportMapping } from '@pebble/contract';
 import type { NodeDetails } from '@pebble/core';
 import { takeNode } from '@pebble/core/files';
 import { needRoles } from './needRoles';
@@ -9,7 +9,7 @@ import type { SkippedRows } from './skippedRows';
 export function readNodeRows(
   path: string,
   file: string,
-  reading: Reading,
+  reading: ImportMapping,
   skipped: SkippedRows,
 ): NodeDetails[] {
   needRoles(file, reading);

@@ -1,5 +1,5 @@
 import { existsSync, readFileSync } from 'node:fs';
-import type { Reading } from '@pebble/contract';
+import type { ImportMapping } from '@pebble/contract';
 import { readWorkbook, recordReader, sheetRecords, type RecordSink } from '@pebble/core/files';
 import { readTextFile } from '../files/textFile';
 import { StepRefused } from '../errors/stepErrors';
@@ -8,7 +8,7 @@ import { StepRefused } from '../errors/stepErrors';
 export function readRecords(
   path: string,
   file: string,
-  reading: Reading,
+  reading: ImportMapping,
   sink: RecordSink,
   onShare: (share: number) => void = () => undefined,
 ): void {

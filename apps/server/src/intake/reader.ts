@@ -1,6 +1,6 @@
 import { on } from 'node:events';
 import { Worker } from 'node:worker_threads';
-import type { Reading } from '@pebble/contract';
+import type { ImportMapping } from '@pebble/contract';
 import { formatCount } from '@pebble/core';
 import { StepRefused } from '../errors/stepErrors';
 import type { MessageBatch } from './batch';
@@ -12,7 +12,7 @@ export interface IntakeFile {
   readonly path: string;
   /** What it is called to people. */
   readonly file: string;
-  readonly reading: Reading;
+  readonly reading: ImportMapping;
 }
 
 /** What the thread that reads is told. */

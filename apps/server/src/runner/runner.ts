@@ -7,7 +7,7 @@ import { Piscina } from 'piscina';
 import {
   stepParameters,
   type Preview,
-  type Reading,
+  type ImportMapping,
   type Step,
   type StepEvent,
   type StepKind,
@@ -219,7 +219,7 @@ export class Runner {
 
   repreview(
     file: { readonly path: string; readonly name: string; readonly size: number },
-    chosen: Partial<Reading>,
+    chosen: Partial<ImportMapping>,
     gone?: AbortSignal,
   ): Promise<Preview> {
     const { size, ...given } = file;
@@ -319,7 +319,7 @@ export class Runner {
       study,
       cancel,
       abort,
-      last: { step, study, kind, phase: 'Starting', share: null, rest: null },
+      last: { step, study, kind, phase: 'Starting', share: null, remainingMs: null },
     };
     this.running.set(`${study} ${step}`, running);
     this.emit(study, { type: 'progress', progress: running.last });
@@ -360,9 +360,9 @@ export class Runner {
     const { cancel, abort } = running;
     const started = performance.now();
     port1.on('message', ({ phase, share }: { phase: string; share: number | null }) => {
-      const rest =
+      const remainingMs =
         share !== null && share > 0.02 ? ((performance.now() - started) * (1 - share)) / share : null;
-      running.last = { step: task.step, study: task.study, kind: task.kind, phase, share, rest };
+      running.last = { step: task.step, study: task.study, kind: task.kind, phase, share, remainingMs };
       this.emit(task.study, { type: 'progress', progress: running.last });
     });
     try {

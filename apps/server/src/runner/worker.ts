@@ -3,7 +3,7 @@ import { fileURLToPath } from 'node:url';
 import type { MessagePort } from 'node:worker_threads';
 import { connect, studyFile, withLargeCache, type Store } from '../storage/open';
 import { tidyUp } from './tidyUp';
-import type { Preview, Reading, UploadAnswer } from '@pebble/contract';
+import type { Preview, ImportMapping, UploadAnswer } from '@pebble/contract';
 import { QueryError } from '@pebble/core';
 import { UnreadableFile } from '@pebble/core/files';
 import { damageOf } from '../files/damage';
@@ -99,7 +99,7 @@ export interface ReadAnswer<T> {
   readonly damaged?: string;
 }
 
-async function told<T>(work: () => Promise<T>): Promise<ReadAnswer<T>> {
+async function asResult<T>(work: () => Promise<T>): Promise<ReadAnswer<T>> {
   try {
     return { value: await work() };
   } catch (error) {
@@ -136,7 +136,7 @@ export function read<N extends ReadName>({
   port?: MessagePort;
 }): Promise<ReadAnswer<Reads[N]['gives']>> {
   const progress = everySoOften((share: number) => port?.postMessage(share), 200);
-  return told(async () => readers[name](await storeFor(folder), asks, progress)).finally(() => {
+  return asResult(async () => readers[name](await storeFor(folder), asks, progress)).finally(() => {
     port?.close();
     tidyUp();
   });
@@ -157,7 +157,7 @@ export function inspectFile(
 }
 
 export function repreview(
-  given: Looking & { path: string; name: string; chosen: Partial<Reading> },
+  given: Looking & { path: string; name: string; chosen: Partial<ImportMapping> },
 ): Promise<ReadAnswer<Preview>> {
   return looked(given, () => lookAt(given.path, given.name, given.chosen));
 }
@@ -165,5 +165,5 @@ export function repreview(
 function looked<T>({ port }: Looking, work: (further: () => void) => Promise<T>): Promise<ReadAnswer<T>> {
   const further = everySoOften(() => port.postMessage(null), 500);
   further();
-  return told(() => work(further)).finally(() => port.close());
+  return asResult(() => work(further)).finally(() => port.close());
 }

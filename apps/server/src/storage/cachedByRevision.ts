@@ -4,17 +4,17 @@ import type { Store } from './open';
 /** So many readings are kept by each thread, the ones used last. */
 const KEPT = 3;
 
-interface Reading {
+interface CachedReading {
   readonly revision: number;
   readonly value: unknown;
 }
 
-const readings = new WeakMap<Store['raw'], Map<string, Reading>>();
+const readings = new WeakMap<Store['raw'], Map<string, CachedReading>>();
 
 /** What was read from the texts of a study, as long as they hold the same: going through all texts takes seconds. */
 export function cachedByRevision<T>(store: Store, what: string, read: () => T): T {
   let known = readings.get(store.raw);
-  if (!known) readings.set(store.raw, (known = new Map<string, Reading>()));
+  if (!known) readings.set(store.raw, (known = new Map<string, CachedReading>()));
   const revision = revisionOf(store);
   const before = known.get(what);
   known.delete(what);

@@ -102,7 +102,7 @@ describe('StudyFrame', () => {
       kind: 'import-source',
       phase: 'Reading posts.csv',
       share: 0.4,
-      rest: 5000,
+      remainingMs: 5000,
     });
     const fixture = await show();
     expect(text(fixture)).toContain('Reading posts.csv · about 5.0 s left');

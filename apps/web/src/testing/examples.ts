@@ -1,4 +1,4 @@
-import { Preview, Reading, Weave } from '@pebble/contract';
+import { Preview, ImportMapping, Weave } from '@pebble/contract';
 import type { CollectRun, Message, MessageOverview, Network, Step, Study } from '@pebble/contract';
 
 /** Small values of the contract for tests. */
@@ -137,9 +137,9 @@ export function exampleRun(change: Partial<CollectRun> = {}): CollectRun {
   };
 }
 
-export function exampleReading(change: Partial<Reading> = {}): Reading {
+export function exampleReading(change: Partial<ImportMapping> = {}): ImportMapping {
   return {
-    ...Reading.parse({
+    ...ImportMapping.parse({
       format: 'csv',
       encoding: 'utf-8',
       delimiter: ',',

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import type { Preview, Reading } from '@pebble/contract';
+import type { Preview, ImportMapping } from '@pebble/contract';
 import { utils, write } from '@e965/xlsx';
 import { readNetworkText } from './networks/readNetwork';
 import { previewFile } from './preview/preview';
@@ -145,7 +145,7 @@ function kept(): { all: unknown[]; sink: SourceSink } {
 async function readInPieces(
   text: string,
   cuts: readonly number[],
-  reading: Reading,
+  reading: ImportMapping,
   file: string,
 ): Promise<unknown[]> {
   const { all, sink } = kept();

@@ -1,4 +1,4 @@
-import type { ColumnRole, Reading, SkippedRow } from '@pebble/contract';
+import type { ColumnRole, ImportMapping, SkippedRow } from '@pebble/contract';
 import { dateReader } from './dates';
 import type { FileRecord } from './record';
 
@@ -14,7 +14,7 @@ export class Cells {
   private readonly places = new Map<ColumnRole, number>();
   private readonly readDate: (written: string) => number | null;
 
-  constructor(private readonly reading: Reading) {
+  constructor(private readonly reading: ImportMapping) {
     this.numbers = columnsOf(reading, 'number');
     this.attributes = columnsOf(reading, 'attribute');
     this.readDate = dateReader(reading.dateForm, reading.zoneOffsetMinutes);
@@ -67,7 +67,7 @@ interface NamedColumn {
   readonly index: number;
 }
 
-function columnsOf(reading: Reading, role: string): NamedColumn[] {
+function columnsOf(reading: ImportMapping, role: string): NamedColumn[] {
   return reading.columns.flatMap((column, index) =>
     column.role === role ? [{ name: column.name, index }] : [],
   );

@@ -1,11 +1,11 @@
-import type { IncomingFollow, Reading, SkippedRow } from '@pebble/contract';
+import type { IncomingFollow, ImportMapping, SkippedRow } from '@pebble/contract';
 import { cleanHandle, handleKey } from '../text/mentions';
 import { Cells } from './cells';
 import { profileReader, tellsAnything } from './profiles';
 import type { FileRecord } from './record';
 
 /** A function that reads who follows whom from a row, or says why it cannot. */
-export function takeFollow(reading: Reading): (record: FileRecord) => IncomingFollow | SkippedRow {
+export function takeFollow(reading: ImportMapping): (record: FileRecord) => IncomingFollow | SkippedRow {
   const cells = new Cells(reading);
   const followerOf = cells.reader('follower');
   const followedOf = cells.reader('followed');

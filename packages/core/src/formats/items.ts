@@ -1,10 +1,10 @@
-import type { IncomingItem, Reading, SkippedRow } from '@pebble/contract';
+import type { IncomingItem, ImportMapping, SkippedRow } from '@pebble/contract';
 import { cleanHandle } from '../text/mentions';
 import { Cells } from './cells';
 import type { FileRecord } from './record';
 
 /** A function that turns a record into a video, page or other item, or says why it cannot be one. */
-export function takeItem(reading: Reading): (record: FileRecord) => IncomingItem | SkippedRow {
+export function takeItem(reading: ImportMapping): (record: FileRecord) => IncomingItem | SkippedRow {
   const cells = new Cells(reading);
   const id = cells.reader('id');
   const title = cells.reader('subject');
@@ -37,7 +37,7 @@ export function takeItem(reading: Reading): (record: FileRecord) => IncomingItem
  * A function that gives the item of which a comment's row tells the title, once for each item; null where the row tells none or the item
  * came before.
  */
-export function takeItemOfComment(reading: Reading): (record: FileRecord) => IncomingItem | null {
+export function takeItemOfComment(reading: ImportMapping): (record: FileRecord) => IncomingItem | null {
   const cells = new Cells(reading);
   const id = cells.reader('item');
   const title = cells.reader('itemTitle');

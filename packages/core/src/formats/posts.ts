@@ -1,4 +1,4 @@
-import type { ColumnRole, IncomingMessage, MessageKind, Reading, SkippedRow } from '@pebble/contract';
+import type { ColumnRole, IncomingMessage, MessageKind, ImportMapping, SkippedRow } from '@pebble/contract';
 import { cleanHandle } from '../text/mentions';
 import { findRepostMark } from '../text/repostMark';
 import { Cells } from './cells';
@@ -32,7 +32,7 @@ const KINDS: Readonly<Record<string, MessageKind>> = {
  * A function that turns a record into a message, or says why it cannot be one. A message without an id gets one made
  * from its row; one without a date is kept undated; a date that cannot be read is a reason to skip.
  */
-export function takePost(reading: Reading): (record: FileRecord) => IncomingMessage | SkippedRow {
+export function takePost(reading: ImportMapping): (record: FileRecord) => IncomingMessage | SkippedRow {
   const cells = new Cells(reading);
   const at = (role: ColumnRole): number => cells.place(role);
   const place = {

@@ -1,4 +1,4 @@
-import type { ColumnRole, IncomingProfile, Profile, Reading, SkippedRow } from '@pebble/contract';
+import type { ColumnRole, IncomingProfile, Profile, ImportMapping, SkippedRow } from '@pebble/contract';
 import { cleanHandle } from '../text/mentions';
 import { Cells, numberOrText } from './cells';
 import type { FileRecord } from './record';
@@ -7,7 +7,7 @@ import type { FileRecord } from './record';
 const COUNTS: readonly ColumnRole[] = ['followers', 'following', 'posts'];
 
 /** A function that reads what a row tells of an account, or says why it cannot. */
-export function profileReader(reading: Reading): (record: FileRecord) => Profile | SkippedRow {
+export function profileReader(reading: ImportMapping): (record: FileRecord) => Profile | SkippedRow {
   const cells = new Cells(reading);
   const counts = COUNTS.map((role) => ({ name: role, read: cells.reader(role) }));
   const joinedAt = cells.reader('joined');
@@ -32,7 +32,7 @@ export function profileReader(reading: Reading): (record: FileRecord) => Profile
 }
 
 /** A function that turns a row of account details into a profile, or says why it cannot. */
-export function takeProfile(reading: Reading): (record: FileRecord) => IncomingProfile | SkippedRow {
+export function takeProfile(reading: ImportMapping): (record: FileRecord) => IncomingProfile | SkippedRow {
   const cells = new Cells(reading);
   const handle = cells.reader('author');
   const name = cells.reader('authorName');

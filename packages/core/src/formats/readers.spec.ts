@@ -1,4 +1,4 @@
-import type { Reading } from '@pebble/contract';
+import type { ImportMapping } from '@pebble/contract';
 import type { FileRecord } from './record';
 import { JsonLinesReader } from './jsonLines';
 import { LineCutter } from './lines';
@@ -172,7 +172,7 @@ describe('previewFile', () => {
 });
 
 describe('takePost', () => {
-  let reading: Reading;
+  let reading: ImportMapping;
   const take = (values: string[]) => takePost(reading)({ row: 2, values, extra: null });
 
   beforeAll(async () => {

@@ -1,4 +1,4 @@
-import type { IncomingMessage, Reading, SkippedRow } from '@pebble/contract';
+import type { IncomingMessage, ImportMapping, SkippedRow } from '@pebble/contract';
 import { takeActivity } from './activities';
 import { CsvReader } from './csv';
 import { takeEmail } from './email';
@@ -23,7 +23,7 @@ export interface SourceReader {
 }
 
 /** A reader of the records of a table, by how it is to be read. */
-export function recordReader(reading: Reading, sink: RecordSink): RecordReader {
+export function recordReader(reading: ImportMapping, sink: RecordSink): RecordReader {
   const names = reading.columns.map((column) => column.name);
   if (reading.format === 'jsonl') return new JsonLinesReader(names, sink);
   if (reading.format === 'json') return new JsonDocumentReader(names, sink);
@@ -32,7 +32,7 @@ export function recordReader(reading: Reading, sink: RecordSink): RecordReader {
 }
 
 /** A reader for every format but workbooks, which `readWorkbookSource` reads whole. */
-export function sourceReader(reading: Reading, file: string, sink: SourceSink): SourceReader {
+export function sourceReader(reading: ImportMapping, file: string, sink: SourceSink): SourceReader {
   switch (reading.format) {
     case 'activities':
       return reading.delimiter === '\n' ? new ObjectLines(sink, takeActivity) : new ActivityDocument(sink);
@@ -49,7 +49,7 @@ export function sourceReader(reading: Reading, file: string, sink: SourceSink): 
 
 export function readWorkbookSource(
   bytes: Uint8Array,
-  reading: Reading,
+  reading: ImportMapping,
   file: string,
   sink: SourceSink,
 ): void {
@@ -58,7 +58,7 @@ export function readWorkbookSource(
   if (sheet) sheetRecords(sheet, tableSink(reading, file, sink)).end();
 }
 
-function tableSink(reading: Reading, file: string, sink: SourceSink): RecordSink {
+function tableSink(reading: ImportMapping, file: string, sink: SourceSink): RecordSink {
   return {
     onRecord: recordTaker(reading, file, sink),
     onSkip: (row, field, reason) => sink.skip({ row, field, reason }),
@@ -66,7 +66,11 @@ function tableSink(reading: Reading, file: string, sink: SourceSink): RecordSink
 }
 
 /** A function that takes the records of a table for what their material says they are. */
-export function recordTaker(reading: Reading, file: string, sink: SourceSink): (record: FileRecord) => void {
+export function recordTaker(
+  reading: ImportMapping,
+  file: string,
+  sink: SourceSink,
+): (record: FileRecord) => void {
   switch (reading.material) {
     case 'items':
       return handOn(takeItem(reading), (item) => sink.item(item), sink);
@@ -91,7 +95,7 @@ function handOn<T extends object>(
   };
 }
 
-function messageTaker(reading: Reading, file: string, sink: SourceSink): (record: FileRecord) => void {
+function messageTaker(reading: ImportMapping, file: string, sink: SourceSink): (record: FileRecord) => void {
   const hasIds = reading.columns.some((column) => column.role === 'id');
   const itemOf = reading.columns.some((column) => column.role === 'itemTitle')
     ? takeItemOfComment(reading)

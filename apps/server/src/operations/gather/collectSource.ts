@@ -1,5 +1,5 @@
 import { existsSync } from 'node:fs';
-import { Reading, type CollectPlan, type ImportReport, type Service } from '@pebble/contract';
+import { ImportMapping, type CollectPlan, type ImportReport, type Service } from '@pebble/contract';
 import { formatCount, joinWith, periodPhrase } from '@pebble/core';
 import { spoolPath } from '../../files/places';
 import { StepRefused } from '../../errors/stepErrors';
@@ -25,8 +25,8 @@ export const collectSource: StepDefinition<'collect-source', ImportReport> = {
 };
 
 /** Runs keep what they collect as objects of the service's standard, one a line. */
-function readingOf({ kind }: Service): Reading {
-  return Reading.parse({
+function readingOf({ kind }: Service): ImportMapping {
+  return ImportMapping.parse({
     format: kind === 'hub' ? 'activities' : 'jmap',
     encoding: 'utf-8',
     delimiter: '\n',

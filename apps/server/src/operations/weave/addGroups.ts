@@ -1,4 +1,4 @@
-import type { Reading } from '@pebble/contract';
+import type { ImportMapping } from '@pebble/contract';
 import { formatCount, matchGroups, textsOf, type GroupRow, isTakenColumn } from '@pebble/core';
 import { addOwnColumns, findNetwork, readMap, saveMap } from '../../storage/networks';
 import { uploadPath } from '../../files/places';
@@ -52,7 +52,7 @@ export const addGroups: StepDefinition<'add-groups', Added> = {
   },
 };
 
-function groupRows(path: string, file: string, reading: Reading): GroupRow[] {
+function groupRows(path: string, file: string, reading: ImportMapping): GroupRow[] {
   const at = (role: string): number => reading.columns.findIndex((column) => column.role === role);
   const node = at('node');
   const group = at('group');

@@ -1,5 +1,5 @@
 import { TestBed, type ComponentFixture } from '@angular/core/testing';
-import type { ImportReport, Preview, Reading } from '@pebble/contract';
+import type { ImportReport, Preview, ImportMapping } from '@pebble/contract';
 import { of } from 'rxjs';
 import { exampleOverview, examplePreview } from '../../testing/examples';
 import { button, choose, host, text } from '../../testing/dom';
@@ -15,7 +15,7 @@ const { reading } = preview;
 
 describe('PreviewPanel', () => {
   let fixture: ComponentFixture<PreviewPanel>;
-  let asked: Partial<Reading>[];
+  let asked: Partial<ImportMapping>[];
   const show = async (change: Partial<Preview> = {}, alike = 1): Promise<void> => {
     fixture = TestBed.createComponent(PreviewPanel);
     fixture.componentRef.setInput('preview', { ...preview, ...change });

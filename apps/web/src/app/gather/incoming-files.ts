@@ -4,7 +4,7 @@ import {
   LONGEST_NAME,
   SOURCE_MATERIALS,
   type NodeTable,
-  type Reading,
+  type ImportMapping,
   type RefusedFile,
   type Step,
   type Upload,
@@ -49,7 +49,7 @@ export class IncomingFiles {
     this.sending.set(null);
   }
 
-  correct(reading: Partial<Reading>): void {
+  correct(reading: Partial<ImportMapping>): void {
     const upload = this.upload();
     const study = this.study();
     if (!upload || !study) return;
@@ -71,7 +71,7 @@ export class IncomingFiles {
   }
 
   /** Every waiting file with the same columns is read in the same way, each as a source of its own or all as one. */
-  acceptAll({ reading, asOne }: { reading: Reading; asOne: boolean }): void {
+  acceptAll({ reading, asOne }: { reading: ImportMapping; asOne: boolean }): void {
     const first = this.upload();
     if (!first) return;
     const alike = this.uploads().filter((other) => isAlike(other, first));

@@ -1,5 +1,5 @@
 import { TestBed, type ComponentFixture } from '@angular/core/testing';
-import type { AccountRow, ItemRow, Message, MessageFilter, Reading, Thread } from '@pebble/contract';
+import type { AccountRow, ItemRow, Message, MessageFilter, ImportMapping, Thread } from '@pebble/contract';
 import { of } from 'rxjs';
 import {
   exampleMessage,
@@ -29,8 +29,8 @@ const withApi = (api: object): void => {
 describe('PreviewPanel for materials beside messages', () => {
   let fixture: ComponentFixture<PreviewPanel>;
   let accepted: Accepted[];
-  let asked: Partial<Reading>[];
-  const show = async (change: Partial<Reading>, networks = [exampleNetwork()]): Promise<void> => {
+  let asked: Partial<ImportMapping>[];
+  const show = async (change: Partial<ImportMapping>, networks = [exampleNetwork()]): Promise<void> => {
     const groups = { material: 'groups' as const, columns: [{ name: 'group', role: 'group' as const }] };
     const preview = examplePreview({ reading: exampleReading({ ...groups, ...change }), rows: [] });
     fixture = TestBed.createComponent(PreviewPanel);

@@ -9,7 +9,7 @@ import {
   output,
 } from '@angular/core';
 import { FormsModule } from '@angular/forms';
-import { TableFormat, type NodeTable, type Preview, type Reading, type Upload } from '@pebble/contract';
+import { TableFormat, type NodeTable, type Preview, type ImportMapping, type Upload } from '@pebble/contract';
 import { of, type Observable } from 'rxjs';
 import { Api } from '../api/api';
 import { latest } from '../shared/latest';
@@ -97,7 +97,7 @@ export class NodeTableChoice {
     // A file that was already said to hold nodes is read as it was corrected.
     if (upload.id !== this.ties().id && upload.preview.reading.material === 'nodes')
       return of(upload.preview);
-    const reading: Partial<Reading> = { material: 'nodes', ...(sheet === null ? {} : { sheet }) };
+    const reading: Partial<ImportMapping> = { material: 'nodes', ...(sheet === null ? {} : { sheet }) };
     return this.api.previewAgain({ study, upload: upload.id }, { file: upload.preview.file, reading });
   });
   protected readonly meaning = computed(() => {

@@ -18,8 +18,8 @@ import {
   type Material,
   type Network,
   type Preview,
-  type Reading,
-  type TwoModeReading,
+  type ImportMapping,
+  type TwoModeMapping,
 } from '@pebble/contract';
 import { bytes, counted } from '../shared/words';
 import { Busy } from '../shared/busy';
@@ -94,7 +94,7 @@ const MATERIAL_NAMES: Readonly<Record<Material, string>> = {
 
 /** A reading that was agreed to. */
 export interface Accepted {
-  readonly reading: Reading;
+  readonly reading: ImportMapping;
   /** The network whose nodes it is about. */
   readonly network?: string;
   /** Name of the column that groups become. */
@@ -114,12 +114,12 @@ export class PreviewPanel {
   readonly busy = input(false);
   /** Files of this shape that wait, this one among them. */
   readonly alike = input(1);
-  readonly readingChanged = output<Partial<Reading>>();
+  readonly readingChanged = output<Partial<ImportMapping>>();
   readonly accepted = output<Accepted>();
   /** Networks of the study, to which groups can be given. */
   readonly networks = input<readonly Network[]>([]);
   /** Every waiting file of this shape, each as a source of its own or all as one. */
-  readonly acceptedAll = output<{ reading: Reading; asOne: boolean }>();
+  readonly acceptedAll = output<{ reading: ImportMapping; asOne: boolean }>();
   protected readonly becomesSource = computed(() =>
     SOURCE_MATERIALS.includes(this.preview().reading.material),
   );
@@ -187,7 +187,7 @@ export class PreviewPanel {
     });
   }
 
-  protected changeTwoMode(part: Partial<TwoModeReading>): void {
+  protected changeTwoMode(part: Partial<TwoModeMapping>): void {
     this.change({ twoMode: { ...this.preview().reading.twoMode, ...part } });
   }
 
@@ -215,7 +215,7 @@ export class PreviewPanel {
     this.readingChanged.emit({ ...this.preview().reading, columns });
   }
 
-  protected change(part: Partial<Reading>): void {
+  protected change(part: Partial<ImportMapping>): void {
     // Another encoding, delimiter, sheet or meaning gives other columns, which are guessed anew.
     const asksAnew = ['delimiter', 'encoding', 'sheet', 'material'].some((name) => name in part);
     const { columns, format, ...rest } = this.preview().reading;

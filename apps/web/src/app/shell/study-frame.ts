@@ -40,8 +40,8 @@ import { Rail, type Stop } from './rail';
         <div class="running" role="status">
           <span>
             {{ step.phase }}
-            @if (step.rest !== null) {
-              <span class="faint">· about {{ rest(step.rest) }} left</span>
+            @if (step.remainingMs !== null) {
+              <span class="faint">· about {{ duration(step.remainingMs) }} left</span>
             }
           </span>
           <mat-progress-bar
@@ -153,7 +153,7 @@ export class StudyFrame implements OnDestroy {
   private readonly networks = this.store.selectSignal(work.selectNetworks);
   private readonly open = this.store.selectSignal(work.selectOpenNetwork);
   private readonly steps = this.store.selectSignal(work.selectSteps);
-  protected readonly rest = duration;
+  protected readonly duration = duration;
   protected readonly stops = computed<readonly Stop[]>(() => {
     const study = this.current();
     return [

@@ -17,7 +17,7 @@ const progress: StepProgress = {
   kind: 'import-source',
   phase: 'Reading',
   share: 0.5,
-  rest: 3000,
+  remainingMs: 3000,
 };
 
 describe('the open study', () => {

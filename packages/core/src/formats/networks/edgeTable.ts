@@ -1,10 +1,10 @@
-import type { Reading, SkippedRow } from '@pebble/contract';
+import type { ImportMapping, SkippedRow } from '@pebble/contract';
 import type { FileRecord } from '../record';
 import { BrokenNetwork, type NetworkBuilder } from './foundNetwork';
 
 /** A function that adds the tie of a row to a network, or says why it cannot. A row with one end alone is a node without a tie. */
 export function takeEdge(
-  reading: Reading,
+  reading: ImportMapping,
   builder: NetworkBuilder,
 ): (record: FileRecord) => SkippedRow | null {
   const at = (role: string): number => reading.columns.findIndex((column) => column.role === role);

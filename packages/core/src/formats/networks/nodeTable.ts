@@ -1,4 +1,4 @@
-import type { Reading, SkippedRow } from '@pebble/contract';
+import type { ImportMapping, SkippedRow } from '@pebble/contract';
 import type { ColumnType } from '../../network/typedColumn';
 import type { FileRecord } from '../record';
 
@@ -12,7 +12,7 @@ export interface NodeRow {
 }
 
 /** What the columns that are kept hold, as their roles say it. */
-export function columnTypes({ columns }: Reading): ReadonlyMap<string, ColumnType> {
+export function columnTypes({ columns }: ImportMapping): ReadonlyMap<string, ColumnType> {
   return new Map(
     columns.flatMap(({ name, role }) =>
       role === 'number' || role === 'attribute'
@@ -24,7 +24,7 @@ export function columnTypes({ columns }: Reading): ReadonlyMap<string, ColumnTyp
 
 /** A function that hands on the node of a row, or says why the row has none. A node that stands twice keeps its first row. */
 export function takeNode(
-  reading: Reading,
+  reading: ImportMapping,
   onNode: (node: NodeRow) => void,
 ): (record: FileRecord) => SkippedRow | null {
   const at = (role: string): number => reading.columns.findIndex((column) => column.role === role);

@@ -1,4 +1,4 @@
-import type { Reading } from '@pebble/contract';
+import type { ImportMapping } from '@pebble/contract';
 import { readAdjacencyList } from './adjacency';
 import { readDot } from './dot';
 import { BrokenNetwork, type FoundNetwork } from './foundNetwork';
@@ -10,7 +10,7 @@ import { readJsonGraph } from './jsonGraph';
 /** Reads a network of a format that stands in one text; tables of ties and matrices are read by their rows. */
 export function readNetworkText(
   text: string,
-  { format, delimiter }: Pick<Reading, 'format' | 'delimiter'>,
+  { format, delimiter }: Pick<ImportMapping, 'format' | 'delimiter'>,
 ): FoundNetwork {
   switch (format) {
     case 'graphml':

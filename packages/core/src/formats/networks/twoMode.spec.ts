@@ -1,9 +1,9 @@
 import fc from 'fast-check';
-import type { Reading, SkippedRow } from '@pebble/contract';
+import type { ImportMapping, SkippedRow } from '@pebble/contract';
 import { BrokenNetwork, type FoundNetwork } from './foundNetwork';
 import { cellWeight, takeTwoMode, TwoModeBuilder } from './twoMode';
 
-const reading = (names: string[], change: Partial<Reading['twoMode']>): Reading => ({
+const reading = (names: string[], change: Partial<ImportMapping['twoMode']>): ImportMapping => ({
   material: 'two-mode',
   format: 'csv',
   sheet: null,
@@ -19,7 +19,7 @@ const reading = (names: string[], change: Partial<Reading['twoMode']>): Reading 
   twoMode: { layout: 'pairs', between: ';', empty: 'zero', repeats: 'sum', ...change },
 });
 
-function read(names: string[], rows: string[][], change: Partial<Reading['twoMode']> = {}) {
+function read(names: string[], rows: string[][], change: Partial<ImportMapping['twoMode']> = {}) {
   const how = reading(names, change);
   const builder = new TwoModeBuilder(how);
   const take = takeTwoMode(how, builder);

@@ -1,4 +1,4 @@
-import type { Reading, SkippedRow, TwoModeReading } from '@pebble/contract';
+import type { ImportMapping, SkippedRow, TwoModeMapping } from '@pebble/contract';
 import type { FileRecord } from '../record';
 import { BrokenNetwork, NetworkBuilder, type FoundNetwork } from './foundNetwork';
 
@@ -27,10 +27,10 @@ export class TwoModeBuilder {
   private readonly missing = new Map<number, number>();
   private repeated = 0;
   private missingCells = 0;
-  private readonly reading: TwoModeReading;
+  private readonly reading: TwoModeMapping;
 
   constructor(
-    reading: Reading,
+    reading: ImportMapping,
     private readonly mostThings = 1_000_000,
   ) {
     this.reading = reading.twoMode;
@@ -101,7 +101,7 @@ export class TwoModeBuilder {
 
 /** A function that adds a row of two-mode data, or says why it cannot. */
 export function takeTwoMode(
-  reading: Reading,
+  reading: ImportMapping,
   builder: TwoModeBuilder,
 ): (record: FileRecord) => SkippedRow | null {
   const { columns, twoMode } = reading;
@@ -144,7 +144,7 @@ export function takeTwoMode(
 }
 
 function takeMatrixRow(
-  { columns, twoMode }: Reading,
+  { columns, twoMode }: ImportMapping,
   builder: TwoModeBuilder,
   personOf: (record: FileRecord) => number | SkippedRow,
 ): (record: FileRecord) => SkippedRow | null {

@@ -1,4 +1,4 @@
-import { TwoModeReading, type Preview, type Reading } from '@pebble/contract';
+import { TwoModeMapping, type Preview, type ImportMapping } from '@pebble/contract';
 import { followedByFileName } from '../follows';
 
 /** Rows of a file that are shown before it is taken in. */
@@ -20,7 +20,7 @@ type Findings = Omit<Preview, 'file' | 'bytes' | 'reading' | 'reasons'>;
 
 export function previewOf(
   file: FileHead,
-  reading: Reading,
+  reading: ImportMapping,
   reasons: string[],
   findings: Partial<Findings>,
 ): Preview {
@@ -47,10 +47,10 @@ export function previewOf(
 /** What a reading says beside the columns, where it was chosen. */
 export function chosenMeaning(
   file: FileHead,
-  chosen?: Partial<Reading>,
-): Pick<Reading, 'followed' | 'twoMode'> {
+  chosen?: Partial<ImportMapping>,
+): Pick<ImportMapping, 'followed' | 'twoMode'> {
   return {
     followed: chosen?.followed ?? followedByFileName(file.name),
-    twoMode: TwoModeReading.parse(chosen?.twoMode ?? {}),
+    twoMode: TwoModeMapping.parse(chosen?.twoMode ?? {}),
   };
 }

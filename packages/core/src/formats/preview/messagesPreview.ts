@@ -1,4 +1,4 @@
-import type { Column, IncomingMessage, Preview, Reading } from '@pebble/contract';
+import type { Column, IncomingMessage, Preview, ImportMapping } from '@pebble/contract';
 import { sourceReader } from '../sourceReader';
 import { UnreadableFile } from '../unreadable';
 import { previewOf, ROWS_SHOWN, type FileHead } from './findings';
@@ -19,7 +19,7 @@ const MESSAGE_COLUMNS: readonly Column[] = [
 export async function previewMessages(
   file: FileHead,
   text: string,
-  base: Reading,
+  base: ImportMapping,
   reasons: string[],
 ): Promise<Preview> {
   const rows: string[][] = [];

@@ -1,4 +1,4 @@
-import type { Column, Material, Preview, Reading } from '@pebble/contract';
+import type { Column, Material, Preview, ImportMapping } from '@pebble/contract';
 import type { FoundNetwork } from '../networks/foundNetwork';
 import { previewOf, ROWS_SHOWN, type FileHead } from './findings';
 import { sketchOf } from './trial';
@@ -7,7 +7,7 @@ import { sketchOf } from './trial';
 export function previewNetwork(
   file: FileHead,
   found: FoundNetwork,
-  base: Reading,
+  base: ImportMapping,
   reasons: string[],
   materials: Material[] = ['network'],
 ): Preview {

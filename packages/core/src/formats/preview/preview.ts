@@ -1,4 +1,4 @@
-import type { Preview, Reading } from '@pebble/contract';
+import type { Preview, ImportMapping } from '@pebble/contract';
 import { guessEncoding } from '../encoding';
 import { readNetworkText } from '../networks/readNetwork';
 import { guessFormat, isWorkbook, refuseForeign, type FormatGuess } from '../sniff';
@@ -18,7 +18,7 @@ export type { FileHead } from './findings';
  * @param chosen what the researcher corrected; the rest is detected
  * Throws UnreadableFile when nothing can be read from it.
  */
-export async function previewFile(file: FileHead, chosen?: Partial<Reading>): Promise<Preview> {
+export async function previewFile(file: FileHead, chosen?: Partial<ImportMapping>): Promise<Preview> {
   if (file.size === 0) throw new UnreadableFile('The file is empty.');
   if (isWorkbook(file.head)) return previewWorkbook(file, chosen);
   refuseForeign(file.head);
@@ -29,7 +29,7 @@ export async function previewFile(file: FileHead, chosen?: Partial<Reading>): Pr
   if (text.trim() === '') throw new UnreadableFile('The file holds only blank lines.');
   const guess = guessFormat(text, file.name);
   const format = chosen?.format ?? guess.format;
-  const base: Reading = {
+  const base: ImportMapping = {
     material: chosen?.material ?? guess.material,
     format,
     sheet: null,

@@ -1,4 +1,4 @@
-import type { Preview, Reading, TableFormat } from '@pebble/contract';
+import type { Preview, ImportMapping, TableFormat } from '@pebble/contract';
 import { CsvReader } from '../csv';
 import { JsonDocumentReader, JsonLinesReader } from '../jsonLines';
 import { ListReader } from '../listLines';
@@ -35,7 +35,7 @@ export function sampleSink(sample: Sample): RecordSink {
 }
 
 /** The beginning of a table in a text. Throws UnreadableFile when there is none. */
-export function readSample({ format, delimiter }: Reading, text: string): Sample {
+export function readSample({ format, delimiter }: ImportMapping, text: string): Sample {
   const sample = emptySample();
   const sink = sampleSink(sample);
   if (format === 'jsonl' || format === 'json') return sampleJson(format, text, sample, sink);

@@ -1,4 +1,4 @@
-import { Material, type Column, type Preview, type Reading } from '@pebble/contract';
+import { Material, type Column, type Preview, type ImportMapping } from '@pebble/contract';
 import { guessColumns, guessMaterial, isAttendance, missingRoles } from '../columns';
 import { guessDateForm } from '../dates';
 import { isSquareMatrix, readMatrix } from '../networks/matrix';
@@ -17,10 +17,10 @@ const MOST_IN_MATRIX = 20_000;
 export function previewTable(
   file: FileHead,
   sample: Sample,
-  base: Reading,
+  base: ImportMapping,
   reasons: string[],
   complete: boolean,
-  chosen?: Partial<Reading>,
+  chosen?: Partial<ImportMapping>,
   /** What the table is called: its file or its sheet. */
   called = file.name,
 ): Preview {
@@ -52,7 +52,7 @@ export function previewTable(
     : guessColumns(sample.names, sample.rows, material);
   const timeColumn = columns.findIndex((column) => column.role === 'time');
   const dates = timeColumn < 0 ? null : guessDateForm(sample.rows.map((row) => row[timeColumn] ?? ''));
-  const reading: Reading = {
+  const reading: ImportMapping = {
     ...base,
     material,
     dateForm: chosen?.dateForm ?? dates?.form ?? 'iso',
@@ -94,7 +94,10 @@ const MATERIAL_REASON: Partial<Record<Material, string>> = {
 };
 
 /** Which of the ways of writing two-mode data a table has, and what stands between several values of a cell. */
-function guessTwoMode(columns: readonly Column[], { names, rows }: Sample): Partial<Reading['twoMode']> {
+function guessTwoMode(
+  columns: readonly Column[],
+  { names, rows }: Sample,
+): Partial<ImportMapping['twoMode']> {
   if (columns.some(({ role }) => role === 'thing') || isAttendance(names, rows)) return { layout: 'matrix' };
   const target = columns.findIndex(({ role }) => role === 'target');
   const share = (mark: string): number =>

@@ -1,4 +1,4 @@
-import type { Preview, Reading } from '@pebble/contract';
+import type { Preview, ImportMapping } from '@pebble/contract';
 import { takeEdge } from '../networks/edgeTable';
 import { BrokenNetwork, NetworkBuilder, type FoundNetwork } from '../networks/foundNetwork';
 import { takeNode } from '../networks/nodeTable';
@@ -12,7 +12,7 @@ import { UnreadableFile } from '../unreadable';
 
 /** Tries the first rows: what cannot be read of them, and what comes of a whole two-mode file. */
 export function tryRecords(
-  reading: Reading,
+  reading: ImportMapping,
   file: string,
   sample: Sample,
   complete: boolean,
@@ -31,7 +31,7 @@ function isWhole(sample: Sample, complete: boolean): boolean {
 }
 
 function tryNodes(
-  reading: Reading,
+  reading: ImportMapping,
   sample: Sample,
   complete: boolean,
 ): Pick<Preview, 'problems' | 'outcome'> {
@@ -47,7 +47,7 @@ function tryNodes(
 }
 
 function tryTwoMode(
-  reading: Reading,
+  reading: ImportMapping,
   sample: Sample,
   complete: boolean,
 ): Pick<Preview, 'problems' | 'network'> {
@@ -88,7 +88,7 @@ export function readSafely<T>(read: () => T): T {
   }
 }
 
-function tieProblems(reading: Reading, records: readonly FileRecord[]): Preview['problems'] {
+function tieProblems(reading: ImportMapping, records: readonly FileRecord[]): Preview['problems'] {
   const take = takeEdge(reading, new NetworkBuilder(true));
   return records.flatMap((record) => take(record) ?? []);
 }

@@ -1,4 +1,4 @@
-import type { Preview, Reading } from '@pebble/contract';
+import type { Preview, ImportMapping } from '@pebble/contract';
 import { guessMaterial } from '../columns';
 import { UnreadableFile } from '../unreadable';
 import { readWorkbook, sheetRecords, type Sheet } from '../workbook';
@@ -10,7 +10,7 @@ import { previewTable } from './tablePreview';
 const SHEET_ROWS = 2000;
 
 /** A first look at a workbook. Throws UnreadableFile when it has no table. */
-export function previewWorkbook(file: FileHead, chosen?: Partial<Reading>): Preview {
+export function previewWorkbook(file: FileHead, chosen?: Partial<ImportMapping>): Preview {
   const sheets = readWorkbook(file.whole(), SHEET_ROWS);
   const filled = sheets.filter(({ rows }) => rows.length > 1);
   if (filled.length === 0) throw new UnreadableFile('The workbook has no sheet with a heading and rows.');
@@ -18,7 +18,7 @@ export function previewWorkbook(file: FileHead, chosen?: Partial<Reading>): Prev
   const sheet = sheets.find(({ name }) => name === chosen?.sheet) ?? proposed.sheet;
   const sample = sampleSheet(sheet);
   if (sample.names.length === 0) throw new UnreadableFile(`The sheet “${sheet.name}” is empty.`);
-  const base: Reading = {
+  const base: ImportMapping = {
     material: 'messages',
     format: 'xlsx',
     sheet: sheet.name,

@@ -90,7 +90,7 @@ describe('MapSession', () => {
     session.moveNodes([1], [[30, 40]]);
     session.arrange({ ...session.settings(), begin: 'as it is' });
     const { now } = begun.at(-1)!.data;
-    expect([[...now!.x], [...now!.y]]).toEqual([
+    expect([Array.from(now!.x), Array.from(now!.y)]).toEqual([
       [1, 30],
       [2, 40],
     ]);
