@@ -74,6 +74,13 @@ export const STEP_TRAITS: Readonly<Record<StepKind, StepTraits>> = {
   'export-data': silent(),
 };
 
+/** Steps that follow others by themselves: nobody who asked for them waits for their end. */
+export const FOLLOWING: ReadonlySet<StepKind> = new Set([
+  'detect-languages',
+  'measure-network',
+  'measure-betweenness',
+]);
+
 /** The kinds of step after which a part of a study has to be read anew. */
 export function changing(part: StudyPart): StepKind[] {
   return StepKind.options.filter((kind) => STEP_TRAITS[kind].changes.includes(part));

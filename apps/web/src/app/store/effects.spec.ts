@@ -210,6 +210,20 @@ describe('effects', () => {
       expect(source.closed).toBe(true);
     });
 
+    it('say of a step that followed by itself that it failed, and of one that somebody waits for nothing', () => {
+      effects().sayUndone.subscribe((action) => seen.push(action));
+      const failed = {
+        state: 'failed',
+        sentence: 'Measures were to be computed.',
+        error: 'The disk is full.',
+      } as const;
+      actions.next(WorkActions.stepEnded({ step: exampleStep({ ...failed, kind: 'measure-network' }) }));
+      actions.next(WorkActions.stepEnded({ step: exampleStep({ ...failed, kind: 'weave' }) }));
+      actions.next(WorkActions.stepEnded({ step: exampleStep({ kind: 'measure-network' }) }));
+      const message = 'Measures were to be computed. The disk is full. It can be run again from the logbook.';
+      expect(seen).toEqual([WorkActions.failed({ message })]);
+    });
+
     it('cancel the step that runs', () => {
       effects().cancel.subscribe();
       actions.next(WorkActions.cancelRequested({ step: 7 }));

@@ -1,5 +1,5 @@
 import { inject, Injectable } from '@angular/core';
-import { STEP_TRAITS, type Network, type Source, type StudyPart } from '@pebble/contract';
+import { FOLLOWING, STEP_TRAITS, type Network, type Source, type StudyPart } from '@pebble/contract';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { concatLatestFrom } from '@ngrx/operators';
 import { Store, type Action } from '@ngrx/store';
@@ -136,6 +136,19 @@ export class WorkEffects {
             return WorkActions.estimateReported({ share: event.share });
         }
       }),
+    ),
+  );
+
+  /** Of a step that followed by itself nobody else says that it failed. */
+  readonly sayUndone = createEffect(() =>
+    this.actions.pipe(
+      ofType(WorkActions.stepEnded),
+      filter(({ step }) => step.state === 'failed' && FOLLOWING.has(step.kind)),
+      map(({ step: { sentence, error } }) =>
+        WorkActions.failed({
+          message: `${sentence} ${error ?? 'It failed.'} It can be run again from the logbook.`,
+        }),
+      ),
     ),
   );
 
