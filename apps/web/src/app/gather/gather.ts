@@ -95,6 +95,12 @@ export class Gather {
   });
   private readonly notices = inject(Notices);
 
+  /** The import whose report is shown: once, however often the sources are read again meanwhile. */
+  private readonly reported = computed(() => {
+    const step = this.incoming.finished();
+    return step && this.reportOf(step) ? step.id : null;
+  });
+
   constructor() {
     // The back key brings the filter back that stood there before.
     this.route.queryParams.pipe(takeUntilDestroyed()).subscribe((params) => {
@@ -108,8 +114,7 @@ export class Gather {
     });
     // The button that was pressed is gone: what came is read from its report on.
     effect(() => {
-      const step = this.incoming.finished();
-      if (step && this.reportOf(step))
+      if (this.reported() !== null)
         focusSoon(this.injector, () => this.host.nativeElement.querySelector('.report h2'));
     });
   }
