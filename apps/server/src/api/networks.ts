@@ -7,7 +7,7 @@ import { findNetwork, readMap, readPositions } from '../storage/networks';
 import { nodePictures } from '../storage/pictures';
 import { wholeTable } from '../storage/files/tables';
 import { checkOwnThings } from './ownThings';
-import { ApiError, notFound } from './problems';
+import { ApiError, fail, notFound } from './problems';
 import { studyRouter } from './routers';
 import type { Services } from './services';
 
@@ -104,10 +104,6 @@ const NEVER_ARRANGED = new ApiError(
   'Not arranged',
   'This map was never arranged, so there is no figure of it. Open it once, or arrange it by the step arrange-map.',
 );
-
-function fail(error: Error): never {
-  throw error;
-}
 
 /** Why nothing can be read behind a network. */
 function noMessages(network: Network): ApiError {

@@ -21,6 +21,11 @@ export class ApiError extends Error {
   }
 }
 
+/** Throws, where a value is missing. */
+export function fail(error: Error): never {
+  throw error;
+}
+
 export function notFound(what: string): ApiError {
   return new ApiError(404, 'Not found', `${what} is not there; it may have been deleted.`);
 }

@@ -12,7 +12,7 @@ import { readManifest } from '../storage/package/readPackage';
 import { answeringOn } from './answering';
 import { fileName } from './fileName';
 import type { Services } from './services';
-import { ApiError, notFound } from './problems';
+import { ApiError, fail, notFound } from './problems';
 
 export function studyRoutes({ studies, runner, config }: Services): Router {
   const router = Router();
@@ -96,8 +96,4 @@ export function studyRoutes({ studies, runner, config }: Services): Router {
   });
 
   return router;
-}
-
-function fail(error: Error): never {
-  throw error;
 }

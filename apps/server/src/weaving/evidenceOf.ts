@@ -1,5 +1,4 @@
-import { findNetwork } from '../storage/networks';
-import type { EvidenceOf } from './evidence/evidence';
+import { throughInner, type EvidenceOf } from './evidence/evidence';
 import { groupEvidence } from './evidence/ofGroups';
 import { kindEvidence } from './kinds';
 
@@ -9,7 +8,7 @@ export const evidenceOf: EvidenceOf = async (store, network) => {
   if (weave === null) return null;
   if (!changed) return kindEvidence(store, network, weave, evidenceOf);
   // What stands behind nodes stands behind those that they became.
-  const inner = await findNetwork(store, changed.of);
-  const evidence = inner && (await evidenceOf(store, inner));
-  return evidence && groupEvidence(store, network, inner, evidence);
+  return throughInner(store, changed.of, evidenceOf, (inner, evidence) =>
+    groupEvidence(store, network, inner, evidence),
+  );
 };

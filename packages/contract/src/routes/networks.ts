@@ -5,6 +5,7 @@ import { MessagePage } from '../message';
 import { Network, NetworkPage } from '../network';
 import { PageQuery } from '../page';
 import { NodePictureList } from '../pictures';
+import { DeletedList } from '../study';
 import { Weave, WeaveEstimate } from '../weave';
 import { Bytes, routeTable } from './route';
 
@@ -30,6 +31,13 @@ export const networkRoutes = routeTable({
     path: '/studies/{study}/pictures',
     summary: 'Small pictures for nodes, by the name of the node.',
     answer: NodePictureList,
+  },
+  deleted: {
+    method: 'get',
+    path: '/studies/{study}/deleted',
+    summary:
+      'Networks that were deleted and sources that were taken out, with the day until which they can be taken back.',
+    answer: DeletedList,
   },
   networks: {
     method: 'get',

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { DeletedList, OpeningStudy, Study, StudyList, StudyName } from '../study';
+import { OpeningStudy, Study, StudyList, StudyName } from '../study';
 import { Bytes, routeTable } from './route';
 
 const Named = z.object({ name: StudyName });
@@ -72,12 +72,5 @@ export const studyRoutes = routeTable({
     path: '/studies/{study}/saved/{step}',
     summary: 'The file that the step save-study wrote, once.',
     answer: ZIP,
-  },
-  deleted: {
-    method: 'get',
-    path: '/studies/{study}/deleted',
-    summary:
-      'Networks that were deleted and sources that were taken out, with the day until which they can be taken back.',
-    answer: DeletedList,
   },
 });

@@ -4,23 +4,9 @@ import { makeGraph, type Graph } from './graph';
 import { kite } from '../testing/known';
 import { coreNumbers } from './cores';
 
-const plain = (graph: Graph) => withoutSelfLoops(neighbourRows(graph));
-const complete = (n: number): Graph => {
-  const pairs = Array.from({ length: n }, (_, a) => Array.from({ length: a }, (__, b) => [b, a])).flat();
-  return makeGraph(
-    n,
-    pairs.map(([a]) => a),
-    pairs.map(([, b]) => b),
-  );
-};
-const graphs = fc.array(fc.tuple(fc.nat(9), fc.nat(9)), { maxLength: 40 }).map((pairs) =>
-  makeGraph(
-    10,
-    pairs.map(([a]) => a),
-    pairs.map(([, b]) => b),
-  ),
-);
+import { anyGraphs, complete } from '../testing/graphs';
 
+const plain = (graph: Graph) => withoutSelfLoops(neighbourRows(graph));
 describe('core numbers (Seidman 1983)', () => {
   it('are n - 1 in a complete network, and 1 along a line', () => {
     expect([...coreNumbers(plain(complete(5)))]).toEqual([4, 4, 4, 4, 4]);
@@ -34,7 +20,7 @@ describe('core numbers (Seidman 1983)', () => {
 
   it('are the largest k for which the definition holds', () => {
     fc.assert(
-      fc.property(graphs, (graph) => {
+      fc.property(anyGraphs, (graph) => {
         const rows = plain(graph);
         const found = coreNumbers(rows);
         const partners = (v: number): number[] => [

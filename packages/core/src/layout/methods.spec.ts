@@ -3,6 +3,7 @@ import fc from 'fast-check';
 import { neighbourRows } from '../graph/csr';
 import { makeGraph, type Graph } from '../graph/graph';
 import { Random } from '../random';
+import { complete } from '../testing/graphs';
 import { planted, randomTwin, zachary } from '../testing/known';
 import { arrange } from './arrange';
 import { chordCrossings, columnCrossings, countCrossings, estimateCrossings } from './fewCrossings/crossings';
@@ -16,17 +17,6 @@ import { normalisedStress } from './stress/stress';
 const radii = (n: number): Float32Array => new Float32Array(n).fill(4);
 const draw = (graph: Graph, settings: object, data: Partial<LayoutData> = {}) =>
   arrange(graph, radii(graph.nodeCount), LayoutSettings.parse(settings), undefined, { ...NO_DATA, ...data });
-
-/** Ties of all pairs of n nodes. */
-function complete(n: number): Graph {
-  const ends: [number, number][] = [];
-  for (let a = 0; a < n; a++) for (let b = a + 1; b < n; b++) ends.push([a, b]);
-  return makeGraph(
-    n,
-    ends.map(([a]) => a),
-    ends.map(([, b]) => b),
-  );
-}
 
 /** The Petersen graph: a ring of five, a star of five, and the ties between. */
 const petersen = makeGraph(

@@ -1,6 +1,7 @@
 import type { MessagePage, Network, Portrait } from '@pebble/contract';
 import type { DailyTieCounts, Tie } from '@pebble/core';
 import type { EvidencePage } from '../../storage/evidence';
+import { findNetwork } from '../../storage/networks';
 import type { Store } from '../../storage/open';
 
 /** Nodes of a network, or some of its ties. */
@@ -18,3 +19,15 @@ export interface Evidence {
 
 /** What stands behind a network; null for one without messages. */
 export type EvidenceOf = (store: Store, network: Network) => Promise<Evidence | null>;
+
+/** What stands behind a network that was made from another one; null where that is gone, or has no messages. */
+export async function throughInner(
+  store: Store,
+  of: string,
+  within: EvidenceOf,
+  made: (inner: Network, evidence: Evidence) => Evidence,
+): Promise<Evidence | null> {
+  const inner = await findNetwork(store, of);
+  const evidence = inner && (await within(store, inner));
+  return evidence && made(inner, evidence);
+}

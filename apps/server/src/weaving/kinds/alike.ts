@@ -3,7 +3,7 @@ import { leftNote, takenOccurrences, tidyOccurrences, weaveAlike } from '@pebble
 import { messageLabels } from '../../storage/messageTexts';
 import { readOccurrences } from '../../storage/occurrences';
 import { readTaken } from '../../storage/taken';
-import { tableEvidence } from '../evidence/ofTable';
+import { keptEvidence } from '../evidence/ofTable';
 import { ofSort, tidyThings } from '../tidied';
 import type { StudyKind } from './kind';
 
@@ -32,5 +32,5 @@ export const alike: StudyKind<AlikeWeave> = {
           : `No two ${weave.nodes}s are alike by ${Math.round(100 * weave.likeness)} % with ${weave.atLeast} shared words. Ask for less.`,
     };
   },
-  evidence: (store, network) => Promise.resolve(tableEvidence(store, network)),
+  evidence: keptEvidence,
 };

@@ -14,7 +14,7 @@ import { StepRefused } from '../../errors/stepErrors';
 import { readTable } from '../../storage/files/tables';
 import { findNetwork } from '../../storage/networks';
 import type { Store } from '../../storage/open';
-import type { EvidenceOf } from '../evidence/evidence';
+import { throughInner, type EvidenceOf } from '../evidence/evidence';
 import { groupEvidence } from '../evidence/ofGroups';
 import type { WeaveResult } from '../weaveResult';
 import type { NetworkKind } from './kind';
@@ -23,11 +23,8 @@ import type { NetworkKind } from './kind';
 export const groups: NetworkKind<GroupWeave> = {
   weave: fromGroups,
   estimate,
-  async evidence(store, network, { network: of }, within) {
-    const inner = await findNetwork(store, of);
-    const evidence = inner && (await within(store, inner));
-    return evidence && groupEvidence(store, network, inner, evidence);
-  },
+  evidence: (store, network, { network: of }, within) =>
+    throughInner(store, of, within, (inner, evidence) => groupEvidence(store, network, inner, evidence)),
 };
 
 async function fromGroups(store: Store, recipe: GroupWeave, within: EvidenceOf): Promise<WeaveResult> {

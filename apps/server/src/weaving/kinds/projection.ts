@@ -20,7 +20,7 @@ import { StepRefused } from '../../errors/stepErrors';
 import { readTable } from '../../storage/files/tables';
 import { findNetwork } from '../../storage/networks';
 import type { Store } from '../../storage/open';
-import type { EvidenceOf } from '../evidence/evidence';
+import { throughInner, type EvidenceOf } from '../evidence/evidence';
 import { oneSortEvidence } from '../evidence/ofOneSort';
 import type { WeaveResult } from '../weaveResult';
 import type { NetworkKind } from './kind';
@@ -29,11 +29,8 @@ import type { NetworkKind } from './kind';
 export const projection: NetworkKind<ProjectionWeave> = {
   weave: fromOneSort,
   estimate,
-  async evidence(store, network, { network: of }, within) {
-    const inner = await findNetwork(store, of);
-    const evidence = inner && (await within(store, inner));
-    return evidence && oneSortEvidence(store, network, inner, evidence);
-  },
+  evidence: (store, network, { network: of }, within) =>
+    throughInner(store, of, within, (inner, evidence) => oneSortEvidence(store, network, inner, evidence)),
 };
 
 /** A network of one sort of nodes of another one. */

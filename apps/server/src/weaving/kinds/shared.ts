@@ -1,6 +1,6 @@
 import type { SharedWeave } from '@pebble/contract';
 import { weaveShared } from '@pebble/core';
-import { tableEvidence } from '../evidence/ofTable';
+import { keptEvidence } from '../evidence/ofTable';
 import { readThings } from '../things';
 import type { StudyKind } from './kind';
 
@@ -10,5 +10,5 @@ export const shared: StudyKind<SharedWeave> = {
     const { occurrences, isLeftOut, account, done } = readThings(asked);
     return done(weaveShared(occurrences, asked.weave, isLeftOut, asked.progress), account);
   },
-  evidence: (store, network) => Promise.resolve(tableEvidence(store, network)),
+  evidence: keptEvidence,
 };

@@ -1,7 +1,7 @@
 import type { TogetherWeave } from '@pebble/contract';
 import { weaveTogether } from '@pebble/core';
 import { withThreads } from '../../storage/occurrences';
-import { tableEvidence } from '../evidence/ofTable';
+import { keptEvidence } from '../evidence/ofTable';
 import { readThings } from '../things';
 import type { StudyKind } from './kind';
 
@@ -13,5 +13,5 @@ export const together: StudyKind<TogetherWeave> = {
     const rows = weave.unit === 'thread' ? withThreads(store, things.occurrences) : things.occurrences;
     return things.done(weaveTogether(rows, weave, things.isLeftOut, progress), things.labelOf);
   },
-  evidence: (store, network) => Promise.resolve(tableEvidence(store, network)),
+  evidence: keptEvidence,
 };

@@ -1,6 +1,6 @@
 import type { TwoModeWeave } from '@pebble/contract';
 import { THING_WORDS, weaveTwoMode } from '@pebble/core';
-import { tableEvidence } from '../evidence/ofTable';
+import { keptEvidence } from '../evidence/ofTable';
 import { modeColumn } from '../namedWeave';
 import { readThings } from '../things';
 import type { StudyKind } from './kind';
@@ -17,5 +17,5 @@ export const twoMode: StudyKind<TwoModeWeave> = {
       ownColumns: (left) => [modeColumn(left, 'account', one)],
     };
   },
-  evidence: (store, network) => Promise.resolve(tableEvidence(store, network)),
+  evidence: keptEvidence,
 };

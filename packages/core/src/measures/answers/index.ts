@@ -1,8 +1,8 @@
 import { inRows, withoutSelfLoops } from '../../graph/csr';
 import { degrees } from '../basics/degree';
-import { reciprocatedShare } from '../circle/neighbourhood';
-import { lookingAround } from '../cost';
+import { lookingAround } from '../common/cost';
 import { measure, type Question } from '../question';
+import { reciprocatedShare } from './reciprocated';
 
 export const answers: Question = {
   id: 'answers',

@@ -1,4 +1,4 @@
-import { searching, searchingByLength } from '../cost';
+import { searching, searchingByLength } from '../common/cost';
 import { measure, type Asked, type Question } from '../question';
 import { betweennessBy, pathsInSteps } from './betweenness';
 import { bridgeNotes, bridgePlans, TOO_FAR_APART, type FoundBridge } from './bridgePlans';

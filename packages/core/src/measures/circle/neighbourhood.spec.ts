@@ -1,26 +1,12 @@
 import fc from 'fast-check';
-import { inRows, neighbourRows, outRows, withoutSelfLoops } from '../../graph/csr';
+import { neighbourRows, withoutSelfLoops } from '../../graph/csr';
 import { makeGraph, type Graph } from '../../graph/graph';
 import { zachary } from '../../testing/known';
-import { constraint, localClustering, reciprocatedShare } from './neighbourhood';
+import { constraint, localClustering } from './neighbourhood';
+
+import { anyGraphs, complete } from '../../testing/graphs';
 
 const plain = (graph: Graph) => withoutSelfLoops(neighbourRows(graph));
-const complete = (n: number): Graph => {
-  const pairs = Array.from({ length: n }, (_, a) => Array.from({ length: a }, (__, b) => [b, a])).flat();
-  return makeGraph(
-    n,
-    pairs.map(([a]) => a),
-    pairs.map(([, b]) => b),
-  );
-};
-const graphs = fc.array(fc.tuple(fc.nat(9), fc.nat(9)), { maxLength: 40 }).map((pairs) =>
-  makeGraph(
-    10,
-    pairs.map(([a]) => a),
-    pairs.map(([, b]) => b),
-  ),
-);
-
 describe('local clustering (Watts & Strogatz 1998)', () => {
   it('is 1 among friends of friends, 0 in a star, and not there with fewer than two partners', () => {
     expect([...localClustering(plain(complete(4)))]).toEqual([1, 1, 1, 1]);
@@ -51,7 +37,7 @@ describe('constraint (Burt 1992)', () => {
 
   it('is what the definition gives, summed up plainly', () => {
     fc.assert(
-      fc.property(graphs, (graph) => {
+      fc.property(anyGraphs, (graph) => {
         const rows = plain(graph);
         const a = Array.from({ length: 10 }, () => new Array<number>(10).fill(0));
         for (let v = 0; v < 10; v++)
@@ -72,14 +58,5 @@ describe('constraint (Burt 1992)', () => {
         }
       }),
     );
-  });
-});
-
-describe('the reciprocated share', () => {
-  it('counts partners with ties both ways among all partners', () => {
-    // 0 and 1 both ways, 0 to 2, 3 to 0, 4 alone.
-    const graph = makeGraph(5, [0, 1, 0, 3], [1, 0, 2, 0]);
-    const found = reciprocatedShare(withoutSelfLoops(outRows(graph)), withoutSelfLoops(inRows(graph)));
-    expect([...found]).toEqual([1 / 3, 1, 0, 0, NaN]);
   });
 });

@@ -1,4 +1,4 @@
-import { searching } from '../cost';
+import { searching } from '../common/cost';
 import { measure, type Question } from '../question';
 import { closeness } from './closeness';
 

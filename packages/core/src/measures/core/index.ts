@@ -1,5 +1,5 @@
 import { coreNumbers } from '../../graph/cores';
-import { lookingAround } from '../cost';
+import { lookingAround } from '../common/cost';
 import { measure, type Question } from '../question';
 
 export const core: Question = {

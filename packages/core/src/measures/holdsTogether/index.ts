@@ -1,5 +1,5 @@
 import type { Graph } from '../../graph/graph';
-import { lookingAround } from '../cost';
+import { lookingAround } from '../common/cost';
 import { measure, type Question } from '../question';
 import { cuts } from './cutNodes';
 

@@ -1,6 +1,6 @@
-import { iterating } from '../cost';
+import { iterating } from '../common/cost';
 import { measure, type Question } from '../question';
-import { hubsAndAuthorities, unrested } from '../wellConnected/rank';
+import { hubsAndAuthorities, unrested } from '../common/rank';
 
 export const hubs: Question = {
   id: 'hubs',

@@ -5,7 +5,7 @@ import { resampled } from '../../graph/resampled';
 import { Random } from '../../random';
 import { betweenness, pivotsFor } from '../bridges/betweenness';
 import { degrees } from '../basics/degree';
-import { pagerank } from '../wellConnected/rank';
+import { pagerank } from '../common/rank';
 import { ranks } from './ranks';
 
 export interface RankRange {

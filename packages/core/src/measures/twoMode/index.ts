@@ -1,4 +1,4 @@
-import { lookingAround } from '../cost';
+import { lookingAround } from '../common/cost';
 import { measure, type Question } from '../question';
 import { degreeBySort, redundancy } from './twoMode';
 

@@ -1,6 +1,6 @@
-import { iterating } from '../cost';
+import { iterating } from '../common/cost';
 import { measure, type Question } from '../question';
-import { eigenvector, pagerank, unrested } from './rank';
+import { eigenvector, pagerank, unrested } from '../common/rank';
 
 export const wellConnected: Question = {
   id: 'well-connected',

@@ -1,3 +1,4 @@
+import { NgTemplateOutlet } from '@angular/common';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import {
@@ -21,9 +22,24 @@ const SHOWN = 12;
 /** Active nodes whose ties mostly leave their group, and loud ones within one group only. */
 @Component({
   selector: 'pt-position-lists',
-  imports: [FormsModule],
+  imports: [FormsModule, NgTemplateOutlet],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
+    <ng-template #named let-list>
+      <ol>
+        @for (one of list.shown; track one.node) {
+          <li>
+            <button class="btn plain" (click)="select(one.node)">{{ one.label }}</button>
+            <span>{{ one.says }}</span>
+          </li>
+        } @empty {
+          <li class="soft">Nobody.</li>
+        }
+      </ol>
+      @if (list.more > 0) {
+        <p class="soft">and {{ list.more }} more</p>
+      }
+    </ng-template>
     @if (column(); as c) {
       <p class="bar">
         Groups by
@@ -46,19 +62,7 @@ const SHOWN = 12;
         />
         most of whose partners are outside their own group.
       </p>
-      <ol>
-        @for (one of connecting().shown; track one.node) {
-          <li>
-            <button class="btn plain" (click)="select(one.node)">{{ one.label }}</button>
-            <span>{{ one.says }}</span>
-          </li>
-        } @empty {
-          <li class="soft">Nobody.</li>
-        }
-      </ol>
-      @if (connecting().more > 0) {
-        <p class="soft">and {{ connecting().more }} more</p>
-      }
+      <ng-container [ngTemplateOutlet]="named" [ngTemplateOutletContext]="{ $implicit: connecting() }" />
       <h3>Loud but local</h3>
       <p class="soft">
         {{ loudWords() }} at least
@@ -71,19 +75,7 @@ const SHOWN = 12;
           (ngModelChange)="loudest.set($event ?? 1)"
         />, nine of ten partners in their own group.
       </p>
-      <ol>
-        @for (one of local().shown; track one.node) {
-          <li>
-            <button class="btn plain" (click)="select(one.node)">{{ one.label }}</button>
-            <span>{{ one.says }}</span>
-          </li>
-        } @empty {
-          <li class="soft">Nobody.</li>
-        }
-      </ol>
-      @if (local().more > 0) {
-        <p class="soft">and {{ local().more }} more</p>
-      }
+      <ng-container [ngTemplateOutlet]="named" [ngTemplateOutletContext]="{ $implicit: local() }" />
     } @else {
       <p class="soft">There are no groups yet: find some under Groups.</p>
     }
