@@ -80,6 +80,11 @@ describe('the open study', () => {
     expect(state.steps[0].sentence).toBe('Again.');
   });
 
+  it('keeps the newest step on top where an older one, which ran beside it, ends later', () => {
+    for (const id of [6, 8, 7]) state = reducer(state, WorkActions.stepEnded({ step: exampleStep({ id }) }));
+    expect(state.steps.map(({ id }) => id)).toEqual([8, 7, 6]);
+  });
+
   it('keeps the end of a step that was told while the study was read, and steps that began later', () => {
     const told = [exampleStep({ id: 6 }), exampleStep({ id: 7 })];
     for (const step of told) state = reducer(state, WorkActions.stepEnded({ step }));

@@ -108,7 +108,7 @@ export const work = createFeature({
             ...state,
             told: [],
             atWork: state.atWork.filter((one) => one.step !== step.id),
-            steps: [step, ...state.steps.filter(({ id }) => id !== step.id)],
+            steps: newestFirst([step, ...state.steps.filter(({ id }) => id !== step.id)]),
           }
         : state,
     ),
@@ -134,7 +134,12 @@ function withLater(read: readonly Step[], known: readonly Step[]): readonly Step
   const steps = new Map(read.map((step) => [step.id, step]));
   for (const step of known)
     if ((steps.get(step.id)?.state ?? 'running') === 'running') steps.set(step.id, step);
-  return [...steps.values()].sort((a, b) => b.id - a.id);
+  return newestFirst(steps.values());
+}
+
+/** Steps that run beside each other do not end in the order in which they began. */
+function newestFirst(steps: Iterable<Step>): readonly Step[] {
+  return [...steps].sort((a, b) => b.id - a.id);
 }
 
 /** Of runs that were told of while they were read, what was told holds; one that is gone stays gone. */
