@@ -21,6 +21,7 @@ import {
 } from '@pebble/core';
 import type { EChartsCoreOption } from 'echarts/core';
 import { Chart } from '../../shared/chart';
+import { axisIn } from '../../shared/chart-axes';
 import { Notices } from '../../store/notices';
 import type { ChartRows } from '../../shared/save-chart';
 import { stepRun } from '../../shared/step-run';
@@ -54,7 +55,7 @@ const MEASURES = [
   imports: [Busy, FormsModule, Chart],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './removal-panel.html',
-  styleUrl: './removal-panel.scss',
+  styleUrls: ['../../shared/figures.scss', './removal-panel.scss'],
 })
 export class RemovalPanel implements OnDestroy {
   private readonly session = inject(MapSession);
@@ -150,12 +151,7 @@ export class RemovalPanel implements OnDestroy {
   });
   protected readonly chart = computed<EChartsCoreOption>(() => {
     const colours = this.theme.map();
-    const line = {
-      axisLine: { lineStyle: { color: colours.soft } },
-      axisLabel: { color: colours.soft },
-      nameTextStyle: { color: colours.soft },
-      splitLine: { show: false },
-    };
+    const line = axisIn(colours.soft);
     return {
       grid: { left: 52, right: 140, top: 26, bottom: 34 },
       legend: {

@@ -127,6 +127,7 @@ const FIGURES: readonly Figure[] = [
       {{ busy() ? 'Measuring …' : whole() ? 'Measure again' : 'Measure the whole network' }}
     </button>
   `,
+  styleUrl: '../../shared/figures.scss',
   styles: `
     :host {
       display: block;
@@ -145,16 +146,6 @@ const FIGURES: readonly Figure[] = [
     dl div {
       border-top: 1px solid var(--line);
       padding-top: 4px;
-      cursor: help;
-    }
-    dt {
-      color: var(--soft);
-      font-size: 13px;
-    }
-    dd {
-      margin: 0;
-      font: 600 20px/1.3 var(--serif);
-      font-variant-numeric: lining-nums tabular-nums;
     }
     small {
       display: block;

@@ -41,6 +41,7 @@ const MOST = 14;
       <pt-chart [options]="chart()" [rows]="rows()" [label]="column() + ' and ' + other()" />
     }
   `,
+  styleUrl: '../../../shared/figures.scss',
   styles: `
     :host {
       display: flex;
@@ -59,18 +60,6 @@ const MOST = 14;
       align-self: center;
       max-width: 46ch;
       line-height: 1.3;
-    }
-    dl div {
-      cursor: help;
-    }
-    dt {
-      color: var(--soft);
-      font-size: 13px;
-    }
-    dd {
-      margin: 0;
-      font: 600 20px/1.3 var(--serif);
-      font-variant-numeric: lining-nums tabular-nums;
     }
     pt-chart {
       flex: 1;

@@ -3,6 +3,7 @@ import { FormsModule } from '@angular/forms';
 import { GroupingSettings, type AtResolution, type GroupingMethod } from '@pebble/contract';
 import type { EChartsCoreOption } from 'echarts/core';
 import { Chart } from '../../../shared/chart';
+import { axisIn } from '../../../shared/chart-axes';
 import { Notices } from '../../../store/notices';
 import type { ChartRows } from '../../../shared/save-chart';
 import { stepRun } from '../../../shared/step-run';
@@ -75,12 +76,7 @@ export class GroupFinder {
   ]);
   protected readonly curve = computed<EChartsCoreOption>(() => {
     const colours = this.theme.map();
-    const line = {
-      axisLine: { lineStyle: { color: colours.soft } },
-      axisLabel: { color: colours.soft },
-      nameTextStyle: { color: colours.soft },
-      splitLine: { show: false },
-    };
+    const line = axisIn(colours.soft);
     return {
       grid: { left: 44, right: 12, top: 22, bottom: 34 },
       tooltip: { trigger: 'axis' },
