@@ -11,6 +11,16 @@ import { shared } from './shared';
 import { together } from './together';
 import { twoMode } from './twoMode';
 
+export * from './accounts/make';
+export * from './alike/make';
+export * from './follows/make';
+export * from './groups/make';
+export * from './inStep/make';
+export * from './projection/make';
+export * from './shared/make';
+export * from './together/make';
+export * from './twoMode/make';
+
 /** Every kind of weave, by its name. */
 const KINDS: { readonly [K in WeaveKind]: Kind<Extract<Weave, { what: K }>> } = {
   accounts,

@@ -1,9 +1,17 @@
+import type { Type } from '@angular/core';
 import { Weave, type MessageOverview, type Network, type ThingKind, type WeaveKind } from '@pebble/contract';
+import { AccountSentence } from './account-sentence';
+import { AlikeSentence } from './alike-sentence';
+import { FollowSentence } from './follow-sentence';
 import { groupColumns } from './group-columns';
+import { GroupSentence } from './group-sentence';
+import { ProjectionSentence } from './projection-sentence';
+import { StepSentence } from './step-sentence';
+import { ThingSentence } from './thing-sentence';
 import { sortsOf, twoModeNetworks } from './two-mode';
 
 /** What a study holds, as far as sentences ask for it. */
-interface Held {
+export interface Held {
   readonly overview: MessageOverview;
   readonly networks: readonly Network[];
 }
@@ -17,6 +25,10 @@ interface Question {
   readonly whyNot: (held: Held) => string | null;
   /** What the sentence begins with in a study, beside its kind. */
   readonly first: (held: Held) => object;
+  /** The sentence with its controls: a component with the model `weave`. */
+  readonly sentence: Type<unknown>;
+  /** What the sentence is to know of the study: its other inputs. */
+  readonly knows?: (held: Held) => Readonly<Record<string, unknown>>;
 }
 
 const DAY = 86_400_000;
@@ -35,6 +47,12 @@ function thingsOf({ overview }: Held): { things: ThingKind; without: string[] } 
   return { things, without: things === 'hashtag' && tag !== null ? [tag] : [] };
 }
 
+const ofThings = {
+  sentence: ThingSentence,
+  knows: ({ overview }: Held) => ({ offered: thingsIn(overview), commonTag: commonTag(overview) }),
+};
+const networksOf = ({ networks }: Held) => ({ networks });
+
 const needsMessages = ({ overview }: Held): string | null =>
   overview.messages > 0 ? null : 'There are no messages in this study yet.';
 
@@ -45,6 +63,8 @@ export const QUESTIONS: readonly Question[] = [
     about: 'replies, mentions, reposts, emails',
     whyNot: needsMessages,
     first: (held) => ({ kinds: held.overview.addressKinds, ...periodOf(held) }),
+    sentence: AccountSentence,
+    knows: ({ overview }) => ({ kinds: overview.addressKinds }),
   },
   {
     what: 'together',
@@ -52,6 +72,7 @@ export const QUESTIONS: readonly Question[] = [
     about: 'hashtags, words, links, videos',
     whyNot: needsMessages,
     first: (held) => ({ ...thingsOf(held), mostUsed: 300, usedAtLeast: 2, ...periodOf(held) }),
+    ...ofThings,
   },
   {
     what: 'shared',
@@ -59,6 +80,7 @@ export const QUESTIONS: readonly Question[] = [
     about: 'accounts by what they have in common',
     whyNot: needsMessages,
     first: (held) => ({ ...thingsOf(held), atLeast: 2, scale: 'newman', ...periodOf(held) }),
+    ...ofThings,
   },
   {
     what: 'two-mode',
@@ -66,6 +88,7 @@ export const QUESTIONS: readonly Question[] = [
     about: 'accounts and things, two sorts of nodes',
     whyNot: needsMessages,
     first: (held) => ({ ...thingsOf(held), usedAtLeast: 2, ...periodOf(held) }),
+    ...ofThings,
   },
   {
     what: 'follows',
@@ -74,6 +97,7 @@ export const QUESTIONS: readonly Question[] = [
     whyNot: ({ overview }) =>
       overview.follows > 0 ? null : 'There are no follower lists in this study yet.',
     first: () => ({}),
+    sentence: FollowSentence,
   },
   {
     what: 'in-step',
@@ -81,6 +105,7 @@ export const QUESTIONS: readonly Question[] = [
     about: 'the same within seconds',
     whyNot: needsMessages,
     first: periodOf,
+    sentence: StepSentence,
   },
   {
     what: 'alike',
@@ -88,6 +113,7 @@ export const QUESTIONS: readonly Question[] = [
     about: 'messages or accounts by their words',
     whyNot: needsMessages,
     first: periodOf,
+    sentence: AlikeSentence,
   },
   {
     what: 'groups',
@@ -104,6 +130,8 @@ export const QUESTIONS: readonly Question[] = [
       const [column] = groupColumns(networks, network?.id ?? '');
       return { network: network?.id ?? '', column: column?.name ?? '' };
     },
+    sentence: GroupSentence,
+    knows: networksOf,
   },
   {
     what: 'projection',
@@ -118,10 +146,13 @@ export const QUESTIONS: readonly Question[] = [
       const [sort] = sortsOf(networks, network);
       return { network, sort };
     },
+    sentence: ProjectionSentence,
+    knows: networksOf,
   },
 ];
 
-const questionOf = (what: WeaveKind): Question => QUESTIONS.find((question) => question.what === what)!;
+export const questionOf = (what: WeaveKind): Question =>
+  QUESTIONS.find((question) => question.what === what)!;
 
 /** Why a question cannot be asked of a study yet; null where it can. */
 export function whyNot(

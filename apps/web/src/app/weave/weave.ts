@@ -23,19 +23,13 @@ import { Api } from '../api/api';
 import { latest } from '../shared/latest';
 import { WorkActions } from '../store/work.actions';
 import { work } from '../store/work.reducer';
-import { AccountSentence } from './account-sentence';
 import { AfterFields } from './after-fields';
-import { AlikeSentence } from './alike-sentence';
-import { FollowSentence } from './follow-sentence';
-import { GroupSentence } from './group-sentence';
-import { ProjectionSentence } from './projection-sentence';
 import { DeletedList } from './deleted-list';
 import { NetworkList } from './network-list';
-import { commonTag, firstWeave, QUESTIONS, thingsIn, whyNot } from './questions';
+import { firstWeave, QUESTIONS, whyNot, type Held } from './questions';
+import { Sentence } from './sentence';
 import { SliceFields, type Slicing } from './slice-fields';
-import { StepSentence } from './step-sentence';
 import { TakenFields } from './taken-fields';
-import { ThingSentence } from './thing-sentence';
 import { WeaveSize } from './weave-size';
 import { Busy } from '../shared/busy';
 
@@ -46,17 +40,11 @@ import { Busy } from '../shared/busy';
     DeletedList,
     Busy,
     RouterLink,
-    AccountSentence,
     AfterFields,
-    AlikeSentence,
-    FollowSentence,
-    GroupSentence,
-    ProjectionSentence,
     NetworkList,
+    Sentence,
     SliceFields,
-    StepSentence,
     TakenFields,
-    ThingSentence,
     WeaveSize,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -86,13 +74,9 @@ export class Weave {
   protected readonly problem = signal<string | null>(null);
 
   protected readonly kinds = computed(() => this.overview()?.addressKinds ?? []);
-  protected readonly things = computed(() => {
+  protected readonly held = computed<Held | null>(() => {
     const overview = this.overview();
-    return overview ? thingsIn(overview) : [];
-  });
-  protected readonly commonTag = computed(() => {
-    const overview = this.overview();
-    return overview ? commonTag(overview) : null;
+    return overview && { overview, networks: this.networks() };
   });
   protected readonly weave = computed<Recipe | null>(() => {
     const overview = this.overview();
