@@ -32,29 +32,36 @@ const note = (name, ok) => {
     console.error(`FAILED: ${name}`);
   }
 };
-/** Reads the numbers of a report that a test runner wrote; a runner that wrote none has failed. */
-const count = (name, file, numbers) => {
-  if (!existsSync(file)) return note(name, false);
-  const { good, bad } = numbers(JSON.parse(readFileSync(file, 'utf8')));
-  passed += good;
-  failed += bad;
-  rmSync(file);
-};
-
 note('npm run check', run('node', ['scripts/check.mjs']) === 0);
 note('build', run('node', ['scripts/build.mjs']) === 0);
 
-const jestReport = join(tmpdir(), `pebble-jest-${process.pid}.json`);
-// What a failed test leaves open must not keep the rest from being told.
-run(
-  'node',
-  ['node_modules/jest/bin/jest.js', '--ci', '--forceExit', '--json', `--outputFile=${jestReport}`],
-  { minutes: 45 },
-);
-count('Jest', jestReport, (r) => ({
-  good: r.numPassedTests,
-  bad: r.numFailedTests + r.numRuntimeErrorTestSuites,
-}));
+/** Runs Jest, and gives its report; null where it wrote none. What a failed test leaves open must not keep the rest from being told. */
+const jest = (...args) => {
+  const file = join(tmpdir(), `pebble-jest-${process.pid}.json`);
+  const program = ['node_modules/jest/bin/jest.js', '--ci', '--forceExit', '--json', `--outputFile=${file}`];
+  run('node', [...program, ...args], { minutes: 45 });
+  if (!existsSync(file)) return null;
+  const report = JSON.parse(readFileSync(file, 'utf8'));
+  rmSync(file);
+  return report;
+};
+const report = jest();
+if (!report) note('Jest', false);
+else {
+  passed += report.numPassedTests;
+  const files = report.testResults.filter(({ status }) => status === 'failed').map(({ name }) => name);
+  let bad = report.numFailedTests + report.numRuntimeErrorTestSuites;
+  // A machine that stands still for a minute is no fault of the code: what fails twice is. It is said either way.
+  if (files.length > 0 && files.length <= 3) {
+    console.error(`Once more, alone: ${files.join(', ')}`);
+    const again = jest('--runTestsByPath', ...files);
+    const left = again ? again.numFailedTests + again.numRuntimeErrorTestSuites : bad;
+    console.error(`UNSTEADY: ${bad} failed at first, ${left} of them again.`);
+    passed += Math.max(0, bad - left);
+    bad = left;
+  }
+  failed += bad;
+}
 
 const browserReport = join(tmpdir(), `pebble-playwright-${process.pid}.json`);
 const serverLog = join(tmpdir(), `pebble-server-${process.pid}.log`);
@@ -62,10 +69,13 @@ run('node', ['node_modules/@playwright/test/cli.js', 'test', '--config', 'e2e/pl
   minutes: 20,
   env: { ...process.env, PLAYWRIGHT_JSON_OUTPUT_NAME: browserReport, E2E_SERVER_LOG: serverLog },
 });
-count('Playwright', browserReport, ({ stats }) => ({
-  good: stats.expected + stats.flaky,
-  bad: stats.unexpected,
-}));
+if (!existsSync(browserReport)) note('Playwright', false);
+else {
+  const { stats } = JSON.parse(readFileSync(browserReport, 'utf8'));
+  passed += stats.expected + stats.flaky;
+  failed += stats.unexpected;
+  rmSync(browserReport);
+}
 
 note('npm run safety -- --short', run('node', ['scripts/safety.mjs', '--short'], { minutes: 15 }) === 0);
 

@@ -48,7 +48,7 @@ describe('a reading', () => {
 
   it('can be kept under a name that says something', () => {
     expect(NewMapping.parse({ name: '  Export ', reading }).name).toBe('Export');
-    expect(NewMapping.safeParse({ name: '   ', reading }).error?.issues[0].message).toBe(
+    expect(NewMapping.safeParse({ name: '   ', reading }).error?.issues[0]?.message).toBe(
       'Give the reading a name.',
     );
   });
@@ -101,7 +101,7 @@ describe('a weave', () => {
     [{ what: 'everything' }, 'Invalid'],
     [{ what: 'in-step', seconds: 0 }, 'Too small'],
   ])('is refused as %j', (weave, why) => {
-    expect(Weave.safeParse({ what: 'accounts', ...weave }).error?.issues[0].message).toContain(why);
+    expect(Weave.safeParse({ what: 'accounts', ...weave }).error?.issues[0]?.message).toContain(why);
   });
 });
 

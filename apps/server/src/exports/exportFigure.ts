@@ -53,6 +53,7 @@ export async function exportFigure(
   const prepared = prepareMap(
     {
       nodeCount: network.nodes,
+      directed: network.directed,
       nodes: readTable(store.folder, network.id, 'nodes'),
       edges: readTable(store.folder, network.id, 'edges'),
       dailyTieCounts: dailyTieCounts,

@@ -5,7 +5,7 @@ const routes = Object.entries(ROUTES as Readonly<Record<string, Route>>);
 
 describe('the table of routes', () => {
   it.each(routes)('%s names only parts of addresses that can be read', (_, { path }) => {
-    const names = [...path.matchAll(/\{(\w+)\}/g)].map(([, name]) => name);
+    const names = [...path.matchAll(/\{(\w+)\}/g)].map(([, name]) => name ?? '');
     expect(names.filter((name) => !Object.hasOwn(pathParts, name))).toEqual([]);
   });
 

@@ -83,7 +83,7 @@ describe('GraphML', () => {
 describe('CSV tables', () => {
   it('hold all columns, with formulas made harmless', () => {
     expect(writeNodesCsv(nodes, 2)).toBe(
-      `id,handle,score\r\n"a & ""b""","a & ""b""",0.5\r\n'=cmd\u0001,'=cmd\u0001,\r\n`,
+      `id,handle,score\r\n"a & ""b""","a & ""b""",0.5\r\n"'=cmd\u0001","'=cmd\u0001",\r\n`,
     );
     // Ids are the handles where no two are the same, so that the table of ties joins; else numbers in both.
     expect(nodeIds({ handle: ['x', 'x'] })).toEqual(['n0', 'n1']);

@@ -5,6 +5,8 @@ import type { TableColumns } from '../../network/tables';
 /** A network as the map needs it: its node table and its edge table. */
 export interface MapNetwork {
   readonly nodeCount: number;
+  /** Whether its ties have a direction; without it the columns tell, once it is measured. */
+  readonly directed?: boolean;
   readonly nodes: TableColumns;
   readonly edges: TableColumns;
   /** When the messages of its ties were written, where that is known and was asked for. */
@@ -13,7 +15,7 @@ export interface MapNetwork {
   readonly pictures?: readonly NodePicture[];
 }
 
-/** Whether its ties have a direction; a network that was not measured yet is taken to be directed. */
-export function isDirected({ nodes }: MapNetwork): boolean {
-  return 'inDegree' in nodes || !('degree' in nodes);
+/** Whether its ties have a direction; one of which nothing is said, and that was not measured yet, is taken to be directed. */
+export function isDirected({ directed, nodes }: MapNetwork): boolean {
+  return directed ?? ('inDegree' in nodes || !('degree' in nodes));
 }

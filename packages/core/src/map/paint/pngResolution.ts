@@ -1,3 +1,5 @@
+import crc32 from 'crc-32';
+
 /** Puts a pHYs chunk (PNG specification, W3C, 11.3.4.3) behind the header chunk, which ends at byte 33. */
 export function withResolution(png: Uint8Array, dotsPerInch: number): Uint8Array<ArrayBuffer> {
   const chunk = new Uint8Array(21);
@@ -8,19 +10,10 @@ export function withResolution(png: Uint8Array, dotsPerInch: number): Uint8Array
   view.setUint32(8, perMetre);
   view.setUint32(12, perMetre);
   chunk[16] = 1;
-  view.setUint32(17, crc32(chunk.subarray(4, 17)));
+  view.setInt32(17, crc32.buf(chunk.subarray(4, 17)));
   const out = new Uint8Array(png.length + chunk.length);
   out.set(png.subarray(0, 33));
   out.set(chunk, 33);
   out.set(png.subarray(33), 33 + chunk.length);
   return out;
-}
-
-function crc32(bytes: Uint8Array): number {
-  let crc = 0xffffffff;
-  for (const byte of bytes) {
-    crc ^= byte;
-    for (let bit = 0; bit < 8; bit++) crc = crc & 1 ? (crc >>> 1) ^ 0xedb88320 : crc >>> 1;
-  }
-  return (crc ^ 0xffffffff) >>> 0;
 }

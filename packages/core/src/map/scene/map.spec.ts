@@ -49,6 +49,12 @@ describe('prepareMap', () => {
     expect(sizes).toEqual([...sizes].sort((a, b) => b - a));
   });
 
+  it('has the direction of ties from the network, also before it was measured', () => {
+    const directed = (network: MapNetwork): boolean => prepareMap(network, defaultMap).directed;
+    expect(directed(example())).toBe(true);
+    expect(directed({ ...example(), directed: false })).toBe(false);
+  });
+
   it('shows only what the description asks for', () => {
     const shown = (show: Partial<MapDescription['show']>) =>
       prepareMap(example(), with_({ show: { ...defaultMap.show, ...show } }));

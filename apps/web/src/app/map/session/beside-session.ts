@@ -145,6 +145,7 @@ export class BesideSession {
         network,
         data: {
           nodeCount: network.nodes,
+          directed: network.directed,
           nodes: fromArrow(new Uint8Array(nodes)),
           edges: fromArrow(new Uint8Array(edges)),
         },

@@ -57,7 +57,14 @@ export const MapSession = signalStore(
       if (network.slice && !kept.hasPositions) return { network: { ...network, state: 'woven' }, map: null };
       const bytes = await firstValueFrom(kept.hasPositions ? api.positions(pathOf(place)) : of(null));
       const places = bytes && separate(new Float32Array(bytes));
-      return { network, map: { saved: kept, data: { nodeCount: network.nodes, ...tables }, places } };
+      return {
+        network,
+        map: {
+          saved: kept,
+          data: { nodeCount: network.nodes, directed: network.directed, ...tables },
+          places,
+        },
+      };
     };
 
     const methods = {

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
-import { contoursAround } from './contour';
+import { contours } from 'd3-contour';
+import { contoursAround, linesAt } from './contour';
 import { nodesWithin } from '../../interaction/choosing';
 
 const pairsOf = (line: Float32Array): [number, number][] =>
@@ -40,5 +41,35 @@ describe('contoursAround', () => {
     const turns = Array.from({ length: 40 }, (_, i) => (2 * Math.PI * i) / 40);
     const places = { x: turns.map((a) => 200 * Math.cos(a)), y: turns.map((a) => 200 * Math.sin(a)) };
     expect(contoursAround([...turns.keys()], places, 18)).toHaveLength(2);
+  });
+});
+
+describe('linesAt', () => {
+  it('finds the lines that d3-contour finds', () => {
+    const [columns, rows] = [14, 11];
+    const inner = fc.array(fc.integer({ min: 0, max: 9 }), { minLength: 108, maxLength: 108 });
+    fc.assert(
+      fc.property(inner, (values) => {
+        const value = new Float32Array(columns * rows);
+        values.forEach((one, i) => (value[(1 + Math.floor(i / 12)) * columns + 1 + (i % 12)] = one));
+        const ours = linesAt({ left: 0, top: 0, cell: 1, columns, rows, value }, 4.5).map(pairsOf);
+        const theirs = contours()
+          .size([columns, rows])
+          .contour([...value], 4.5)
+          // It sets a value at the middle of its cell, and ends each line where it began.
+          .coordinates.flat()
+          .map((line) => line.slice(1).map(([x, y]) => [x - 0.5, y - 0.5]));
+        const sorted = (lines: number[][][]): string[] =>
+          lines
+            .map((line) =>
+              line
+                .map(([x, y]) => `${x.toFixed(4)} ${y.toFixed(4)}`)
+                .sort()
+                .join(' '),
+            )
+            .sort();
+        expect(sorted(ours)).toEqual(sorted(theirs));
+      }),
+    );
   });
 });

@@ -6,7 +6,8 @@ const CELL = 5;
 const LEVEL = 0.35;
 const MOST_CELLS = 250_000;
 
-interface Field {
+/** Values in the cells of a grid, row by row. */
+export interface Field {
   readonly left: number;
   readonly top: number;
   readonly cell: number;
@@ -102,7 +103,8 @@ const JOINS: readonly (readonly (readonly [from: Side, to: Side])[])[] = [
 ];
 type Side = 'left' | 'top' | 'right' | 'bottom';
 
-function linesAt(field: Field, level: number): Float32Array[] {
+/** The closed lines at which a field crosses a level; its border lies below that. @returns x, y of their points */
+export function linesAt(field: Field, level: number): Float32Array[] {
   const { columns, rows, value } = field;
   // Each crossed side of a cell is known by a number: those along rows are even, those along columns odd.
   const next = new Map<number, number>();

@@ -1,4 +1,5 @@
 import type { Stroke } from '@pebble/contract';
+import { polygonHull } from 'd3-polygon';
 import { nodesWithin } from '../../interaction/choosing';
 import { contoursAround } from './contour';
 import { groupCodes } from '../../../network/groupCodes';
@@ -146,7 +147,7 @@ function highestOf(points: Float32Array): readonly [number, number] {
   return [points[best], points[best + 1]];
 }
 
-/** The convex hull of circles round nodes, by Andrew's monotone chain (1979, Information Processing Letters 9). */
+/** The convex hull of circles round nodes. */
 function hull(group: readonly number[], { x, y, radius }: ScreenNodes, room: number): [number, number][] {
   const points: [number, number][] = [];
   for (const v of group)
@@ -155,21 +156,7 @@ function hull(group: readonly number[], { x, y, radius }: ScreenNodes, room: num
       const reach = radius[v] + room;
       points.push([x[v] + reach * Math.cos(angle), y[v] + reach * Math.sin(angle)]);
     }
-  points.sort((a, b) => a[0] - b[0] || a[1] - b[1]);
-  const half = (all: readonly [number, number][]): [number, number][] => {
-    const chain: [number, number][] = [];
-    for (const p of all) {
-      while (chain.length > 1 && turn(chain[chain.length - 2], chain[chain.length - 1], p) <= 0) chain.pop();
-      chain.push(p);
-    }
-    chain.pop();
-    return chain;
-  };
-  return [...half(points), ...half([...points].reverse())];
-}
-
-function turn(a: readonly number[], b: readonly number[], c: readonly number[]): number {
-  return (b[0] - a[0]) * (c[1] - a[1]) - (b[1] - a[1]) * (c[0] - a[0]);
+  return polygonHull(points) ?? points;
 }
 
 /** The colour that most of some nodes have. */
