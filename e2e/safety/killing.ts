@@ -21,8 +21,14 @@ type Kind = keyof typeof PARAMETERS;
 /**
  * For each kind of step, so many times: begins it on a copy of a prepared study, kills the process at a random moment, starts it again, looks
  * at what is there, runs again what was interrupted, and compares with what the step leaves without being killed.
+ * @param told is told after each kind how many kills it had and what was wrong
  */
-export async function killing(rounds: number, port: number, kinds: readonly Kind[]): Promise<Killed> {
+export async function killing(
+  rounds: number,
+  port: number,
+  kinds: readonly Kind[],
+  told: (kind: Kind, kills: number, faults: readonly string[]) => void = () => undefined,
+): Promise<Killed> {
   const base = mkdtempSync(join(tmpdir(), 'pebble-prepared-'));
   const app = await Served.start(base, port);
   const prepared = await prepare(app);
@@ -34,6 +40,7 @@ export async function killing(rounds: number, port: number, kinds: readonly Kind
     const before = keptIn(base);
     for (const kind of kinds) {
       const whole = await onCopy(base, port, (again) => finished(again, prepared, kind));
+      const known = faults.length;
       for (let round = 0; round < rounds; round++) {
         const found = await onCopy(base, port, (again) => killedOnce(again, prepared, kind, whole, before));
         kills++;
@@ -42,6 +49,7 @@ export async function killing(rounds: number, port: number, kinds: readonly Kind
           ...found.faults.map((fault) => `${kind}, killed after ${found.after.toFixed(0)} ms: ${fault}`),
         );
       }
+      told(kind, rounds, faults.slice(known));
     }
     return { kills, inTheMiddle, faults };
   } finally {

@@ -41,6 +41,8 @@ const PARTS: Readonly<Record<string, Part>> = {
         values.short ? 1 : Number(values.rounds),
         PORT,
         kinds,
+        // All kinds take half an hour: what was found until then is seen.
+        (kind, done, found) => console.log(`${kind}: ${done} kills, ${found.length} faults`, ...found),
       );
       return {
         row: `${kills} kills over ${kinds.length} kinds of step, ${inTheMiddle} while one ran`,
