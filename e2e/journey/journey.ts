@@ -94,7 +94,7 @@ export async function goThrough(
   });
   await act('read a tie', async () => {
     await page.getByRole('tab', { name: /Ties in/ }).click();
-    await page.getByTitle('Read the messages of this tie').first().click();
+    await page.locator('.ties .count').first().click();
     await expect(page.locator('pt-reading-pane article').first()).toBeVisible(visible);
   });
   await act('read a community', async () => {

@@ -27,10 +27,15 @@ async function map(page: Page): Promise<void> {
 }
 
 /** The map with one of the panels below it. */
-const drawer = (tab: string | RegExp, then: (page: Page) => Promise<unknown> = () => Promise.resolve()) =>
+const drawer = (
+  tab: string,
+  view?: string,
+  then: (page: Page) => Promise<unknown> = () => Promise.resolve(),
+) =>
   async function show(page: Page): Promise<void> {
     await map(page);
     await page.getByRole('tab', { name: tab }).click();
+    if (view) await page.getByRole('radio', { name: view }).click();
     await then(page);
   };
 
@@ -89,13 +94,13 @@ export const VIEWS: readonly View[] = [
       await expect(page.locator('pt-reading-pane article').first()).toBeVisible();
     },
   },
-  { name: 'matrix', show: drawer('Matrix') },
-  { name: 'questions', show: drawer('Who matters how') },
-  { name: 'ranks', show: drawer('Ranks') },
+  { name: 'matrix', show: drawer('Charts', 'Matrix') },
+  { name: 'questions', show: drawer('Measures') },
+  { name: 'ranks', show: drawer('Measures', 'Ranking') },
   { name: 'groups', show: drawer('Groups') },
   {
     name: 'removal',
-    show: drawer('Without whom', (page) => page.getByLabel('How many are taken out').fill('10')),
+    show: drawer('Measures', 'Removal', (page) => page.getByLabel('How many are taken out').fill('10')),
   },
   { name: 'publish', show: (page) => stop(page, /^Publish/) },
   { name: 'logbook', show: (page) => stop(page, /^Logbook/) },
@@ -121,7 +126,7 @@ export const VIEWS: readonly View[] = [
     name: 'map-beside',
     async show(page) {
       await stop(page, /^Weave/);
-      await page.getByRole('button', { name: 'Who shares what?' }).click();
+      await page.getByRole('radio', { name: 'Who shares what?' }).click();
       await page.getByRole('button', { name: 'Weave and open the map' }).click();
       await expect(page.getByRole('tab', { name: /^Accounts [\d,]+/ })).toBeVisible();
       await expect(page.getByRole('button', { name: 'Stop here' })).toBeHidden();

@@ -59,7 +59,8 @@ test('matrix, charts and map share one selection; what one arrangement cannot do
   await page.getByRole('link', { name: 'The lamps of Sallowmere' }).first().click();
   await page.getByRole('link', { name: /^Map/ }).click();
   await expect(page.getByRole('tab', { name: /^Accounts/ })).toBeVisible({ timeout: 60_000 });
-  await page.getByRole('tab', { name: 'Matrix' }).click();
+  await page.getByRole('tab', { name: 'Charts' }).click();
+  await page.getByRole('radio', { name: 'Matrix' }).click();
   const canvas = page.locator('pt-matrix-panel canvas');
   await expect(canvas).toBeVisible();
   // The first row is that of the first account of the first community.

@@ -16,7 +16,8 @@ test('three questions are answered: who is loud, who bridges, who posts in step'
   await openFirstMap(page, 'Three questions');
 
   // The loud account is addressed most, and bridges nothing.
-  await page.getByRole('tab', { name: 'Ranks' }).click();
+  await page.getByRole('tab', { name: 'Measures' }).click();
+  await page.getByRole('radio', { name: 'Ranking' }).click();
   expect(await rankOf(page, 'wall_lamps_now', 'in-degree')).toBe(1);
   expect(await rankOf(page, 'wall_lamps_now', 'betweenness')).toBeGreaterThan(100);
 
@@ -29,7 +30,7 @@ test('three questions are answered: who is loud, who bridges, who posts in step'
   await expect(page.locator('pt-ranks-panel tbody tr', { hasText: 'nightbus14' })).toContainText(/1 to \d/);
 
   // Without the first ten by betweenness some are cut off, which can be noted.
-  await page.getByRole('tab', { name: 'Without whom' }).click();
+  await page.getByRole('radio', { name: 'Removal' }).click();
   await page.getByLabel('How many are taken out').fill('10');
   await expect(page.getByRole('button', { name: 'nightbus14', exact: true })).toBeVisible();
   await expect(page.locator('pt-removal-panel dd').first()).not.toHaveText('0');
@@ -46,7 +47,7 @@ test('three questions are answered: who is loud, who bridges, who posts in step'
 
   // The ring posts the same texts in step.
   await page.getByRole('link', { name: /Weave/ }).click();
-  await page.getByRole('button', { name: 'Who posts in step?' }).click();
+  await page.getByRole('radio', { name: 'Who posts in step?' }).click();
   await page.getByRole('button', { name: 'Weave and open the map' }).click();
   await expect(page.getByRole('combobox', { name: 'Network' })).toContainText(
     'Who posts the same text in step',

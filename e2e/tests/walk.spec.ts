@@ -64,7 +64,7 @@ test('a researcher goes from a dropped file to a published map', async ({ page }
   await page.keyboard.press('Enter');
   await expect(page.getByRole('heading', { name: 'WALL LAMPS NOW' })).toBeVisible();
   await page.getByRole('tab', { name: /Ties in/ }).click();
-  await page.getByTitle('Read the messages of this tie').first().click();
+  await page.locator('.ties .count').first().click();
   await expect(page.locator('pt-reading-pane article').first()).toContainText('@wall_lamps_now');
   await page.locator('pt-reading-pane article small').first().click();
   await expect(page.locator('pt-reading-pane article').first()).toContainText('on the map');

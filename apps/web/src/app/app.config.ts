@@ -4,6 +4,11 @@ import {
   provideZonelessChangeDetection,
   type ApplicationConfig,
 } from '@angular/core';
+import {
+  MAT_FORM_FIELD_DEFAULT_OPTIONS,
+  type MatFormFieldDefaultOptions,
+} from '@angular/material/form-field';
+import { MAT_TOOLTIP_DEFAULT_OPTIONS, type MatTooltipDefaultOptions } from '@angular/material/tooltip';
 import { provideRouter, withComponentInputBinding, withNavigationErrorHandler } from '@angular/router';
 import { provideEffects } from '@ngrx/effects';
 import { provideStore } from '@ngrx/store';
@@ -24,5 +29,18 @@ export const appConfig: ApplicationConfig = {
       [work.name]: work.reducer,
     }),
     provideEffects(StudiesEffects, WorkEffects),
+    {
+      provide: MAT_FORM_FIELD_DEFAULT_OPTIONS,
+      useValue: { appearance: 'outline', subscriptSizing: 'dynamic' } satisfies MatFormFieldDefaultOptions,
+    },
+    {
+      provide: MAT_TOOLTIP_DEFAULT_OPTIONS,
+      useValue: {
+        showDelay: 400,
+        hideDelay: 0,
+        touchendHideDelay: 1500,
+        position: 'below',
+      } satisfies MatTooltipDefaultOptions,
+    },
   ],
 };

@@ -1,4 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
+import { MatButton } from '@angular/material/button';
+import { MatFormField } from '@angular/material/form-field';
+import { MatInput } from '@angular/material/input';
+import { MatTooltip } from '@angular/material/tooltip';
 import type { AccountQuery, AccountRow, MessageOverview } from '@pebble/contract';
 import { formatCount } from '@pebble/core';
 import { Api } from '../api/api';
@@ -15,17 +19,15 @@ type Order = AccountQuery['by'];
 /** The accounts of a study: what they did, who follows them, what is told of them. */
 @Component({
   selector: 'pt-account-table',
-  imports: [Busy, SaveData, SortHeads],
+  imports: [MatTooltip, MatInput, MatFormField, MatButton, Busy, SaveData, SortHeads],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="tools">
-      <input
-        class="box"
+      <mat-form-field><input matInput
         type="search"
         placeholder="Find an account"
         aria-label="Find an account"
-        (input)="find($any($event.target).value)"
-      />
+        (input)="find($any($event.target).value)" /></mat-form-field>
       @if (page(); as p) {
         <b>{{ counted(p.total, 'account') }}</b>
       }
@@ -40,8 +42,8 @@ type Order = AccountQuery['by'];
           to be woven again. Files that wait to be taken in are removed. The logbook says that and how much, and not
           whom. It cannot be taken back.
         </p>
-        <button class="btn" (click)="forgetting.set(null)" [disabled]="busy()">Keep</button>
-        <button class="btn danger" (click)="forget(row)" [ptBusy]="busy()">{{ busy() ? 'Erasing …' : 'Forget for good' }}</button>
+        <button matButton="outlined" (click)="forgetting.set(null)" [disabled]="busy()">Keep</button>
+        <button matButton="outlined" class="danger" (click)="forget(row)" [ptBusy]="busy()">{{ busy() ? 'Erasing …' : 'Forget for good' }}</button>
       </section>
     }
     @if (problem(); as message) {
@@ -52,7 +54,7 @@ type Order = AccountQuery['by'];
         <thead>
           <tr [ptSortHeads]="heads" [by]="by()" (chosen)="sort($event)">
             <th>dates</th>
-            <th title="As files and services tell it; of several the latest">what is told of it</th>
+            <th matTooltip="As files and services tell it; of several the latest">what is told of it</th>
             <th></th>
           </tr>
         </thead>
@@ -60,7 +62,7 @@ type Order = AccountQuery['by'];
           @for (row of page()?.accounts; track row.id) {
             <tr>
               <td>
-                <button class="btn plain" (click)="chosen.emit(row.handle)" title="Read its messages">
+                <button matButton (click)="chosen.emit(row.handle)" matTooltip="Read its messages">
                   {{ row.handle }}
                 </button>
                 @if (row.name) {
@@ -72,12 +74,12 @@ type Order = AccountQuery['by'];
               <td class="num">{{ n(row.followersHere) }}</td>
               <td class="num">{{ n(row.followingHere) }}</td>
               <td class="soft">{{ dates(row) }}</td>
-              <td class="told" [title]="told(row)">{{ told(row) }}</td>
+              <td class="told" [matTooltip]="told(row)">{{ told(row) }}</td>
               <td>
-                <button
-                  class="btn plain forgets"
+                <button matButton
+                  class="forgets"
                   [attr.aria-label]="'Forget ' + row.handle"
-                  title="Erase its messages and its name from this study"
+                  matTooltip="Erase its messages and its name from this study"
                   (click)="forgetting.set(row)"
                 >
                   Forget …
@@ -92,7 +94,7 @@ type Order = AccountQuery['by'];
         </tbody>
       </table>
       @if (rest() > 0) {
-        <button class="btn" (click)="more()">Show more ({{ n(rest()) }} left)</button>
+        <button matButton="outlined" (click)="more()">Show more ({{ n(rest()) }} left)</button>
       }
     </div>
   `,

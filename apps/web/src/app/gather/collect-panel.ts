@@ -10,6 +10,11 @@ import {
 } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
+import { MatButton } from '@angular/material/button';
+import { MatCheckbox } from '@angular/material/checkbox';
+import { MatFormField } from '@angular/material/form-field';
+import { MatInput } from '@angular/material/input';
+import { MatTooltip } from '@angular/material/tooltip';
 import type { CollectRun, KnownService, ServiceAccess, ServiceKind } from '@pebble/contract';
 import { catchError, debounceTime, map, of, switchMap, tap } from 'rxjs';
 import { Api } from '../api/api';
@@ -22,7 +27,7 @@ const OTHER = 'other';
 /** Say what to collect from which service; what it costs is told before it begins. */
 @Component({
   selector: 'pt-collect-panel',
-  imports: [Busy, FormsModule],
+  imports: [MatTooltip, MatInput, MatFormField, MatCheckbox, MatButton, Busy, FormsModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './collect-panel.html',
   styleUrl: './collect-panel.scss',

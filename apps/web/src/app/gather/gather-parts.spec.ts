@@ -63,7 +63,7 @@ describe('PreviewPanel', () => {
     });
     const faults = host(fixture).querySelectorAll('td.fault');
     expect(faults).toHaveLength(1);
-    expect(faults[0].getAttribute('title')).toBe('The row has no author.');
+    expect(await spoken(faults[0])).toBe('The row has no author.');
     expect(text(fixture)).toContain('The file gives 1 message by or about 1 account; 1 would be skipped.');
   });
 

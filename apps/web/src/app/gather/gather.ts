@@ -11,6 +11,8 @@ import {
 } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { ActivatedRoute, Router, RouterLink } from '@angular/router';
+import { MatButton } from '@angular/material/button';
+import { MatTabLink, MatTabNav, MatTabNavPanel } from '@angular/material/tabs';
 import { type MessageFilter, type CollectRun, type Source, type Step } from '@pebble/contract';
 import { Store } from '@ngrx/store';
 import { Api } from '../api/api';
@@ -38,6 +40,10 @@ import { TimeChart } from './time-chart';
 @Component({
   selector: 'pt-gather',
   imports: [
+    MatTabLink,
+    MatTabNav,
+    MatTabNavPanel,
+    MatButton,
     ForGood,
     RouterLink,
     AccountTable,

@@ -1,10 +1,12 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
+import { MatTooltip } from '@angular/material/tooltip';
 import { addressOf, ROUTES, type ImportReport } from '@pebble/contract';
 import { day } from '../shared/words';
 
 /** What came of an import. */
 @Component({
   selector: 'pt-import-report',
+  imports: [MatTooltip],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @let r = report();
@@ -14,7 +16,7 @@ import { day } from '../shared/words';
         <dd>{{ n(r.read) }}</dd>
       </div>
       @for (fact of facts(); track fact.name) {
-        <div [title]="fact.how">
+        <div [matTooltip]="fact.how">
           <dt>{{ fact.name }}</dt>
           <dd class="main">{{ n(fact.count) }}</dd>
         </div>
@@ -23,7 +25,7 @@ import { day } from '../shared/words';
         <dt>skipped</dt>
         <dd>{{ n(r.skipped) }}</dd>
       </div>
-      <div [class.zero]="!r.duplicates" title="Same message id as a message that is there already">
+      <div [class.zero]="!r.duplicates" matTooltip="Same message id as a message that is there already">
         <dt>duplicates left out</dt>
         <dd>{{ n(r.duplicates) }}</dd>
       </div>

@@ -1,4 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
+import { MatButton } from '@angular/material/button';
+import { MatFormField } from '@angular/material/form-field';
+import { MatInput } from '@angular/material/input';
+import { MatTooltip } from '@angular/material/tooltip';
 import type { ItemQuery, ItemRow, MessageOverview } from '@pebble/contract';
 import { formatCount } from '@pebble/core';
 import { Api } from '../api/api';
@@ -12,17 +16,15 @@ type Order = ItemQuery['by'];
 /** The videos, pages and other items of a study, with the comments under them. */
 @Component({
   selector: 'pt-item-table',
-  imports: [SaveData, SortHeads],
+  imports: [MatTooltip, MatInput, MatFormField, MatButton, SaveData, SortHeads],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="tools">
-      <input
-        class="box"
+      <mat-form-field><input matInput
         type="search"
         placeholder="Find an item or channel"
         aria-label="Find an item or channel"
-        (input)="search.set($any($event.target).value)"
-      />
+        (input)="search.set($any($event.target).value)" /></mat-form-field>
       @if (page(); as p) {
         <b>{{ counted(p.total, 'item') }}</b>
         @if (p.items.length < p.total) {
@@ -43,7 +45,7 @@ type Order = ItemQuery['by'];
           @for (row of page()?.items; track row.key) {
             <tr>
               <td class="title">
-                <button class="btn plain" (click)="chosen.emit(row.key)" title="Read the comments under it">
+                <button matButton (click)="chosen.emit(row.key)" matTooltip="Read the comments under it">
                   {{ row.title }}
                 </button>
               </td>

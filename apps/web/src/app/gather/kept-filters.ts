@@ -1,4 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, model, signal } from '@angular/core';
+import { MatButton } from '@angular/material/button';
+import { MatFormField } from '@angular/material/form-field';
+import { MatInput } from '@angular/material/input';
 import type { MessageFilter, SavedFilter } from '@pebble/contract';
 import { Api } from '../api/api';
 import { latest } from '../shared/latest';
@@ -7,11 +10,12 @@ import { Notices } from '../store/notices';
 /** Filters of the reading list that were kept under a name: choose, keep, forget. */
 @Component({
   selector: 'pt-kept-filters',
+  imports: [MatInput, MatFormField, MatButton],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @for (kept of filters() ?? []; track kept.id) {
       <span class="kept">
-        <button class="btn plain" (click)="filter.set(kept.filter)">{{ kept.name }}</button>
+        <button matButton (click)="filter.set(kept.filter)">{{ kept.name }}</button>
         <button class="forget" [attr.aria-label]="'Forget the filter ' + kept.name" (click)="forget(kept)">
           ✕
         </button>
@@ -20,11 +24,11 @@ import { Notices } from '../store/notices';
     @if (active()) {
       @if (naming()) {
         <form (submit)="keep(name.value); $event.preventDefault()">
-          <input #name class="box" maxlength="100" placeholder="name of the filter" aria-label="Name of the filter" />
-          <button class="btn">Keep</button>
+          <mat-form-field><input matInput #name maxlength="100" placeholder="name of the filter" aria-label="Name of the filter" /></mat-form-field>
+          <button matButton="outlined">Keep</button>
         </form>
       } @else {
-        <button class="btn plain" (click)="naming.set(true)">Keep this filter</button>
+        <button matButton (click)="naming.set(true)">Keep this filter</button>
       }
     }
   `,
@@ -41,9 +45,6 @@ import { Notices } from '../store/notices';
       padding: 0 6px;
       font-size: 13px;
       white-space: nowrap;
-    }
-    .kept .btn {
-      padding: 0 2px;
     }
     .forget {
       border: 0;

@@ -45,7 +45,7 @@ describe('PreviewPanel for materials beside messages', () => {
 
   it('gives groups to a network under a name', async () => {
     await show({});
-    const name = host(fixture).querySelector<HTMLInputElement>('input.wide')!;
+    const name = host(fixture).querySelector<HTMLInputElement>('.wide input')!;
     name.value = 'side';
     name.dispatchEvent(new Event('input'));
     await fixture.whenStable();
@@ -61,13 +61,13 @@ describe('PreviewPanel for materials beside messages', () => {
 
   it('asks who is followed where no column says it', async () => {
     await show({ material: 'follows', followed: 'quay', columns: [{ name: 'handle', role: 'follower' }] });
-    expect(host(fixture).querySelector<HTMLInputElement>('input.wide')!.value).toBe('quay');
+    expect(host(fixture).querySelector<HTMLInputElement>('.wide input')!.value).toBe('quay');
     const both = [
       { name: 'a', role: 'follower' },
       { name: 'b', role: 'followed' },
     ] as const;
     await show({ material: 'follows', columns: [...both] });
-    expect(host(fixture).querySelector('input.wide')).toBeNull();
+    expect(host(fixture).querySelector('.wide input')).toBeNull();
   });
 
   it('lets one say what an empty cell of a matrix means', async () => {
@@ -139,7 +139,7 @@ describe('MessageView', () => {
   it('corrects the language by hand, and leads to the item', async () => {
     const step = jest.fn(() => of({}));
     const fixture = await show({ step });
-    const code = host(fixture).querySelector<HTMLInputElement>('input.code')!;
+    const code = host(fixture).querySelector<HTMLInputElement>('.code input')!;
     code.value = 'fr';
     code.dispatchEvent(new Event('change'));
     expect(step).toHaveBeenCalledWith('s', 'set-language', { message: 4, language: 'fr' });

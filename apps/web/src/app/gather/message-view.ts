@@ -8,6 +8,10 @@ import {
   output,
 } from '@angular/core';
 import { FormsModule } from '@angular/forms';
+import { MatButton } from '@angular/material/button';
+import { MatFormField } from '@angular/material/form-field';
+import { MatInput } from '@angular/material/input';
+import { MatTooltip } from '@angular/material/tooltip';
 import type { Message, TextSpan } from '@pebble/contract';
 import { Api } from '../api/api';
 import { latest } from '../shared/latest';
@@ -19,7 +23,7 @@ import { counted, moment } from '../shared/words';
 /** One message whole: its people, its star and note, the thread it stands in, and what else is known of it. */
 @Component({
   selector: 'pt-message-view',
-  imports: [FormsModule, MessageText, NameMaker],
+  imports: [MatTooltip, MatInput, MatFormField, MatButton, FormsModule, MessageText, NameMaker],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './message-view.html',
   styleUrl: './message-view.scss',

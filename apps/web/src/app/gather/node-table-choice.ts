@@ -9,6 +9,8 @@ import {
   output,
 } from '@angular/core';
 import { FormsModule } from '@angular/forms';
+import { MatFormField } from '@angular/material/form-field';
+import { MatInput } from '@angular/material/input';
 import { TableFormat, type NodeTable, type Preview, type ImportMapping, type Upload } from '@pebble/contract';
 import { of, type Observable } from 'rxjs';
 import { Api } from '../api/api';
@@ -24,18 +26,18 @@ interface Place {
 /** Where the nodes of a list of ties stand: in its ends alone, in a sheet beside it, or in a file that came with it. */
 @Component({
   selector: 'pt-node-table-choice',
-  imports: [FormsModule],
+  imports: [MatInput, MatFormField, FormsModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (places().length) {
       <label class="field"
         >Nodes from
-        <select [ngModel]="chosen()?.title ?? ''" (ngModelChange)="choose($event)">
+        <mat-form-field><select matNativeControl [ngModel]="chosen()?.title ?? ''" (ngModelChange)="choose($event)">
           <option value="">the ends of the ties alone</option>
           @for (place of places(); track place.title) {
             <option [value]="place.title">{{ place.title }}</option>
           }
-        </select>
+        </select></mat-form-field>
       </label>
       @if (found(); as preview) {
         @if (preview.missing.length) {

@@ -1,5 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, output, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
+import { MatButton } from '@angular/material/button';
+import { MatFormField } from '@angular/material/form-field';
+import { MatInput } from '@angular/material/input';
 import { asRows, asText } from './pasted-cells';
 
 const ROWS_SHOWN = 200;
@@ -7,32 +10,31 @@ const ROWS_SHOWN = 200;
 /** Cells copied from a spreadsheet: pasted, seen as a table at once, corrected cell by cell, and then looked at like a file. */
 @Component({
   selector: 'pt-paste-box',
-  imports: [FormsModule],
+  imports: [MatInput, MatFormField, MatButton, FormsModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <header>
       <h2>Paste cells</h2>
       <div>
-        <button class="btn" (click)="closed.emit()">Close</button>
-        <button class="btn go" [disabled]="rows().length < 2" (click)="pasted.emit(text())">Look at it</button>
+        <button matButton="outlined" (click)="closed.emit()">Close</button>
+        <button matButton="filled" [disabled]="rows().length < 2" (click)="pasted.emit(text())">Look at it</button>
       </div>
     </header>
     @if (rows().length === 0) {
-      <textarea
-        class="box"
+      <mat-form-field><textarea matInput
         rows="6"
         aria-label="Paste here"
         placeholder="Copy cells in a spreadsheet, with their headings, and paste them here"
         [ngModel]="''"
         (ngModelChange)="take($event)"
-      ></textarea>
+      ></textarea></mat-form-field>
     } @else {
       <p class="soft">
         {{ rows().length - 1 }} rows under a row of headings. Click a cell to correct it.
         @if (rows().length > shown) {
           The first {{ shown }} are shown.
         }
-        <button class="btn plain" (click)="rows.set([])">Paste anew</button>
+        <button matButton (click)="rows.set([])">Paste anew</button>
       </p>
       <div class="scroll">
         <table>
@@ -40,12 +42,11 @@ const ROWS_SHOWN = 200;
             <tr>
               @for (cell of row; track $index; let c = $index) {
                 <td>
-                  <input
+                  <mat-form-field><input matInput
                     [class.heading]="r === 0"
                     [attr.aria-label]="'Row ' + (r + 1) + ', column ' + (c + 1)"
                     [value]="cell"
-                    (change)="correct(r, c, $any($event.target).value)"
-                  />
+                    (change)="correct(r, c, $any($event.target).value)" /></mat-form-field>
                 </td>
               }
             </tr>
@@ -72,7 +73,7 @@ const ROWS_SHOWN = 200;
       display: flex;
       gap: 8px;
     }
-    textarea {
+    mat-form-field {
       width: 100%;
     }
     .scroll {
@@ -89,14 +90,8 @@ const ROWS_SHOWN = 200;
       border: 1px solid var(--line);
       padding: 0;
     }
-    td input {
-      border: 0;
-      background: none;
-      padding: 4px 8px;
+    td mat-form-field {
       width: 150px;
-      font: inherit;
-      font-size: 13px;
-      color: inherit;
     }
     .heading {
       font-weight: 700;

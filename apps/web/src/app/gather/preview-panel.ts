@@ -8,6 +8,10 @@ import {
   signal,
 } from '@angular/core';
 import { FormsModule } from '@angular/forms';
+import { MatButton } from '@angular/material/button';
+import { MatFormField } from '@angular/material/form-field';
+import { MatInput } from '@angular/material/input';
+import { MatTooltip } from '@angular/material/tooltip';
 import {
   COLUMN_ROLES,
   DateForm,
@@ -104,7 +108,7 @@ export interface Accepted {
 /** How a file will be read: its columns, to be corrected, with its first rows. */
 @Component({
   selector: 'pt-preview-panel',
-  imports: [Busy, FormsModule],
+  imports: [MatTooltip, MatInput, MatFormField, MatButton, Busy, FormsModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './preview-panel.html',
   styleUrl: './preview-panel.scss',

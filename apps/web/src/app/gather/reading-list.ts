@@ -11,6 +11,10 @@ import {
   signal,
 } from '@angular/core';
 import { FormsModule } from '@angular/forms';
+import { MatButton } from '@angular/material/button';
+import { MatFormField } from '@angular/material/form-field';
+import { MatInput } from '@angular/material/input';
+import { MatTooltip } from '@angular/material/tooltip';
 import type { Message, MessageFilter, MessageKind, MessageOverview, TextSpan } from '@pebble/contract';
 import { Api } from '../api/api';
 import { MessageText } from '../shared/message-text';
@@ -24,7 +28,19 @@ import { rangesFor, SCORE_RANGES } from './score-ranges';
 /** The messages to read: search, filters, and the list that loads as one scrolls. */
 @Component({
   selector: 'pt-reading-list',
-  imports: [ScrollingModule, AsyncPipe, FormsModule, KeptFilters, MessageText, MessageView, SaveData],
+  imports: [
+    MatTooltip,
+    MatInput,
+    MatFormField,
+    MatButton,
+    ScrollingModule,
+    AsyncPipe,
+    FormsModule,
+    KeptFilters,
+    MessageText,
+    MessageView,
+    SaveData,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './reading-list.html',
   styleUrl: './reading-list.scss',

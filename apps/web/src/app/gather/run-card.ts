@@ -3,6 +3,8 @@ import type { CollectRun, RunCommand, RunState } from '@pebble/contract';
 import { Store } from '@ngrx/store';
 import { map, timer } from 'rxjs';
 import { toSignal } from '@angular/core/rxjs-interop';
+import { MatButton } from '@angular/material/button';
+import { MatTooltip } from '@angular/material/tooltip';
 import { Api } from '../api/api';
 import { Notices } from '../store/notices';
 import { counted } from '../shared/words';
@@ -22,6 +24,7 @@ const WORKS: readonly RunState[] = ['running', 'waiting', 'storing'];
 /** A collecting run: how far it is, what came, and how to pause, resume or end it. */
 @Component({
   selector: 'pt-run-card',
+  imports: [MatTooltip, MatButton],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @let r = run();
@@ -31,22 +34,21 @@ const WORKS: readonly RunState[] = ['running', 'waiting', 'storing'];
       <span class="soft">{{ r.service.name }}</span>
       <span class="acts">
         @if (r.state === 'running' || r.state === 'waiting') {
-          <button class="btn" (click)="ask('pause')">Pause</button>
-          <button class="btn" title="What has come is kept" (click)="ask('cancel')">End here</button>
+          <button matButton="outlined" (click)="ask('pause')">Pause</button>
+          <button matButton="outlined" matTooltip="What has come is kept" (click)="ask('cancel')">End here</button>
         }
         @if (r.state === 'paused' || r.state === 'failed') {
-          <button class="btn go" (click)="ask('resume')">Resume</button>
-          <button class="btn" title="What has come is kept" (click)="ask('cancel')">End here</button>
+          <button matButton="filled" (click)="ask('resume')">Resume</button>
+          <button matButton="outlined" matTooltip="What has come is kept" (click)="ask('cancel')">End here</button>
         }
         @if (r.state === 'done' || r.state === 'cancelled') {
-          <button class="btn" title="Asks the service again, for what is new only" (click)="ask('again')">
+          <button matButton="outlined" matTooltip="Asks the service again, for what is new only" (click)="ask('again')">
             Collect what is new
           </button>
         }
         @if (!works()) {
-          <button
-            class="btn plain"
-            title="The run leaves this list; messages that were taken in stay"
+          <button matButton
+            matTooltip="The run leaves this list; messages that were taken in stay"
             (click)="ask('forget')"
           >
             Forget
@@ -106,9 +108,6 @@ const WORKS: readonly RunState[] = ['running', 'waiting', 'storing'];
       display: flex;
       gap: 6px;
       white-space: nowrap;
-    }
-    .acts .btn {
-      padding: 2px 10px;
     }
     .state {
       border: 1px solid var(--line);

@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
+import { MatTooltip } from '@angular/material/tooltip';
 
 /** A column by which a table can be ordered. */
 export interface SortHead<O extends string> {
@@ -15,11 +16,12 @@ export interface SortHead<O extends string> {
   // An element between the table and its heads would break the table.
   // eslint-disable-next-line @angular-eslint/component-selector
   selector: 'tr[ptSortHeads]',
+  imports: [MatTooltip],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @for (head of heads(); track head.by) {
       <th [attr.aria-sort]="by() === head.by ? (head.rises ? 'ascending' : 'descending') : null">
-        <button [title]="head.how" (click)="chosen.emit(head.by)">{{ head.title }}</button>
+        <button [matTooltip]="head.how" (click)="chosen.emit(head.by)">{{ head.title }}</button>
       </th>
     }
     <ng-content />

@@ -1,5 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
+import { MatFormField } from '@angular/material/form-field';
+import { MatInput } from '@angular/material/input';
 import type { MessageFilter, Timeline, TimelinePart } from '@pebble/contract';
 import type { EChartsCoreOption } from 'echarts/core';
 import { Api } from '../api/api';
@@ -15,7 +17,7 @@ const PART_COLOURS = ['#0072B2', '#E69F00', '#009E73', '#CC79A7', '#56B4E9', '#D
 /** Messages over time; dragging over it chooses a period. */
 @Component({
   selector: 'pt-time-chart',
-  imports: [Chart, FormsModule],
+  imports: [MatInput, MatFormField, Chart, FormsModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <p class="soft">
@@ -33,12 +35,12 @@ const PART_COLOURS = ['#0072B2', '#E69F00', '#009E73', '#CC79A7', '#56B4E9', '#D
       }
       <label>
         parted by
-        <select class="box" [ngModel]="by()" (ngModelChange)="by.set($event)">
+        <mat-form-field><select matNativeControl [ngModel]="by()" (ngModelChange)="by.set($event)">
           <option value="none">nothing</option>
           <option value="source">source</option>
           <option value="kind">kind</option>
           <option value="language">language</option>
-        </select>
+        </select></mat-form-field>
       </label>
     </p>
     @if (chart(); as options) {
@@ -62,9 +64,6 @@ const PART_COLOURS = ['#0072B2', '#E69F00', '#009E73', '#CC79A7', '#56B4E9', '#D
     }
     label {
       margin-left: auto;
-    }
-    select {
-      padding: 0 4px;
     }
     pt-chart {
       display: block;

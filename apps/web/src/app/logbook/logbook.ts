@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { MatButton } from '@angular/material/button';
 import { STEP_TRAITS, type Step } from '@pebble/contract';
 import { Store } from '@ngrx/store';
 import { Notices } from '../store/notices';
@@ -11,7 +12,7 @@ import { WorkActions } from '../store/work.actions';
 /** Every step of the study, the newest first, with its settings, counts, seed and sentence. */
 @Component({
   selector: 'pt-logbook',
-  imports: [SaveData],
+  imports: [MatButton, SaveData],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './logbook.html',
   styleUrl: './logbook.scss',

@@ -11,6 +11,10 @@ import {
 } from '@angular/core';
 import { DecimalPipe } from '@angular/common';
 import { Router, RouterLink } from '@angular/router';
+import { MatButton } from '@angular/material/button';
+import { MatFormField } from '@angular/material/form-field';
+import { MatInput } from '@angular/material/input';
+import { MatTooltip } from '@angular/material/tooltip';
 import { Store } from '@ngrx/store';
 import { wholeShown } from '@pebble/contract';
 import { work } from '../store/work.reducer';
@@ -43,6 +47,10 @@ const PANELS: readonly { readonly panel: Panel; readonly name: string; readonly 
 @Component({
   selector: 'pt-map-screen',
   imports: [
+    MatTooltip,
+    MatInput,
+    MatFormField,
+    MatButton,
     RouterLink,
     BesideMap,
     CaptionBar,

@@ -13,6 +13,10 @@ import { toSignal } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
 import { DomSanitizer } from '@angular/platform-browser';
 import { Router, RouterLink } from '@angular/router';
+import { MatButton } from '@angular/material/button';
+import { MatCheckbox } from '@angular/material/checkbox';
+import { MatFormField } from '@angular/material/form-field';
+import { MatInput } from '@angular/material/input';
 import {
   buildScene,
   counted,
@@ -54,7 +58,7 @@ const SIZES = [
 /** The map as a figure with legend and caption, and the network as data. */
 @Component({
   selector: 'pt-publish',
-  imports: [Busy, FormsModule, RouterLink],
+  imports: [MatInput, MatFormField, MatCheckbox, MatButton, Busy, FormsModule, RouterLink],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './publish.html',
   styleUrl: './publish.scss',

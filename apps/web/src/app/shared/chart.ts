@@ -9,6 +9,7 @@ import {
   output,
   viewChild,
 } from '@angular/core';
+import { MatButton } from '@angular/material/button';
 import { BarChart, HeatmapChart, LineChart, SankeyChart, ScatterChart } from 'echarts/charts';
 import {
   BrushComponent,
@@ -44,13 +45,14 @@ use([
 /** A chart that follows its size and the theme. */
 @Component({
   selector: 'pt-chart',
+  imports: [MatButton],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="frame">
       @if (rows(); as r) {
         <span class="save" role="group" aria-label="Save the chart">
           @for (format of formats; track format) {
-            <button class="btn plain" (click)="save(format, r)">{{ format }}</button>
+            <button matButton (click)="save(format, r)">{{ format }}</button>
           }
         </span>
       }

@@ -3,27 +3,29 @@ import {
   ChangeDetectionStrategy,
   Component,
   inject,
-  type ElementRef,
+  ElementRef,
   Injector,
   input,
   output,
   signal,
   viewChild,
 } from '@angular/core';
+import { MatButton } from '@angular/material/button';
 
 /** A button for something that cannot be taken back: it says first what will be gone, and is done by a second press. */
 @Component({
   selector: 'pt-for-good',
+  imports: [MatButton],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (isAsking()) {
       <span class="asks" role="alertdialog" [attr.aria-label]="question()" (keydown.escape)="keep()">
         <span>{{ question() }}</span>
-        <button #keeping class="btn" (click)="keep()">Keep</button>
-        <button class="btn danger" (click)="isAsking.set(false); confirmed.emit()">{{ act() }}</button>
+        <button matButton="outlined" #keeping (click)="keep()">Keep</button>
+        <button matButton="outlined" class="danger" (click)="isAsking.set(false); confirmed.emit()">{{ act() }}</button>
       </span>
     } @else {
-      <button class="btn plain danger" [attr.aria-label]="label() || act()" (click)="ask()">{{ act() }}</button>
+      <button matButton class="danger" [attr.aria-label]="label() || act()" (click)="ask()">{{ act() }}</button>
     }
   `,
   styles: `
@@ -52,7 +54,7 @@ export class ForGood {
   readonly label = input('');
   readonly confirmed = output();
   protected readonly isAsking = signal(false);
-  private readonly keeping = viewChild<ElementRef<HTMLElement>>('keeping');
+  private readonly keeping = viewChild<unknown, ElementRef<HTMLElement>>('keeping', { read: ElementRef });
   private readonly injector = inject(Injector);
 
   protected ask(): void {

@@ -1,10 +1,11 @@
 import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
+import { MatButton } from '@angular/material/button';
 import { ForGood } from './for-good';
 
 /** A row for something that is put away: what it is, how long it is kept, and the two ways out: back, or gone for good. */
 @Component({
   selector: 'pt-kept-row',
-  imports: [ForGood],
+  imports: [MatButton, ForGood],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <span class="name">{{ name() }}</span>
@@ -12,8 +13,7 @@ import { ForGood } from './for-good';
     @if (fault(); as why) {
       <span class="error">{{ why }}</span>
     } @else {
-      <button
-        class="btn plain"
+      <button matButton
         [disabled]="busy()"
         [attr.aria-label]="backLabel() || back() + ' ' + name()"
         (click)="takenBack.emit()"

@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import { MatTooltip } from '@angular/material/tooltip';
 import type { Message, TextSpan } from '@pebble/contract';
 
 interface Piece {
@@ -10,9 +11,10 @@ interface Piece {
 /** The text of a message, only ever as text; mentions and hashtags can be clicked, links stand as text. */
 @Component({
   selector: 'pt-message-text',
+  imports: [MatTooltip],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `@for (piece of pieces(); track $index) {
-    @if (piece.span === null && piece.matched) {<mark class="found">{{ piece.text }}</mark>} @else if (piece.span === null) {{{ piece.text }}} @else if (piece.span.what === 'score') {<mark [title]="piece.span.key">{{ piece.text }}</mark>} @else if (piece.span.what === 'link') {<span class="link" [title]="piece.span.key">{{ piece.text }}</span>} @else {<button [class.matched]="piece.matched" (click)="spanClicked.emit(piece.span); $event.stopPropagation()">{{ piece.text }}</button>}
+    @if (piece.span === null && piece.matched) {<mark class="found">{{ piece.text }}</mark>} @else if (piece.span === null) {{{ piece.text }}} @else if (piece.span.what === 'score') {<mark [matTooltip]="piece.span.key">{{ piece.text }}</mark>} @else if (piece.span.what === 'link') {<span class="link" [matTooltip]="piece.span.key">{{ piece.text }}</span>} @else {<button [class.matched]="piece.matched" (click)="spanClicked.emit(piece.span); $event.stopPropagation()">{{ piece.text }}</button>}
   }`,
   styles: `
     :host { white-space: pre-wrap; overflow-wrap: anywhere; unicode-bidi: plaintext; }

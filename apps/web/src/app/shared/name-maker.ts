@@ -1,5 +1,8 @@
 import { ChangeDetectionStrategy, Component, ElementRef, inject, input, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
+import { MatButton } from '@angular/material/button';
+import { MatFormField } from '@angular/material/form-field';
+import { MatInput } from '@angular/material/input';
 import { TidyKind, type StepParameters } from '@pebble/contract';
 import { Api } from '../api/api';
 import { Notices } from '../store/notices';
@@ -11,22 +14,22 @@ const [SHORTEST, LONGEST] = [2, 100];
 /** Offers to make a name of what is selected in the texts beside it, and to find it in all messages. */
 @Component({
   selector: 'pt-name-maker',
-  imports: [Busy, FormsModule],
+  imports: [MatInput, MatFormField, MatButton, Busy, FormsModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: { '(document:selectionchange)': 'look()' },
   template: `
     @if (name(); as one) {
       <div class="offer" role="group" aria-label="Make a name">
         Make <b>{{ one }}</b> a name:
-        <select class="box" aria-label="Its kind" [ngModel]="kind()" (ngModelChange)="kind.set($event)">
+        <mat-form-field><select matNativeControl aria-label="Its kind" [ngModel]="kind()" (ngModelChange)="kind.set($event)">
           @for (k of kinds; track k) {
             <option [value]="k">{{ k }}</option>
           }
-        </select>
-        <button class="btn" [ptBusy]="busy()" (click)="make(one)">
+        </select></mat-form-field>
+        <button matButton="outlined" [ptBusy]="busy()" (click)="make(one)">
           {{ busy() ? 'Looking …' : 'Find it in all messages' }}
         </button>
-        <button class="btn plain" aria-label="No name" (click)="name.set(null)">✕</button>
+        <button matButton aria-label="No name" (click)="name.set(null)">✕</button>
       </div>
     }
   `,

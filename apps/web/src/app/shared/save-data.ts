@@ -1,4 +1,6 @@
 import { ChangeDetectionStrategy, Component, inject, Injector, input } from '@angular/core';
+import { MatButton } from '@angular/material/button';
+import { MatTooltip } from '@angular/material/tooltip';
 import { addressOf, DataExport, EXPORT_ROUTES, type DataFormat, type DataKind } from '@pebble/contract';
 import { Store } from '@ngrx/store';
 import { Api } from '../api/api';
@@ -7,14 +9,14 @@ import { WorkActions } from '../store/work.actions';
 /** Saves what a list shows, with its filters, as a file. */
 @Component({
   selector: 'pt-save-data',
+  imports: [MatTooltip, MatButton],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <span class="soft">Save {{ words[what()] }} as</span>
-    <button class="btn plain" [attr.aria-label]="'Save ' + what() + ' as CSV'" (click)="save('csv')">CSV</button>
-    <button
-      class="btn plain"
+    <button matButton [attr.aria-label]="'Save ' + what() + ' as CSV'" (click)="save('csv')">CSV</button>
+    <button matButton
       [attr.aria-label]="'Save ' + what() + ' as JSON Lines'"
-      title="One JSON object a line, with texts exactly as they are; Gather reads messages from it again"
+      matTooltip="One JSON object a line, with texts exactly as they are; Gather reads messages from it again"
       (click)="save('jsonl')"
     >
       JSON Lines

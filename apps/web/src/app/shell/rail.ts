@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import { RouterLink, RouterLinkActive } from '@angular/router';
+import { MatTooltip } from '@angular/material/tooltip';
 
 export interface Stop {
   readonly path: string;
@@ -12,10 +13,10 @@ const PITCH = 82;
 /** The rail: a thread with a pebble for each stop, in the order in which people work. */
 @Component({
   selector: 'pt-rail',
-  imports: [RouterLink, RouterLinkActive],
+  imports: [MatTooltip, RouterLink, RouterLinkActive],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <a class="mark" routerLink="/" title="All studies" aria-label="All studies">
+    <a class="mark" routerLink="/" matTooltip="All studies" aria-label="All studies">
       <svg width="40" height="40" viewBox="0 0 38 38" aria-hidden="true">
         <path d="M4 28C12 8 20 34 34 9" fill="none" stroke="var(--thread)" stroke-width="2.4" />
         <ellipse cx="8" cy="24" rx="6" ry="4.6" fill="var(--ink)" />
@@ -37,7 +38,7 @@ const PITCH = 82;
         >
           <span class="pebble"></span>
           <b>{{ stop.name }}</b>
-          <i [title]="stop.note">{{ stop.note }}</i>
+          <i [matTooltip]="stop.note">{{ stop.note }}</i>
         </a>
       }
     </nav>

@@ -13,6 +13,7 @@ import {
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { NavigationEnd, Router, RouterLink, RouterOutlet } from '@angular/router';
 import { MatProgressBar } from '@angular/material/progress-bar';
+import { MatButton } from '@angular/material/button';
 import { Store } from '@ngrx/store';
 import { filter } from 'rxjs';
 import { focusSoon } from '../shared/focus';
@@ -26,7 +27,7 @@ import { Rail, type Stop } from './rail';
 /** The frame of an open study: rail, head line, what is running, and the screen of the stop. */
 @Component({
   selector: 'pt-study-frame',
-  imports: [RouterOutlet, RouterLink, Rail, MatProgressBar],
+  imports: [MatButton, RouterOutlet, RouterLink, Rail, MatProgressBar],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <pt-rail [study]="study()" [stops]="stops()" />
@@ -49,17 +50,17 @@ import { Rail, type Stop } from './rail';
             [value]="(step.share ?? 0) * 100"
             aria-label="Progress"
           />
-          <button class="btn" (click)="cancel(step.step)">Cancel</button>
+          <button matButton="outlined" (click)="cancel(step.step)">Cancel</button>
         </div>
       }
-      <button class="btn plain theme" (click)="theme.toggle()">
+      <button matButton class="theme" (click)="theme.toggle()">
         {{ theme.night() ? 'Paper' : 'Night' }}
       </button>
     </header>
     @if (error(); as message) {
       <div class="error top" role="alert">
         {{ message }}
-        <button class="btn plain" (click)="dismiss()">Close</button>
+        <button matButton (click)="dismiss()">Close</button>
       </div>
     }
     <main #main>

@@ -3,6 +3,10 @@ import { FormsModule } from '@angular/forms';
 import { MatMenuModule } from '@angular/material/menu';
 import { MatProgressBarModule } from '@angular/material/progress-bar';
 import { RouterLink } from '@angular/router';
+import { MatButton } from '@angular/material/button';
+import { MatFormField } from '@angular/material/form-field';
+import { MatInput } from '@angular/material/input';
+import { MatTooltip } from '@angular/material/tooltip';
 import type { Study } from '@pebble/contract';
 import { Store } from '@ngrx/store';
 import { ThemeChoice } from '../shared/theme';
@@ -17,7 +21,19 @@ import { StudyWork } from './study-work';
 /** Home: the studies, to begin, open, rename, delete and take back. */
 @Component({
   selector: 'pt-studies',
-  imports: [ForGood, FormsModule, KeptRow, MatMenuModule, MatProgressBarModule, RouterLink, StudyPicture],
+  imports: [
+    MatTooltip,
+    MatInput,
+    MatFormField,
+    MatButton,
+    ForGood,
+    FormsModule,
+    KeptRow,
+    MatMenuModule,
+    MatProgressBarModule,
+    RouterLink,
+    StudyPicture,
+  ],
   providers: [StudyWork],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './studies.html',

@@ -1,5 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
+import { MatButton } from '@angular/material/button';
+import { MatFormField } from '@angular/material/form-field';
+import { MatInput } from '@angular/material/input';
 import type { NewDecision, RuleField, Step, TidySort } from '@pebble/contract';
 import { SORT_WORDS } from '@pebble/core';
 import { switchMap, throwError, type Observable } from 'rxjs';
@@ -11,66 +14,61 @@ import { Busy } from '../shared/busy';
 /** Categories of the researcher's own: given by hand to what is marked, by a rule, or by a table. */
 @Component({
   selector: 'pt-category-panel',
-  imports: [Busy, FormsModule],
+  imports: [MatInput, MatFormField, MatButton, Busy, FormsModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @let words = sortWords();
     <div class="line">
       <span>Give the</span>
-      <input
-        class="box name"
+      <mat-form-field class="name"><input matInput
         aria-label="Category"
         placeholder="category, such as role"
         maxlength="60"
         list="categories"
         [ngModel]="category()"
-        (ngModelChange)="category.set($event)"
-      />
+        (ngModelChange)="category.set($event)" /></mat-form-field>
       <datalist id="categories">
         @for (one of known(); track one) {
           <option [value]="one"></option>
         }
       </datalist>
-      <input
-        class="box name"
+      <mat-form-field class="name"><input matInput
         aria-label="Which of the category"
         placeholder="which, such as pilot"
         maxlength="200"
         [ngModel]="value()"
-        (ngModelChange)="value.set($event)"
-      />
-      <select class="box" aria-label="To which" [ngModel]="to()" (ngModelChange)="to.set($event)">
+        (ngModelChange)="value.set($event)" /></mat-form-field>
+      <mat-form-field><select matNativeControl aria-label="To which" [ngModel]="to()" (ngModelChange)="to.set($event)">
         <option value="marked">to {{ marked().length ? 'the ' + count() + ' that are marked' : 'what is marked (Space)' }}</option>
         <option value="rule">to those of which …</option>
-      </select>
+      </select></mat-form-field>
       @if (to() === 'rule') {
-        <select class="box" aria-label="Field" [ngModel]="field()" (ngModelChange)="field.set($event)">
+        <mat-form-field><select matNativeControl aria-label="Field" [ngModel]="field()" (ngModelChange)="field.set($event)">
           @for (one of fields(); track one[0]) {
             <option [value]="one[0]">{{ one[1] }}</option>
           }
-        </select>
+        </select></mat-form-field>
         contains
-        <input
-          class="box"
+        <mat-form-field><input matInput
           aria-label="Contains"
           placeholder="harbour | quay"
           [ngModel]="contains()"
-          (ngModelChange)="contains.set($event)"
-        />
+          (ngModelChange)="contains.set($event)" /></mat-form-field>
       }
-      <button class="btn go" [disabled]="!isReady()" (click)="give()">Give</button>
+      <button matButton="filled" [disabled]="!isReady()" (click)="give()">Give</button>
       @if (to() === 'marked' && marked().length > 0 && category().trim()) {
-        <button class="btn plain" (click)="takeAway()">Take it away</button>
+        <button matButton (click)="takeAway()">Take it away</button>
       }
       <span class="or">or</span>
-      <label class="btn plain file"
-        >from a table …
-        <input
-          type="file"
-          accept=".csv,.tsv,.xlsx"
-          (change)="fromTable($any($event.target))"
-          [ptBusy]="busy()"
-      /></label>
+      <button matButton [ptBusy]="busy()" (click)="file.click()">from a table …</button>
+      <input
+        #file
+        hidden
+        type="file"
+        accept=".csv,.tsv,.xlsx"
+        aria-label="A table of categories"
+        (change)="fromTable(file)"
+      />
     </div>
     <p class="soft">
       A table names the {{ words[0] }} in its first column; every other column is a category. Networks carry categories
@@ -89,19 +87,6 @@ import { Busy } from '../shared/busy';
     }
     .name {
       width: 178px;
-    }
-    .file {
-      position: relative;
-      overflow: hidden;
-    }
-    .file input {
-      position: absolute;
-      inset: 0;
-      opacity: 0;
-      cursor: pointer;
-    }
-    .file:focus-within {
-      outline: 2px solid var(--thread);
     }
     p {
       margin: 3px 0 0;

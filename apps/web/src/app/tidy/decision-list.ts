@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import { MatButton } from '@angular/material/button';
 import type { Decision } from '@pebble/contract';
 import { counted } from '../shared/words';
 
@@ -7,6 +8,7 @@ const SHOWN = 100;
 /** What was decided of things of a sort, the newest first; each decision can be taken back by itself. */
 @Component({
   selector: 'pt-decision-list',
+  imports: [MatButton],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <details>
@@ -15,8 +17,7 @@ const SHOWN = 100;
         @for (one of newest(); track one.id) {
           <li>
             <span>{{ says(one) }}</span>
-            <button
-              class="btn plain"
+            <button matButton
               [attr.aria-label]="'Take back: ' + says(one)"
               (click)="takenBack.emit([one.id])"
             >
@@ -55,7 +56,7 @@ const SHOWN = 100;
     li span {
       overflow-wrap: anywhere;
     }
-    .btn {
+    .mdc-button {
       flex: none;
     }
   `,

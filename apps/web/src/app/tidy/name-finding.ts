@@ -1,5 +1,8 @@
 import { ChangeDetectionStrategy, Component, inject, input, output, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
+import { MatButton } from '@angular/material/button';
+import { MatFormField } from '@angular/material/form-field';
+import { MatInput } from '@angular/material/input';
 import { TidyKind, type StepParameters } from '@pebble/contract';
 import { Api } from '../api/api';
 import { Notices } from '../store/notices';
@@ -8,15 +11,15 @@ import { Busy } from '../shared/busy';
 /** Finds names in the texts: by the library, or those of a list. */
 @Component({
   selector: 'pt-name-finding',
-  imports: [Busy, FormsModule],
+  imports: [MatInput, MatFormField, MatButton, Busy, FormsModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="row">
-      <button class="btn" [ptBusy]="busy()" (click)="byLibrary()">
+      <button matButton="outlined" [ptBusy]="busy()" (click)="byLibrary()">
         Find people, organisations and places
       </button>
       <span class="soft">in English texts, by the compromise library; right in most cases, so review what it finds</span>
-      <button class="btn plain" [attr.aria-expanded]="listing()" (click)="listing.set(!listing())">
+      <button matButton [attr.aria-expanded]="listing()" (click)="listing.set(!listing())">
         Find names of a list
       </button>
     </div>
@@ -24,25 +27,25 @@ import { Busy } from '../shared/busy';
       <div class="row">
         <label class="field"
           >{{ match() === 'patterns' ? 'Patterns' : 'Names' }}, one a line
-          <textarea class="box" rows="3" [ngModel]="names()" (ngModelChange)="names.set($event)"></textarea>
+          <mat-form-field><textarea matInput rows="3" [ngModel]="names()" (ngModelChange)="names.set($event)"></textarea></mat-form-field>
         </label>
         <label class="field"
           >They stand as
-          <select [ngModel]="match()" (ngModelChange)="match.set($event)">
+          <mat-form-field><select matNativeControl [ngModel]="match()" (ngModelChange)="match.set($event)">
             <option value="words">whole words</option>
             <option value="beginnings">beginnings of words</option>
             <option value="patterns">patterns (regular expressions)</option>
-          </select>
+          </select></mat-form-field>
         </label>
         <label class="field"
           >They are
-          <select [ngModel]="kind()" (ngModelChange)="kind.set($event)">
+          <mat-form-field><select matNativeControl [ngModel]="kind()" (ngModelChange)="kind.set($event)">
             @for (one of kinds; track one) {
               <option [value]="one">{{ one }}</option>
             }
-          </select>
+          </select></mat-form-field>
         </label>
-        <button class="btn go" [disabled]="list().length === 0" [ptBusy]="busy()" (click)="byList()">Find them</button>
+        <button matButton="filled" [disabled]="list().length === 0" [ptBusy]="busy()" (click)="byList()">Find them</button>
       </div>
     }
     @if (problem()) {
@@ -57,7 +60,7 @@ import { Busy } from '../shared/busy';
       gap: 12px;
       margin-bottom: 6px;
     }
-    textarea {
+    mat-form-field:has(textarea) {
       width: 300px;
     }
   `,

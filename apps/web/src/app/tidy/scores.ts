@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
+import { MatButton } from '@angular/material/button';
 import type { Scorer, Step } from '@pebble/contract';
 import { Store } from '@ngrx/store';
 import { Api } from '../api/api';
@@ -34,7 +35,7 @@ const CARDS: readonly Card[] = [
 /** Scores of messages by their texts: run them, and read what made them. */
 @Component({
   selector: 'pt-scores',
-  imports: [Busy, RouterLink],
+  imports: [MatButton, Busy, RouterLink],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @for (card of cards; track card.scorer) {
@@ -46,11 +47,11 @@ const CARDS: readonly Card[] = [
         @if (step) {
           <p class="says">{{ step.sentence }}</p>
         }
-        <button class="btn" [class.go]="!step" [ptBusy]="busy() !== null" (click)="run(card.scorer)">
+        <button matButton="outlined" [class.go]="!step" [ptBusy]="busy() !== null" (click)="run(card.scorer)">
           {{ busy() === card.scorer ? 'Scoring …' : step ? 'Score again' : 'Score the messages' }}
         </button>
         @if (step) {
-          <a class="btn plain" [routerLink]="['/studies', study(), 'gather']" [queryParams]="{ scored: card.scorer }">Read by {{ card.scorer }}</a>
+          <a matButton [routerLink]="['/studies', study(), 'gather']" [queryParams]="{ scored: card.scorer }">Read by {{ card.scorer }}</a>
         }
       </section>
     }

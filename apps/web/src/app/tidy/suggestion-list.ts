@@ -1,4 +1,7 @@
 import { ChangeDetectionStrategy, Component, input, output, signal } from '@angular/core';
+import { MatButton } from '@angular/material/button';
+import { MatFormField } from '@angular/material/form-field';
+import { MatInput } from '@angular/material/input';
 import type { NewDecision, Suggestion } from '@pebble/contract';
 import { counted } from '../shared/words';
 import { ThingExample } from './thing-example';
@@ -6,7 +9,7 @@ import { ThingExample } from './thing-example';
 /** Pairs that may be the same thing; nothing is merged without a yes. */
 @Component({
   selector: 'pt-suggestion-list',
-  imports: [ThingExample],
+  imports: [MatInput, MatFormField, MatButton, ThingExample],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h3>May be the same</h3>
@@ -18,7 +21,7 @@ import { ThingExample } from './thing-example';
         </p>
         <p class="soft why">
           {{ pair.reason }} ·
-          <button class="btn plain examples" [attr.aria-expanded]="shownPair() === keyOf(pair)" (click)="show(pair)">
+          <button matButton class="examples" [attr.aria-expanded]="shownPair() === keyOf(pair)" (click)="show(pair)">
             examples
           </button>
         </p>
@@ -27,9 +30,9 @@ import { ThingExample } from './thing-example';
           <pt-thing-example [study]="study()" [thing]="pair.b" />
         }
         <div class="acts">
-        <input #label class="box" aria-label="Name of the merged one" [value]="pair.label" />
-        <button class="btn" (click)="decided.emit(yes(pair, label.value))">Merge</button>
-        <button class="btn plain" (click)="decided.emit(apart(pair))">Keep apart</button>
+        <mat-form-field><input matInput #label aria-label="Name of the merged one" [value]="pair.label" /></mat-form-field>
+        <button matButton="outlined" (click)="decided.emit(yes(pair, label.value))">Merge</button>
+        <button matButton (click)="decided.emit(apart(pair))">Keep apart</button>
         </div>
       </div>
     } @empty {

@@ -8,6 +8,9 @@ import {
   output,
   viewChild,
 } from '@angular/core';
+import { MatButton } from '@angular/material/button';
+import { MatFormField } from '@angular/material/form-field';
+import { MatInput } from '@angular/material/input';
 import { TidyKind, type FoundThing, type Verdict } from '@pebble/contract';
 import { fold } from '@pebble/core';
 import { counted } from '../shared/words';
@@ -18,7 +21,7 @@ const OFFERED = 8;
 /** One thing: an example of it, and what can be decided. */
 @Component({
   selector: 'pt-thing-pane',
-  imports: [ThingExample],
+  imports: [MatInput, MatFormField, MatButton, ThingExample],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @let t = thing();
@@ -31,17 +34,17 @@ const OFFERED = 8;
     </p>
     <pt-thing-example [study]="study()" [thing]="t" />
     <div class="acts">
-      <button class="btn" (click)="decided.emit({ verdict: 'keep' })"><kbd>K</kbd> Keep</button>
-      <button class="btn" (click)="decided.emit({ verdict: 'drop' })"><kbd>X</kbd> Leave out</button>
-      <button class="btn" [class.on]="mode() === 'merge'" (click)="open('merge')"><kbd>M</kbd> Merge</button>
-      <button class="btn" [class.on]="mode() === 'rename'" (click)="open('rename')">
+      <button matButton="outlined" (click)="decided.emit({ verdict: 'keep' })"><kbd>K</kbd> Keep</button>
+      <button matButton="outlined" (click)="decided.emit({ verdict: 'drop' })"><kbd>X</kbd> Leave out</button>
+      <button matButton="outlined" [class.on]="mode() === 'merge'" (click)="open('merge')"><kbd>M</kbd> Merge</button>
+      <button matButton="outlined" [class.on]="mode() === 'rename'" (click)="open('rename')">
         <kbd>R</kbd> Rename
       </button>
     </div>
     @if (mode() === 'merge') {
       <label class="field"
         >{{ t.label }} is the same as
-        <input #box class="box" (input)="typed.set(box.value)" (keydown.enter)="mergeFirst()" (keydown.escape)="mode.set(null)" />
+        <mat-form-field><input matInput #box (input)="typed.set(box.value)" (keydown.enter)="mergeFirst()" (keydown.escape)="mode.set(null)" /></mat-form-field>
       </label>
       @for (other of offered(); track other.key) {
         <button class="offer" (click)="merge(other)">
@@ -53,9 +56,9 @@ const OFFERED = 8;
     } @else if (mode() === 'rename') {
       <label class="field"
         >It is called
-        <input #box class="box" [value]="t.label" (keydown.enter)="rename(box.value)" (keydown.escape)="mode.set(null)" />
+        <mat-form-field><input matInput #box [value]="t.label" (keydown.enter)="rename(box.value)" (keydown.escape)="mode.set(null)" /></mat-form-field>
       </label>
-      <button class="btn go" (click)="rename(box.value)">Rename</button>
+      <button matButton="filled" (click)="rename(box.value)">Rename</button>
     }
     @if (hasKinds()) {
       <div class="kinds" role="group" aria-label="Kind">

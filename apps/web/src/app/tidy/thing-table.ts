@@ -1,4 +1,6 @@
 import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
+import { MatCheckbox } from '@angular/material/checkbox';
+import { MatTooltip } from '@angular/material/tooltip';
 import type { FoundThing } from '@pebble/contract';
 import { formatCount } from '@pebble/core';
 import { day } from '../shared/words';
@@ -6,6 +8,7 @@ import { day } from '../shared/words';
 /** What was found of a sort, the most used first; one row is looked at. */
 @Component({
   selector: 'pt-thing-table',
+  imports: [MatTooltip, MatCheckbox],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <table>
@@ -13,13 +16,13 @@ import { day } from '../shared/words';
         <tr>
           <th><span class="visually-hidden">Marked</span></th>
           <th>{{ title() }}</th>
-          <th class="num" title="Messages in which it stands; of an account, those that it wrote or that address it">
+          <th class="num" matTooltip="Messages in which it stands; of an account, those that it wrote or that address it">
             messages
           </th>
-          <th class="num" title="Different accounts that wrote these messages">authors</th>
+          <th class="num" matTooltip="Different accounts that wrote these messages">authors</th>
           <th>dates</th>
           <th>kind</th>
-          <th title="What was decided of it">review</th>
+          <th matTooltip="What was decided of it">review</th>
         </tr>
       </thead>
       <tbody>
@@ -33,14 +36,12 @@ import { day } from '../shared/words';
             (click)="chosen.emit(i)"
           >
             <td class="mark">
-              <input
-                type="checkbox"
-                tabindex="-1"
-                [attr.aria-label]="'Mark ' + thing.label"
+              <mat-checkbox
+                [tabIndex]="-1"
+                [aria-label]="'Mark ' + thing.label"
                 [checked]="marked().has(thing.key)"
                 (click)="$event.stopPropagation()"
-                (change)="marking.emit(i)"
-              />
+                (change)="marking.emit(i)" />
             </td>
             <td class="label">
               {{ thing.label }}
@@ -101,10 +102,6 @@ import { day } from '../shared/words';
     .mark {
       width: 20px;
       padding-right: 0;
-    }
-    .mark input {
-      accent-color: var(--thread);
-      vertical-align: -2px;
     }
     .category {
       border: 1px solid var(--line);

@@ -8,6 +8,10 @@ import {
   viewChild,
 } from '@angular/core';
 import { RouterLink } from '@angular/router';
+import { MatButton } from '@angular/material/button';
+import { MatFormField } from '@angular/material/form-field';
+import { MatInput } from '@angular/material/input';
+import { MatTabLink, MatTabNav, MatTabNavPanel } from '@angular/material/tabs';
 import { TidyKind, type NewDecision, type TidyQuery, type TidySort, type Verdict } from '@pebble/contract';
 import { SORT_WORDS } from '@pebble/core';
 import { Store } from '@ngrx/store';
@@ -31,6 +35,12 @@ const PAGE = 200;
 @Component({
   selector: 'pt-tidy',
   imports: [
+    MatTabLink,
+    MatTabNav,
+    MatTabNavPanel,
+    MatInput,
+    MatFormField,
+    MatButton,
     RouterLink,
     CategoryPanel,
     DecisionList,

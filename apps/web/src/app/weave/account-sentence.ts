@@ -1,5 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, input, model } from '@angular/core';
 import { FormsModule } from '@angular/forms';
+import { MatButtonToggle, MatButtonToggleGroup } from '@angular/material/button-toggle';
+import { MatCheckbox } from '@angular/material/checkbox';
+import { MatFormField } from '@angular/material/form-field';
+import { MatInput } from '@angular/material/input';
 import type { AccountWeave, AddressKind } from '@pebble/contract';
 import { ADDRESS_VERB } from '@pebble/core';
 import { atLeastOne } from './numbers';
@@ -8,54 +12,44 @@ import { PeriodFields } from './period-fields';
 /** Accounts tied by who addresses whom. */
 @Component({
   selector: 'pt-account-sentence',
-  imports: [FormsModule, PeriodFields],
+  imports: [
+    MatButtonToggle,
+    MatButtonToggleGroup,
+    MatInput,
+    MatFormField,
+    MatCheckbox,
+    FormsModule,
+    PeriodFields,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @let w = weave();
     Accounts are tied when one
-    <span class="choices" role="group" aria-label="Kinds of tie">
+    <mat-button-toggle-group class="choices" multiple aria-label="Kinds of tie">
       @for (kind of kinds(); track kind) {
-        <button [class.on]="has(kind)" [attr.aria-pressed]="has(kind)" (click)="toggle(kind)">
-          {{ verbs[kind] }}
-        </button>
+        <mat-button-toggle [checked]="has(kind)" (change)="toggle(kind)">{{ verbs[kind] }}</mat-button-toggle>
       }
-    </span>
+    </mat-button-toggle-group>
     another at least
-    <input
+    <mat-form-field class="count"><input matInput
       type="number"
       min="1"
-      class="box count"
       aria-label="Messages for each tie at least"
       [ngModel]="w.atLeast"
-      (ngModelChange)="change({ atLeast: atLeastOne($event) })"
-    />
+      (ngModelChange)="change({ atLeast: atLeastOne($event) })" /></mat-form-field>
     {{ w.atLeast === 1 ? 'time' : 'times' }}<pt-period-fields [period]="w" (changed)="change($event)" />
-    <label
-      ><input type="checkbox" [ngModel]="w.isolates" (ngModelChange)="change({ isolates: $event })" /> Accounts
-      without a tie are kept.</label
-    >
-    <label
-      ><input type="checkbox" [ngModel]="w.selfTies" (ngModelChange)="change({ selfTies: $event })" /> A post
-      that addresses nobody is a tie of its author to itself.</label
-    >
+    <mat-checkbox [ngModel]="w.isolates" (ngModelChange)="change({ isolates: $event })">Accounts
+      without a tie are kept.</mat-checkbox>
+    <mat-checkbox [ngModel]="w.selfTies" (ngModelChange)="change({ selfTies: $event })">A post
+      that addresses nobody is a tie of its author to itself.</mat-checkbox>
     @if (has('mention') && kinds().includes('repost')) {
-      <label
-        ><input
-          type="checkbox"
+      <mat-checkbox
           [ngModel]="w.repostMentions"
-          (ngModelChange)="change({ repostMentions: $event })"
-        />
-        A repost also counts for those whom the reposted text mentions.</label
-      >
+          (ngModelChange)="change({ repostMentions: $event })">A repost also counts for those whom the reposted text mentions.</mat-checkbox>
     }
-    <label
-      ><input
-        type="checkbox"
+    <mat-checkbox
         [ngModel]="w.share === 'divided'"
-        (ngModelChange)="change({ share: $event ? 'divided' : 'whole' })"
-      />
-      Each message is divided by the accounts that it addresses.</label
-    >
+        (ngModelChange)="change({ share: $event ? 'divided' : 'whole' })">Each message is divided by the accounts that it addresses.</mat-checkbox>
     <label
       ><input
         type="checkbox"
@@ -63,14 +57,12 @@ import { PeriodFields } from './period-fields';
         (ngModelChange)="change({ mostReceivers: $event ? 20 : null })"
       />
       Messages to very many are left out@if (w.mostReceivers !== null) {: more than
-        <input
+        <mat-form-field class="count"><input matInput
           type="number"
           min="1"
-          class="box count"
           aria-label="Most receivers of a message"
           [ngModel]="w.mostReceivers"
-          (ngModelChange)="change({ mostReceivers: atLeastOne($event) })"
-        />}.</label
+          (ngModelChange)="change({ mostReceivers: atLeastOne($event) })" /></mat-form-field>}.</label
     >
   `,
   styleUrl: './sentence.scss',

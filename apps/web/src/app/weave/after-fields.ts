@@ -1,5 +1,8 @@
 import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
 import { FormsModule } from '@angular/forms';
+import { MatCheckbox } from '@angular/material/checkbox';
+import { MatFormField } from '@angular/material/form-field';
+import { MatInput } from '@angular/material/input';
 import { atLeastOne } from './numbers';
 import type { Direction, GroupWeave, Weave } from '@pebble/contract';
 
@@ -10,7 +13,7 @@ const LEVEL = 0.05;
 /** What is done when the ties are counted: directions, backbone, largest component. */
 @Component({
   selector: 'pt-after-fields',
-  imports: [FormsModule],
+  imports: [MatInput, MatFormField, MatCheckbox, FormsModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @let w = weave();
@@ -19,8 +22,7 @@ const LEVEL = 0.05;
       @if (w.what === 'accounts' || w.what === 'follows') {
         <div>
           Directions
-          <select
-            class="box"
+          <mat-form-field><select matNativeControl
             aria-label="Directions"
             [ngModel]="w.direction"
             (ngModelChange)="changed.emit({ direction: $event })"
@@ -28,7 +30,7 @@ const LEVEL = 0.05;
             @for (one of directions; track one[0]) {
               <option [value]="one[0]">{{ one[1] }}</option>
             }
-          </select>
+          </select></mat-form-field>
         </div>
       }
       <label
@@ -38,16 +40,14 @@ const LEVEL = 0.05;
           (ngModelChange)="changed.emit({ backbone: $event ? level : null })"
         />
         Only ties that stand out for one of their ends@if (w.backbone !== null) {, at the level
-          <input
+          <mat-form-field class="count"><input matInput
             type="number"
             min="0.0001"
             max="1"
             step="0.01"
-            class="box count"
             aria-label="Level of the backbone"
             [ngModel]="w.backbone"
-            (ngModelChange)="changed.emit({ backbone: within($event) })"
-          />}
+            (ngModelChange)="changed.emit({ backbone: within($event) })" /></mat-form-field>}
         (disparity filter, Serrano et al. 2009).</label
       >
       <label
@@ -57,23 +57,16 @@ const LEVEL = 0.05;
           (ngModelChange)="changed.emit({ neighboursAtLeast: $event ? 2 : null })"
         />
         Only nodes tied to enough others@if (w.neighboursAtLeast !== null) {: at least
-          <input
+          <mat-form-field class="count"><input matInput
             type="number"
             min="1"
-            class="box count"
             aria-label="Others that a node is tied to at least"
             [ngModel]="w.neighboursAtLeast"
-            (ngModelChange)="changed.emit({ neighboursAtLeast: atLeastOne($event) })"
-          />, counted once}.</label
+            (ngModelChange)="changed.emit({ neighboursAtLeast: atLeastOne($event) })" /></mat-form-field>, counted once}.</label
       >
-      <label
-        ><input
-          type="checkbox"
+      <mat-checkbox
           [ngModel]="w.largestOnly"
-          (ngModelChange)="changed.emit({ largestOnly: $event })"
-        />
-        Only the largest component.</label
-      >
+          (ngModelChange)="changed.emit({ largestOnly: $event })">Only the largest component.</mat-checkbox>
     </details>
   `,
   styleUrl: './sentence.scss',

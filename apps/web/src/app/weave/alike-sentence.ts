@@ -1,5 +1,8 @@
 import { ChangeDetectionStrategy, Component, model } from '@angular/core';
 import { FormsModule } from '@angular/forms';
+import { MatCheckbox } from '@angular/material/checkbox';
+import { MatFormField } from '@angular/material/form-field';
+import { MatInput } from '@angular/material/input';
 import type { AlikeWeave } from '@pebble/contract';
 import { atLeastOne } from './numbers';
 import { PeriodFields } from './period-fields';
@@ -7,38 +10,32 @@ import { PeriodFields } from './period-fields';
 /** Messages or accounts tied by their words. */
 @Component({
   selector: 'pt-alike-sentence',
-  imports: [FormsModule, PeriodFields],
+  imports: [MatInput, MatFormField, MatCheckbox, FormsModule, PeriodFields],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @let w = weave();
-    <select class="box" aria-label="What is compared" [ngModel]="w.nodes" (ngModelChange)="setNodes($event)">
+    <mat-form-field><select matNativeControl aria-label="What is compared" [ngModel]="w.nodes" (ngModelChange)="setNodes($event)">
       <option value="message">Messages</option>
       <option value="account">Accounts</option>
-    </select>
+    </select></mat-form-field>
     are tied when they share at least
-    <input
+    <mat-form-field class="count"><input matInput
       type="number"
       min="0"
       max="100"
-      class="box count"
       aria-label="Per cent of the words of either at least"
       [ngModel]="percent()"
-      (ngModelChange)="setPercent($event)"
-    />
+      (ngModelChange)="setPercent($event)" /></mat-form-field>
     % of the words of either, and at least
-    <input
+    <mat-form-field class="count"><input matInput
       type="number"
       min="1"
-      class="box count"
       aria-label="Shared words at least"
       [ngModel]="w.atLeast"
-      (ngModelChange)="change({ atLeast: atLeastOne($event) })"
-    />
+      (ngModelChange)="change({ atLeast: atLeastOne($event) })" /></mat-form-field>
     {{ w.atLeast === 1 ? 'word' : 'words' }}<pt-period-fields [period]="w" (changed)="change($event)" />
-    <label
-      ><input type="checkbox" [ngModel]="w.reposts" (ngModelChange)="change({ reposts: $event })" /> Reposts
-      count too.</label
-    >
+    <mat-checkbox [ngModel]="w.reposts" (ngModelChange)="change({ reposts: $event })">Reposts
+      count too.</mat-checkbox>
   `,
   styleUrl: './sentence.scss',
 })

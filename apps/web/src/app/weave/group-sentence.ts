@@ -1,43 +1,41 @@
 import { ChangeDetectionStrategy, Component, computed, input, model } from '@angular/core';
 import { FormsModule } from '@angular/forms';
+import { MatFormField } from '@angular/material/form-field';
+import { MatInput } from '@angular/material/input';
 import type { GroupWeave, Network } from '@pebble/contract';
 import { groupColumns } from './group-columns';
 
 /** The groups of a network as nodes. */
 @Component({
   selector: 'pt-group-sentence',
-  imports: [FormsModule],
+  imports: [MatInput, MatFormField, FormsModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @let w = weave();
     The groups of
-    <select class="box" aria-label="Network" [ngModel]="w.network" (ngModelChange)="setNetwork($event)">
+    <mat-form-field><select matNativeControl aria-label="Network" [ngModel]="w.network" (ngModelChange)="setNetwork($event)">
       @for (one of networks(); track one.id) {
         <option [value]="one.id">{{ one.name }}</option>
       }
-    </select>
+    </select></mat-form-field>
     by
-    <select class="box" aria-label="Column" [ngModel]="w.column" (ngModelChange)="change({ column: $event, open: [] })">
+    <mat-form-field><select matNativeControl aria-label="Column" [ngModel]="w.column" (ngModelChange)="change({ column: $event, open: [] })">
       @for (column of columns(); track column.name) {
         <option [value]="column.name">{{ column.title }}</option>
       }
-    </select>
+    </select></mat-form-field>
     become nodes, tied where the ties between them weigh at least
-    <input
+    <mat-form-field class="count"><input matInput
       type="number"
       min="0"
-      class="box count"
       aria-label="Weight between groups at least"
       [ngModel]="w.atLeast"
-      (ngModelChange)="change({ atLeast: $event ?? 0 })"
-    />. Open, with their nodes shown singly:
-    <input
-      class="box names"
+      (ngModelChange)="change({ atLeast: $event ?? 0 })" /></mat-form-field>. Open, with their nodes shown singly:
+    <mat-form-field class="names"><input matInput
       aria-label="Open groups"
       placeholder="none"
       [ngModel]="w.open.join(', ')"
-      (change)="setOpen($any($event.target).value)"
-    />.
+      (change)="setOpen($any($event.target).value)" /></mat-form-field>.
   `,
   styleUrl: './sentence.scss',
 })

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import { RouterLink } from '@angular/router';
+import { MatButton } from '@angular/material/button';
 import type { Network } from '@pebble/contract';
 import { nodeWords } from '@pebble/core';
 import { slicesOf, wholesIn } from '../shared/slices';
@@ -9,7 +10,7 @@ import { counted, moment } from '../shared/words';
 /** The networks of a study, each with its sentence. */
 @Component({
   selector: 'pt-network-list',
-  imports: [RouterLink],
+  imports: [MatButton, RouterLink],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h2>Networks of this study</h2>
@@ -36,15 +37,15 @@ import { counted, moment } from '../shared/words';
             @if (network.weave && (network.stale || network.forgotten)) {
               <p class="stale">
                 {{ whyAgain(network) }}
-                <button class="btn" (click)="wovenAgain.emit(network)">Weave again</button>
+                <button matButton="outlined" (click)="wovenAgain.emit(network)">Weave again</button>
               </p>
             }
           </div>
           @if (network.weave) {
-            <button class="btn plain" (click)="again.emit(network)">Use this sentence</button>
+            <button matButton (click)="again.emit(network)">Use this sentence</button>
           }
-          <button
-            class="btn plain danger"
+          <button matButton
+            class="danger"
             (click)="removed.emit(network)"
             [attr.aria-label]="'Delete ' + network.name"
           >

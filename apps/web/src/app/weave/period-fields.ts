@@ -1,5 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import { FormsModule } from '@angular/forms';
+import { MatFormField } from '@angular/material/form-field';
+import { MatInput } from '@angular/material/input';
 
 const DAY = 86_400_000;
 
@@ -12,12 +14,12 @@ interface Period {
 /** The first and the last day of a weave, whole days in UTC. */
 @Component({
   selector: 'pt-period-fields',
-  imports: [FormsModule],
+  imports: [MatInput, MatFormField, FormsModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `, from
-    <input type="date" class="box" aria-label="First day" [ngModel]="first()" (ngModelChange)="set('from', $event)" />
+    <mat-form-field class="date"><input matInput type="date" aria-label="First day" [ngModel]="first()" (ngModelChange)="set('from', $event)" /></mat-form-field>
     to
-    <input type="date" class="box" aria-label="Last day" [ngModel]="last()" (ngModelChange)="set('until', $event)" />.`,
+    <mat-form-field class="date"><input matInput type="date" aria-label="Last day" [ngModel]="last()" (ngModelChange)="set('until', $event)" /></mat-form-field>.`,
   styleUrl: './sentence.scss',
   styles: `
     :host {

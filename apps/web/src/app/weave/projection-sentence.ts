@@ -1,5 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, input, model } from '@angular/core';
 import { FormsModule } from '@angular/forms';
+import { MatCheckbox } from '@angular/material/checkbox';
+import { MatFormField } from '@angular/material/form-field';
+import { MatInput } from '@angular/material/input';
 import type { Network, ProjectionWeave, Weave } from '@pebble/contract';
 import { atLeastOne } from './numbers';
 import { SCALES } from './scales';
@@ -8,65 +11,57 @@ import { sortsOf, twoModeNetworks } from './two-mode';
 /** The nodes of one sort of a two-mode network, tied by what they share. */
 @Component({
   selector: 'pt-projection-sentence',
-  imports: [FormsModule],
+  imports: [MatInput, MatFormField, MatCheckbox, FormsModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @let w = weave();
     Of the two-mode network
-    <select class="box" aria-label="Network" [ngModel]="w.network" (ngModelChange)="setNetwork($event)">
+    <mat-form-field><select matNativeControl aria-label="Network" [ngModel]="w.network" (ngModelChange)="setNetwork($event)">
       @for (one of offered(); track one.id) {
         <option [value]="one.id">{{ one.name }}</option>
       }
-    </select>
+    </select></mat-form-field>
     every
     @if (isFromFile()) {
-      <input
-        class="box"
+      <mat-form-field><input matInput
         list="sorts"
         aria-label="Sort of nodes"
         [ngModel]="w.sort"
-        (change)="change({ sort: $any($event.target).value.trim() })"
-      />
+        (change)="change({ sort: $any($event.target).value.trim() })" /></mat-form-field>
       <datalist id="sorts">
         @for (sort of sorts(); track sort) {
           <option [value]="sort"></option>
         }
       </datalist>
     } @else {
-      <select class="box" aria-label="Sort of nodes" [ngModel]="w.sort" (ngModelChange)="change({ sort: $event })">
+      <mat-form-field><select matNativeControl aria-label="Sort of nodes" [ngModel]="w.sort" (ngModelChange)="change({ sort: $event })">
         @for (sort of sorts(); track sort) {
           <option [value]="sort">{{ sort }}</option>
         }
-      </select>
+      </select></mat-form-field>
     }
     with at least
-    <input
+    <mat-form-field class="count"><input matInput
       type="number"
       min="1"
-      class="box count"
       aria-label="Partners at least"
       [ngModel]="w.partnersAtLeast"
-      (ngModelChange)="change({ partnersAtLeast: atLeastOne($event) })"
-    />
+      (ngModelChange)="change({ partnersAtLeast: atLeastOne($event) })" /></mat-form-field>
     {{ w.partnersAtLeast === 1 ? 'tie' : 'ties' }} to the other sort; two are tied when they share at least
-    <input
+    <mat-form-field class="count"><input matInput
       type="number"
       min="1"
-      class="box count"
       aria-label="Shared at least"
       [ngModel]="w.atLeast"
-      (ngModelChange)="change({ atLeast: atLeastOne($event) })"
-    />
+      (ngModelChange)="change({ atLeast: atLeastOne($event) })" /></mat-form-field>
     of these, weighed
-    <select class="box" aria-label="Scale" [ngModel]="w.scale" (ngModelChange)="change({ scale: $event })">
+    <mat-form-field><select matNativeControl aria-label="Scale" [ngModel]="w.scale" (ngModelChange)="change({ scale: $event })">
       @for (scale of scales; track scale[0]) {
         <option [value]="scale[0]">{{ scale[1] }}</option>
       }
-    </select>
-    <label
-      ><input type="checkbox" [ngModel]="w.isolates" (ngModelChange)="change({ isolates: $event })" /> Nodes
-      without a tie are kept.</label
-    >
+    </select></mat-form-field>
+    <mat-checkbox [ngModel]="w.isolates" (ngModelChange)="change({ isolates: $event })">Nodes
+      without a tie are kept.</mat-checkbox>
   `,
   styleUrl: './sentence.scss',
 })

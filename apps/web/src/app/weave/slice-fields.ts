@@ -1,5 +1,7 @@
 import { ChangeDetectionStrategy, Component, model } from '@angular/core';
 import { FormsModule } from '@angular/forms';
+import { MatFormField } from '@angular/material/form-field';
+import { MatInput } from '@angular/material/input';
 import type { SliceBy } from '@pebble/contract';
 
 /** Into which parts the time of a weave is cut; the moment of an event in milliseconds since 1970. */
@@ -11,27 +13,25 @@ export interface Slicing {
 /** Whether one network is woven, or one for each part of the time beside it. */
 @Component({
   selector: 'pt-slice-fields',
-  imports: [FormsModule],
+  imports: [MatInput, MatFormField, FormsModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <details [open]="slicing() !== null">
       <summary>Slices in time: {{ slicing() ? 'with one arrangement for all' : 'none' }}</summary>
       Woven as
-      <select class="box" aria-label="Slices" [ngModel]="slicing()?.by ?? ''" (ngModelChange)="choose($event)">
+      <mat-form-field><select matNativeControl aria-label="Slices" [ngModel]="slicing()?.by ?? ''" (ngModelChange)="choose($event)">
         <option value="">one network</option>
         <option value="day">one for the whole and one for each day</option>
         <option value="week">one for the whole and one for each week</option>
         <option value="month">one for the whole and one for each month</option>
         <option value="event">one for the whole, one before and one after a moment</option>
-      </select>
+      </select></mat-form-field>
       @if (slicing()?.by === 'event') {
-        <input
+        <mat-form-field><input matInput
           type="datetime-local"
-          class="box"
           aria-label="Moment (UTC)"
           [ngModel]="moment()"
-          (ngModelChange)="setMoment($event)"
-        />
+          (ngModelChange)="setMoment($event)" /></mat-form-field>
         UTC
       }
       .

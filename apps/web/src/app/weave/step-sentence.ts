@@ -1,5 +1,8 @@
 import { ChangeDetectionStrategy, Component, model } from '@angular/core';
 import { FormsModule } from '@angular/forms';
+import { MatCheckbox } from '@angular/material/checkbox';
+import { MatFormField } from '@angular/material/form-field';
+import { MatInput } from '@angular/material/input';
 import type { InStepWeave } from '@pebble/contract';
 import { atLeastOne } from './numbers';
 import { PeriodFields } from './period-fields';
@@ -7,39 +10,33 @@ import { PeriodFields } from './period-fields';
 /** Accounts tied by posting the same at the same time. */
 @Component({
   selector: 'pt-step-sentence',
-  imports: [FormsModule, PeriodFields],
+  imports: [MatInput, MatFormField, MatCheckbox, FormsModule, PeriodFields],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @let w = weave();
     Accounts are tied when they post the same
-    <select class="box" aria-label="The same" [ngModel]="w.same" (ngModelChange)="change({ same: $event })">
+    <mat-form-field><select matNativeControl aria-label="The same" [ngModel]="w.same" (ngModelChange)="change({ same: $event })">
       <option value="text">text</option>
       <option value="link">link</option>
       <option value="hashtags">set of hashtags</option>
-    </select>
+    </select></mat-form-field>
     within
-    <input
+    <mat-form-field class="count"><input matInput
       type="number"
       min="1"
-      class="box count"
       aria-label="Seconds"
       [ngModel]="w.seconds"
-      (ngModelChange)="change({ seconds: atLeastOne($event) })"
-    />
+      (ngModelChange)="change({ seconds: atLeastOne($event) })" /></mat-form-field>
     {{ w.seconds === 1 ? 'second' : 'seconds' }}, with at least
-    <input
+    <mat-form-field class="count"><input matInput
       type="number"
       min="1"
-      class="box count"
       aria-label="Different ones at least"
       [ngModel]="w.atLeast"
-      (ngModelChange)="change({ atLeast: atLeastOne($event) })"
-    />
+      (ngModelChange)="change({ atLeast: atLeastOne($event) })" /></mat-form-field>
     different ones<pt-period-fields [period]="w" (changed)="change($event)" />
-    <label
-      ><input type="checkbox" [ngModel]="w.reposts" (ngModelChange)="change({ reposts: $event })" /> Reposts
-      count too.</label
-    >
+    <mat-checkbox [ngModel]="w.reposts" (ngModelChange)="change({ reposts: $event })">Reposts
+      count too.</mat-checkbox>
   `,
   styleUrl: './sentence.scss',
 })

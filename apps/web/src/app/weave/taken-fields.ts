@@ -1,5 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import { FormsModule } from '@angular/forms';
+import { MatCheckbox } from '@angular/material/checkbox';
+import { MatFormField } from '@angular/material/form-field';
+import { MatInput } from '@angular/material/input';
 import type { NamedFilter, SavedFilter, Source, TakenMessages } from '@pebble/contract';
 import { filterPhrase } from '@pebble/core';
 
@@ -8,7 +11,7 @@ type Choice = Pick<TakenMessages, 'only' | 'except' | 'withoutSources'>;
 /** Which messages a weave takes: by filters that were kept while reading, and without some sources. */
 @Component({
   selector: 'pt-taken-fields',
-  imports: [FormsModule],
+  imports: [MatInput, MatFormField, MatCheckbox, FormsModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @let t = taken();
@@ -17,8 +20,7 @@ type Choice = Pick<TakenMessages, 'only' | 'except' | 'withoutSources'>;
       @for (part of parts; track part.name) {
         <div>
           {{ part.says }}
-          <select
-            class="box"
+          <mat-form-field><select matNativeControl
             [attr.aria-label]="part.says"
             [ngModel]="nameOf(t[part.name])"
             (ngModelChange)="choose(part.name, $event)"
@@ -27,7 +29,7 @@ type Choice = Pick<TakenMessages, 'only' | 'except' | 'withoutSources'>;
             @for (filter of offered()[part.name]; track filter.name) {
               <option [value]="filter.name">{{ filter.name }}: {{ phrase(filter) }}</option>
             }
-          </select>
+          </select></mat-form-field>
         </div>
       }
       @if (filters().length === 0) {
@@ -37,14 +39,9 @@ type Choice = Pick<TakenMessages, 'only' | 'except' | 'withoutSources'>;
       }
       @if (sources().length > 1) {
         @for (source of sources(); track source.id) {
-          <label
-            ><input
-              type="checkbox"
+          <mat-checkbox
               [ngModel]="!isLeftOut(source)"
-              (ngModelChange)="leaveOut(source, !$event)"
-            />
-            {{ source.name }}</label
-          >
+              (ngModelChange)="leaveOut(source, !$event)">{{ source.name }}</mat-checkbox>
         }
       }
     </details>

@@ -1,5 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, input, model } from '@angular/core';
 import { FormsModule } from '@angular/forms';
+import { MatCheckbox } from '@angular/material/checkbox';
+import { MatFormField } from '@angular/material/form-field';
+import { MatInput } from '@angular/material/input';
+import { MatButton } from '@angular/material/button';
 import type { SharedWeave, ThingKind, TogetherWeave, TwoModeWeave } from '@pebble/contract';
 import { capital, THING_WORDS } from '@pebble/core';
 import { atLeastOne, numberOrNone } from './numbers';
@@ -20,125 +24,109 @@ const UNITS: readonly (readonly [TogetherWeave['unit'], string])[] = [
 /** Things tied by standing together, accounts by sharing things, or accounts tied to the things they use. */
 @Component({
   selector: 'pt-thing-sentence',
-  imports: [FormsModule, PeriodFields],
+  imports: [MatButton, MatInput, MatFormField, MatCheckbox, FormsModule, PeriodFields],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @let w = weave();
     @if (w.what === 'together') {
-      <select class="box" aria-label="What is tied" [ngModel]="w.things" (ngModelChange)="setThings($event)">
+      <mat-form-field><select matNativeControl aria-label="What is tied" [ngModel]="w.things" (ngModelChange)="setThings($event)">
         @for (one of offered(); track one) {
           <option [value]="one">{{ capital(words[one][1]) }}</option>
         }
-      </select>
+      </select></mat-form-field>
       are tied when they
-      <select class="box" aria-label="Where they meet" [ngModel]="w.unit" (ngModelChange)="change({ unit: $event })">
+      <mat-form-field><select matNativeControl aria-label="Where they meet" [ngModel]="w.unit" (ngModelChange)="change({ unit: $event })">
         @for (unit of units(); track unit[0]) {
           <option [value]="unit[0]">{{ unit[1] }}</option>
         }
-      </select>
+      </select></mat-form-field>
       @if (w.unit === 'near') {
         , within
-        <input
+        <mat-form-field class="count"><input matInput
           type="number"
           min="1"
-          class="box count"
           aria-label="Words apart at most"
           [ngModel]="w.within"
-          (ngModelChange)="change({ within: atLeastOne($event) })"
-        />
+          (ngModelChange)="change({ within: atLeastOne($event) })" /></mat-form-field>
         {{ w.within === 1 ? 'word' : 'words' }},
       }
       at least
     } @else {
       Accounts are tied {{ w.what === 'shared' ? 'when they use the same' : 'to the' }}
-      <select class="box" aria-label="What is used" [ngModel]="w.things" (ngModelChange)="setThings($event)">
+      <mat-form-field><select matNativeControl aria-label="What is used" [ngModel]="w.things" (ngModelChange)="setThings($event)">
         @for (one of offered(); track one) {
           <option [value]="one">{{ words[one][1] }}</option>
         }
-      </select>
+      </select></mat-form-field>
       {{ w.what === 'shared' ? ', at least' : 'they use, at least' }}
     }
-    <input
+    <mat-form-field class="count"><input matInput
       type="number"
       min="1"
-      class="box count"
       aria-label="Strength of a tie at least"
       [ngModel]="w.atLeast"
-      (ngModelChange)="change({ atLeast: atLeastOne($event) })"
-    />
+      (ngModelChange)="change({ atLeast: atLeastOne($event) })" /></mat-form-field>
     {{ w.what === 'shared' ? 'of them' : w.atLeast === 1 ? 'time' : 'times' }}<pt-period-fields
       [period]="w"
       (changed)="change($event)"
     />
     <div>
       Only the
-      <input
+      <mat-form-field class="count"><input matInput
         type="number"
         min="2"
-        class="box count"
         placeholder="all"
         aria-label="Most used"
         [ngModel]="w.mostUsed"
-        (ngModelChange)="change({ mostUsed: numberOrNone($event, 2) })"
-      />
+        (ngModelChange)="change({ mostUsed: numberOrNone($event, 2) })" /></mat-form-field>
       most used, each in at least
-      <input
+      <mat-form-field class="count"><input matInput
         type="number"
         min="1"
-        class="box count"
         aria-label="Messages for each at least"
         [ngModel]="w.usedAtLeast"
-        (ngModelChange)="change({ usedAtLeast: atLeastOne($event) })"
-      />
+        (ngModelChange)="change({ usedAtLeast: atLeastOne($event) })" /></mat-form-field>
       {{ w.usedAtLeast === 1 ? 'message' : 'messages' }}; without
-      <input
-        class="box names"
+      <mat-form-field class="names"><input matInput
         aria-label="Left out"
         [placeholder]="'names, apart by commas'"
         [ngModel]="without()"
-        (change)="setWithout($any($event.target).value)"
-      />.
+        (change)="setWithout($any($event.target).value)" /></mat-form-field>.
       @for (tag of proposed(); track tag) {
-        <span class="choices"><button (click)="leaveOut(tag)">without #{{ tag }}</button></span>
+        <button matButton="outlined" (click)="leaveOut(tag)">without #{{ tag }}</button>
       }
     </div>
     <details>
       <summary>How ties are weighed, and what else is left out</summary>
       @if (w.what !== 'two-mode') {
         Ties are weighed
-        <select class="box" aria-label="Scale" [ngModel]="w.scale" (ngModelChange)="change({ scale: $event })">
+        <mat-form-field><select matNativeControl aria-label="Scale" [ngModel]="w.scale" (ngModelChange)="change({ scale: $event })">
           @for (scale of scales; track scale[0]) {
             <option [value]="scale[0]">{{ scale[1] }}</option>
           }
-        </select>
+        </select></mat-form-field>
       }
       @if (w.what === 'together') {
         and count
-        <select class="box" aria-label="Weight" [ngModel]="w.weight" (ngModelChange)="change({ weight: $event })">
+        <mat-form-field><select matNativeControl aria-label="Weight" [ngModel]="w.weight" (ngModelChange)="change({ weight: $event })">
           <option value="units">how often they meet</option>
           <option value="authors">different authors</option>
-        </select>
+        </select></mat-form-field>
       }
       <label
         >Messages with more than
-        <input
+        <mat-form-field class="count"><input matInput
           type="number"
           min="2"
-          class="box count"
           [ngModel]="w.mostInOne"
-          (ngModelChange)="change({ mostInOne: numberOrNone($event, 2) ?? 30 })"
-        />
+          (ngModelChange)="change({ mostInOne: numberOrNone($event, 2) ?? 30 })" /></mat-form-field>
         of them are left out (lists and spam say little of what belongs together).</label
       >
-      <label
-        ><input type="checkbox" [ngModel]="w.reposts" (ngModelChange)="change({ reposts: $event })" /> Reposts
-        count like other messages.</label
-      >
+      <mat-checkbox [ngModel]="w.reposts" (ngModelChange)="change({ reposts: $event })">Reposts
+        count like other messages.</mat-checkbox>
       @if (w.what !== 'two-mode') {
-        <label
-          ><input type="checkbox" [ngModel]="w.isolates" (ngModelChange)="change({ isolates: $event })" /> Nodes
-          without a tie are kept.</label
-        >
+        <mat-checkbox [ngModel]="w.isolates" (ngModelChange)="change({ isolates: $event })">Nodes
+          without a tie are kept.</mat-checkbox>
       }
     </details>
   `,

@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
+import { MatTooltip } from '@angular/material/tooltip';
 import type { WeaveEstimate } from '@pebble/contract';
 import { formatCount } from '@pebble/core';
 import { counted } from '../shared/words';
@@ -7,7 +8,7 @@ import { WeaveSketch } from './weave-sketch';
 /** How large a weave would be, in numbers and as a strip of its parts. */
 @Component({
   selector: 'pt-weave-size',
-  imports: [WeaveSketch],
+  imports: [MatTooltip, WeaveSketch],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @let s = size();
@@ -19,7 +20,7 @@ import { WeaveSketch } from './weave-sketch';
       <div>
     <dl>
       @for (fact of facts(); track fact.name) {
-        <div [title]="fact.how">
+        <div [matTooltip]="fact.how">
           <dt>{{ fact.name }}</dt>
           <dd>{{ fact.value }}</dd>
         </div>

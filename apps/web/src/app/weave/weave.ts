@@ -1,6 +1,11 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { Router, RouterLink } from '@angular/router';
+import { MatButton } from '@angular/material/button';
+import { MatButtonToggle, MatButtonToggleGroup } from '@angular/material/button-toggle';
+import { MatFormField } from '@angular/material/form-field';
+import { MatInput } from '@angular/material/input';
+import { MatTooltip } from '@angular/material/tooltip';
 import type { Network, Weave as Recipe, WeaveEstimate, WeaveKind } from '@pebble/contract';
 import { ADDRESS_VERB, kindOf, nodeWords } from '@pebble/core';
 import { shortened } from '../shared/words';
@@ -37,6 +42,12 @@ import { Busy } from '../shared/busy';
 @Component({
   selector: 'pt-weave',
   imports: [
+    MatButtonToggle,
+    MatButtonToggleGroup,
+    MatTooltip,
+    MatInput,
+    MatFormField,
+    MatButton,
     DeletedList,
     Busy,
     RouterLink,

@@ -12,6 +12,11 @@ import {
   untracked,
   viewChild,
 } from '@angular/core';
+import { MatButton } from '@angular/material/button';
+import { MatCheckbox } from '@angular/material/checkbox';
+import { MatFormField } from '@angular/material/form-field';
+import { MatInput } from '@angular/material/input';
+import { MatTooltip } from '@angular/material/tooltip';
 import type { Network } from '@pebble/contract';
 import {
   buildScene,
@@ -44,7 +49,7 @@ const NEAR = 0.001;
 /** A second map beside the open one: it moves with it, and shows what is chosen there. */
 @Component({
   selector: 'pt-beside-map',
-  imports: [Busy],
+  imports: [MatTooltip, MatInput, MatFormField, MatCheckbox, MatButton, Busy],
   changeDetection: ChangeDetectionStrategy.OnPush,
   providers: [BesideSession],
   templateUrl: './beside-map.html',

@@ -8,6 +8,7 @@ import {
   untracked,
   viewChild,
 } from '@angular/core';
+import { MatTooltip } from '@angular/material/tooltip';
 import { fitView, type View } from '@pebble/core';
 import { ThemeChoice } from '../../shared/theme';
 import { MapSession } from '../session/map-session';
@@ -21,9 +22,10 @@ const PART = 0.75;
 /** The whole map small, with a frame round what is in view; the frame can be moved. */
 @Component({
   selector: 'pt-inset-map',
+  imports: [MatTooltip],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <div class="inset" [class.away]="!isShown()" title="The whole map; drag to move over it">
+    <div class="inset" [class.away]="!isShown()" matTooltip="The whole map; drag to move over it">
       <canvas
         #canvas
         [width]="size.width * ratio"

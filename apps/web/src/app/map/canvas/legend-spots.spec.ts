@@ -110,7 +110,7 @@ describe('LegendSpots', () => {
     const asked = jest.fn();
     fixture.componentInstance.settingsAsked.subscribe(asked);
     fire(line(/^Group press/), new Event('click'));
-    host(fixture).querySelector<HTMLButtonElement>('.edit .btn')!.click();
+    host(fixture).querySelector<HTMLButtonElement>('.edit button')!.click();
     expect(asked).toHaveBeenCalledTimes(1);
   });
 

@@ -8,6 +8,10 @@ import {
   signal,
   viewChild,
 } from '@angular/core';
+import { MatButton } from '@angular/material/button';
+import { MatFormField } from '@angular/material/form-field';
+import { MatInput } from '@angular/material/input';
+import { MatTooltip } from '@angular/material/tooltip';
 import type { LegendCorner } from '@pebble/contract';
 import type { LegendSpot } from '@pebble/core';
 import { cornerAt, withGroupName, withHeading } from '../session/legend-words';
@@ -24,12 +28,13 @@ const SECOND_PRESS = 220;
  */
 @Component({
   selector: 'pt-legend-spots',
+  imports: [MatTooltip, MatInput, MatFormField, MatButton],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @for (spot of spots(); track $index) {
       @if (editing() === nameOf(spot)) {
         <span class="edit" [style.left.px]="spot.x" [style.top.px]="spot.y - 4">
-          <input
+          <mat-form-field><input matInput
             #field
             maxlength="100"
             [style.width.px]="spot.width"
@@ -38,10 +43,9 @@ const SECOND_PRESS = 220;
             [placeholder]="usualWords(spot)"
             (keydown.enter)="field.blur()"
             (keydown.escape)="leave($event)"
-            (blur)="write(spot, field.value)"
-          />
+            (blur)="write(spot, field.value)" /></mat-form-field>
           <!-- Before the field is left, so that the panel opens with what was written. -->
-          <button class="btn" (mousedown)="$event.preventDefault()" (click)="field.blur(); settingsAsked.emit()">
+          <button matButton="outlined" (mousedown)="$event.preventDefault()" (click)="field.blur(); settingsAsked.emit()">
             All settings
           </button>
         </span>
@@ -54,7 +58,7 @@ const SECOND_PRESS = 220;
           [style.width.px]="spot.width"
           [style.height.px]="spot.height"
           [attr.aria-label]="label(spot)"
-          [title]="title(spot)"
+          [matTooltip]="title(spot)"
           (pointerdown)="press($event)"
           (pointermove)="move($event)"
           (pointerup)="release()"
@@ -89,19 +93,6 @@ const SECOND_PRESS = 220;
       z-index: 3;
       display: flex;
       gap: 6px;
-    }
-    .edit input {
-      border: 1px solid var(--thread);
-      border-radius: 5px;
-      padding: 2px 6px;
-      height: 26px;
-      font: 13px var(--ui);
-      color: var(--ink);
-      background: var(--paper);
-    }
-    .edit .btn {
-      padding: 1px 8px;
-      white-space: nowrap;
     }
     .target {
       position: absolute;

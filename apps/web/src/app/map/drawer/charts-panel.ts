@@ -1,5 +1,11 @@
 import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
+import { MatCheckbox } from '@angular/material/checkbox';
+import { MatFormField } from '@angular/material/form-field';
+import { MatInput } from '@angular/material/input';
+import { MatTooltip } from '@angular/material/tooltip';
+import { MatButtonToggle } from '@angular/material/button-toggle';
+import { MatButtonToggleGroup } from '@angular/material/button-toggle';
 import {
   cumulative,
   distribution,
@@ -38,7 +44,16 @@ function tick(value: number): string {
 /** Charts of the measures of what is shown: how one is spread, and two against each other. */
 @Component({
   selector: 'pt-charts-panel',
-  imports: [FormsModule, Chart],
+  imports: [
+    MatButtonToggleGroup,
+    MatButtonToggle,
+    MatTooltip,
+    MatInput,
+    MatFormField,
+    MatCheckbox,
+    FormsModule,
+    Chart,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './charts-panel.html',
   styleUrls: ['../panels/panel-below.scss', './charts-panel.scss'],

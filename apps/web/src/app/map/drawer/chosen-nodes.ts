@@ -1,5 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
+import { MatButton } from '@angular/material/button';
+import { MatFormField } from '@angular/material/form-field';
+import { MatInput } from '@angular/material/input';
+import { MatTooltip } from '@angular/material/tooltip';
 import { Condition, type MapDescription } from '@pebble/contract';
 import {
   commonNeighbours,
@@ -41,7 +45,7 @@ const MOVES: readonly (readonly [HandMove, words: string])[] = [
 /** Several nodes that were chosen on the map: who they are, and what can be done with all of them at once. */
 @Component({
   selector: 'pt-chosen-nodes',
-  imports: [Busy, FormsModule],
+  imports: [MatTooltip, MatInput, MatFormField, MatButton, Busy, FormsModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './chosen-nodes.html',
   styleUrls: ['./name-link.scss', './chosen-nodes.scss'],

@@ -1,4 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, model, signal } from '@angular/core';
+import { MatButton } from '@angular/material/button';
+import { MatButtonToggle, MatButtonToggleGroup } from '@angular/material/button-toggle';
+import { MatFormField } from '@angular/material/form-field';
+import { MatInput } from '@angular/material/input';
+import { MatTabLink, MatTabNav, MatTabNavPanel } from '@angular/material/tabs';
 import { AgGridAngular } from 'ag-grid-angular';
 import {
   AllCommunityModule,
@@ -10,7 +15,7 @@ import {
   type GridApi,
   type RowClickedEvent,
 } from 'ag-grid-community';
-import { BY_HAND, formatValue, nodeLabels, numbersOf, SET_BY_HAND, textsOf } from '@pebble/core';
+import { BY_HAND, formatCount, formatValue, nodeLabels, numbersOf, SET_BY_HAND, textsOf } from '@pebble/core';
 import { stepRun } from '../../shared/step-run';
 import { ThemeChoice } from '../../shared/theme';
 import { ChartsPanel } from './charts-panel';
@@ -30,6 +35,32 @@ ModuleRegistry.registerModules([AllCommunityModule]);
 export type DrawerTab =
   'accounts' | 'ties' | 'matrix' | 'charts' | 'questions' | 'ranks' | 'groups' | 'removal' | 'whole';
 
+/** What the drawer shows, by the tab under which it stands. */
+interface Part {
+  readonly title: string;
+  readonly tabs: readonly DrawerTab[];
+}
+
+const PARTS: readonly Part[] = [
+  { title: 'Accounts', tabs: ['accounts'] },
+  { title: 'Ties', tabs: ['ties'] },
+  { title: 'Charts', tabs: ['charts', 'matrix'] },
+  { title: 'Measures', tabs: ['questions', 'ranks', 'removal', 'whole'] },
+  { title: 'Groups', tabs: ['groups'] },
+];
+
+const NAMES: Readonly<Record<DrawerTab, string>> = {
+  accounts: 'Accounts',
+  ties: 'Ties',
+  charts: 'Charts',
+  matrix: 'Matrix',
+  questions: 'By question',
+  ranks: 'Ranking',
+  removal: 'Removal',
+  whole: 'Whole network',
+  groups: 'Groups',
+};
+
 interface Row {
   readonly id: string;
   readonly [column: string]: string | number;
@@ -46,6 +77,14 @@ const number = {
 @Component({
   selector: 'pt-drawer',
   imports: [
+    MatButtonToggle,
+    MatButtonToggleGroup,
+    MatTabLink,
+    MatTabNav,
+    MatTabNavPanel,
+    MatInput,
+    MatFormField,
+    MatButton,
     AgGridAngular,
     ChartsPanel,
     FormulaForm,
@@ -71,6 +110,13 @@ export class Drawer {
     nodes: this.session.prepared()?.nodes.length ?? 0,
     edges: this.session.prepared()?.edges.length ?? 0,
   }));
+  protected readonly parts = PARTS;
+  protected readonly names = NAMES;
+  protected readonly opened = computed(() =>
+    PARTS.find(({ tabs }) => tabs.some((one) => one === this.tab())),
+  );
+  /** Where each part was left. */
+  private readonly left = new Map<Part, DrawerTab>();
   protected readonly filterText = signal('');
   /** Whether a formula is being written. */
   protected readonly writing = signal(false);
@@ -172,6 +218,11 @@ export class Drawer {
 
   constructor() {
     effect(() => {
+      const tab = this.tab();
+      const part = this.opened();
+      if (part && tab) this.left.set(part, tab);
+    });
+    effect(() => {
       const selection = this.session.selection();
       const rows = this.rows();
       if (!this.grid || rows.length === 0) return;
@@ -211,7 +262,15 @@ export class Drawer {
     else this.session.selectNode(Number(data['node']));
   }
 
-  protected toggle(tab: DrawerTab): void {
-    this.tab.set(this.tab() === tab ? null : tab);
+  /** Opens a part where it was left, and closes the one that is open. */
+  protected toggle(part: Part): void {
+    if (part === this.opened()) return this.tab.set(null);
+    this.tab.set(this.left.get(part) ?? part.tabs[0]);
+  }
+
+  protected titleOf({ title, tabs: [first] }: Part): string {
+    const { nodes, edges } = this.counts();
+    if (first === 'accounts') return `${this.words().Many} ${formatCount(nodes)}`;
+    return first === 'ties' ? `Ties ${formatCount(edges)}` : title;
   }
 }

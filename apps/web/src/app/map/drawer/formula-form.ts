@@ -1,5 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject, output, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
+import { MatButton } from '@angular/material/button';
+import { MatFormField } from '@angular/material/form-field';
+import { MatInput } from '@angular/material/input';
 import {
   computeFormula,
   FORMULA_FUNCTIONS,
@@ -19,37 +22,33 @@ type Trial = { readonly says: string } | { readonly problem: string };
 /** A column of one's own, by a formula over the others; what it would give follows while one types. */
 @Component({
   selector: 'pt-formula-form',
-  imports: [Busy, FormsModule],
+  imports: [MatInput, MatFormField, MatButton, Busy, FormsModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <input
-      class="box name"
+    <mat-form-field class="name"><input matInput
       maxlength="60"
       placeholder="name"
       aria-label="Name of the column"
       [ngModel]="name()"
-      (ngModelChange)="name.set($event)"
-    />
+      (ngModelChange)="name.set($event)" /></mat-form-field>
     =
-    <input
-      class="box formula"
+    <mat-form-field class="formula"><input matInput
       maxlength="2000"
       placeholder="for instance [in-degree] / max([in-degree])"
       aria-label="Formula"
       [ngModel]="formula()"
       (ngModelChange)="formula.set($event)"
-      (keydown.enter)="compute()"
-    />
-    <select class="box" aria-label="Put a column in" [ngModel]="''" (ngModelChange)="put($event)">
+      (keydown.enter)="compute()" /></mat-form-field>
+    <mat-form-field><select matNativeControl aria-label="Put a column in" [ngModel]="''" (ngModelChange)="put($event)">
       <option value="">put a column in</option>
       @for (one of columns(); track one.name) {
         <option [value]="one.title">{{ one.title }}</option>
       }
-    </select>
-    <button class="btn go" [disabled]="!isReady()" [ptBusy]="run.busy()" (click)="compute()">
+    </select></mat-form-field>
+    <button matButton="filled" [disabled]="!isReady()" [ptBusy]="run.busy()" (click)="compute()">
       {{ run.busy() ? 'Computing …' : 'Compute' }}
     </button>
-    <button class="btn" [disabled]="!canBeEmpty()" [ptBusy]="run.busy()" (click)="makeEmpty()">
+    <button matButton="outlined" [disabled]="!canBeEmpty()" [ptBusy]="run.busy()" (click)="makeEmpty()">
       Make it empty, to be filled in by hand
     </button>
     @if (run.problem(); as problem) {
@@ -69,10 +68,6 @@ type Trial = { readonly says: string } | { readonly problem: string };
       border-bottom: 1px solid var(--line);
       font-size: 13.5px;
     }
-    .box {
-      font-size: 13.5px;
-      padding: 3px 7px;
-    }
     .name {
       width: 150px;
     }
@@ -80,7 +75,7 @@ type Trial = { readonly says: string } | { readonly problem: string };
       flex: 1;
       min-width: 240px;
     }
-    select {
+    mat-form-field:not(.name, .formula) {
       max-width: 160px;
     }
     p {

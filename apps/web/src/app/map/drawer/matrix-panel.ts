@@ -10,6 +10,8 @@ import {
   viewChild,
 } from '@angular/core';
 import { FormsModule } from '@angular/forms';
+import { MatFormField } from '@angular/material/form-field';
+import { MatInput } from '@angular/material/input';
 import {
   clipText,
   formatCount,
@@ -29,22 +31,22 @@ const READABLE = 10;
 /** The same network as a matrix: who is tied to whom, by row and column. */
 @Component({
   selector: 'pt-matrix-panel',
-  imports: [FormsModule],
+  imports: [MatInput, MatFormField, FormsModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="choice">
       ordered by
-      <select class="box" aria-label="Order" [ngModel]="order()" (ngModelChange)="order.set($event)">
+      <mat-form-field><select matNativeControl aria-label="Order" [ngModel]="order()" (ngModelChange)="order.set($event)">
         @for (one of orders; track one[0]) {
           <option [value]="one[0]">{{ one[1] }}</option>
         }
-      </select>
+      </select></mat-form-field>
       the
-      <select class="box" aria-label="Rows" [ngModel]="most()" (ngModelChange)="most.set(+$event)">
+      <mat-form-field><select matNativeControl aria-label="Rows" [ngModel]="most()" (ngModelChange)="most.set(+$event)">
         @for (one of sizes; track one) {
           <option [ngValue]="one">{{ one }}</option>
         }
-      </select>
+      </select></mat-form-field>
       with most ties
       <span class="soft" role="status">{{ told() }}</span>
     </div>

@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { MatButton } from '@angular/material/button';
 import { Store } from '@ngrx/store';
 import { counted, formatCount } from '@pebble/core';
 import { stepRun } from '../../shared/step-run';
@@ -8,11 +9,12 @@ import { MapSession } from '../session/map-session';
 /** What was measured of the network, in a line; betweenness that was cancelled can be computed here. */
 @Component({
   selector: 'pt-measure-note',
+  imports: [MatButton],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     {{ note() }}
     @if (isLost() && !run.busy()) {
-      <button class="btn plain" (click)="compute()">Compute it</button>
+      <button matButton (click)="compute()">Compute it</button>
     }
     @if (run.problem(); as text) {
       <span role="alert">{{ text }}</span>

@@ -1,6 +1,9 @@
 import { NgTemplateOutlet } from '@angular/common';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
+import { MatButton } from '@angular/material/button';
+import { MatFormField } from '@angular/material/form-field';
+import { MatInput } from '@angular/material/input';
 import {
   connectors,
   formatCount,
@@ -22,14 +25,14 @@ const SHOWN = 12;
 /** Active nodes whose ties mostly leave their group, and loud ones within one group only. */
 @Component({
   selector: 'pt-position-lists',
-  imports: [FormsModule, NgTemplateOutlet],
+  imports: [MatInput, MatFormField, MatButton, FormsModule, NgTemplateOutlet],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <ng-template #named let-list>
       <ol>
         @for (one of list.shown; track one.node) {
           <li>
-            <button class="btn plain" (click)="select(one.node)">{{ one.label }}</button>
+            <button matButton (click)="select(one.node)">{{ one.label }}</button>
             <span>{{ one.says }}</span>
           </li>
         } @empty {
@@ -43,37 +46,33 @@ const SHOWN = 12;
     @if (column(); as c) {
       <p class="bar">
         Groups by
-        <select class="box" aria-label="Groups" [ngModel]="c" (ngModelChange)="chosen.set($event)">
+        <mat-form-field><select matNativeControl aria-label="Groups" [ngModel]="c" (ngModelChange)="chosen.set($event)">
           @for (one of groupings(); track one.name) {
             <option [value]="one.name">{{ one.title }}</option>
           }
-        </select>
+        </select></mat-form-field>
       </p>
       <h3>Connectors</h3>
       <p class="soft">
         {{ words().Many }} with a strength of at least
-        <input
+        <mat-form-field class="count"><input matInput
           type="number"
           min="0"
-          class="box count"
           aria-label="Least strength of connectors"
           [ngModel]="least()"
-          (ngModelChange)="least.set($event ?? 0)"
-        />
+          (ngModelChange)="least.set($event ?? 0)" /></mat-form-field>
         most of whose partners are outside their own group.
       </p>
       <ng-container [ngTemplateOutlet]="named" [ngTemplateOutletContext]="{ $implicit: connecting() }" />
       <h3>Loud but local</h3>
       <p class="soft">
         {{ loudWords() }} at least
-        <input
+        <mat-form-field class="count"><input matInput
           type="number"
           min="1"
-          class="box count"
           aria-label="Least degree of the loud"
           [ngModel]="loudest()"
-          (ngModelChange)="loudest.set($event ?? 1)"
-        />, nine of ten partners in their own group.
+          (ngModelChange)="loudest.set($event ?? 1)" /></mat-form-field>, nine of ten partners in their own group.
       </p>
       <ng-container [ngTemplateOutlet]="named" [ngTemplateOutletContext]="{ $implicit: local() }" />
     } @else {

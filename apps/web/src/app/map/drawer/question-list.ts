@@ -1,5 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
+import { MatButton } from '@angular/material/button';
+import { MatFormField } from '@angular/material/form-field';
+import { MatInput } from '@angular/material/input';
+import { MatTooltip } from '@angular/material/tooltip';
 import { QuestionSettings, type QuestionId } from '@pebble/contract';
 import {
   formatCount,
@@ -38,7 +42,7 @@ interface Answer extends MeasureColumn {
 /** Questions about the nodes of the network, each with the measures that answer it; what is computed becomes columns. */
 @Component({
   selector: 'pt-question-list',
-  imports: [Busy, FormsModule],
+  imports: [MatTooltip, MatInput, MatFormField, MatButton, Busy, FormsModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './question-list.html',
   styleUrl: './question-list.scss',

@@ -1,5 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
+import { MatButton } from '@angular/material/button';
+import { MatFormField } from '@angular/material/form-field';
+import { MatInput } from '@angular/material/input';
+import { MatTooltip } from '@angular/material/tooltip';
 import { DoubtMeasure } from '@pebble/contract';
 import {
   formatCount,
@@ -39,7 +43,7 @@ interface Row {
 /** First places by several measures side by side, how far these agree, and how sure the ranks are. */
 @Component({
   selector: 'pt-ranks-panel',
-  imports: [Busy, FormsModule, PositionLists],
+  imports: [MatTooltip, MatInput, MatFormField, MatButton, Busy, FormsModule, PositionLists],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './ranks-panel.html',
   styleUrl: './ranks-panel.scss',

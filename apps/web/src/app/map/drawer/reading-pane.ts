@@ -1,4 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, signal } from '@angular/core';
+import { MatButton } from '@angular/material/button';
+import { MatTooltip } from '@angular/material/tooltip';
+import { MatTabLink, MatTabNav, MatTabNavPanel } from '@angular/material/tabs';
 import { Condition, type EvidenceQuery, type Message, type Portrait, type TextSpan } from '@pebble/contract';
 import { formatValue, nodeLabels, numbersOf, periodPhrase, textsOf, withNeighbours } from '@pebble/core';
 import { Api, type NetworkPlace, pathOf } from '../../api/api';
@@ -17,7 +20,17 @@ const PAGE = 30;
 /** What is selected on the map, and the messages behind it. */
 @Component({
   selector: 'pt-reading-pane',
-  imports: [ChosenNodes, MessageText, NameMaker, NoteList],
+  imports: [
+    MatTabLink,
+    MatTabNav,
+    MatTabNavPanel,
+    MatTooltip,
+    MatButton,
+    ChosenNodes,
+    MessageText,
+    NameMaker,
+    NoteList,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './reading-pane.html',
   styleUrls: ['./name-link.scss', './reading-pane.scss'],

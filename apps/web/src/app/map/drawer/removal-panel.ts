@@ -9,6 +9,10 @@ import {
   signal,
 } from '@angular/core';
 import { FormsModule } from '@angular/forms';
+import { MatButton } from '@angular/material/button';
+import { MatFormField } from '@angular/material/form-field';
+import { MatInput } from '@angular/material/input';
+import { MatTooltip } from '@angular/material/tooltip';
 import {
   formatCount,
   graphOf,
@@ -52,7 +56,7 @@ const MEASURES = [
 /** What falls apart without whom: shown on the map before anything is changed, and as curves. */
 @Component({
   selector: 'pt-removal-panel',
-  imports: [Busy, FormsModule, Chart],
+  imports: [MatTooltip, MatInput, MatFormField, MatButton, Busy, FormsModule, Chart],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './removal-panel.html',
   styleUrls: ['../../shared/figures.scss', './removal-panel.scss'],

@@ -1,4 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { MatButton } from '@angular/material/button';
+import { MatTooltip } from '@angular/material/tooltip';
 import type { ByChance } from '@pebble/contract';
 import { formatCount, formatValue } from '@pebble/core';
 import { stepRun } from '../../shared/step-run';
@@ -93,7 +95,7 @@ const FIGURES: readonly Figure[] = [
 /** What the whole network is like, beside random networks with the same degrees. */
 @Component({
   selector: 'pt-whole-panel',
-  imports: [Busy],
+  imports: [MatTooltip, MatButton, Busy],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (problem()) {
@@ -106,7 +108,7 @@ const FIGURES: readonly Figure[] = [
       </p>
       <dl>
         @for (one of figures(); track one.name) {
-          <div [title]="one.how">
+          <div [matTooltip]="one.how">
             <dt>{{ one.title }}</dt>
             <dd>
               {{ one.value }}
@@ -123,7 +125,7 @@ const FIGURES: readonly Figure[] = [
         give.
       </p>
     }
-    <button class="btn" [ptBusy]="busy()" (click)="ask()">
+    <button matButton="outlined" [ptBusy]="busy()" (click)="ask()">
       {{ busy() ? 'Measuring …' : whole() ? 'Measure again' : 'Measure the whole network' }}
     </button>
   `,

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, ElementRef, inject, input, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
+import { MatButton } from '@angular/material/button';
 import type { CaptionControl } from '@pebble/core';
 import { MapSession } from '../session/map-session';
 import { ArrangementSettings } from '../settings/arrangement-settings';
@@ -14,6 +15,7 @@ import { TieSettings } from '../settings/tie-settings';
 @Component({
   selector: 'pt-caption-bar',
   imports: [
+    MatButton,
     ArrangementSettings,
     ColourSettings,
     NameSettings,

@@ -1,6 +1,11 @@
 import { ChangeDetectionStrategy, Component, computed, inject, output, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { Router } from '@angular/router';
+import { MatButton } from '@angular/material/button';
+import { MatCheckbox } from '@angular/material/checkbox';
+import { MatFormField } from '@angular/material/form-field';
+import { MatInput } from '@angular/material/input';
+import { MatTooltip } from '@angular/material/tooltip';
 import type { NetworkChange } from '@pebble/contract';
 import { stepRun } from '../../shared/step-run';
 import { counted } from '../../shared/words';
@@ -11,7 +16,7 @@ import { Busy } from '../../shared/busy';
 /** What hands are to change in the network itself; a network of its own is made of it, and the one before stays. */
 @Component({
   selector: 'pt-change-panel',
-  imports: [Busy, FormsModule],
+  imports: [MatTooltip, MatInput, MatFormField, MatCheckbox, MatButton, Busy, FormsModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './change-panel.html',
   styleUrls: ['./corner-panel.scss', '../drawer/name-link.scss', './change-panel.scss'],

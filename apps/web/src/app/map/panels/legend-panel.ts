@@ -1,5 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, output } from '@angular/core';
 import { FormsModule } from '@angular/forms';
+import { MatButton } from '@angular/material/button';
+import { MatCheckbox } from '@angular/material/checkbox';
+import { MatFormField } from '@angular/material/form-field';
+import { MatInput } from '@angular/material/input';
 import { LegendCorner, type LegendPart } from '@pebble/contract';
 import { legendSections } from '@pebble/core';
 import { withGroupName, withHeading } from '../session/legend-words';
@@ -19,16 +23,15 @@ const PARTS: readonly (readonly [LegendPart, words: string])[] = [
 /** Where the legend stands, what of it, and in which words. */
 @Component({
   selector: 'pt-legend-panel',
-  imports: [FormsModule, WordsField],
+  imports: [MatInput, MatFormField, MatCheckbox, MatButton, FormsModule, WordsField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   styleUrls: ['./corner-panel.scss', '../settings/settings.scss', '../settings/colour-settings.scss'],
   template: `
     @let legend = map.description().legend;
-    <h3>Legend <button class="btn plain" (click)="closed.emit()">Close</button></h3>
+    <h3>Legend <button matButton (click)="closed.emit()">Close</button></h3>
     <label
       >stands
-      <select
-        class="box"
+      <mat-form-field><select matNativeControl
         aria-label="Corner of the legend"
         [ngModel]="legend.corner"
         (ngModelChange)="map.set('legend', { corner: $event })"
@@ -36,14 +39,11 @@ const PARTS: readonly (readonly [LegendPart, words: string])[] = [
         @for (corner of corners; track corner) {
           <option [value]="corner">{{ corner }}</option>
         }
-      </select></label
+      </select></mat-form-field></label
     >
     <h4>What it explains</h4>
     @for (part of parts; track part[0]) {
-      <label
-        ><input type="checkbox" [ngModel]="!legend.without.includes(part[0])" (ngModelChange)="show(part[0], $event)" />
-        {{ part[1] }}</label
-      >
+      <mat-checkbox [ngModel]="!legend.without.includes(part[0])" (ngModelChange)="show(part[0], $event)">{{ part[1] }}</mat-checkbox>
       @if (headings().get(part[0]); as usual) {
         <pt-words-field
           [label]="'Heading of ' + part[1]"

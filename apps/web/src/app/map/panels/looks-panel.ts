@@ -1,5 +1,8 @@
 import { ChangeDetectionStrategy, Component, inject, output, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
+import { MatButton } from '@angular/material/button';
+import { MatFormField } from '@angular/material/form-field';
+import { MatInput } from '@angular/material/input';
 import type { KeptLook, Look } from '@pebble/contract';
 import { lookOf, SHIPPED_LOOKS, withLook } from '@pebble/core';
 import { Api } from '../../api/api';
@@ -10,34 +13,32 @@ import { Busy } from '../../shared/busy';
 /** Looks that come with the application, and those that were kept by name; each can be put on the map. */
 @Component({
   selector: 'pt-looks-panel',
-  imports: [Busy, FormsModule],
+  imports: [MatInput, MatFormField, MatButton, Busy, FormsModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <h3>Looks <button class="btn plain" (click)="closed.emit()">Close</button></h3>
+    <h3>Looks <button matButton (click)="closed.emit()">Close</button></h3>
     <ul>
       @for (one of shipped; track one.name) {
         <li>
-          <button class="btn" (click)="put(one.look)">{{ one.name }}</button>
+          <button matButton="outlined" (click)="put(one.look)">{{ one.name }}</button>
           <span>{{ one.says }}</span>
         </li>
       }
       @for (one of kept(); track one.name) {
         <li>
-          <button class="btn" (click)="put(one.look)">{{ one.name }}</button>
-          <span>kept by you <button class="btn plain" (click)="forget(one.name)">forget</button></span>
+          <button matButton="outlined" (click)="put(one.look)">{{ one.name }}</button>
+          <span>kept by you <button matButton (click)="forget(one.name)">forget</button></span>
         </li>
       }
     </ul>
     <p>
-      <input
-        class="box"
+      <mat-form-field><input matInput
         maxlength="60"
         placeholder="name of this look"
         aria-label="Name of the look"
         [ngModel]="name()"
-        (ngModelChange)="name.set($event)"
-      />
-      <button class="btn go" [disabled]="!name().trim()" [ptBusy]="run.busy()" (click)="keep()">Keep this look</button>
+        (ngModelChange)="name.set($event)" /></mat-form-field>
+      <button matButton="filled" [disabled]="!name().trim()" [ptBusy]="run.busy()" (click)="keep()">Keep this look</button>
     </p>
     @if (run.problem()) {
       <p class="error" role="alert">{{ run.problem() }}</p>
@@ -59,7 +60,7 @@ import { Busy } from '../../shared/busy';
       padding: 5px 0;
       border-top: 1px solid var(--line);
     }
-    li > .btn {
+    li > .mdc-button {
       overflow-wrap: anywhere;
     }
     li span {
@@ -70,7 +71,7 @@ import { Busy } from '../../shared/busy';
       display: flex;
       gap: 8px;
     }
-    .box {
+    mat-form-field {
       flex: 1;
       min-width: 0;
     }

@@ -8,6 +8,8 @@ import {
   signal,
   viewChild,
 } from '@angular/core';
+import { MatFormField } from '@angular/material/form-field';
+import { MatInput } from '@angular/material/input';
 import { formatValue, numbersOf, textsOf } from '@pebble/core';
 import { MapSession } from '../session/map-session';
 import { rankingColumn } from '../session/tie-columns';
@@ -17,11 +19,11 @@ const MOST = 8;
 /** Finds a node by a part of its handle or name. */
 @Component({
   selector: 'pt-node-finder',
+  imports: [MatInput, MatFormField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <input
+    <mat-form-field><input matInput
       #box
-      class="box"
       type="search"
       [placeholder]="what()"
       [attr.aria-label]="what()"
@@ -30,8 +32,7 @@ const MOST = 8;
       aria-controls="finder-hits"
       [value]="typed()"
       (input)="typed.set($any($event.target).value); at.set(0)"
-      (keydown)="key($event)"
-    />
+      (keydown)="key($event)" /></mat-form-field>
     <kbd>/</kbd>
     @if (typed().trim()) {
       <ul id="finder-hits" role="listbox">
@@ -57,7 +58,7 @@ const MOST = 8;
       position: relative;
       display: block;
     }
-    input {
+    mat-form-field {
       width: 210px;
     }
     kbd {

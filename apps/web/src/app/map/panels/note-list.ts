@@ -1,5 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
+import { MatButton } from '@angular/material/button';
+import { MatFormField } from '@angular/material/form-field';
+import { MatInput } from '@angular/material/input';
 import type { Note } from '@pebble/contract';
 import { MapSession } from '../session/map-session';
 
@@ -9,27 +12,25 @@ const ASIDE = { dx: 120, dy: -70 };
 /** The notes on the map about one node or tie, where they are written and taken away. */
 @Component({
   selector: 'pt-note-list',
-  imports: [FormsModule],
+  imports: [MatInput, MatFormField, MatButton, FormsModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @for (one of notes(); track one.index) {
       <p>
-        <textarea
-          class="box"
+        <mat-form-field><textarea matInput
           rows="2"
           maxlength="300"
           aria-label="Note on the map"
           [ngModel]="one.note.text"
           (change)="write(one.index, $any($event.target).value)"
-        ></textarea>
-        <button class="btn plain" (click)="remove(one.index)">Take away</button>
+        ></textarea></mat-form-field>
+        <button matButton (click)="remove(one.index)">Take away</button>
       </p>
     }
     @if (writing()) {
       <form (ngSubmit)="add()">
-        <textarea
+        <mat-form-field><textarea matInput
           #field
-          class="box"
           rows="2"
           maxlength="300"
           name="text"
@@ -39,11 +40,11 @@ const ASIDE = { dx: 120, dy: -70 };
           (ngModelChange)="text.set($event)"
           (keydown.control.enter)="add()"
           (keydown.escape)="stop($event)"
-        ></textarea>
-        <button class="btn small" [disabled]="!text().trim()">Put it on the map</button>
+        ></textarea></mat-form-field>
+        <button matButton="outlined" class="small" [disabled]="!text().trim()">Put it on the map</button>
       </form>
     } @else {
-      <button class="btn small" (click)="writing.set(true)">Write a note on the map</button>
+      <button matButton="outlined" class="small" (click)="writing.set(true)">Write a note on the map</button>
     }
   `,
   styles: `
@@ -58,12 +59,13 @@ const ASIDE = { dx: 120, dy: -70 };
       align-items: flex-end;
       margin: 4px 0;
     }
-    textarea {
+    mat-form-field {
       flex: 1;
       min-width: 0;
+    }
+    textarea {
       font: 14px/1.35 var(--serif);
       resize: vertical;
-      padding: 4px 7px;
     }
   `,
 })

@@ -7,6 +7,7 @@ import {
   output,
   signal,
 } from '@angular/core';
+import { MatButton } from '@angular/material/button';
 import { counted, messagesByDay, periodPhrase } from '@pebble/core';
 import { interval, type Subscription } from 'rxjs';
 import { MapSession } from '../session/map-session';
@@ -24,6 +25,7 @@ const BARS = 120;
  */
 @Component({
   selector: 'pt-period-strip',
+  imports: [MatButton],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './period-strip.html',
   styleUrl: './period-strip.scss',

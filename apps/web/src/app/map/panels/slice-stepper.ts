@@ -1,5 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
 import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
+import { MatFormField } from '@angular/material/form-field';
+import { MatInput } from '@angular/material/input';
+import { MatTooltip } from '@angular/material/tooltip';
+import { MatButton } from '@angular/material/button';
 import type { Network } from '@pebble/contract';
 import { EMPTY, interval, switchMap } from 'rxjs';
 import { slicesOf, wholeOf } from '../../shared/slices';
@@ -10,26 +14,27 @@ const PACE = 1600;
 /** Goes through the slices of a network, one after the other; every node keeps its place. */
 @Component({
   selector: 'pt-slice-stepper',
+  imports: [MatButton, MatTooltip, MatInput, MatFormField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (slices().length > 0) {
       <div class="stepper" role="group" aria-label="Slices in time">
-        <button (click)="step(-1)" [disabled]="place() < 0" title="Earlier" aria-label="Earlier slice">◂</button>
-        <select class="box" aria-label="Slice" (change)="opened.emit($any($event.target).value)">
+        <button matButton (click)="step(-1)" [disabled]="place() < 0" matTooltip="Earlier" aria-label="Earlier slice">◂</button>
+        <mat-form-field><select matNativeControl aria-label="Slice" (change)="opened.emit($any($event.target).value)">
           <option [value]="whole()" [selected]="place() < 0">The whole time</option>
           @for (one of slices(); track one.id) {
             <option [value]="one.id" [selected]="one.id === network().id">{{ one.slice?.title }}</option>
           }
-        </select>
-        <button
+        </select></mat-form-field>
+        <button matButton
           (click)="step(1)"
           [disabled]="place() === slices().length - 1"
-          title="Later"
+          matTooltip="Later"
           aria-label="Later slice"
         >
           ▸
         </button>
-        <button (click)="playing.set(!playing())" [attr.aria-pressed]="playing()">
+        <button matButton (click)="playing.set(!playing())" [attr.aria-pressed]="playing()">
           {{ playing() ? 'Stop' : 'Play' }}
         </button>
       </div>
@@ -43,23 +48,7 @@ const PACE = 1600;
       background: var(--sheet);
       overflow: hidden;
     }
-    button {
-      border: 0;
-      background: none;
-      padding: 4px 10px;
-      cursor: pointer;
-      color: var(--ink);
-    }
-    button:disabled {
-      color: var(--faint);
-      cursor: default;
-    }
-    button:hover:enabled {
-      background: var(--thread-wash);
-    }
-    select.box {
-      border: 0;
-      border-radius: 0;
+    mat-form-field {
       width: 210px;
     }
   `,

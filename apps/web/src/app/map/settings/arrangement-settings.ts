@@ -9,6 +9,11 @@ import {
   signal,
 } from '@angular/core';
 import { FormsModule } from '@angular/forms';
+import { MatButton } from '@angular/material/button';
+import { MatCheckbox } from '@angular/material/checkbox';
+import { MatFormField } from '@angular/material/form-field';
+import { MatInput } from '@angular/material/input';
+import { MatTooltip } from '@angular/material/tooltip';
 import type { LayoutMethod, LayoutSettings } from '@pebble/contract';
 import { graphOf, layoutKind, LAYOUTS, startingValues } from '@pebble/core';
 import { injectMapEditor } from '../session/inject-map-editor';
@@ -23,7 +28,16 @@ const OFFERED = 4;
 /** How the map is arranged, how well it reads so, and other tries to choose from. */
 @Component({
   selector: 'pt-arrangement-settings',
-  imports: [FormsModule, LegibilityFigures, TrialPicture],
+  imports: [
+    MatTooltip,
+    MatInput,
+    MatFormField,
+    MatCheckbox,
+    MatButton,
+    FormsModule,
+    LegibilityFigures,
+    TrialPicture,
+  ],
   providers: [LayoutTrials],
   changeDetection: ChangeDetectionStrategy.OnPush,
   styleUrls: ['./settings.scss', './arrangement-settings.scss'],
@@ -32,98 +46,93 @@ const OFFERED = 4;
     <h4>Arrangement</h4>
     <label
       >arranged
-      <select class="box" aria-label="Arrangement" [ngModel]="s.method" (ngModelChange)="choose($event)">
+      <mat-form-field><select matNativeControl aria-label="Arrangement" [ngModel]="s.method" (ngModelChange)="choose($event)">
         @for (one of layouts; track one.method) {
           <option [value]="one.method">{{ one.phrase }}</option>
         }
-      </select></label
+      </select></mat-form-field></label
     >
     <p class="how">{{ words().says }} ({{ words().source }})</p>
     @switch (words().goesBy) {
       @case ('a number') {
         <label
           >by
-          <select class="box" aria-label="By" [ngModel]="s.column" (ngModelChange)="change({ column: $event })">
+          <mat-form-field><select matNativeControl aria-label="By" [ngModel]="s.column" (ngModelChange)="change({ column: $event })">
             <option [ngValue]="null">degree</option>
             @for (c of map.numberColumns(); track c.name) {
               <option [ngValue]="c.name">{{ c.title }}</option>
             }
-          </select></label
+          </select></mat-form-field></label
         >
       }
       @case ('two numbers') {
         <label
           >across
-          <select class="box" aria-label="Across" [ngModel]="s.column" (ngModelChange)="change({ column: $event })">
+          <mat-form-field><select matNativeControl aria-label="Across" [ngModel]="s.column" (ngModelChange)="change({ column: $event })">
             <option [ngValue]="null">degree</option>
             @for (c of map.numberColumns(); track c.name) {
               <option [ngValue]="c.name">{{ c.title }}</option>
             }
-          </select></label
+          </select></mat-form-field></label
         >
         <label
           >up
-          <select class="box" aria-label="Up" [ngModel]="s.other" (ngModelChange)="change({ other: $event })">
+          <mat-form-field><select matNativeControl aria-label="Up" [ngModel]="s.other" (ngModelChange)="change({ other: $event })">
             <option [ngValue]="null">degree</option>
             @for (c of map.numberColumns(); track c.name) {
               <option [ngValue]="c.name">{{ c.title }}</option>
             }
-          </select></label
+          </select></mat-form-field></label
         >
       }
       @case ('groups') {
         <label
           >by
-          <select class="box" aria-label="Groups by" [ngModel]="s.column" (ngModelChange)="change({ column: $event })">
+          <mat-form-field><select matNativeControl aria-label="Groups by" [ngModel]="s.column" (ngModelChange)="change({ column: $event })">
             <option [ngValue]="null">what colours the map</option>
             @for (c of map.groupColumns(); track c.name) {
               <option [ngValue]="c.name">{{ c.title }}</option>
             }
-          </select></label
+          </select></mat-form-field></label
         >
       }
     }
     @if (s.method === 'attraction' || s.method === 'islands') {
       <label
         >communities
-        <select class="box" aria-label="Communities apart" [ngModel]="s.apart" (ngModelChange)="change({ apart: $event })">
+        <mat-form-field><select matNativeControl aria-label="Communities apart" [ngModel]="s.apart" (ngModelChange)="change({ apart: $event })">
           <option value="little">a little apart</option>
           <option value="usual">apart</option>
           <option value="far">far apart</option>
-        </select></label
+        </select></mat-form-field></label
       >
       <label
         >ties pull
-        <select class="box" aria-label="Ties pull" [ngModel]="s.weights" (ngModelChange)="change({ weights: $event })">
+        <mat-form-field><select matNativeControl aria-label="Ties pull" [ngModel]="s.weights" (ngModelChange)="change({ weights: $event })">
           <option value="none">all the same</option>
           <option value="root">by the root of their weight</option>
           <option value="whole">by their weight</option>
-        </select></label
+        </select></mat-form-field></label
       >
       <label
         >push apart
-        <input
-          class="box"
+        <mat-form-field><input matInput
           type="number"
           min="0.01"
           max="1000"
           [ngModel]="s.repulsion"
-          (change)="number('repulsion', +$any($event.target).value, 0.01, 1000)"
-        />
+          (change)="number('repulsion', +$any($event.target).value, 0.01, 1000)" /></mat-form-field>
         pull in
-        <input
-          class="box"
+        <mat-form-field><input matInput
           type="number"
           min="0"
           max="100"
           step="0.5"
           [ngModel]="s.gravity"
-          (change)="number('gravity', +$any($event.target).value, 0, 100)"
-      /></label>
+          (change)="number('gravity', +$any($event.target).value, 0, 100)" /></mat-form-field></label>
       <label
         >nodes with many ties
-        <select
-          class="box"
+        <mat-form-field><select matNativeControl
           aria-label="Nodes with many ties"
           [ngModel]="s.hubs"
           (ngModelChange)="change({ hubs: $event })"
@@ -131,72 +140,58 @@ const OFFERED = 4;
           <option value="usual">as they come</option>
           <option value="middle">to the middle</option>
           <option value="rim">to the rim</option>
-        </select></label
+        </select></mat-form-field></label
       >
     }
     @if (isByChance()) {
       <label
         >seed
-        <input
-          class="box"
+        <mat-form-field><input matInput
           type="number"
           min="0"
           max="4294967295"
           aria-label="Seed"
           [ngModel]="s.seed"
-          (change)="number('seed', +$any($event.target).value, 0, 4294967295)"
-      /></label>
+          (change)="number('seed', +$any($event.target).value, 0, 4294967295)" /></mat-form-field></label>
     }
     @if (s.method === 'attraction') {
       <label
         >rounds
-        <input
-          class="box"
+        <mat-form-field><input matInput
           type="number"
           min="1"
           max="10000"
           step="100"
           aria-label="Rounds at most"
           [ngModel]="s.iterations"
-          (change)="number('iterations', +$any($event.target).value, 1, 10000)"
-        />
+          (change)="number('iterations', +$any($event.target).value, 1, 10000)" /></mat-form-field>
         <input
           type="checkbox"
           aria-label="Go on on the server"
-          title="For long ones: it goes on when this page is closed"
+          matTooltip="For long ones: it goes on when this page is closed"
           [ngModel]="onServer()"
           (ngModelChange)="onServer.set($event)"
         />
         go on on server</label
       >
     }
-    <label
-      ><input type="checkbox" [ngModel]="s.separate" (ngModelChange)="change({ separate: $event })" /> move
-      overlapping nodes apart</label
-    >
-    <label
-      ><input
-        type="checkbox"
+    <mat-checkbox [ngModel]="s.separate" (ngModelChange)="change({ separate: $event })">move
+      overlapping nodes apart</mat-checkbox>
+    <mat-checkbox
         [ngModel]="s.isolates === 'below'"
-        (ngModelChange)="change({ isolates: $event ? 'below' : 'among' })"
-      />
-      nodes without ties in a band below</label
-    >
+        (ngModelChange)="change({ isolates: $event ? 'below' : 'among' })">nodes without ties in a band below</mat-checkbox>
     @if (held() > 0 || moved() > 0) {
-      <label
-        ><input type="checkbox" [ngModel]="s.keepMoved" (ngModelChange)="change({ keepMoved: $event })" /> nodes moved by
-        hand stay ({{ moved() }})</label
-      >
+      <mat-checkbox [ngModel]="s.keepMoved" (ngModelChange)="change({ keepMoved: $event })">nodes moved by
+        hand stay ({{ moved() }})</mat-checkbox>
       @if (held() > 0) {
         <p class="how">{{ held() }} held {{ held() === 1 ? 'node stays' : 'nodes stay' }} where {{ held() === 1 ? 'it is' : 'they are' }}.</p>
       }
     }
     <p class="do">
-      <button class="btn go" (click)="arrange({ ...s, begin: 'anew' })">Arrange</button>
+      <button matButton="filled" (click)="arrange({ ...s, begin: 'anew' })">Arrange</button>
       @if (s.method === 'attraction' && map.session.places()) {
-        <button
-          class="btn"
-          title="From where the nodes are now; held nodes do not move, nothing is turned or packed anew"
+        <button matButton="outlined"
+          matTooltip="From where the nodes are now; held nodes do not move, nothing is turned or packed anew"
           (click)="goOn(s)"
         >
           Go on
@@ -204,16 +199,16 @@ const OFFERED = 4;
       }
       @if (isByChance()) {
         @if (trials.done() === null) {
-          <button class="btn" (click)="trials.start()">Try 8 others</button>
+          <button matButton="outlined" (click)="trials.start()">Try 8 others</button>
         } @else {
-          <button class="btn" (click)="trials.stop()">Stop ({{ trials.done() }} of 8)</button>
+          <button matButton="outlined" (click)="trials.stop()">Stop ({{ trials.done() }} of 8)</button>
         }
       }
     </p>
     @if (trials.trials().length) {
       <div class="trials" role="group" aria-label="Other arrangements, the best first">
         @for (trial of offered(); track trial.settings.seed) {
-          <button (click)="take(trial)" [title]="'Seed ' + trial.settings.seed">
+          <button (click)="take(trial)" [matTooltip]="'Seed ' + trial.settings.seed">
             <pt-trial-picture [map]="map.session.prepared()!" [places]="trial.places" />
             {{ percent(trial.figures.neighboursKept) }} kept, {{ trial.figures.crossings.toLocaleString('en') }} crossings
           </button>

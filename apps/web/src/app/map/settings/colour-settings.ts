@@ -1,5 +1,10 @@
 import { ChangeDetectionStrategy, Component, computed, output } from '@angular/core';
 import { FormsModule } from '@angular/forms';
+import { MatButton } from '@angular/material/button';
+import { MatCheckbox } from '@angular/material/checkbox';
+import { MatFormField } from '@angular/material/form-field';
+import { MatInput } from '@angular/material/input';
+import { MatTooltip } from '@angular/material/tooltip';
 import { Ramp } from '@pebble/contract';
 import { alikeColours, formatValue, groupKey, type ColourGroup } from '@pebble/core';
 import { injectMapEditor } from '../session/inject-map-editor';
@@ -10,7 +15,17 @@ import { RimSettings } from './rim-settings';
 /** What colour, shape and outlines say. */
 @Component({
   selector: 'pt-colour-settings',
-  imports: [FormsModule, OutlineSettings, PictureSettings, RimSettings],
+  imports: [
+    MatTooltip,
+    MatInput,
+    MatFormField,
+    MatCheckbox,
+    MatButton,
+    FormsModule,
+    OutlineSettings,
+    PictureSettings,
+    RimSettings,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   styleUrls: ['./settings.scss', './colour-settings.scss'],
   template: `
@@ -18,8 +33,7 @@ import { RimSettings } from './rim-settings';
     <h4>Colour</h4>
     <label
       >by
-      <select
-        class="box"
+      <mat-form-field><select matNativeControl
         aria-label="Colour by"
         [ngModel]="d.colour.column"
         (ngModelChange)="map.set('colour', { column: $event, chosen: {}, order: [] })"
@@ -27,7 +41,7 @@ import { RimSettings } from './rim-settings';
         @for (c of map.columns(); track c.name) {
           <option [value]="c.name">{{ c.title }}</option>
         }
-      </select></label
+      </select></mat-form-field></label
     >
     <p class="how">{{ map.how(d.colour.column) }}</p>
     @if (groups().length) {
@@ -43,7 +57,7 @@ import { RimSettings } from './rim-settings';
               (change)="choose(g, $any($event.target).value)"
             /><span>{{ titleOf(g) }}</span> <i>{{ g.nodes.toLocaleString('en') }}</i>
             @if (isChosen(g)) {
-              <button class="btn plain" (click)="choose(g, null)">as before</button>
+              <button matButton (click)="choose(g, null)">as before</button>
             }
           </label>
           @if (g.value !== -1) {
@@ -51,14 +65,14 @@ import { RimSettings } from './rim-settings';
               class="step"
               [disabled]="i === 0"
               [attr.aria-label]="'Move ' + titleOf(g) + ' up'"
-              title="Up in the legend"
+              matTooltip="Up in the legend"
               (click)="move(i, -1)"
             >↑</button>
             <button
               class="step"
               [disabled]="!groups()[i + 1] || groups()[i + 1].value === -1"
               [attr.aria-label]="'Move ' + titleOf(g) + ' down'"
-              title="Down in the legend"
+              matTooltip="Down in the legend"
               (click)="move(i, 1)"
             >↓</button>
           }
@@ -67,26 +81,23 @@ import { RimSettings } from './rim-settings';
       </div>
       <label
         >own colours for the largest
-        <input
-          class="box"
+        <mat-form-field><input matInput
           type="number"
           min="1"
           max="16"
           aria-label="How many have a colour of their own"
           [ngModel]="d.colour.most"
-          (change)="setMost(+$any($event.target).value)"
-      /></label>
+          (change)="setMost(+$any($event.target).value)" /></mat-form-field></label>
       <label
         >in
-        <select
-          class="box"
+        <mat-form-field><select matNativeControl
           aria-label="Colours or greys"
           [ngModel]="d.colour.palette"
           (ngModelChange)="map.set('colour', { palette: $event })"
         >
           <option value="colours">colours</option>
           <option value="greys">greys, for print without colour</option>
-        </select></label
+        </select></mat-form-field></label
       >
       @if (alike(); as pair) {
         <p class="how" role="status">{{ pair }}</p>
@@ -94,89 +105,74 @@ import { RimSettings } from './rim-settings';
       @if (sureColumns().length) {
         <label
           >unsure nodes
-          <select class="box" aria-label="Unsure nodes" [ngModel]="d.colour.unsure?.how ?? ''" (ngModelChange)="setUnsure($event)">
+          <mat-form-field><select matNativeControl aria-label="Unsure nodes" [ngModel]="d.colour.unsure?.how ?? ''" (ngModelChange)="setUnsure($event)">
             <option value="">as the others</option>
             <option value="pale">pale</option>
             <option value="uncoloured">without colour</option>
-          </select></label
+          </select></mat-form-field></label
         >
         @if (d.colour.unsure; as unsure) {
           <label
             >below
-            <input
-              class="box"
+            <mat-form-field><input matInput
               type="number"
               min="0"
               max="1"
               step="0.05"
               aria-label="How sure they must be"
               [ngModel]="unsure.below"
-              (change)="setBelow(+$any($event.target).value)"
-            />
+              (change)="setBelow(+$any($event.target).value)" /></mat-form-field>
             of
-            <select class="box" aria-label="Sure by" [ngModel]="unsure.column" (ngModelChange)="setSure($event)">
+            <mat-form-field><select matNativeControl aria-label="Sure by" [ngModel]="unsure.column" (ngModelChange)="setSure($event)">
               @for (c of sureColumns(); track c.name) {
                 <option [value]="c.name">{{ c.title }}</option>
               }
-            </select></label
+            </select></mat-form-field></label
           >
         }
       }
     } @else {
       <label
         >from little to much
-        <select class="box" aria-label="Ramp" [ngModel]="d.colour.ramp" (ngModelChange)="map.set('colour', { ramp: $event })">
+        <mat-form-field><select matNativeControl aria-label="Ramp" [ngModel]="d.colour.ramp" (ngModelChange)="map.set('colour', { ramp: $event })">
           @for (ramp of ramps; track ramp) {
             <option [value]="ramp">{{ ramp }}</option>
           }
-        </select></label
+        </select></mat-form-field></label
       >
       @if (d.colour.ramp === 'two-sided') {
         <label
           >with the middle at
-          <input
-            class="box"
+          <mat-form-field><input matInput
             type="number"
             aria-label="Middle"
             [ngModel]="d.colour.middle"
-            (change)="map.set('colour', { middle: +$any($event.target).value || 0 })"
-        /></label>
+            (change)="map.set('colour', { middle: +$any($event.target).value || 0 })" /></mat-form-field></label>
       }
-      <label
-        ><input
-          type="checkbox"
+      <mat-checkbox
           [ngModel]="d.colour.reversed"
-          (ngModelChange)="map.set('colour', { reversed: $event })"
-        />
-        the other way round</label
-      >
+          (ngModelChange)="map.set('colour', { reversed: $event })">the other way round</mat-checkbox>
       <p class="how">Here {{ range() }}. Ramps have even steps of lightness; nodes without a value are grey.</p>
     }
     <h4>Shape</h4>
     <label
       >by
-      <select class="box" aria-label="Shape by" [ngModel]="d.shape.column" (ngModelChange)="map.set('shape', { column: $event })">
+      <mat-form-field><select matNativeControl aria-label="Shape by" [ngModel]="d.shape.column" (ngModelChange)="map.set('shape', { column: $event })">
         <option [ngValue]="null">nothing: all circles</option>
         @for (c of map.groupColumns(); track c.name) {
           <option [ngValue]="c.name">{{ c.title }}</option>
         }
-      </select></label
+      </select></mat-form-field></label
     >
     @if (groups().length > 0) {
-      <label
-        ><input
-          type="checkbox"
+      <mat-checkbox
           [ngModel]="d.shape.pies"
-          (ngModelChange)="map.set('shape', { pies: $event })"
-        />
-        a pie inside of the groups that a node is tied to</label
-      >
+          (ngModelChange)="map.set('shape', { pies: $event })">a pie inside of the groups that a node is tied to</mat-checkbox>
     }
     @if (!d.shape.pies) {
       <label
         >inside nodes
-        <select
-          class="box"
+        <mat-form-field><select matNativeControl
           aria-label="Written inside of nodes"
           [ngModel]="d.shape.letters ?? ''"
           (ngModelChange)="map.set('shape', { letters: $event || null })"
@@ -186,7 +182,7 @@ import { RimSettings } from './rim-settings';
           @for (c of textColumns(); track c.name) {
             <option [value]="c.name">{{ c.title }}</option>
           }
-        </select></label
+        </select></mat-form-field></label
       >
       <pt-picture-settings />
     }

@@ -1,5 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import { FormsModule } from '@angular/forms';
+import { MatCheckbox } from '@angular/material/checkbox';
+import { MatFormField } from '@angular/material/form-field';
+import { MatInput } from '@angular/material/input';
 import type { Condition } from '@pebble/contract';
 import { nodeLabels } from '@pebble/core';
 import { groupName } from '../session/grouping';
@@ -13,7 +16,7 @@ const MOST = 40;
 /** The fields of one condition. */
 @Component({
   selector: 'pt-condition-form',
-  imports: [FormsModule],
+  imports: [MatInput, MatFormField, MatCheckbox, FormsModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   styleUrls: ['./settings.scss', './colour-settings.scss'],
   template: `
@@ -21,34 +24,29 @@ const MOST = 40;
     @switch (c.what) {
       @case ('range') {
         <label
-          ><select class="box" aria-label="Number" [ngModel]="c.column" (ngModelChange)="change({ column: $event })">
+          ><mat-form-field><select matNativeControl aria-label="Number" [ngModel]="c.column" (ngModelChange)="change({ column: $event })">
             @for (one of map.numberColumns(); track one.name) {
               <option [value]="one.name">{{ one.title }}</option>
             }
-          </select></label
+          </select></mat-form-field></label
         >
         <label
           >from
-          <input
-            class="box"
+          <mat-form-field><input matInput
             type="number"
             aria-label="At least"
             [ngModel]="c.from"
-            (change)="change({ from: bound($any($event.target).value) })"
-          />
+            (change)="change({ from: bound($any($event.target).value) })" /></mat-form-field>
           to
-          <input
-            class="box"
+          <mat-form-field><input matInput
             type="number"
             aria-label="At most"
             [ngModel]="c.until"
-            (change)="change({ until: bound($any($event.target).value) })"
-        /></label>
+            (change)="change({ until: bound($any($event.target).value) })" /></mat-form-field></label>
       }
       @case ('values') {
         <label
-          ><select
-            class="box"
+          ><mat-form-field><select matNativeControl
             aria-label="Category"
             [ngModel]="c.column"
             (ngModelChange)="change({ column: $event, values: [] })"
@@ -56,70 +54,60 @@ const MOST = 40;
             @for (one of map.groupColumns(); track one.name) {
               <option [value]="one.name">{{ one.title }}</option>
             }
-          </select></label
+          </select></mat-form-field></label
         >
         <div class="groups">
           @for (one of values(); track one.value) {
-            <label
-              ><input
-                type="checkbox"
+            <mat-checkbox
                 [ngModel]="c.values.includes(one.value)"
-                (ngModelChange)="toggle(one.value, $event)"
-              /><span>{{ title(one.value) }}</span> <i>{{ one.nodes }}</i></label
-            >
+                (ngModelChange)="toggle(one.value, $event)"><span>{{ title(one.value) }}</span> <i>{{ one.nodes }}</i></mat-checkbox>
           }
         </div>
       }
       @case ('named') {
         <label
-          ><input
-            class="box wide"
+          ><mat-form-field class="wide"><input matInput
             aria-label="Text in the name"
             placeholder="shop | cafe"
             maxlength="500"
             [ngModel]="c.text"
-            (ngModelChange)="change({ text: $event })"
-        /></label>
+            (ngModelChange)="change({ text: $event })" /></mat-form-field></label>
       }
       @case ('core') {
         <label
           >core of at least
-          <input
-            class="box"
+          <mat-form-field><input matInput
             type="number"
             min="1"
             aria-label="Core number"
             [ngModel]="c.atLeast"
-            (change)="count('atLeast', +$any($event.target).value)"
-        /></label>
+            (change)="count('atLeast', +$any($event.target).value)" /></mat-form-field></label>
       }
       @case ('components') {
         <label
           >the
-          <input
-            class="box"
+          <mat-form-field><input matInput
             type="number"
             min="1"
             aria-label="Components"
             [ngModel]="c.largest"
-            (change)="count('largest', +$any($event.target).value)"
-          />
+            (change)="count('largest', +$any($event.target).value)" /></mat-form-field>
           largest</label
         >
       }
       @case ('near') {
         <label
           >up to
-          <select class="box" aria-label="Steps" [ngModel]="c.steps" (ngModelChange)="change({ steps: +$event })">
+          <mat-form-field><select matNativeControl aria-label="Steps" [ngModel]="c.steps" (ngModelChange)="change({ steps: +$event })">
             @for (steps of [1, 2, 3]; track steps) {
               <option [ngValue]="steps">{{ steps }} {{ steps === 1 ? 'step' : 'steps' }}</option>
             }
-          </select>
-          <select class="box" aria-label="Way" [ngModel]="c.way" (ngModelChange)="change({ way: $event })">
+          </select></mat-form-field>
+          <mat-form-field><select matNativeControl aria-label="Way" [ngModel]="c.way" (ngModelChange)="change({ way: $event })">
             <option value="either">either way</option>
             <option value="out">along ties</option>
             <option value="in">against ties</option>
-          </select></label
+          </select></mat-form-field></label
         >
         <p class="how">round {{ chosen() }}</p>
       }

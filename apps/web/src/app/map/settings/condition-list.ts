@@ -1,4 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import { MatButton } from '@angular/material/button';
+import { MatFormField } from '@angular/material/form-field';
+import { MatInput } from '@angular/material/input';
+import { MatButtonToggle } from '@angular/material/button-toggle';
+import { MatButtonToggleGroup } from '@angular/material/button-toggle';
 import { Condition, type NodeFilter } from '@pebble/contract';
 import { conditionPhrase } from '@pebble/core';
 import { ConditionForm } from './condition-form';
@@ -7,32 +12,31 @@ import { injectMapEditor } from '../session/inject-map-editor';
 /** Conditions for nodes, that read as phrases and can be joined, turned round, changed and taken away. */
 @Component({
   selector: 'pt-condition-list',
-  imports: [ConditionForm],
+  imports: [MatButtonToggleGroup, MatButtonToggle, MatInput, MatFormField, MatButton, ConditionForm],
   changeDetection: ChangeDetectionStrategy.OnPush,
   styleUrls: ['./settings.scss', './shown-settings.scss'],
   template: `
     <h4>
       {{ heading() }}
       @if (filter().conditions.length > 1) {
-        <span class="seg" role="group" aria-label="Joined by">
+        <mat-button-toggle-group hideSingleSelectionIndicator aria-label="Joined by">
           @for (one of joins; track one[0]) {
-            <button
-              [class.on]="filter().joined === one[0]"
-              [attr.aria-pressed]="filter().joined === one[0]"
-              (click)="set({ joined: one[0] })"
+            <mat-button-toggle
+              [checked]="filter().joined === one[0]"
+              (change)="set({ joined: one[0] })"
             >
               {{ one[1] }}
-            </button>
+            </mat-button-toggle>
           }
-        </span>
+        </mat-button-toggle-group>
       }
     </h4>
     @for (one of filter().conditions; track $index) {
       <div class="condition">
         <p>
           {{ phrase(one) }}
-          <button class="btn plain" (click)="turn($index)">{{ one.not ? 'without “not”' : 'not' }}</button>
-          <button class="btn plain" [attr.aria-label]="'Take away: ' + phrase(one)" (click)="remove($index)">
+          <button matButton (click)="turn($index)">{{ one.not ? 'without “not”' : 'not' }}</button>
+          <button matButton [attr.aria-label]="'Take away: ' + phrase(one)" (click)="remove($index)">
             take away
           </button>
         </p>
@@ -41,12 +45,12 @@ import { injectMapEditor } from '../session/inject-map-editor';
     }
     <label
       >and only
-      <select #kind class="box" aria-label="New condition" (change)="add($any(kind.value)); kind.value = ''">
+      <mat-form-field><select matNativeControl #kind aria-label="New condition" (change)="add($any(kind.value)); kind.value = ''">
         <option value="">add a condition …</option>
         @for (one of kinds(); track one[0]) {
           <option [value]="one[0]">{{ one[1] }}</option>
         }
-      </select></label
+      </select></mat-form-field></label
     >
   `,
 })

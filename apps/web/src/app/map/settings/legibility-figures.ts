@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, effect, type OnDestroy, signal } from '@angular/core';
+import { MatTooltip } from '@angular/material/tooltip';
 import { fitView, graphOf, marginFor, numbersOf, PAPER, roomForNames, type Legibility } from '@pebble/core';
 import { injectMapEditor } from '../session/inject-map-editor';
 import { LegibilityReader } from './legibility-reader';
@@ -15,6 +16,7 @@ interface Figure {
 /** How well the map reads as it is arranged, in figures, each with what would make it better. */
 @Component({
   selector: 'pt-legibility-figures',
+  imports: [MatTooltip],
   changeDetection: ChangeDetectionStrategy.OnPush,
   styleUrls: ['./settings.scss', './legibility-figures.scss'],
   template: `
@@ -24,7 +26,7 @@ interface Figure {
     }
     <dl>
       @for (figure of figures(); track figure.name) {
-        <div [title]="figure.how">
+        <div [matTooltip]="figure.how">
           <dt>{{ figure.name }}</dt>
           <dd>{{ figure.value }}</dd>
           <dd class="advice">{{ figure.advice }}</dd>

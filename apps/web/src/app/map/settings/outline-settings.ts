@@ -1,5 +1,10 @@
 import { ChangeDetectionStrategy, Component, computed, inject, output, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
+import { MatButton } from '@angular/material/button';
+import { MatFormField } from '@angular/material/form-field';
+import { MatInput } from '@angular/material/input';
+import { MatButtonToggle } from '@angular/material/button-toggle';
+import { MatButtonToggleGroup } from '@angular/material/button-toggle';
 import { Api, pathOf } from '../../api/api';
 import { injectMapEditor } from '../session/inject-map-editor';
 import { TitleFields } from './title-fields';
@@ -11,7 +16,16 @@ const LISTED = 20;
 /** What is outlined on the map, and under which titles. */
 @Component({
   selector: 'pt-outline-settings',
-  imports: [Busy, FormsModule, TitleFields],
+  imports: [
+    MatButtonToggleGroup,
+    MatButtonToggle,
+    MatInput,
+    MatFormField,
+    MatButton,
+    Busy,
+    FormsModule,
+    TitleFields,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   styleUrls: ['./settings.scss', './colour-settings.scss'],
   template: `
@@ -19,8 +33,7 @@ const LISTED = 20;
     <h4>Outlines</h4>
     <label
       >round
-      <select
-        class="box"
+      <mat-form-field><select matNativeControl
         aria-label="Outlines round"
         [ngModel]="d.column"
         (ngModelChange)="map.set('regions', { column: $event, titles: {}, notes: {} })"
@@ -29,32 +42,29 @@ const LISTED = 20;
         @for (c of map.groupColumns(); track c.name) {
           <option [ngValue]="c.name">{{ c.title }}</option>
         }
-      </select></label
+      </select></mat-form-field></label
     >
     @if (d.column !== null || d.own.length > 0) {
-      <span class="seg" role="group" aria-label="Where the line runs">
+      <mat-button-toggle-group hideSingleSelectionIndicator aria-label="Where the line runs">
         @for (form of forms; track form[0]) {
-          <button
-            [class.on]="d.form === form[0]"
-            [attr.aria-pressed]="d.form === form[0]"
-            (click)="map.set('regions', { form: form[0] })"
+          <mat-button-toggle
+            [checked]="d.form === form[0]"
+            (change)="map.set('regions', { form: form[0] })"
           >
             {{ form[1] }}
-          </button>
+          </mat-button-toggle>
         }
-      </span>
+      </mat-button-toggle-group>
     }
     @if (d.column !== null) {
       <label
         >of at least
-        <input
-          class="box"
+        <mat-form-field><input matInput
           type="number"
           min="2"
           aria-label="Nodes of a region"
           [ngModel]="d.least"
-          (change)="setLeast(+$any($event.target).value)"
-        />
+          (change)="setLeast(+$any($event.target).value)" /></mat-form-field>
         nodes</label
       >
       <div class="groups">
@@ -70,7 +80,7 @@ const LISTED = 20;
         }
       </div>
       <p>
-        <button class="btn plain" [ptBusy]="busy()" (click)="suggest()">
+        <button matButton [ptBusy]="busy()" (click)="suggest()">
           {{ busy() ? 'Looking for titles …' : 'Suggest titles' }}
         </button>
       </p>
@@ -96,10 +106,10 @@ const LISTED = 20;
           (noted)="change(one.list, one.at, { note: $event })"
           >{{ one.lead }}</pt-title-fields
         >
-        <button class="btn plain" (click)="remove(one.list, one.at)">take away</button>
+        <button matButton (click)="remove(one.list, one.at)">take away</button>
       </div>
     }
-    <p><button class="btn plain" (click)="draw()">Draw one by hand</button></p>
+    <p><button matButton (click)="draw()">Draw one by hand</button></p>
     @if (d.own.length === 0) {
       <p class="how">To outline nodes of your own choice, choose them on the map (Shift and draw a line round them).</p>
     }

@@ -1,5 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
+import { MatButton } from '@angular/material/button';
+import { MatCheckbox } from '@angular/material/checkbox';
 import { MOST_PICTURES, type NodePicture } from '@pebble/contract';
 import { counted, formatCount, picturesByNode, unusedPictures } from '@pebble/core';
 import { NodePictures } from '../session/node-pictures';
@@ -13,7 +15,7 @@ const LISTED = 6;
 /** Pictures from image files inside of nodes. */
 @Component({
   selector: 'pt-picture-settings',
-  imports: [Busy, FormsModule],
+  imports: [MatCheckbox, MatButton, Busy, FormsModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   styleUrl: './settings.scss',
   styles: `
@@ -29,34 +31,28 @@ const LISTED = 6;
   `,
   template: `
     @if (all().length > 0) {
-      <label
-        ><input
-          type="checkbox"
+      <mat-checkbox
           [ngModel]="map.description().shape.pictures"
-          (ngModelChange)="map.set('shape', { pictures: $event })"
-        />
-        their pictures ({{ fitting() }})</label
-      >
+          (ngModelChange)="map.set('shape', { pictures: $event })">their pictures ({{ fitting() }})</mat-checkbox>
     }
     <p class="buttons">
-      <label class="btn">
+      <button matButton="outlined" [ptBusy]="!!busy()" (click)="files.click()">
         {{ all().length > 0 ? 'Add pictures …' : 'Pictures from files …' }}
-        <input
-          #files
-          class="visually-hidden"
-          type="file"
-          multiple
-          accept="image/png,image/jpeg,image/gif,image/webp"
-          aria-label="Image files for nodes"
-          [ptBusy]="!!busy()"
-          (change)="add(files)"
-        />
-      </label>
+      </button>
+      <input
+        #files
+        hidden
+        type="file"
+        multiple
+        accept="image/png,image/jpeg,image/gif,image/webp"
+        aria-label="Image files for nodes"
+        (change)="add(files)"
+      />
       @if (all().length > 0 && !busy()) {
-        <button class="btn plain" (click)="remove()">Remove all</button>
+        <button matButton (click)="remove()">Remove all</button>
       }
       @if (busy()) {
-        <button class="btn plain" (click)="cancel()">Cancel</button>
+        <button matButton (click)="cancel()">Cancel</button>
       }
     </p>
     @if (busy(); as doing) {
@@ -71,7 +67,7 @@ const LISTED = 6;
     @if (removed().length > 0 && !busy()) {
       <p class="how">
         {{ removed().length }} removed.
-        <button class="btn plain" (click)="takeBack()">Take back</button>
+        <button matButton (click)="takeBack()">Take back</button>
       </p>
     }
     @if (all().length === 0) {

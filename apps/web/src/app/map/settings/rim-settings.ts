@@ -1,5 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed } from '@angular/core';
 import { FormsModule } from '@angular/forms';
+import { MatFormField } from '@angular/material/form-field';
+import { MatInput } from '@angular/material/input';
 import { codesOf, groupName } from '../session/grouping';
 import { injectMapEditor } from '../session/inject-map-editor';
 
@@ -9,14 +11,14 @@ const LISTED = 100;
 /** Round which nodes there is a dark rim. */
 @Component({
   selector: 'pt-rim-settings',
-  imports: [FormsModule],
+  imports: [MatInput, MatFormField, FormsModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   styleUrl: './settings.scss',
   template: `
     @let rim = map.description().shape.rim;
     <label
       >rim by
-      <select class="box" aria-label="Rim by" [ngModel]="rim?.column ?? ''" (ngModelChange)="choose($event)">
+      <mat-form-field><select matNativeControl aria-label="Rim by" [ngModel]="rim?.column ?? ''" (ngModelChange)="choose($event)">
         <option value="">nothing</option>
         <optgroup label="thicker the higher">
           @for (c of map.numberColumns(); track c.name) {
@@ -30,13 +32,12 @@ const LISTED = 100;
             }
           </optgroup>
         }
-      </select></label
+      </select></mat-form-field></label
     >
     @if (rim && rim.value !== null) {
       <label
         >round those with
-        <select
-          class="box"
+        <mat-form-field><select matNativeControl
           aria-label="Value with a rim"
           [ngModel]="rim.value"
           (ngModelChange)="map.set('shape', { rim: { column: rim.column, value: $event } })"
@@ -44,7 +45,7 @@ const LISTED = 100;
           @for (one of values(); track one) {
             <option [value]="one">{{ nameOf(one) }}</option>
           }
-        </select></label
+        </select></mat-form-field></label
       >
     }
     @if (rim && isEven()) {

@@ -1,12 +1,16 @@
 import { ChangeDetectionStrategy, Component, computed } from '@angular/core';
 import { FormsModule } from '@angular/forms';
+import { MatButton } from '@angular/material/button';
+import { MatCheckbox } from '@angular/material/checkbox';
+import { MatFormField } from '@angular/material/form-field';
+import { MatInput } from '@angular/material/input';
 import { ConditionList } from './condition-list';
 import { injectMapEditor } from '../session/inject-map-editor';
 
 /** Which part of the network is shown: ties by weight and time, nodes by conditions, components, communities. */
 @Component({
   selector: 'pt-shown-settings',
-  imports: [ConditionList, FormsModule],
+  imports: [MatInput, MatFormField, MatCheckbox, MatButton, ConditionList, FormsModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   styleUrls: ['./settings.scss', './colour-settings.scss', './shown-settings.scss'],
   template: `
@@ -15,77 +19,61 @@ import { injectMapEditor } from '../session/inject-map-editor';
     <p class="how" role="status">{{ left() }}</p>
     <label
       >ties of at least
-      <input
-        class="box"
+      <mat-form-field><input matInput
         type="number"
         min="0"
         aria-label="Least weight of a tie"
         [ngModel]="least()"
-        (change)="setLeast(+$any($event.target).value)"
-      />
+        (change)="setLeast(+$any($event.target).value)" /></mat-form-field>
       {{ map.session.isByAddress() ? 'messages' : 'of weight' }}</label
     >
     @if (dated(); as span) {
       <label
         >ties with messages from
-        <input
-          class="box date"
+        <mat-form-field class="date"><input matInput
           type="date"
           aria-label="From"
           [min]="span.first"
           [max]="span.last"
           [ngModel]="dayOf(show.period?.from)"
-          (change)="setDay('from', $any($event.target).value)"
-        />
+          (change)="setDay('from', $any($event.target).value)" /></mat-form-field>
       </label>
       <label
         >to
-        <input
-          class="box date"
+        <mat-form-field class="date"><input matInput
           type="date"
           aria-label="To"
           [min]="span.first"
           [max]="span.last"
           [ngModel]="dayOf(show.period?.until, -1)"
-          (change)="setDay('until', $any($event.target).value)"
-      /></label>
+          (change)="setDay('until', $any($event.target).value)" /></mat-form-field></label>
     }
     <pt-condition-list heading="Nodes" [filter]="show.where" (changed)="map.set('show', { where: $event })" />
     @if (show.where.conditions.length > 0) {
       <label
         >the rest
-        <select class="box" aria-label="The rest" [ngModel]="show.rest" (ngModelChange)="map.set('show', { rest: $event })">
+        <mat-form-field><select matNativeControl aria-label="The rest" [ngModel]="show.rest" (ngModelChange)="map.set('show', { rest: $event })">
           <option value="hidden">is left out</option>
           <option value="pale">stays pale</option>
-        </select></label
+        </select></mat-form-field></label
       >
     }
-    <label
-      ><input
-        type="checkbox"
+    <mat-checkbox
         [ngModel]="show.largestComponent"
-        (ngModelChange)="map.set('show', { largestComponent: $event })"
-      />
-      largest component only</label
-    >
-    <label
-      ><input type="checkbox" [ngModel]="show.isolates" (ngModelChange)="map.set('show', { isolates: $event })" />
-      nodes without ties</label
-    >
+        (ngModelChange)="map.set('show', { largestComponent: $event })">largest component only</mat-checkbox>
+    <mat-checkbox [ngModel]="show.isolates" (ngModelChange)="map.set('show', { isolates: $event })">nodes without ties</mat-checkbox>
     <p class="how">Measures stay those of the whole network; “Who matters how” can compute them of what is shown.</p>
     @if (groups().length) {
       <h4>
-        Communities <button class="btn plain" (click)="map.set('show', { communities: null })">all</button>
+        Communities <button matButton (click)="map.set('show', { communities: null })">all</button>
       </h4>
       <div class="groups">
         @for (g of groups(); track g.value) {
-          <label
-            ><input type="checkbox" [ngModel]="isShown(g.value)" (ngModelChange)="toggle(g.value, $event)" /><b
+          <mat-checkbox [ngModel]="isShown(g.value)" (ngModelChange)="toggle(g.value, $event)"><b
               [style.background]="g.colour"
             ></b
             ><span>{{ g.value }} · round {{ g.leader }}</span>
-            <button class="btn plain" (click)="map.set('show', { communities: [g.value] })">only</button></label
-          >
+            <button matButton (click)="map.set('show', { communities: [g.value] })">only</button></mat-checkbox>
         }
       </div>
     }

@@ -1,5 +1,10 @@
 import { ChangeDetectionStrategy, Component, computed } from '@angular/core';
 import { FormsModule } from '@angular/forms';
+import { MatFormField } from '@angular/material/form-field';
+import { MatInput } from '@angular/material/input';
+import { MatTooltip } from '@angular/material/tooltip';
+import { MatButtonToggle } from '@angular/material/button-toggle';
+import { MatButtonToggleGroup } from '@angular/material/button-toggle';
 import { Growth } from '@pebble/contract';
 import { formatValue } from '@pebble/core';
 import { injectMapEditor } from '../session/inject-map-editor';
@@ -7,7 +12,7 @@ import { injectMapEditor } from '../session/inject-map-editor';
 /** What the size of a node says, and how it grows. */
 @Component({
   selector: 'pt-size-settings',
-  imports: [FormsModule],
+  imports: [MatButtonToggleGroup, MatButtonToggle, MatTooltip, MatInput, MatFormField, FormsModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   styleUrl: './settings.scss',
   template: `
@@ -15,57 +20,52 @@ import { injectMapEditor } from '../session/inject-map-editor';
     <h4>Size of the nodes</h4>
     <label
       >by
-      <select class="box" [ngModel]="size.column" (ngModelChange)="map.set('size', { column: $event })">
+      <mat-form-field><select matNativeControl [ngModel]="size.column" (ngModelChange)="map.set('size', { column: $event })">
         @for (c of map.numberColumns(); track c.name) {
           <option [value]="c.name">{{ c.title }}</option>
         }
-      </select></label
+      </select></mat-form-field></label
     >
     <p class="how">{{ map.how(size.column) }} Here {{ range() }}.</p>
-    <div class="seg" role="group" aria-label="Growth">
+    <mat-button-toggle-group hideSingleSelectionIndicator aria-label="Growth">
       @for (g of growths; track g) {
-        <button
-          [class.on]="size.growth === g"
-          [attr.aria-pressed]="size.growth === g"
-          (click)="map.set('size', { growth: g })"
+        <mat-button-toggle
+          [checked]="size.growth === g"
+          (change)="map.set('size', { growth: g })"
         >
           {{ g }}
-        </button>
+        </mat-button-toggle>
       }
-    </div>
+    </mat-button-toggle-group>
     <label
       >smallest
-      <input
-        class="box"
+      <mat-form-field><input matInput
         type="number"
         min="0.5"
         max="60"
         step="0.5"
         [ngModel]="size.smallest"
-        (change)="setRadius('smallest', +$any($event.target).value)"
-      />
+        (change)="setRadius('smallest', +$any($event.target).value)" /></mat-form-field>
       px</label
     >
     <label
       >largest
-      <input
-        class="box"
+      <mat-form-field><input matInput
         type="number"
         min="1"
         max="60"
         step="0.5"
         [ngModel]="size.largest"
-        (change)="setRadius('largest', +$any($event.target).value)"
-      />
+        (change)="setRadius('largest', +$any($event.target).value)" /></mat-form-field>
       px</label
     >
-    <label title="Where one or two nodes are far above the rest, all others would be small"
+    <label matTooltip="Where one or two nodes are far above the rest, all others would be small"
       >the highest
-      <select class="box" aria-label="Cut" [ngModel]="size.cut" (ngModelChange)="map.set('size', { cut: +$event })">
+      <mat-form-field><select matNativeControl aria-label="Cut" [ngModel]="size.cut" (ngModelChange)="map.set('size', { cut: +$event })">
         @for (cut of cuts; track cut) {
           <option [ngValue]="cut">{{ cut === 0 ? 'value alone is largest' : 100 * cut + ' % are all largest' }}</option>
         }
-      </select></label
+      </select></mat-form-field></label
     >
     <p class="how">Radius at scale 1. The smallest is never 0, so nobody vanishes.</p>
   `,

@@ -1,5 +1,11 @@
 import { ChangeDetectionStrategy, Component, computed } from '@angular/core';
 import { FormsModule } from '@angular/forms';
+import { MatButton } from '@angular/material/button';
+import { MatCheckbox } from '@angular/material/checkbox';
+import { MatFormField } from '@angular/material/form-field';
+import { MatInput } from '@angular/material/input';
+import { MatButtonToggle } from '@angular/material/button-toggle';
+import { MatButtonToggleGroup } from '@angular/material/button-toggle';
 import { TieForm } from '@pebble/contract';
 import { tieKinds } from '@pebble/core';
 import { isByAddress, tieColumns } from '../session/tie-columns';
@@ -8,23 +14,30 @@ import { injectMapEditor } from '../session/inject-map-editor';
 /** How ties run, and what their colour and width say. */
 @Component({
   selector: 'pt-tie-settings',
-  imports: [FormsModule],
+  imports: [
+    MatButtonToggleGroup,
+    MatButtonToggle,
+    MatInput,
+    MatFormField,
+    MatCheckbox,
+    MatButton,
+    FormsModule,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   styleUrl: './settings.scss',
   template: `
     @let ties = map.description().ties;
     <h4>Ties</h4>
-    <div class="seg" role="group" aria-label="Form">
+    <mat-button-toggle-group hideSingleSelectionIndicator aria-label="Form">
       @for (form of forms; track form) {
-        <button
-          [class.on]="ties.form === form"
-          [attr.aria-pressed]="ties.form === form"
-          (click)="map.set('ties', { form })"
+        <mat-button-toggle
+          [checked]="ties.form === form"
+          (change)="map.set('ties', { form })"
         >
           {{ form }}
-        </button>
+        </mat-button-toggle>
       }
-    </div>
+    </mat-button-toggle-group>
     @if (ties.form === 'bundled' || ties.form === 'bundled freely') {
       <label
         >loose
@@ -50,14 +63,13 @@ import { injectMapEditor } from '../session/inject-map-editor';
       @if (ties.form === 'bundled freely' && map.session.bundling.state().what === 'stopped') {
         <p class="how">
           This was cancelled before it was done.
-          <button class="btn" (click)="map.session.bundling.again()">Draw them together</button>
+          <button matButton="outlined" (click)="map.session.bundling.again()">Draw them together</button>
         </p>
       }
     }
     <label
       >colour
-      <select
-        class="box"
+      <mat-form-field><select matNativeControl
         aria-label="Colour of the ties"
         [ngModel]="ties.colour"
         (ngModelChange)="map.set('ties', { colour: $event })"
@@ -69,28 +81,22 @@ import { injectMapEditor } from '../session/inject-map-editor';
           <option value="by kind">of their kind ({{ k }})</option>
         }
         <option value="neutral">neutral</option>
-      </select></label
+      </select></mat-form-field></label
     >
     <label
       >width
-      <select
-        class="box"
+      <mat-form-field><select matNativeControl
         aria-label="Width of the ties"
         [ngModel]="ties.width"
         (ngModelChange)="map.set('ties', { width: $event })"
       >
         <option value="by weight">by weight: 1, 2, 4, 10 and more</option>
         <option value="even">the same for all</option>
-      </select></label
+      </select></mat-form-field></label
     >
-    <label
-      ><input
-        type="checkbox"
+    <mat-checkbox
         [ngModel]="ties.opacity === 'by weight'"
-        (ngModelChange)="map.set('ties', { opacity: $event ? 'by weight' : 'even' })"
-      />
-      the weaker, the paler</label
-    >
+        (ngModelChange)="map.set('ties', { opacity: $event ? 'by weight' : 'even' })">the weaker, the paler</mat-checkbox>
     <label
       >pale
       <input
@@ -104,28 +110,16 @@ import { injectMapEditor } from '../session/inject-map-editor';
       />
       strong</label
     >
-    <label
-      ><input type="checkbox" [ngModel]="ties.arrows" (ngModelChange)="map.set('ties', { arrows: $event })" />
-      arrowheads, where they can be seen</label
-    >
+    <mat-checkbox [ngModel]="ties.arrows" (ngModelChange)="map.set('ties', { arrows: $event })">arrowheads, where they can be seen</mat-checkbox>
     @if (ties.form === 'straight') {
-      <label
-        ><input type="checkbox" [ngModel]="ties.apart" (ngModelChange)="map.set('ties', { apart: $event })" />
-        both directions of a pair beside each other</label
-      >
+      <mat-checkbox [ngModel]="ties.apart" (ngModelChange)="map.set('ties', { apart: $event })">both directions of a pair beside each other</mat-checkbox>
     }
-    <label
-      ><input
-        type="checkbox"
+    <mat-checkbox
         [ngModel]="ties.shown === 'of selection'"
-        (ngModelChange)="map.set('ties', { shown: $event ? 'of selection' : 'all' })"
-      />
-      only ties of what is selected</label
-    >
+        (ngModelChange)="map.set('ties', { shown: $event ? 'of selection' : 'all' })">only ties of what is selected</mat-checkbox>
     <label
       >written on them
-      <select
-        class="box"
+      <mat-form-field><select matNativeControl
         aria-label="Written on the ties"
         [ngModel]="ties.names.column ?? ''"
         (ngModelChange)="map.set('ties', { names: { column: $event || null, count: ties.names.count } })"
@@ -134,20 +128,18 @@ import { injectMapEditor } from '../session/inject-map-editor';
         @for (one of columns(); track one) {
           <option [value]="one">{{ one === 'kinds' ? 'messages by kind' : one }}</option>
         }
-      </select></label
+      </select></mat-form-field></label
     >
     @if (ties.names.column !== null) {
       <label
         >of the strongest
-        <input
-          class="box"
+        <mat-form-field><input matInput
           type="number"
           min="1"
           max="500"
           aria-label="Ties that are written on"
           [ngModel]="ties.names.count"
-          (change)="setCount(+$any($event.target).value)"
-      /></label>
+          (change)="setCount(+$any($event.target).value)" /></mat-form-field></label>
     }
   `,
 })

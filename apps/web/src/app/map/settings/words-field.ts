@@ -1,23 +1,23 @@
 import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
 import { FormsModule } from '@angular/forms';
+import { MatFormField } from '@angular/material/form-field';
+import { MatInput } from '@angular/material/input';
 
 /** A field for words of one's own in place of the usual ones; what stands before it is given as its content. */
 @Component({
   selector: 'pt-words-field',
-  imports: [FormsModule],
+  imports: [MatInput, MatFormField, FormsModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   styleUrl: './settings.scss',
   template: `
     <label
       ><ng-content />
-      <input
-        class="box wide"
+      <mat-form-field class="wide"><input matInput
         [attr.maxlength]="longest()"
         [attr.aria-label]="label()"
         [placeholder]="usual()"
         [ngModel]="words()"
-        (change)="written.emit($any($event.target).value.trim())"
-    /></label>
+        (change)="written.emit($any($event.target).value.trim())" /></mat-form-field></label>
   `,
   styles: `
     :host {

@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { MatTooltip } from '@angular/material/tooltip';
 import {
   adjustedRand,
   CATEGORY_COLOURS,
@@ -20,16 +21,16 @@ const MOST = 14;
 /** How far two groupings of the same nodes agree: two indices, and which group goes where. */
 @Component({
   selector: 'pt-group-compare',
-  imports: [Chart],
+  imports: [MatTooltip, Chart],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (found(); as f) {
       <dl>
-        <div title="Adjusted Rand index (Hubert & Arabie 1985): 1 where both agree wholly, 0 where they agree as chance would">
+        <div matTooltip="Adjusted Rand index (Hubert & Arabie 1985): 1 where both agree wholly, 0 where they agree as chance would">
           <dt>adjusted Rand index</dt>
           <dd>{{ f.rand }}</dd>
         </div>
-        <div title="Normalised mutual information (Danon et al. 2005): 1 where each says all of the other, 0 where nothing">
+        <div matTooltip="Normalised mutual information (Danon et al. 2005): 1 where each says all of the other, 0 where nothing">
           <dt>normalised mutual information</dt>
           <dd>{{ f.information }}</dd>
         </div>

@@ -1,5 +1,10 @@
 import { ChangeDetectionStrategy, Component, computed, inject, output, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
+import { MatButton } from '@angular/material/button';
+import { MatCheckbox } from '@angular/material/checkbox';
+import { MatFormField } from '@angular/material/form-field';
+import { MatInput } from '@angular/material/input';
+import { MatTooltip } from '@angular/material/tooltip';
 import { GroupingSettings, type AtResolution, type GroupingMethod } from '@pebble/contract';
 import type { EChartsCoreOption } from 'echarts/core';
 import { Chart } from '../../../shared/chart';
@@ -31,7 +36,7 @@ const METHODS: readonly (readonly [GroupingMethod, string, string])[] = [
 /** Finds groups of nodes by a method; the settings are said with it. */
 @Component({
   selector: 'pt-group-finder',
-  imports: [Busy, FormsModule, Chart],
+  imports: [MatTooltip, MatInput, MatFormField, MatCheckbox, MatButton, Busy, FormsModule, Chart],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './group-finder.html',
   styleUrl: './group-finder.scss',

@@ -1,5 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
+import { MatFormField } from '@angular/material/form-field';
+import { MatInput } from '@angular/material/input';
 import { formatValue, graphOf, groupTies, withOthers } from '@pebble/core';
 import type { EChartsCoreOption } from 'echarts/core';
 import { Chart } from '../../../shared/chart';
@@ -24,16 +26,16 @@ const CELLS: readonly (readonly [Cells, string])[] = [
 /** What leads from one group to another, as a matrix. */
 @Component({
   selector: 'pt-group-matrix',
-  imports: [FormsModule, Chart],
+  imports: [MatInput, MatFormField, FormsModule, Chart],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <label
       >Each cell shows the
-      <select class="box" aria-label="What a cell shows" [ngModel]="cells()" (ngModelChange)="cells.set($event)">
+      <mat-form-field><select matNativeControl aria-label="What a cell shows" [ngModel]="cells()" (ngModelChange)="cells.set($event)">
         @for (one of offered; track one[0]) {
           <option [value]="one[0]">{{ one[1] }}</option>
         }
-      </select>
+      </select></mat-form-field>
       {{ directed() ? 'from the group of the row to that of the column.' : 'between two groups.' }}
       {{ says() }}</label
     >

@@ -9,6 +9,11 @@ import {
   signal,
 } from '@angular/core';
 import { FormsModule } from '@angular/forms';
+import { MatButton } from '@angular/material/button';
+import { MatCheckbox } from '@angular/material/checkbox';
+import { MatFormField } from '@angular/material/form-field';
+import { MatInput } from '@angular/material/input';
+import { MatTooltip } from '@angular/material/tooltip';
 import { GroupingSettings } from '@pebble/contract';
 import { formatCount, formatValue, graphOf, groupTies, numbersOf, withOthers } from '@pebble/core';
 import { stepRun } from '../../../shared/step-run';
@@ -33,7 +38,7 @@ interface GroupRow {
 /** The groups of a grouping: how large, how closed, how sure; they can be renamed and put together, as a grouping of its own. */
 @Component({
   selector: 'pt-group-table',
-  imports: [Busy, FormsModule],
+  imports: [MatTooltip, MatInput, MatFormField, MatCheckbox, MatButton, Busy, FormsModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <table>
@@ -42,17 +47,17 @@ interface GroupRow {
           <th></th>
           <th scope="col">group</th>
           <th scope="col" class="n">{{ session.words().many }}</th>
-          <th scope="col" class="n" title="Ties with both ends in the group, of all its ties">ties within</th>
-          <th scope="col" class="n" title="Ties within over those that could be, 0 to 1">density</th>
+          <th scope="col" class="n" matTooltip="Ties with both ends in the group, of all its ties">ties within</th>
+          <th scope="col" class="n" matTooltip="Ties within over those that could be, 0 to 1">density</th>
           <th
             scope="col"
             class="n"
-            title="E-I index (Krackhardt & Stern 1988): ties that leave the group less those within, over both; -1 closed, 1 open"
+            matTooltip="E-I index (Krackhardt & Stern 1988): ties that leave the group less those within, over both; -1 closed, 1 open"
           >
             E-I index
           </th>
           @if (hasSure()) {
-            <th scope="col" class="n" title="Mean share of further runs in which its nodes stay with it">sure</th>
+            <th scope="col" class="n" matTooltip="Mean share of further runs in which its nodes stay with it">sure</th>
           }
         </tr>
       </thead>
@@ -61,26 +66,22 @@ interface GroupRow {
           <tr>
             <td>
               @if (row.key !== null) {
-                <input
-                  type="checkbox"
-                  [attr.aria-label]="'Choose ' + row.name"
+                <mat-checkbox
+                  [aria-label]="'Choose ' + row.name"
                   [checked]="chosen().has(row.key)"
-                  (change)="toggle(row.key)"
-                />
+                  (change)="toggle(row.key)" />
               }
             </td>
             <td>
               @if (row.key === null) {
                 {{ row.name }}
               } @else {
-                <input
-                  class="box name"
+                <mat-form-field class="name"><input matInput
                   maxlength="100"
                   [attr.aria-label]="'Name of ' + row.name"
                   [placeholder]="row.name"
                   [ngModel]="renamed()[row.key] || ''"
-                  (ngModelChange)="rename(row.key, $event)"
-                />
+                  (ngModelChange)="rename(row.key, $event)" /></mat-form-field>
               }
             </td>
             <td class="n">{{ row.nodes }}</td>
@@ -101,17 +102,15 @@ interface GroupRow {
       <p class="do">
         <label
           >resolution
-          <input
+          <mat-form-field class="count"><input matInput
             type="number"
-            class="box count"
             min="0.01"
             max="100"
             step="0.25"
             aria-label="Resolution for splitting"
             [ngModel]="resolution()"
-            (ngModelChange)="resolution.set($event)"
-        /></label>
-        <button class="btn" [disabled]="!(resolution() > 0)" [ptBusy]="run.busy()" (click)="split()">
+            (ngModelChange)="resolution.set($event)" /></mat-form-field></label>
+        <button matButton="outlined" [disabled]="!(resolution() > 0)" [ptBusy]="run.busy()" (click)="split()">
           {{ run.busy() ? 'Splitting …' : 'Split the group' }}
         </button>
         <span class="soft">by looking for groups within it; kept as “{{ splitAs() }}”</span>
@@ -119,15 +118,13 @@ interface GroupRow {
     }
     @if (chosen().size > 1) {
       <p class="do">
-        <input
-          class="box"
+        <mat-form-field><input matInput
           maxlength="100"
           aria-label="Name of the groups put together"
           placeholder="one name for both"
           [ngModel]="one()"
-          (ngModelChange)="one.set($event)"
-        />
-        <button class="btn" [disabled]="!one().trim()" (click)="putTogether()">
+          (ngModelChange)="one.set($event)" /></mat-form-field>
+        <button matButton="outlined" [disabled]="!one().trim()" (click)="putTogether()">
           Put {{ chosen().size }} groups together
         </button>
       </p>
@@ -135,17 +132,15 @@ interface GroupRow {
     @if (changes() > 0) {
       <p class="do">
         {{ changes() }} {{ changes() === 1 ? 'name' : 'names' }} changed; kept as
-        <input
-          class="box"
+        <mat-form-field><input matInput
           maxlength="60"
           aria-label="Name of the changed grouping"
           [ngModel]="keptAs()"
-          (ngModelChange)="keptAs.set($event)"
-        />
-        <button class="btn go" [disabled]="!keptAs().trim()" [ptBusy]="run.busy()" (click)="keep()">
+          (ngModelChange)="keptAs.set($event)" /></mat-form-field>
+        <button matButton="filled" [disabled]="!keptAs().trim()" [ptBusy]="run.busy()" (click)="keep()">
           {{ run.busy() ? 'Keeping …' : 'Keep' }}
         </button>
-        <button class="btn plain" (click)="renamed.set({})">Undo</button>
+        <button matButton (click)="renamed.set({})">Undo</button>
       </p>
     }
     @if (run.problem()) {

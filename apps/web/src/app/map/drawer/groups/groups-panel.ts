@@ -1,5 +1,11 @@
 import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
+import { MatButton } from '@angular/material/button';
+import { MatFormField } from '@angular/material/form-field';
+import { MatInput } from '@angular/material/input';
+import { MatTooltip } from '@angular/material/tooltip';
+import { MatButtonToggle } from '@angular/material/button-toggle';
+import { MatButtonToggleGroup } from '@angular/material/button-toggle';
 import { MapSession } from '../../session/map-session';
 import { GroupCompare } from './group-compare';
 import { GroupFinder } from './group-finder';
@@ -12,38 +18,50 @@ type View = 'groups' | 'between' | 'agreement';
 /** Groups of the nodes: found by a method, named by hand, compared with each other. */
 @Component({
   selector: 'pt-groups-panel',
-  imports: [FormsModule, GroupCompare, GroupFinder, GroupMatrix, GroupTable],
+  imports: [
+    MatButtonToggleGroup,
+    MatButtonToggle,
+    MatTooltip,
+    MatInput,
+    MatFormField,
+    MatButton,
+    FormsModule,
+    GroupCompare,
+    GroupFinder,
+    GroupMatrix,
+    GroupTable,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <pt-group-finder (found)="show($event)" />
     <section aria-label="Groups">
       @if (column(); as c) {
         <div class="choice">
-          <select class="box" aria-label="Grouping" [ngModel]="c" (ngModelChange)="chosen.set($event)">
+          <mat-form-field><select matNativeControl aria-label="Grouping" [ngModel]="c" (ngModelChange)="chosen.set($event)">
             @for (one of groupings(); track one.name) {
               <option [value]="one.name">{{ one.title }}</option>
             }
-          </select>
-          <span class="views" role="group" aria-label="View of the groups">
-            <button [attr.aria-pressed]="view() === 'groups'" (click)="view.set('groups')">Its groups</button>
-            <button [attr.aria-pressed]="view() === 'between'" (click)="view.set('between')">Between groups</button>
-            <button
-              [attr.aria-pressed]="view() === 'agreement'"
+          </select></mat-form-field>
+          <mat-button-toggle-group hideSingleSelectionIndicator aria-label="View of the groups">
+            <mat-button-toggle [checked]="view() === 'groups'" (change)="view.set('groups')">Its groups</mat-button-toggle>
+            <mat-button-toggle [checked]="view() === 'between'" (change)="view.set('between')">Between groups</mat-button-toggle>
+            <mat-button-toggle
+              [checked]="view() === 'agreement'"
               [disabled]="others().length === 0"
-              [title]="others().length === 0 ? 'There is only one grouping: find another one first.' : ''"
-              (click)="view.set('agreement')"
+              [matTooltip]="others().length === 0 ? 'There is only one grouping: find another one first.' : ''"
+              (change)="view.set('agreement')"
             >
               Beside another
-            </button>
-          </span>
+            </mat-button-toggle>
+          </mat-button-toggle-group>
           @if (view() === 'agreement' && other(); as o) {
-            <select class="box" aria-label="The other grouping" [ngModel]="o" (ngModelChange)="beside.set($event)">
+            <mat-form-field><select matNativeControl aria-label="The other grouping" [ngModel]="o" (ngModelChange)="beside.set($event)">
               @for (one of others(); track one.name) {
                 <option [value]="one.name">{{ one.title }}</option>
               }
-            </select>
+            </select></mat-form-field>
           }
-          <button class="btn" [attr.aria-pressed]="isColour()" (click)="colour(c)">
+          <button matButton="outlined" [attr.aria-pressed]="isColour()" (click)="colour(c)">
             {{ isColour() ? 'Colours the map' : 'Colour the map by it' }}
           </button>
           <span class="soft how">{{ how() }}</span>
