@@ -29,8 +29,12 @@ export async function killingArchive(rounds: number, port: number): Promise<Kill
       }
       inTheMiddle += await killedWhile(app, openAgain(app, study), 400);
       app = await Served.start(folder, port);
-      if (await isIn(app, study, 'archived')) await openAgain(app, study);
-      if (!(await isIn(app, study, 'studies'))) faults.push('it is neither in the archive nor open');
+      if (await isIn(app, study, 'archived')) {
+        const { state, error } = await openAgain(app, study);
+        if (state !== 'done') faults.push(`opening it again is ${state}: ${error}`);
+      }
+      if (!(await isIn(app, study, 'studies')))
+        faults.push(`it is neither in the archive nor open: ${await said(app, study)}`);
       await app.stop();
       const now = keptIn(folder);
       faults.push(...now.faults, ...now.orphans, ...different(now, before));
@@ -73,6 +77,15 @@ async function isIn(app: Served, study: string, where: 'studies' | 'archived'): 
   return (await app.succeed<StudyList>('GET', '/studies'))[where].some(
     ({ id, broken }) => id === study && broken === null,
   );
+}
+
+/** Where a study is listed, and what is said of it. */
+async function said(app: Served, study: string): Promise<string> {
+  const list = await app.succeed<StudyList>('GET', '/studies');
+  const found = Object.entries(list).flatMap(([where, all]) =>
+    (all as StudyList['studies']).filter(({ id }) => id === study).map(({ broken }) => `${where}, ${broken}`),
+  );
+  return found.join('; ') || 'it is not listed';
 }
 
 /** What is other than before; in how many pieces the index of the texts lies says nothing. */

@@ -1,5 +1,5 @@
 import { createHash } from 'node:crypto';
-import { existsSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdirSync, readFileSync, readdirSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import SqliteDatabase from 'better-sqlite3';
 import { unzipSync, zipSync, strToU8, strFromU8 } from 'fflate';
@@ -294,6 +294,9 @@ describe('a study is copied', () => {
       };
       await closed();
       await app.stop();
+      // Killed while its folder went: what is left of it cannot be read.
+      mkdirSync(studyFolder(app.folder, first));
+      writeFileSync(join(studyFolder(app.folder, first), 'study.sqlite'), 'no database');
       await app.begin();
       await closed();
       const { body } = await app.api.post(`/api/v1/studies/${first}/open-again`).expect(201);

@@ -1,4 +1,4 @@
-import { existsSync, mkdirSync, readdirSync, rmSync, truncateSync } from 'node:fs';
+import { existsSync, mkdirSync, readdirSync, renameSync, rmSync, truncateSync } from 'node:fs';
 import { join } from 'node:path';
 import type { Study, StudyList } from '@pebble/contract';
 import { Damaged, damageOf } from '../files/damage';
@@ -220,6 +220,8 @@ export class StudyFolders {
     } catch (error) {
       await this.stores.get(id)?.close();
       this.stores.delete(id);
+      // What is left of its folder is not needed: everything is in the archive.
+      if (this.archiveOf(id)) return await this.putAway(id);
       this.showBroken(id, damageOf(error)?.message ?? NOT_READ);
     }
   }
@@ -249,8 +251,12 @@ export class StudyFolders {
     await store?.end();
     this.broken.delete(id);
     const folder = this.folderOf(id);
-    for (const file of filesIn(folder)) truncateSync(file);
-    rmSync(folder, { recursive: true, force: true });
+    // Under its own name it is whole or not there, also where the application is killed in the middle.
+    const going = `${folder}.waiting`;
+    rmSync(going, { recursive: true, force: true });
+    if (existsSync(folder)) renameSync(folder, going);
+    for (const file of filesIn(going)) truncateSync(file);
+    rmSync(going, { recursive: true, force: true });
     if (list === 'keep in the list') return;
     rmSync(archivePath(this.dataFolder, id), { force: true });
     if (this.listed.delete(id)) await unlistStudy(this.catalogue, id);

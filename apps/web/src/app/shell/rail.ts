@@ -125,6 +125,25 @@ const PITCH = 82;
       margin-top: -2px;
       margin-bottom: 3px;
     }
+    /* On a narrow window the stops stand below the screen. */
+    @media (max-width: 700px) {
+      :host {
+        border-right: 0;
+        border-top: 1px solid var(--line);
+      }
+      .mark,
+      .thread,
+      .stop i {
+        display: none;
+      }
+      nav {
+        display: flex;
+      }
+      .stop {
+        flex: 1;
+        height: 50px;
+      }
+    }
   `,
 })
 export class Rail {

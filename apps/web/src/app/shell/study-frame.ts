@@ -14,6 +14,7 @@ import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { NavigationEnd, Router, RouterLink, RouterOutlet } from '@angular/router';
 import { MatProgressBar } from '@angular/material/progress-bar';
 import { MatButton } from '@angular/material/button';
+import { MatTooltip } from '@angular/material/tooltip';
 import { Store } from '@ngrx/store';
 import { filter } from 'rxjs';
 import { focusSoon } from '../shared/focus';
@@ -27,12 +28,12 @@ import { Rail, type Stop } from './rail';
 /** The frame of an open study: rail, head line, what is running, and the screen of the stop. */
 @Component({
   selector: 'pt-study-frame',
-  imports: [MatButton, RouterOutlet, RouterLink, Rail, MatProgressBar],
+  imports: [MatButton, MatTooltip, RouterOutlet, RouterLink, Rail, MatProgressBar],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <pt-rail [study]="study()" [stops]="stops()" />
     <header>
-      <span class="crumb">
+      <span class="crumb" [matTooltip]="current()?.name">
         <a routerLink="/">Studies</a>
         /
         <b>{{ current()?.name ?? '…' }}</b>
@@ -138,6 +139,18 @@ import { Rail, type Stop } from './rail';
       grid-row: 3;
       min-height: 0;
       min-width: 0;
+    }
+    @media (max-width: 700px) {
+      :host {
+        grid-template: 48px auto minmax(0, 1fr) auto / minmax(0, 1fr);
+      }
+      pt-rail {
+        grid-row: 4;
+      }
+      main,
+      .error.top {
+        grid-column: 1;
+      }
     }
   `,
 })

@@ -5,6 +5,7 @@ import {
   type ElementRef,
   inject,
   input,
+  signal,
   viewChild,
 } from '@angular/core';
 import type { SmallPicture, Study } from '@pebble/contract';
@@ -19,7 +20,12 @@ const HEIGHT = 100;
 @Component({
   selector: 'pt-study-picture',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  template: '<canvas #canvas width="300" height="200" aria-hidden="true"></canvas>',
+  template: `
+    <canvas #canvas width="300" height="200" aria-hidden="true" [hidden]="!drawn()"></canvas>
+    @if (!drawn()) {
+      <span class="faint">no map yet</span>
+    }
+  `,
   styles: `
     :host {
       display: grid;
@@ -28,8 +34,11 @@ const HEIGHT = 100;
       border-right: 1px solid var(--line);
       background: var(--paper);
       border-radius: 8px 0 0 8px;
+      width: 151px;
+      min-height: 100px;
+      justify-items: center;
     }
-    canvas {
+    canvas:not([hidden]) {
       width: 150px;
       height: 100px;
       display: block;
@@ -39,6 +48,7 @@ const HEIGHT = 100;
 export class StudyPicture {
   readonly study = input.required<Study>();
   private readonly canvas = viewChild.required<ElementRef<HTMLCanvasElement>>('canvas');
+  protected readonly drawn = signal(false);
   private readonly api = inject(Api);
   private readonly theme = inject(ThemeChoice);
 
@@ -53,6 +63,7 @@ export class StudyPicture {
         .pipe(catchError(() => of(null)))
         .subscribe((picture) => {
           if (picture) draw(canvas, picture, theme.ground);
+          this.drawn.set(picture !== null);
         });
       onCleanup(() => drawing.unsubscribe());
     });

@@ -50,20 +50,20 @@ import { PeriodFields } from './period-fields';
     <mat-checkbox
         [ngModel]="w.share === 'divided'"
         (ngModelChange)="change({ share: $event ? 'divided' : 'whole' })">Each message is divided by the accounts that it addresses.</mat-checkbox>
-    <label
-      ><input
-        type="checkbox"
+    <div class="with-number">
+      <mat-checkbox
         [ngModel]="w.mostReceivers !== null"
-        (ngModelChange)="change({ mostReceivers: $event ? 20 : null })"
-      />
-      Messages to very many are left out@if (w.mostReceivers !== null) {: more than
+        (ngModelChange)="change({ mostReceivers: $event ? 20 : null })">Messages to very many are left out{{ w.mostReceivers === null ? '.' : '' }}</mat-checkbox>
+      @if (w.mostReceivers !== null) {
+        : more than
         <mat-form-field class="count"><input matInput
           type="number"
           min="1"
           aria-label="Most receivers of a message"
           [ngModel]="w.mostReceivers"
-          (ngModelChange)="change({ mostReceivers: atLeastOne($event) })" /></mat-form-field>}.</label
-    >
+          (ngModelChange)="change({ mostReceivers: atLeastOne($event) })" /></mat-form-field>.
+      }
+    </div>
   `,
   styleUrl: './sentence.scss',
 })

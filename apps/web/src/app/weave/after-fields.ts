@@ -33,13 +33,12 @@ const LEVEL = 0.05;
           </select></mat-form-field>
         </div>
       }
-      <label
-        ><input
-          type="checkbox"
+      <div class="with-number">
+        <mat-checkbox
           [ngModel]="w.backbone !== null"
-          (ngModelChange)="changed.emit({ backbone: $event ? level : null })"
-        />
-        Only ties that stand out for one of their ends@if (w.backbone !== null) {, at the level
+          (ngModelChange)="changed.emit({ backbone: $event ? level : null })">Only ties that stand out for one of their ends (disparity filter, Serrano et al. 2009){{ w.backbone === null ? '.' : '' }}</mat-checkbox>
+        @if (w.backbone !== null) {
+          , at the level
           <mat-form-field class="count"><input matInput
             type="number"
             min="0.0001"
@@ -47,23 +46,23 @@ const LEVEL = 0.05;
             step="0.01"
             aria-label="Level of the backbone"
             [ngModel]="w.backbone"
-            (ngModelChange)="changed.emit({ backbone: within($event) })" /></mat-form-field>}
-        (disparity filter, Serrano et al. 2009).</label
-      >
-      <label
-        ><input
-          type="checkbox"
+            (ngModelChange)="changed.emit({ backbone: within($event) })" /></mat-form-field>.
+        }
+      </div>
+      <div class="with-number">
+        <mat-checkbox
           [ngModel]="w.neighboursAtLeast !== null"
-          (ngModelChange)="changed.emit({ neighboursAtLeast: $event ? 2 : null })"
-        />
-        Only nodes tied to enough others@if (w.neighboursAtLeast !== null) {: at least
+          (ngModelChange)="changed.emit({ neighboursAtLeast: $event ? 2 : null })">Only nodes tied to enough others{{ w.neighboursAtLeast === null ? '.' : '' }}</mat-checkbox>
+        @if (w.neighboursAtLeast !== null) {
+          : at least
           <mat-form-field class="count"><input matInput
             type="number"
             min="1"
             aria-label="Others that a node is tied to at least"
             [ngModel]="w.neighboursAtLeast"
-            (ngModelChange)="changed.emit({ neighboursAtLeast: atLeastOne($event) })" /></mat-form-field>, counted once}.</label
-      >
+            (ngModelChange)="changed.emit({ neighboursAtLeast: atLeastOne($event) })" /></mat-form-field>, counted once.
+        }
+      </div>
       <mat-checkbox
           [ngModel]="w.largestOnly"
           (ngModelChange)="changed.emit({ largestOnly: $event })">Only the largest component.</mat-checkbox>

@@ -63,8 +63,6 @@ export class MapCanvas implements OnDestroy {
         .join(' ') ?? '',
   );
   private readonly watcher = new ResizeObserver(([entry]) => this.resized(entry.contentRect));
-  /** True until the reader has moved the map; then it is fitted anew while the layout runs. */
-  private follows = true;
   private shown: string | null = null;
   private begun = 0;
 
@@ -91,8 +89,8 @@ export class MapCanvas implements OnDestroy {
       const network = untracked(this.session.network)?.id ?? null;
       if (network !== this.shown) {
         this.shown = network;
-        this.follows =
-          this.session.view() === null || untracked(() => this.session.layout().what === 'running');
+        if (this.session.view() === null || untracked(() => this.session.layout().what === 'running'))
+          this.follows = true;
       }
       const begun = this.session.begun();
       if (begun !== this.begun) {
@@ -101,6 +99,15 @@ export class MapCanvas implements OnDestroy {
       }
       if (this.follows) untracked(() => this.fit());
     });
+  }
+
+  /** Whether the map is fitted anew when it or its room changes. */
+  private get follows(): boolean {
+    return untracked(this.session.isFitted);
+  }
+
+  private set follows(isFitted: boolean) {
+    if (isFitted !== this.follows) this.session.keepFitted(isFitted);
   }
 
   ngOnDestroy(): void {

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { MatButton } from '@angular/material/button';
+import { MatTooltip } from '@angular/material/tooltip';
 import { Store } from '@ngrx/store';
 import { counted, formatCount } from '@pebble/core';
 import { stepRun } from '../../shared/step-run';
@@ -9,10 +10,10 @@ import { MapSession } from '../session/map-session';
 /** What was measured of the network, in a line; betweenness that was cancelled can be computed here. */
 @Component({
   selector: 'pt-measure-note',
-  imports: [MatButton],
+  imports: [MatButton, MatTooltip],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    {{ note() }}
+    <span [matTooltip]="note()">{{ note() }}</span>
     @if (isLost() && !run.busy()) {
       <button matButton (click)="compute()">Compute it</button>
     }

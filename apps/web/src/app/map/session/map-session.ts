@@ -85,7 +85,10 @@ export const MapSession = signalStore(
           store._decideAnew(saved);
           global.dispatch(WorkActions.networkOpened({ id }));
           // Slices of one whole have one arrangement: the reader goes on looking at the same place.
-          if (before && wholeOf(before) === wholeOf(network)) store.lookAt(view);
+          if (before && wholeOf(before) === wholeOf(network)) {
+            store.lookAt(view);
+            store.keepFitted(view === null);
+          }
           store._open({ network, data: map.data });
           const { layout, iterations, moved } = map.saved;
           const settings = layout ?? store.settings();

@@ -8,6 +8,8 @@ export type Period = NonNullable<MapDescription['show']['period']>;
 export interface Looking {
   /** Where the reader looks; null until the map was fitted. */
   readonly view: View | null;
+  /** Whether the whole map is kept in view: until the reader moves it, also where its room becomes another. */
+  readonly isFitted: boolean;
   readonly size: Size;
   /** Whether the next line that is drawn on the map stays there. */
   readonly isDrawing: boolean;
@@ -17,7 +19,7 @@ export interface Looking {
   readonly emphasis: Focus | null;
 }
 
-const FROM_AFAR = { view: null, isDrawing: false, passing: null, emphasis: null } as const;
+const FROM_AFAR = { view: null, isFitted: true, isDrawing: false, passing: null, emphasis: null } as const;
 
 /** How the map is looked at; nothing of it is kept. */
 export function withLooking() {
@@ -25,6 +27,7 @@ export function withLooking() {
     withState<Looking>({ ...FROM_AFAR, size: { width: 900, height: 620 } }),
     withMethods((store) => ({
       lookAt: (view: View | null): void => patchState(store, { view }),
+      keepFitted: (isFitted: boolean): void => patchState(store, { isFitted }),
       resize: (size: Size): void => patchState(store, { size }),
       beginDrawing: (): void => patchState(store, { isDrawing: true }),
       endDrawing: (): void => patchState(store, { isDrawing: false }),

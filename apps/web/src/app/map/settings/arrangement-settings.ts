@@ -142,6 +142,10 @@ const OFFERED = 4;
           <option value="rim">to the rim</option>
         </select></mat-form-field></label
       >
+      <mat-checkbox
+        matTooltip="For long ones: it goes on when this page is closed"
+        [ngModel]="onServer()"
+        (ngModelChange)="onServer.set($event)">go on on the server</mat-checkbox>
     }
     @if (isByChance()) {
       <label
@@ -164,15 +168,7 @@ const OFFERED = 4;
           step="100"
           aria-label="Rounds at most"
           [ngModel]="s.iterations"
-          (change)="number('iterations', +$any($event.target).value, 1, 10000)" /></mat-form-field>
-        <input
-          type="checkbox"
-          aria-label="Go on on the server"
-          matTooltip="For long ones: it goes on when this page is closed"
-          [ngModel]="onServer()"
-          (ngModelChange)="onServer.set($event)"
-        />
-        go on on server</label
+          (change)="number('iterations', +$any($event.target).value, 1, 10000)" /></mat-form-field></label
       >
     }
     <mat-checkbox [ngModel]="s.separate" (ngModelChange)="change({ separate: $event })">move

@@ -64,7 +64,7 @@ type View = 'groups' | 'between' | 'agreement';
           <button matButton="outlined" [attr.aria-pressed]="isColour()" (click)="colour(c)">
             {{ isColour() ? 'Colours the map' : 'Colour the map by it' }}
           </button>
-          <span class="soft how">{{ how() }}</span>
+          <span class="soft how" [matTooltip]="how()">{{ how() }}</span>
         </div>
         <div class="view">
           @if (view() === 'groups') {
