@@ -82,7 +82,7 @@ test('a window of days is played under the map, and two networks are looked at s
   // A second network, of reposts alone.
   await page.getByRole('link', { name: /^Weave/ }).click();
   for (const verb of ['replies to', 'quotes', 'mentions'])
-    await page.getByRole('button', { name: `✓ ${verb}` }).click();
+    await page.getByRole('button', { name: verb, exact: true }).click();
   await page.getByRole('button', { name: 'Weave and open the map' }).click();
   await expect(page.locator('.caption button').filter({ hasText: /^reposts$/ })).toBeVisible({
     timeout: 60_000,

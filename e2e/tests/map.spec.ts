@@ -85,3 +85,31 @@ test('matrix, charts and map share one selection; what one arrangement cannot do
   await expect(page.getByText(/at most 60 nodes can be arranged/)).toBeVisible();
   await expect(phrase).toBeVisible();
 });
+
+test('what is open on the map stands in the address: back, forward and links go by it', async ({ page }) => {
+  await page.goto('/');
+  await page.getByRole('link', { name: 'The lamps of Sallowmere' }).first().click();
+  await page.getByRole('navigation').getByRole('link', { name: /^Map/ }).click();
+  const finder = page.getByPlaceholder('Find an account');
+  const heading = (name: string) => page.locator('pt-reading-pane').getByRole('heading', { name });
+  await finder.fill('nightbus14');
+  await finder.press('Enter');
+  await expect(heading('Night Bus 14')).toBeVisible();
+  await page.getByRole('tab', { name: 'Measures' }).click();
+  await page.getByRole('radio', { name: 'Ranking' }).click();
+  await expect(page).toHaveURL(/node=nightbus14.*panel=ranks|panel=ranks.*node=nightbus14/);
+  await expect(page).toHaveTitle('Map · The lamps of Sallowmere · Pebble Thread');
+  const link = page.url();
+  await page.goBack();
+  await expect(page.getByRole('radio', { name: 'By question' })).toBeChecked();
+  await page.goBack();
+  await expect(page.getByRole('radio', { name: 'By question' })).toBeHidden();
+  await page.goBack();
+  await expect(page.locator('pt-reading-pane')).toBeHidden();
+  await page.goForward();
+  await expect(heading('Night Bus 14')).toBeVisible();
+  await page.goto('/');
+  await page.goto(link);
+  await expect(heading('Night Bus 14')).toBeVisible();
+  await expect(page.getByRole('radio', { name: 'Ranking' })).toBeChecked();
+});

@@ -9,10 +9,16 @@ import {
   type MatFormFieldDefaultOptions,
 } from '@angular/material/form-field';
 import { MAT_TOOLTIP_DEFAULT_OPTIONS, type MatTooltipDefaultOptions } from '@angular/material/tooltip';
-import { provideRouter, withComponentInputBinding, withNavigationErrorHandler } from '@angular/router';
+import {
+  provideRouter,
+  TitleStrategy,
+  withComponentInputBinding,
+  withNavigationErrorHandler,
+} from '@angular/router';
 import { provideEffects } from '@ngrx/effects';
 import { provideStore } from '@ngrx/store';
 import { notLoaded, routes } from './app.routes';
+import { PageTitles } from './shell/page-titles';
 import { StudiesEffects } from './store/studies.effects';
 import { studies } from './store/studies.reducer';
 import { WorkEffects } from './store/work.effects';
@@ -24,6 +30,7 @@ export const appConfig: ApplicationConfig = {
     provideZonelessChangeDetection(),
     provideHttpClient(withFetch()),
     provideRouter(routes, withComponentInputBinding(), withNavigationErrorHandler(notLoaded)),
+    { provide: TitleStrategy, useClass: PageTitles },
     provideStore({
       [studies.name]: studies.reducer,
       [work.name]: work.reducer,

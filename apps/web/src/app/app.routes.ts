@@ -13,7 +13,7 @@ export const routes: Routes = [
     path: '',
     pathMatch: 'full',
     loadComponent: () => import('./studies/studies').then((m) => m.Studies),
-    title: 'Studies · Pebble Thread',
+    title: 'Studies',
   },
   {
     path: 'studies/:study',
@@ -23,42 +23,42 @@ export const routes: Routes = [
       {
         path: 'gather',
         loadComponent: () => import('./gather/gather').then((m) => m.Gather),
-        title: 'Gather · Pebble Thread',
+        title: 'Gather',
       },
       {
         path: 'tidy',
         loadComponent: () => import('./tidy/tidy').then((m) => m.Tidy),
-        title: 'Tidy · Pebble Thread',
+        title: 'Tidy',
       },
       {
         path: 'weave',
         loadComponent: () => import('./weave/weave').then((m) => m.Weave),
-        title: 'Weave · Pebble Thread',
+        title: 'Weave',
       },
       {
-        path: 'map',
+        // One route with and without a network, so that the map stays when its network comes into the address.
+        matcher: (segments) => {
+          const [stop, network] = segments;
+          if (stop?.path !== 'map' || segments.length > 2) return null;
+          return network ? { consumed: segments, posParams: { network } } : { consumed: segments };
+        },
         loadComponent: () => import('./map/map-screen').then((m) => m.MapScreen),
-        title: 'Map · Pebble Thread',
-      },
-      {
-        path: 'map/:network',
-        loadComponent: () => import('./map/map-screen').then((m) => m.MapScreen),
-        title: 'Map · Pebble Thread',
+        title: 'Map',
       },
       {
         path: 'publish/:network',
         loadComponent: () => import('./publish/publish').then((m) => m.Publish),
-        title: 'Publish · Pebble Thread',
+        title: 'Publish',
       },
       {
         path: 'publish',
         loadComponent: () => import('./publish/publish').then((m) => m.Publish),
-        title: 'Publish · Pebble Thread',
+        title: 'Publish',
       },
       {
         path: 'logbook',
         loadComponent: () => import('./logbook/logbook').then((m) => m.Logbook),
-        title: 'Logbook · Pebble Thread',
+        title: 'Logbook',
       },
     ],
   },

@@ -21,7 +21,9 @@ import { work } from '../store/work.reducer';
 import { BesideMap } from './canvas/beside-map';
 import { CaptionBar } from './panels/caption-bar';
 import { ChangePanel } from './panels/change-panel';
-import { Drawer, type DrawerTab } from './drawer/drawer';
+import { Drawer } from './drawer/drawer';
+import type { DrawerTab } from './drawer/drawer-parts';
+import { keepInAddress } from './map-address';
 import { InsetMap } from './canvas/inset-map';
 import { LegendPanel } from './panels/legend-panel';
 import { LooksPanel } from './panels/looks-panel';
@@ -122,6 +124,7 @@ export class MapScreen {
   protected readonly showsPane = computed(() => this.session.selection() !== null);
 
   constructor() {
+    keepInAddress(this.drawer);
     // What is planned is seen, and where to go on from there.
     const planned = this.session.planned;
     const isPlanned = computed(() => planned().length > 0);
@@ -151,7 +154,8 @@ export class MapScreen {
   }
 
   protected open(id: string): void {
-    void this.router.navigate(['/studies', this.study()!.id, 'map', id]);
+    const queryParams = { panel: this.drawer() };
+    void this.router.navigate(['/studies', this.study()!.id, 'map', id], { queryParams });
   }
 
   /** Takes all filters away, which can be undone. */

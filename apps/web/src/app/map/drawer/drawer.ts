@@ -18,6 +18,7 @@ import {
 import { BY_HAND, formatCount, formatValue, nodeLabels, numbersOf, SET_BY_HAND, textsOf } from '@pebble/core';
 import { stepRun } from '../../shared/step-run';
 import { ThemeChoice } from '../../shared/theme';
+import { DRAWER_NAMES, DRAWER_PARTS, type DrawerPart, type DrawerTab } from './drawer-parts';
 import { ChartsPanel } from './charts-panel';
 import { FormulaForm } from './formula-form';
 import { GroupsPanel } from './groups/groups-panel';
@@ -31,35 +32,6 @@ import { rankingColumn, tieColumns } from '../session/tie-columns';
 import { WholePanel } from './whole-panel';
 
 ModuleRegistry.registerModules([AllCommunityModule]);
-
-export type DrawerTab =
-  'accounts' | 'ties' | 'matrix' | 'charts' | 'questions' | 'ranks' | 'groups' | 'removal' | 'whole';
-
-/** What the drawer shows, by the tab under which it stands. */
-interface Part {
-  readonly title: string;
-  readonly tabs: readonly DrawerTab[];
-}
-
-const PARTS: readonly Part[] = [
-  { title: 'Accounts', tabs: ['accounts'] },
-  { title: 'Ties', tabs: ['ties'] },
-  { title: 'Charts', tabs: ['charts', 'matrix'] },
-  { title: 'Measures', tabs: ['questions', 'ranks', 'removal', 'whole'] },
-  { title: 'Groups', tabs: ['groups'] },
-];
-
-const NAMES: Readonly<Record<DrawerTab, string>> = {
-  accounts: 'Accounts',
-  ties: 'Ties',
-  charts: 'Charts',
-  matrix: 'Matrix',
-  questions: 'By question',
-  ranks: 'Ranking',
-  removal: 'Removal',
-  whole: 'Whole network',
-  groups: 'Groups',
-};
 
 interface Row {
   readonly id: string;
@@ -110,13 +82,13 @@ export class Drawer {
     nodes: this.session.prepared()?.nodes.length ?? 0,
     edges: this.session.prepared()?.edges.length ?? 0,
   }));
-  protected readonly parts = PARTS;
-  protected readonly names = NAMES;
+  protected readonly parts = DRAWER_PARTS;
+  protected readonly names = DRAWER_NAMES;
   protected readonly opened = computed(() =>
-    PARTS.find(({ tabs }) => tabs.some((one) => one === this.tab())),
+    DRAWER_PARTS.find(({ tabs }) => tabs.some((one) => one === this.tab())),
   );
   /** Where each part was left. */
-  private readonly left = new Map<Part, DrawerTab>();
+  private readonly left = new Map<DrawerPart, DrawerTab>();
   protected readonly filterText = signal('');
   /** Whether a formula is being written. */
   protected readonly writing = signal(false);
@@ -263,12 +235,12 @@ export class Drawer {
   }
 
   /** Opens a part where it was left, and closes the one that is open. */
-  protected toggle(part: Part): void {
+  protected toggle(part: DrawerPart): void {
     if (part === this.opened()) return this.tab.set(null);
     this.tab.set(this.left.get(part) ?? part.tabs[0]);
   }
 
-  protected titleOf({ title, tabs: [first] }: Part): string {
+  protected titleOf({ title, tabs: [first] }: DrawerPart): string {
     const { nodes, edges } = this.counts();
     if (first === 'accounts') return `${this.words().Many} ${formatCount(nodes)}`;
     return first === 'ties' ? `Ties ${formatCount(edges)}` : title;

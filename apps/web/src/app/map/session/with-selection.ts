@@ -36,6 +36,7 @@ export function withSelection() {
     withMethods((store) => {
       const select = (selection: Selection | null): void => patchState(store, { selection, marked: null });
       return {
+        select,
         selectNode: (node: number): void => select({ what: 'node', node }),
         chooseNodes: (nodes: readonly number[]): void => select(selectionOf(nodes)),
         selectTie: ({ source, target }: Ends): void => select({ what: 'tie', source, target }),

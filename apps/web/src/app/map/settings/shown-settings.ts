@@ -62,7 +62,7 @@ import { injectMapEditor } from '../session/inject-map-editor';
         [ngModel]="show.largestComponent"
         (ngModelChange)="map.set('show', { largestComponent: $event })">largest component only</mat-checkbox>
     <mat-checkbox [ngModel]="show.isolates" (ngModelChange)="map.set('show', { isolates: $event })">nodes without ties</mat-checkbox>
-    <p class="how">Measures stay those of the whole network; “Who matters how” can compute them of what is shown.</p>
+    <p class="how">Measures stay those of the whole network; “Measures” can compute them of what is shown.</p>
     @if (groups().length) {
       <h4>
         Communities <button matButton (click)="map.set('show', { communities: null })">all</button>
