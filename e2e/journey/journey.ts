@@ -136,7 +136,7 @@ export async function goThrough(
   const estimate = (question: string): Promise<void> =>
     act(`estimate: ${question}`, async () => {
       await rail('Weave').click();
-      await button(question).click();
+      await page.getByRole('radio', { name: question }).click();
       // The estimate of the sentence before goes first.
       await page.waitForTimeout(300);
       await expect(page.getByText('Estimating …')).toBeHidden(visible);

@@ -42,7 +42,7 @@ test('three questions are answered: who is loud, who bridges, who posts in step'
   await page.getByRole('button', { name: 'Find groups' }).click();
   await expect(page.getByText(/found by the Leiden method/)).toBeVisible({ timeout: 60_000 });
   await expect(page.getByRole('button', { name: 'Colours the map' })).toBeVisible();
-  await page.getByRole('button', { name: 'Beside another' }).click();
+  await page.getByRole('radio', { name: 'Beside another' }).click();
   expect(Number(await page.locator('pt-group-compare dd').first().innerText())).toBeGreaterThan(0.8);
 
   // The ring posts the same texts in step.

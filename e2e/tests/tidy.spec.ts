@@ -25,7 +25,7 @@ test('what was tidied by keys is woven, and a network says when other decisions 
 
   // They are woven so, and every tie opens onto its messages.
   await page.getByRole('link', { name: /Weave/ }).click();
-  await page.getByRole('button', { name: /What goes together/ }).click();
+  await page.getByRole('radio', { name: /What goes together/ }).click();
   await page.getByRole('textbox', { name: 'Left out' }).fill('');
   await page.getByRole('textbox', { name: 'Left out' }).blur();
   await page.getByRole('button', { name: 'Weave and open the map' }).click();

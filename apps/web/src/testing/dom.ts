@@ -22,3 +22,10 @@ export const type = (input: HTMLInputElement | HTMLTextAreaElement, value: strin
   input.value = value;
   input.dispatchEvent(new Event('input'));
 };
+
+/** What a screen reader says of an element beside its name: its tooltip. */
+export const spoken = async (element: Element): Promise<string | undefined> => {
+  await new Promise((done) => setTimeout(done));
+  const ids = element.getAttribute('aria-describedby')?.split(' ') ?? [];
+  return ids.map((id) => document.getElementById(id)?.textContent).join(' ');
+};

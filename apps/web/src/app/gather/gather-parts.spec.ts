@@ -2,7 +2,7 @@ import { TestBed, type ComponentFixture } from '@angular/core/testing';
 import type { ImportReport, Preview, ImportMapping } from '@pebble/contract';
 import { of } from 'rxjs';
 import { exampleOverview, examplePreview } from '../../testing/examples';
-import { button, choose, host, text } from '../../testing/dom';
+import { button, choose, host, spoken, text } from '../../testing/dom';
 import { Api } from '../api/api';
 import { Notices } from '../store/notices';
 import { ImportReportView } from './import-report';
