@@ -83,7 +83,7 @@ async function isIn(app: Served, study: string, where: 'studies' | 'archived'): 
 async function said(app: Served, study: string): Promise<string> {
   const list = await app.succeed<StudyList>('GET', '/studies');
   const found = Object.entries(list).flatMap(([where, all]) =>
-    (all as StudyList['studies']).filter(({ id }) => id === study).map(({ broken }) => `${where}, ${broken}`),
+    all.filter(({ id }) => id === study).map(({ broken }) => `${where}, ${broken}`),
   );
   return found.join('; ') || 'it is not listed';
 }

@@ -23,7 +23,7 @@ import { CaptionBar } from './panels/caption-bar';
 import { ChangePanel } from './panels/change-panel';
 import { Drawer } from './drawer/drawer';
 import type { DrawerTab } from './drawer/drawer-parts';
-import { keepInAddress } from './map-address';
+import { keepInAddress } from './keep-in-address';
 import { InsetMap } from './canvas/inset-map';
 import { LegendPanel } from './panels/legend-panel';
 import { LooksPanel } from './panels/looks-panel';
