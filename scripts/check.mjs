@@ -14,6 +14,7 @@ const checks = [
   ['ESLint', 'npx', ['eslint', '--max-warnings', '0', '.']],
   ['Prettier', 'npx', ['prettier', '--check', '--log-level', 'warn', '.']],
   ['import rule', 'node', ['scripts/imports.mjs']],
+  ['rule of controls', 'node', ['scripts/controls.mjs']],
   ['unused files, exports and packages', 'npx', ['knip', '--no-progress']],
 ];
 const failed = checks.filter(([name, command, args]) => {

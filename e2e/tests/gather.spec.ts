@@ -104,7 +104,7 @@ test('videos with comments, follower lists, a sign-in sheet and groups find thei
   await page.getByRole('tab', { name: 'Items' }).click();
   await page.locator('pt-item-table tbody button').first().click();
   const list = page.locator('pt-reading-list');
-  await expect(list.getByRole('button', { name: /^under rc\d+/ })).toBeVisible();
+  await expect(list.locator('mat-chip').filter({ hasText: /^\s*under rc\d+/ })).toBeVisible();
   await page.getByLabel('Kind of message').selectOption('reply');
   await list.locator('article').first().click();
   const view = page.locator('pt-message-view');

@@ -59,7 +59,7 @@ test('ties are bundled freely, the legend is written on the map, nodes show pict
   await expect(page.locator('.caption')).toContainText('Outlined: community');
 
   await phrase('bent').click();
-  await settings.getByRole('button', { name: 'bundled freely' }).click();
+  await settings.getByRole('radio', { name: 'bundled freely' }).click();
   await page.keyboard.press('Escape');
   await expect(phrase('bundled freely')).toBeVisible();
 

@@ -16,7 +16,7 @@ describe('SkippedRows', () => {
   it('lists them for a download in which nothing runs as a formula', () => {
     const rows = new SkippedRows();
     rows.add({ row: 2, field: '=1+1', reason: 'a, b' });
-    expect(rows.csv).toBe('line,field,reason,file\r\n2,\'=1+1,"a, b",\r\n');
+    expect(rows.csv).toBe(`line,field,reason,file\r\n2,"'=1+1","a, b",\r\n`);
   });
 
   it('has something to say when the file had no rows at all', () => {

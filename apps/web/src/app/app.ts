@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
 import { RouterOutlet } from '@angular/router';
+import { SearchDialog } from './search/search-dialog';
 import { ThemeChoice } from './shared/theme';
 
 @Component({
@@ -7,9 +8,19 @@ import { ThemeChoice } from './shared/theme';
   imports: [RouterOutlet],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: '<router-outlet />',
+  host: { '(document:keydown)': 'key($event)' },
 })
 export class App {
+  private readonly search = inject(SearchDialog);
+
   constructor() {
     inject(ThemeChoice);
+  }
+
+  /** Ctrl K, or Cmd K: the search for anything. */
+  protected key(event: KeyboardEvent): void {
+    if (!(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== 'k') return;
+    event.preventDefault();
+    void this.search.open();
   }
 }

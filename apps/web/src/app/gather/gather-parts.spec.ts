@@ -211,7 +211,8 @@ describe('ReadingList', () => {
     button(fixture, 'Draw another').click();
     await fixture.whenStable();
     expect(fixture.componentInstance.filter().seed).toBe(2);
-    button(fixture, 'random sample of 50, seed 2').click();
+    expect(text(fixture)).toContain('random sample of 50, seed 2');
+    button(fixture, '✕').click();
     await fixture.whenStable();
     expect(fixture.componentInstance.filter().sample).toBeUndefined();
     button(fixture, 'Show all').click();

@@ -16,7 +16,7 @@ import { Notices } from '../store/notices';
     @for (kept of filters() ?? []; track kept.id) {
       <span class="kept">
         <button matButton (click)="filter.set(kept.filter)">{{ kept.name }}</button>
-        <button class="forget" [attr.aria-label]="'Forget the filter ' + kept.name" (click)="forget(kept)">
+        <button matButton class="small" [attr.aria-label]="'Forget the filter ' + kept.name" (click)="forget(kept)">
           ✕
         </button>
       </span>
@@ -45,13 +45,6 @@ import { Notices } from '../store/notices';
       padding: 0 6px;
       font-size: 13px;
       white-space: nowrap;
-    }
-    .forget {
-      border: 0;
-      background: none;
-      color: var(--faint);
-      cursor: pointer;
-      padding: 0 2px;
     }
   `,
 })

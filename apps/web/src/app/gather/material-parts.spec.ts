@@ -168,7 +168,7 @@ describe('KeptFilters', () => {
     host(fixture).querySelector('input')!.value = 'Late';
     host(fixture).querySelector('form')!.dispatchEvent(new Event('submit'));
     expect(step).toHaveBeenCalledWith('s', 'save-filter', { name: 'Late', filter: { text: 'night' } });
-    host(fixture).querySelector<HTMLButtonElement>('.forget')!.click();
+    host(fixture).querySelector<HTMLButtonElement>('[aria-label^="Forget"]')!.click();
     expect(step).toHaveBeenLastCalledWith('s', 'forget-filter', { id: 2, name: 'Night' });
   });
 });

@@ -18,7 +18,7 @@ const PAGE = 50;
 /** Messages by a filter, loaded page by page as they come into view; null stands for one that is on its way. */
 export class MessageSource extends DataSource<Message | null> {
   readonly total = new BehaviorSubject<number | null>(null);
-  private readonly rows = new BehaviorSubject<readonly (Message | null)[]>([]);
+  readonly rows = new BehaviorSubject<readonly (Message | null)[]>([]);
   private readonly asked = new Set<number>();
   private readonly closed = new Subject<void>();
 

@@ -5,25 +5,44 @@ import {
   Component,
   computed,
   effect,
+  ElementRef,
   inject,
   input,
   model,
   signal,
+  viewChild,
 } from '@angular/core';
+import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
 import { MatButton } from '@angular/material/button';
+import { MatChip, MatChipRemove, MatChipSet } from '@angular/material/chips';
 import { MatFormField } from '@angular/material/form-field';
 import { MatInput } from '@angular/material/input';
 import { MatTooltip } from '@angular/material/tooltip';
 import type { Message, MessageFilter, MessageKind, MessageOverview, TextSpan } from '@pebble/contract';
+import { textWidth } from '@pebble/core';
+import { switchMap } from 'rxjs';
 import { Api } from '../api/api';
 import { MessageText } from '../shared/message-text';
 import { SaveData } from '../shared/save-data';
 import { counted, day, moment } from '../shared/words';
 import { KeptFilters } from './kept-filters';
+import { RowHeights } from './row-heights';
 import { MessageSource } from './message-source';
 import { MessageView } from './message-view';
 import { rangesFor, SCORE_RANGES } from './score-ranges';
+
+/** Pixels of a row above, below and between its lines, of a line of text, and to its left and right (reading-list.scss). */
+const AROUND = 40;
+const LINE = 20.3;
+const BESIDE = 34;
+const LETTERS = 14;
+
+/** How many lines the text of a message takes: one, or two of those that are shown. Measured a little wide: letters differ by browser. */
+function linesOf({ subject, text }: Message, room: number): 1 | 2 {
+  if (subject) return 2;
+  return text.includes('\n') || textWidth(text, LETTERS, 'plain') * 1.03 > room ? 2 : 1;
+}
 
 /** The messages to read: search, filters, and the list that loads as one scrolls. */
 @Component({
@@ -34,6 +53,10 @@ import { rangesFor, SCORE_RANGES } from './score-ranges';
     MatFormField,
     MatButton,
     ScrollingModule,
+    MatChip,
+    MatChipRemove,
+    MatChipSet,
+    RowHeights,
     AsyncPipe,
     FormsModule,
     KeptFilters,
@@ -59,6 +82,16 @@ export class ReadingList {
     void this.overview().messages;
     return new MessageSource(this.api, this.study(), this.filter(), (message) => this.error.set(message));
   });
+  private readonly rows = toSignal(toObservable(this.source).pipe(switchMap(({ rows }) => rows)), {
+    initialValue: [],
+  });
+  private readonly list = viewChild.required('list', { read: ElementRef<HTMLElement> });
+  private readonly width = signal(1000);
+  /** Each row is as high as its text, of which two lines are shown at most. */
+  protected readonly heights = computed(() => {
+    const room = this.width() - BESIDE;
+    return this.rows().map((message) => AROUND + LINE * (message ? linesOf(message, room) : 1));
+  });
   protected readonly period = computed(() => {
     const { from, until } = this.filter();
     return from === undefined || until === undefined ? null : `${day(from)} to ${day(until - 1)}`;
@@ -76,6 +109,12 @@ export class ReadingList {
   );
 
   constructor() {
+    effect((onCleanup) => {
+      const list = this.list().nativeElement;
+      const watcher = new ResizeObserver(() => this.width.set(list.clientWidth));
+      watcher.observe(list);
+      onCleanup(() => watcher.disconnect());
+    });
     effect(() => {
       this.filter();
       this.open.set(null);

@@ -202,8 +202,6 @@ export class MapScreen {
     } else if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'a' && !inField) {
       const nodes = [...(this.session.prepared()?.nodes ?? [])];
       this.session.chooseNodes(nodes);
-    } else if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'k') {
-      this.finder()?.focus();
     } else if (inField || event.ctrlKey || event.metaKey || event.altKey) {
       return;
     } else if (event.key === '/') {

@@ -19,6 +19,7 @@ import { Store } from '@ngrx/store';
 import { filter } from 'rxjs';
 import { focusSoon } from '../shared/focus';
 import { counted, duration } from '../shared/words';
+import { SearchDialog } from '../search/search-dialog';
 import { ThemeChoice } from '../shared/theme';
 import { networkToOpen } from '../shared/slices';
 import { WorkActions } from '../store/work.actions';
@@ -54,7 +55,10 @@ import { Rail, type Stop } from './rail';
           <button matButton="outlined" (click)="cancel(step.step)">Cancel</button>
         </div>
       }
-      <button matButton class="theme" (click)="theme.toggle()">
+      <button matButton class="search" matTooltip="Nodes, networks, studies, steps, messages (Ctrl K)" (click)="search.open()">
+        Search
+      </button>
+      <button matButton (click)="theme.toggle()">
         {{ theme.night() ? 'Paper' : 'Night' }}
       </button>
     </header>
@@ -120,10 +124,10 @@ import { Rail, type Stop } from './rail';
       color: var(--soft);
       text-align: center;
     }
-    .theme {
+    .search {
       margin-left: auto;
     }
-    .running + .theme {
+    .running + .search {
       margin-left: 0;
     }
     .error.top {
@@ -161,6 +165,7 @@ export class StudyFrame implements OnDestroy {
   private readonly injector = inject(Injector);
   private readonly main = viewChild.required<ElementRef<HTMLElement>>('main');
   protected readonly theme = inject(ThemeChoice);
+  protected readonly search = inject(SearchDialog);
   protected readonly current = this.store.selectSignal(work.selectStudy);
   protected readonly running = this.store.selectSignal(work.selectRunning);
   protected readonly error = this.store.selectSignal(work.selectError);

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { MatMenuModule } from '@angular/material/menu';
 import { MatProgressBarModule } from '@angular/material/progress-bar';
@@ -15,8 +15,12 @@ import { KeptRow } from '../shared/kept-row';
 import { counted, day, moment } from '../shared/words';
 import { StudiesActions } from '../store/studies.actions';
 import { studies } from '../store/studies.reducer';
+import { foundStudies, type StudyOrder } from './found-studies';
 import { StudyPicture } from './study-picture';
 import { StudyWork } from './study-work';
+
+/** So many studies are seen at once; more can be searched and put in order. */
+const FEW = 4;
 
 /** Home: the studies, to begin, open, rename, delete and take back. */
 @Component({
@@ -42,7 +46,11 @@ import { StudyWork } from './study-work';
 export class Studies {
   private readonly store = inject(Store);
   protected readonly theme = inject(ThemeChoice);
-  protected readonly list = this.store.selectSignal(studies.selectList);
+  protected readonly all = this.store.selectSignal(studies.selectList);
+  protected readonly FEW = FEW;
+  protected readonly sought = signal('');
+  protected readonly order = signal<StudyOrder>('change');
+  protected readonly list = computed(() => foundStudies(this.all(), this.sought(), this.order()));
   protected readonly archived = this.store.selectSignal(studies.selectArchived);
   protected readonly work = inject(StudyWork);
   protected readonly deleted = this.store.selectSignal(studies.selectDeleted);

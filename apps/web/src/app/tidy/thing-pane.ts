@@ -47,7 +47,7 @@ const OFFERED = 8;
         <mat-form-field><input matInput #box (input)="typed.set(box.value)" (keydown.enter)="mergeFirst()" (keydown.escape)="mode.set(null)" /></mat-form-field>
       </label>
       @for (other of offered(); track other.key) {
-        <button class="offer" (click)="merge(other)">
+        <button matButton="outlined" class="small" (click)="merge(other)">
           {{ other.label }} ({{ counted(other.messages, 'message') }})
         </button>
       } @empty {
@@ -63,7 +63,7 @@ const OFFERED = 8;
     @if (hasKinds()) {
       <div class="kinds" role="group" aria-label="Kind">
         @for (kind of kinds; track kind; let i = $index) {
-          <button [class.on]="t.kind === kind" (click)="decided.emit({ verdict: 'kind', kind })">
+          <button matButton="outlined" class="small" [class.on]="t.kind === kind" (click)="decided.emit({ verdict: 'kind', kind })">
             <kbd>{{ i + 1 }}</kbd> {{ kind }}
           </button>
         }
@@ -89,27 +89,6 @@ const OFFERED = 8;
     .on {
       border-color: var(--thread);
       color: var(--thread);
-    }
-    .kinds button {
-      border: 1px solid var(--line);
-      border-radius: 12px;
-      background: none;
-      padding: 2px 10px;
-      cursor: pointer;
-      font-size: 13px;
-    }
-    .offer {
-      display: block;
-      width: 100%;
-      text-align: left;
-      border: 0;
-      border-top: 1px solid var(--line);
-      background: none;
-      padding: 5px 8px;
-      cursor: pointer;
-    }
-    .offer:hover {
-      background: var(--thread-wash);
     }
     kbd {
       font: 500 11px/1 var(--ui);

@@ -61,15 +61,13 @@ import { RimSettings } from './rim-settings';
             }
           </label>
           @if (g.value !== -1) {
-            <button
-              class="step"
+            <button matButton class="small step"
               [disabled]="i === 0"
               [attr.aria-label]="'Move ' + titleOf(g) + ' up'"
               matTooltip="Up in the legend"
               (click)="move(i, -1)"
             >↑</button>
-            <button
-              class="step"
+            <button matButton class="small step"
               [disabled]="!groups()[i + 1] || groups()[i + 1].value === -1"
               [attr.aria-label]="'Move ' + titleOf(g) + ' down'"
               matTooltip="Down in the legend"
