@@ -85,7 +85,7 @@ export class ReadingList {
   private readonly rows = toSignal(toObservable(this.source).pipe(switchMap(({ rows }) => rows)), {
     initialValue: [],
   });
-  private readonly list = viewChild.required('list', { read: ElementRef<HTMLElement> });
+  private readonly list = viewChild.required<unknown, ElementRef<HTMLElement>>('list', { read: ElementRef });
   private readonly width = signal(1000);
   /** Each row is as high as its text, of which two lines are shown at most. */
   protected readonly heights = computed(() => {

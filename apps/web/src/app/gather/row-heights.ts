@@ -94,7 +94,7 @@ export function topsOf(heights: ArrayLike<number>): Float64Array<ArrayBuffer> {
   providers: [
     {
       provide: VIRTUAL_SCROLL_STRATEGY,
-      useFactory: (): VirtualScrollStrategy => inject(forwardRef(() => RowHeights)).strategy,
+      useFactory: (): VirtualScrollStrategy => inject<RowHeights>(forwardRef(() => RowHeights)).strategy,
     },
   ],
 })

@@ -12,7 +12,7 @@ export type Target =
   | { readonly what: 'address'; readonly commands: readonly string[]; readonly query?: Params }
   | { readonly what: 'theme' };
 
-export interface Section {
+interface Section {
   readonly name: string;
   readonly offers: readonly Offer[];
 }
