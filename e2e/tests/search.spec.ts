@@ -26,6 +26,14 @@ test('one field leads to a node, to messages and to another study, by keys alone
   await page.keyboard.press('Enter');
   await expect(page).toHaveTitle('Gather · Empty study for the files in demo/ · Pebble Thread');
 
+  // What is gone to by arrows is taken.
+  await page.keyboard.press('Control+k');
+  await expect(field).toBeFocused();
+  await expect(page.getByRole('option', { name: /^Tidy/ })).toBeVisible();
+  await page.keyboard.press('ArrowDown');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('heading', { name: 'Tidy', exact: true })).toBeVisible();
+
   // Left without a choice, nothing changes.
   await page.keyboard.press('Control+k');
   await page.keyboard.press('Escape');

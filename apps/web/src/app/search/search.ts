@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, signal } from '@angular/core';
 import { MatAutocompleteModule } from '@angular/material/autocomplete';
 import { MatDialogRef } from '@angular/material/dialog';
 import { MatFormField } from '@angular/material/form-field';
@@ -29,7 +29,6 @@ import { offersFor, type Offer } from './offers';
         [matAutocomplete]="auto"
         [value]="typed()"
         (input)="typed.set($any($event.target).value)"
-        (keydown.enter)="goFirst()"
       />
     </mat-form-field>
     <mat-autocomplete #auto autoActiveFirstOption hideSingleSelectionIndicator [displayWith]="asTyped" (optionSelected)="go($event.option.value)">
@@ -72,6 +71,8 @@ export class Search {
   private readonly steps = this.store.selectSignal(work.selectSteps);
   private readonly all = this.store.selectSignal(studies.selectList);
   private isGone = false;
+  /** Whether something of the list was gone to by arrows. */
+  private isWalked = false;
   protected readonly typed = signal('');
   protected readonly sections = computed(() => {
     const study = this.router.url.startsWith('/studies/') ? this.study() : null;
@@ -90,14 +91,25 @@ export class Search {
   protected readonly asTyped = (): string => this.typed();
 
   constructor() {
+    // Before the list takes the key.
+    inject<ElementRef<HTMLElement>>(ElementRef).nativeElement.addEventListener('keydown', this.press, {
+      capture: true,
+    });
     this.store.dispatch(StudiesActions.listOpened());
   }
 
-  /** Who types and presses Enter at once goes to the first, also before the list has come. */
-  protected goFirst(): void {
-    const [section] = this.sections();
-    setTimeout(() => section && this.go(section.offers[0]));
-  }
+  /** Enter goes to the first that fits what is typed by now: the list on the screen may be a moment behind. */
+  private readonly press = (event: KeyboardEvent): void => {
+    if (event.key !== 'Enter') {
+      this.isWalked = event.key === 'ArrowDown' || event.key === 'ArrowUp';
+      return;
+    }
+    const first = this.sections().at(0)?.offers.at(0);
+    if (this.isWalked || !first) return;
+    event.preventDefault();
+    event.stopPropagation();
+    this.go(first);
+  };
 
   protected go({ to }: Offer): void {
     if (this.isGone) return;
