@@ -1,7 +1,6 @@
-import { test } from '@playwright/test';
+import { expect, test } from '@playwright/test';
 import { barriers, layoutFaults } from '../seen/faults';
 import { VIEWS } from '../screenshots/views';
-import { expect } from '@playwright/test';
 
 const LIST = VIEWS.filter(
   ({ name }) => !['map-night', 'gather-collecting', 'map-islands', 'map-beside'].includes(name),

@@ -1,7 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
 import { MatButton } from '@angular/material/button';
-import { MatFormField } from '@angular/material/form-field';
-import { MatInput } from '@angular/material/input';
 import { MatTooltip } from '@angular/material/tooltip';
 import type { AccountQuery, AccountRow, MessageOverview } from '@pebble/contract';
 import { formatCount } from '@pebble/core';
@@ -12,6 +10,7 @@ import { Notices } from '../store/notices';
 import { counted, day } from '../shared/words';
 import { SaveData } from '../shared/save-data';
 import { SortHeads, type SortHead } from './sort-heads';
+import { WordField } from '../shared/word-field';
 
 const PAGE = 100;
 type Order = AccountQuery['by'];
@@ -19,15 +18,11 @@ type Order = AccountQuery['by'];
 /** The accounts of a study: what they did, who follows them, what is told of them. */
 @Component({
   selector: 'pt-account-table',
-  imports: [MatTooltip, MatInput, MatFormField, MatButton, Busy, SaveData, SortHeads],
+  imports: [WordField, MatTooltip, MatButton, Busy, SaveData, SortHeads],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="tools">
-      <mat-form-field><input matInput
-        type="search"
-        placeholder="Find an account"
-        aria-label="Find an account"
-        (input)="find($any($event.target).value)" /></mat-form-field>
+      <pt-word-field label="Find an account" [words]="search()" (wordsChange)="find($event)" />
       @if (page(); as p) {
         <b>{{ counted(p.total, 'account') }}</b>
       }

@@ -1,7 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
 import { MatButton } from '@angular/material/button';
-import { MatFormField } from '@angular/material/form-field';
-import { MatInput } from '@angular/material/input';
 import { MatTooltip } from '@angular/material/tooltip';
 import type { ItemQuery, ItemRow, MessageOverview } from '@pebble/contract';
 import { formatCount } from '@pebble/core';
@@ -10,21 +8,18 @@ import { latest } from '../shared/latest';
 import { counted, day } from '../shared/words';
 import { SaveData } from '../shared/save-data';
 import { SortHeads, type SortHead } from './sort-heads';
+import { WordField } from '../shared/word-field';
 
 type Order = ItemQuery['by'];
 
 /** The videos, pages and other items of a study, with the comments under them. */
 @Component({
   selector: 'pt-item-table',
-  imports: [MatTooltip, MatInput, MatFormField, MatButton, SaveData, SortHeads],
+  imports: [WordField, MatTooltip, MatButton, SaveData, SortHeads],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="tools">
-      <mat-form-field><input matInput
-        type="search"
-        placeholder="Find an item or channel"
-        aria-label="Find an item or channel"
-        (input)="search.set($any($event.target).value)" /></mat-form-field>
+      <pt-word-field label="Find an item or channel" [(words)]="search" />
       @if (page(); as p) {
         <b>{{ counted(p.total, 'item') }}</b>
         @if (p.items.length < p.total) {

@@ -92,9 +92,25 @@ export class ReadingList {
     const room = this.width() - BESIDE;
     return this.rows().map((message) => AROUND + LINE * (message ? linesOf(message, room) : 1));
   });
-  protected readonly period = computed(() => {
-    const { from, until } = this.filter();
-    return from === undefined || until === undefined ? null : `${day(from)} to ${day(until - 1)}`;
+  /** What the list is filtered by that has no field of its own, or is written otherwise there, each to be taken away. */
+  protected readonly chips = computed(() => {
+    const { from, until, mentions, author, hashtag, item, sample, seed } = this.filter();
+    const chips: { readonly words: string; readonly without: MessageFilter }[] = [];
+    if (from !== undefined && until !== undefined)
+      chips.push({
+        words: `${day(from)} to ${day(until - 1)}`,
+        without: { from: undefined, until: undefined },
+      });
+    if (mentions) chips.push({ words: `mentions @${mentions}`, without: { mentions: undefined } });
+    if (author) chips.push({ words: `by ${author}`, without: { author: undefined } });
+    if (hashtag) chips.push({ words: `#${hashtag}`, without: { hashtag: undefined } });
+    if (item) chips.push({ words: `under ${item}`, without: { item: undefined } });
+    if (sample)
+      chips.push({
+        words: `random sample of ${sample}, seed ${seed}`,
+        without: { sample: undefined, seed: undefined },
+      });
+    return chips;
   });
   protected readonly scoreRanges = computed(() => rangesFor(this.overview().scorers));
   protected readonly scoreChoice = computed(() => {

@@ -70,7 +70,6 @@ export class Search {
   private readonly networks = this.store.selectSignal(work.selectNetworks);
   private readonly steps = this.store.selectSignal(work.selectSteps);
   private readonly all = this.store.selectSignal(studies.selectList);
-  private isGone = false;
   /** Whether something of the list was gone to by arrows. */
   private isWalked = false;
   protected readonly typed = signal('');
@@ -112,8 +111,6 @@ export class Search {
   };
 
   protected go({ to }: Offer): void {
-    if (this.isGone) return;
-    this.isGone = true;
     this.dialog.close();
     if (to.what === 'theme') this.theme.toggle();
     else void this.router.navigate([...to.commands], { queryParams: to.query });

@@ -18,6 +18,7 @@ import { studies } from '../store/studies.reducer';
 import { foundStudies, type StudyOrder } from './found-studies';
 import { StudyPicture } from './study-picture';
 import { StudyWork } from './study-work';
+import { WordField } from '../shared/word-field';
 
 /** So many studies are seen at once; more can be searched and put in order. */
 const FEW = 4;
@@ -26,6 +27,7 @@ const FEW = 4;
 @Component({
   selector: 'pt-studies',
   imports: [
+    WordField,
     MatTooltip,
     MatInput,
     MatFormField,

@@ -28,6 +28,7 @@ import { Scores } from './scores';
 import { SuggestionList } from './suggestion-list';
 import { ThingPane } from './thing-pane';
 import { ThingTable } from './thing-table';
+import { WordField } from '../shared/word-field';
 
 const PAGE = 200;
 
@@ -35,6 +36,7 @@ const PAGE = 200;
 @Component({
   selector: 'pt-tidy',
   imports: [
+    WordField,
     MatTabLink,
     MatTabNav,
     MatTabNavPanel,

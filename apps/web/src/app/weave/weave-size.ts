@@ -69,7 +69,7 @@ import { WeaveSketch } from './weave-sketch';
     </div>
     }
   `,
-  styleUrl: './weave-size.scss',
+  styleUrls: ['../shared/figures.scss', './weave-size.scss'],
 })
 export class WeaveSize {
   readonly size = input.required<WeaveEstimate>();

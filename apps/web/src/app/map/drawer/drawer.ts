@@ -1,8 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, model, signal } from '@angular/core';
 import { MatButton } from '@angular/material/button';
 import { MatButtonToggle, MatButtonToggleGroup } from '@angular/material/button-toggle';
-import { MatFormField } from '@angular/material/form-field';
-import { MatInput } from '@angular/material/input';
 import { MatTabLink, MatTabNav, MatTabNavPanel } from '@angular/material/tabs';
 import { AgGridAngular } from 'ag-grid-angular';
 import {
@@ -30,6 +28,7 @@ import { RanksPanel } from './ranks-panel';
 import { RemovalPanel } from './removal-panel';
 import { rankingColumn, tieColumns } from '../session/tie-columns';
 import { WholePanel } from './whole-panel';
+import { WordField } from '../../shared/word-field';
 
 ModuleRegistry.registerModules([AllCommunityModule]);
 
@@ -49,13 +48,12 @@ const number = {
 @Component({
   selector: 'pt-drawer',
   imports: [
+    WordField,
     MatButtonToggle,
     MatButtonToggleGroup,
     MatTabLink,
     MatTabNav,
     MatTabNavPanel,
-    MatInput,
-    MatFormField,
     MatButton,
     AgGridAngular,
     ChartsPanel,

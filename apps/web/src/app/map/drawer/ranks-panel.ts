@@ -46,7 +46,7 @@ interface Row {
   imports: [MatTooltip, MatInput, MatFormField, MatButton, Busy, FormsModule, PositionLists],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './ranks-panel.html',
-  styleUrl: './ranks-panel.scss',
+  styleUrls: ['./beside.scss', './ranks-panel.scss'],
 })
 export class RanksPanel {
   private readonly session = inject(MapSession);

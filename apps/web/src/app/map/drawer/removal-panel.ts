@@ -59,7 +59,7 @@ const MEASURES = [
   imports: [MatTooltip, MatInput, MatFormField, MatButton, Busy, FormsModule, Chart],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './removal-panel.html',
-  styleUrls: ['../../shared/figures.scss', './removal-panel.scss'],
+  styleUrls: ['../../shared/figures.scss', './beside.scss', './removal-panel.scss'],
 })
 export class RemovalPanel implements OnDestroy {
   private readonly session = inject(MapSession);

@@ -80,7 +80,7 @@ type View = 'groups' | 'between' | 'agreement';
       }
     </section>
   `,
-  styleUrl: './groups-panel.scss',
+  styleUrls: ['../beside.scss', './groups-panel.scss'],
 })
 export class GroupsPanel {
   private readonly session = inject(MapSession);
