@@ -73,6 +73,16 @@ describe('a large network', () => {
     expect(nodes['betweenness']).toEqual(alone);
   }, 60_000);
 
+  it('says in the logbook how long it took, with what was prepared before its turn', async () => {
+    const { steps } = await app.get<{ steps: Step[] }>('logbook');
+    const { duration, startedAt, endedAt } = steps.find(
+      ({ kind, parameters }) => kind === 'measure-betweenness' && parameters['network'] === network.id,
+    )!;
+    const between = Date.parse(endedAt!) - Date.parse(startedAt);
+    expect(duration).toBeGreaterThan(between / 2);
+    expect(duration).toBeLessThanOrEqual(between + 20);
+  });
+
   it('says in the logbook how each was found', async () => {
     const { steps } = await app.get<{ steps: Step[] }>('logbook');
     const said = (kind: string): string =>

@@ -28,8 +28,9 @@ export interface Task {
   readonly gate: Gate;
   /** Where it follows another step: what is kept of that until it has ended. */
   readonly followUp?: number;
-  /** What the step had prepared before its turn. */
+  /** What the step had prepared before its turn, and how many milliseconds that took. */
   readonly prepared?: unknown;
+  readonly preparedFor?: number;
 }
 
 export interface Hooks {
@@ -52,13 +53,16 @@ export interface Outcome {
   readonly card: StudyCard | null;
 }
 
+/** What a step has prepared, and how many milliseconds that took. */
+export type Prepared = Required<Pick<Task, 'prepared' | 'preparedFor'>>;
+
 /** Does the long part of a step that only reads; one that fails or is cancelled in it has ended. */
 export async function prepare(
   store: Store,
   task: Task,
   hooks: Hooks,
   elapsed: () => number,
-): Promise<{ readonly prepared: unknown } | Outcome> {
+): Promise<Prepared | Outcome> {
   const parameters = stepParameters[task.kind].parse(task.parameters);
   const { threads, gate } = task;
   const progress = progressOf(hooks);
@@ -66,16 +70,15 @@ export async function prepare(
     hooks.progress('Waiting for other work', null),
   );
   try {
-    return {
-      prepared: await stepDefinition(task.kind).prepare?.(
-        { store, threads, gate },
-        parameters,
-        (phase, share) => {
-          progress(phase, share);
-          pass();
-        },
-      ),
-    };
+    const prepared = await stepDefinition(task.kind).prepare?.(
+      { store, threads, gate },
+      parameters,
+      (phase, share) => {
+        progress(phase, share);
+        pass();
+      },
+    );
+    return { prepared, preparedFor: elapsed() };
   } catch (error) {
     return ended(store, task, hooks, error, elapsed());
   }

@@ -28,7 +28,7 @@ import { faultOf } from '../files/log';
 import { placeFiles } from '../storage/files/stagedFiles';
 import { stepDefinition } from '../operations';
 import { StepCancelled } from '../errors/stepErrors';
-import { unexpected, type Outcome, type Task } from './execute';
+import { unexpected, type Outcome, type Prepared, type Task } from './execute';
 import { ahead, makeGate } from '../threads/gate';
 import { CANCELLED, CLOSING } from './ending';
 import type { ReadName, Reads } from './reads';
@@ -339,13 +339,11 @@ export class Runner {
 
   /** Prepares a step beside the others, and waits for its turn. */
   private async preparedAndRun(task: PlainTask, running: Running): Promise<Outcome> {
-    const found = await this.beside(() =>
-      this.inThread<{ readonly prepared: unknown } | Outcome>('prepareStep', task, running),
-    );
+    const found = await this.beside(() => this.inThread<Prepared | Outcome>('prepareStep', task, running));
     if ('state' in found) return found;
     const queue = this.queueOf(task.study);
     const turn = queue.last.then(() =>
-      this.cores(() => this.inThread<Outcome>('runStep', { ...task, prepared: found.prepared }, running)),
+      this.cores(() => this.inThread<Outcome>('runStep', { ...task, ...found }, running)),
     );
     queue.last = turn.catch(() => undefined);
     return turn;

@@ -84,7 +84,12 @@ async function inTurn<T>(
     },
   };
   const done = await withLargeCache(store, () =>
-    work(store, { ...task, threads, gate }, hooks, () => performance.now() - started),
+    work(
+      store,
+      { ...task, threads, gate },
+      hooks,
+      () => (task.preparedFor ?? 0) + performance.now() - started,
+    ),
   );
   port.close();
   tidyUp();

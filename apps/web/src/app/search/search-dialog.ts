@@ -14,6 +14,9 @@ export class SearchDialog {
       maxWidth: 'calc(100vw - 24px)',
       position: { top: '12vh' },
       ariaLabel: 'Search for anything',
+      // What is typed at once must come into the field.
+      enterAnimationDuration: 0,
+      exitAnimationDuration: 0,
     });
   }
 }

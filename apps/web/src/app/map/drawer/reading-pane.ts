@@ -3,7 +3,15 @@ import { MatButton } from '@angular/material/button';
 import { MatTooltip } from '@angular/material/tooltip';
 import { MatTabLink, MatTabNav, MatTabNavPanel } from '@angular/material/tabs';
 import { Condition, type EvidenceQuery, type Message, type Portrait, type TextSpan } from '@pebble/contract';
-import { formatValue, nodeLabels, numbersOf, periodPhrase, textsOf, withNeighbours } from '@pebble/core';
+import {
+  formatCount,
+  formatValue,
+  nodeLabels,
+  numbersOf,
+  periodPhrase,
+  textsOf,
+  withNeighbours,
+} from '@pebble/core';
 import { Api, type NetworkPlace, pathOf } from '../../api/api';
 import { NameMaker } from '../../shared/name-maker';
 import { MessageText } from '../../shared/message-text';
@@ -47,6 +55,7 @@ export class ReadingPane {
   protected readonly error = signal<string | null>(null);
   protected readonly tab = signal<'messages' | 'in' | 'out'>('messages');
   protected readonly counted = counted;
+  protected readonly count = formatCount;
   protected readonly moment = moment;
   protected readonly day = day;
   protected readonly formatValue = formatValue;
