@@ -1,17 +1,31 @@
-import { expect, test } from '@playwright/test';
+import { expect, test, type Page } from '@playwright/test';
 import { barriers, layoutFaults } from '../seen/faults';
+import { STATES } from '../seen/states';
 import { VIEWS } from '../screenshots/views';
 
-const LIST = VIEWS.filter(
+const MAIN = VIEWS.filter(
   ({ name }) => !['map-night', 'gather-collecting', 'map-islands', 'map-beside'].includes(name),
 );
+/** Of a desk, of a tablet, of a telephone, and of a desk where everything is twice as large. */
+const WINDOWS = [
+  { width: 1280, height: 800 },
+  { width: 800, height: 900 },
+  { width: 390, height: 844 },
+  { width: 640, height: 400 },
+];
 
-for (const { name, show } of LIST)
+interface Seen {
+  readonly name: string;
+  readonly show: (page: Page) => Promise<void>;
+  readonly says?: RegExp;
+}
+
+for (const { name, show, says } of [...MAIN, ...STATES] as readonly Seen[])
   test(`${name}: can be read and worked by everybody`, async ({ page }) => {
     const said: string[] = [];
     page.on('console', (message) => {
       // The test itself reads pixels.
-      const isOurs = !message.text().includes('willReadFrequently');
+      const isOurs = !message.text().includes('willReadFrequently') && !says?.test(message.text());
       if (isOurs && ['error', 'warning'].includes(message.type())) said.push(message.text());
     });
     page.on('pageerror', (error) => said.push(String(error)));
@@ -19,20 +33,24 @@ for (const { name, show } of LIST)
     await page.locator('mat-snack-bar-container').waitFor({ state: 'hidden' });
     await page.mouse.move(2, 2);
     await page.waitForTimeout(600);
+
     const faults: string[] = [];
-    const found = async (where: string): Promise<void> => {
-      await page.waitForTimeout(300);
-      faults.push(...(await layoutFaults(page)).map((fault) => `${where}: ${fault}`));
+    const add = (where: string, found: readonly string[]): void => {
+      faults.push(...found.map((fault) => `${where}: ${fault}`));
     };
-    await found('1280 x 800');
-    faults.push(...(await barriers(page)).map((fault) => `day: ${fault}`));
+    add('day', await barriers(page));
     await page.evaluate(() => document.documentElement.classList.add('night'));
     await page.waitForTimeout(400);
-    faults.push(...(await barriers(page)).map((fault) => `night: ${fault}`));
-    await page.setViewportSize({ width: 800, height: 900 });
-    await found('800 x 900');
-    await page.setViewportSize({ width: 390, height: 844 });
-    await found('390 x 844');
-    faults.push(...said.map((text) => `the console: ${text}`));
+    add('night', await barriers(page));
+    await page.emulateMedia({ forcedColors: 'active' });
+    await page.waitForTimeout(200);
+    add('forced colours', await barriers(page));
+    await page.emulateMedia({ forcedColors: 'none' });
+    for (const size of WINDOWS) {
+      await page.setViewportSize(size);
+      await page.waitForTimeout(300);
+      add(`${size.width} x ${size.height}`, await layoutFaults(page));
+    }
+    add('the console', said);
     expect(faults).toEqual([]);
   });

@@ -6,16 +6,26 @@ import { expect, type Page } from '@playwright/test';
 const demo = (name: string): string => join(import.meta.dirname, '../../demo', name);
 
 /** Drops demo files on the page, as a hand would. */
-export async function drop(page: Page, ...names: string[]): Promise<void> {
-  const files = names.map((name) => ({ name, bytes: readFileSync(demo(name)).toString('base64') }));
+export const drop = (page: Page, ...names: string[]): Promise<void> =>
+  dropFiles(
+    page,
+    names.map((name) => ({ name, bytes: readFileSync(demo(name)) })),
+  );
+
+/** Drops a file with a text on the page. */
+export const dropText = (page: Page, name: string, text: string): Promise<void> =>
+  dropFiles(page, [{ name, bytes: Buffer.from(text) }]);
+
+async function dropFiles(page: Page, files: readonly { name: string; bytes: Buffer }[]): Promise<void> {
+  const sent = files.map(({ name, bytes }) => ({ name, base64: bytes.toString('base64') }));
   const transfer = await page.evaluateHandle((list) => {
     const data = new DataTransfer();
-    for (const { name, bytes } of list) {
-      const binary = atob(bytes);
+    for (const { name, base64 } of list) {
+      const binary = atob(base64);
       data.items.add(new File([Uint8Array.from(binary, (character) => character.charCodeAt(0))], name));
     }
     return data;
-  }, files);
+  }, sent);
   await page.dispatchEvent('pt-gather', 'drop', { dataTransfer: transfer });
 }
 

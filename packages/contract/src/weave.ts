@@ -250,6 +250,8 @@ export const WeaveEstimate = z.object({
   emptiedBy: z.string().nullable(),
   /** Whether it would be too large to be woven; `emptiedBy` says how large. */
   tooLarge: z.boolean().default(false),
+  /** What each tie would need at least for as many as can be held; null where it fits, or that is not known. */
+  wouldFit: z.int().nullable().default(null),
   /** What the backbone keeps, where it is asked for. */
   thinned: Thinned.nullable().default(null),
   sketch: Sketch.default({ labels: [], ties: [] }),

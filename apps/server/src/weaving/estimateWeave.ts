@@ -20,7 +20,7 @@ export async function estimateWeave(
   } catch (error) {
     if (!(error instanceof TooManyTies)) throw error;
     const note = tooManyPhrase(error.ties, error.wouldFit);
-    return { ...sizeOf(NOTHING_WOVEN, 0, note), emptiedBy: note, tooLarge: true };
+    return { ...sizeOf(NOTHING_WOVEN, 0, note), emptiedBy: note, tooLarge: true, wouldFit: error.wouldFit };
   }
 }
 

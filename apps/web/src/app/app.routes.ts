@@ -60,7 +60,16 @@ export const routes: Routes = [
         loadComponent: () => import('./logbook/logbook').then((m) => m.Logbook),
         title: 'Logbook',
       },
+      {
+        path: '**',
+        loadComponent: () => import('./shell/unknown-page').then((m) => m.UnknownPage),
+        title: 'No such page',
+      },
     ],
   },
-  { path: '**', redirectTo: '' },
+  {
+    path: '**',
+    loadComponent: () => import('./shell/unknown-page').then((m) => m.UnknownPage),
+    title: 'No such page',
+  },
 ];

@@ -28,6 +28,7 @@ const estimate: WeaveEstimate = {
   notes: [],
   emptiedBy: null,
   tooLarge: false,
+  wouldFit: null,
   thinned: null,
   sketch: { labels: [], ties: [] },
 };

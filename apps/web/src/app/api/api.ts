@@ -13,7 +13,7 @@ import { catchError, map, throwError, type Observable } from 'rxjs';
 import { clientOf, headersOf, type Client } from './client';
 import { toProblem } from './problem';
 
-export { ApiProblem, OFFLINE, refusalOf, toProblem } from './problem';
+export { ApiProblem, isMissing, OFFLINE, refusalOf, toProblem } from './problem';
 
 /** Which network, and of which study. */
 export type NetworkPlace = Pick<Network, 'study' | 'id'>;

@@ -19,6 +19,10 @@ export class ApiProblem extends Error {
 /** What is said while the application cannot be reached. */
 export const OFFLINE = 'The application does not answer. Is it still running? What you did before is kept.';
 
+/** Whether a request failed since there is nothing at its address. */
+export const isMissing = (error: unknown): boolean =>
+  error instanceof ApiProblem && error.problem.status === 404;
+
 /** Any failure of a request as an ApiProblem. */
 export function toProblem(error: unknown): Error {
   if (!(error instanceof HttpErrorResponse)) return error instanceof Error ? error : new Error(String(error));

@@ -23,6 +23,7 @@ import { CaptionBar } from './panels/caption-bar';
 import { ChangePanel } from './panels/change-panel';
 import { Drawer } from './drawer/drawer';
 import type { DrawerTab } from './drawer/drawer-parts';
+import { NoNetwork } from '../shell/no-network';
 import { keepInAddress } from './keep-in-address';
 import { InsetMap } from './canvas/inset-map';
 import { LegendPanel } from './panels/legend-panel';
@@ -63,6 +64,7 @@ const PANELS: readonly { readonly panel: Panel; readonly name: string; readonly 
     LegendPanel,
     LooksPanel,
     MapCanvas,
+    NoNetwork,
     NodeFinder,
     PeriodStrip,
     ReadingPane,

@@ -43,6 +43,7 @@ import { work } from '../store/work.reducer';
 import { WorkActions } from '../store/work.actions';
 import { loadFonts, loadFurtherFonts } from './fonts';
 import { loadLetters } from './letters';
+import { NoNetwork } from '../shell/no-network';
 import { LargePicture } from './large-picture';
 import { pngFromSvg, saveFile } from '../shared/png';
 import { Busy } from '../shared/busy';
@@ -58,7 +59,7 @@ const SIZES = [
 /** The map as a figure with legend and caption, and the network as data. */
 @Component({
   selector: 'pt-publish',
-  imports: [MatInput, MatFormField, MatCheckbox, MatButton, Busy, FormsModule, RouterLink],
+  imports: [MatInput, MatFormField, MatCheckbox, MatButton, Busy, FormsModule, NoNetwork, RouterLink],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './publish.html',
   styleUrl: './publish.scss',

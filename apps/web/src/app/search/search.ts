@@ -99,6 +99,11 @@ export class Search {
 
   /** Enter goes to the first that fits what is typed by now: the list on the screen may be a moment behind. */
   private readonly press = (event: KeyboardEvent): void => {
+    // The list and the field are left together.
+    if (event.key === 'Escape') {
+      event.stopPropagation();
+      return this.dialog.close();
+    }
     if (event.key !== 'Enter') {
       this.isWalked = event.key === 'ArrowDown' || event.key === 'ArrowUp';
       return;

@@ -24,20 +24,21 @@ import { ThemeChoice } from '../shared/theme';
 import { networkToOpen } from '../shared/slices';
 import { WorkActions } from '../store/work.actions';
 import { work } from '../store/work.reducer';
+import { NothingHere } from './nothing-here';
 import { Rail, type Stop } from './rail';
 
 /** The frame of an open study: rail, head line, what is running, and the screen of the stop. */
 @Component({
   selector: 'pt-study-frame',
-  imports: [MatButton, MatTooltip, RouterOutlet, RouterLink, Rail, MatProgressBar],
+  imports: [MatButton, MatTooltip, RouterOutlet, RouterLink, Rail, MatProgressBar, NothingHere],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <pt-rail [study]="study()" [stops]="stops()" />
+    <pt-rail [study]="study()" [stops]="missing() ? [] : stops()" />
     <header>
       <span class="crumb" [matTooltip]="current()?.name">
         <a routerLink="/">Studies</a>
         /
-        <b>{{ current()?.name ?? '…' }}</b>
+        <b>{{ current()?.name ?? (missing() ? 'nothing' : '…') }}</b>
       </span>
       @if (running(); as step) {
         <div class="running" role="status">
@@ -69,13 +70,20 @@ import { Rail, type Stop } from './rail';
       </div>
     }
     <main #main>
-      @if (!current() && !error()) {
+      @if (missing(); as why) {
+        <pt-nothing-here title="There is no study here" [why]="why">
+          A link from elsewhere may lead to a study of another data folder; a study that was deleted can be
+          taken back from <a routerLink="/">the list of studies</a> for some days.
+        </pt-nothing-here>
+      } @else if (!current() && !error()) {
         <div class="opening" role="status">
           <span>Opening the study …</span>
           <mat-progress-bar mode="indeterminate" aria-label="Opening" />
         </div>
       }
-      <router-outlet />
+      @if (!missing()) {
+        <router-outlet />
+      }
     </main>
   `,
   styles: `
@@ -172,6 +180,7 @@ export class StudyFrame implements OnDestroy {
   private readonly networks = this.store.selectSignal(work.selectNetworks);
   private readonly open = this.store.selectSignal(work.selectOpenNetwork);
   private readonly steps = this.store.selectSignal(work.selectSteps);
+  protected readonly missing = this.store.selectSignal(work.selectMissing);
   protected readonly duration = duration;
   protected readonly stops = computed<readonly Stop[]>(() => {
     const study = this.current();

@@ -34,6 +34,8 @@ export const WorkActions = createActionGroup({
         networks?: Network[];
       };
     }>(),
+    /** There is no such study; what is said tells why. */
+    'Study Missing': props<{ id: string; why: string }>(),
     'Network Opened': props<{ id: string }>(),
     'Run Reported': props<{ run: CollectRun }>(),
     'Run Forgotten': props<{ id: string }>(),

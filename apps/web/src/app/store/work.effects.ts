@@ -20,7 +20,7 @@ import {
   tap,
   type Observable,
 } from 'rxjs';
-import { Api } from '../api/api';
+import { Api, isMissing } from '../api/api';
 import { everyPage } from '../api/every-page';
 import { Notices } from './notices';
 import { studyEvents } from '../api/study-events';
@@ -56,7 +56,13 @@ export class WorkEffects {
     ).pipe(
       switchMap((id) =>
         this.untilItArrives((wanted) => (this.isAwaited ? this.whole(id) : this.parts(id, wanted))).pipe(
-          catchError((error: Error) => of(WorkActions.failed({ message: error.message }))),
+          catchError((error: Error) =>
+            of(
+              isMissing(error)
+                ? WorkActions.studyMissing({ id, why: error.message })
+                : WorkActions.failed({ message: error.message }),
+            ),
+          ),
         ),
       ),
     ),

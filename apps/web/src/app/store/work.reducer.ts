@@ -28,6 +28,8 @@ export interface WorkState {
   readonly atWork: readonly StepProgress[];
   /** How far the estimate is that takes long; null where none does. */
   readonly estimating: number | null;
+  /** Why there is no study at the address; null where there is one, or it is not known yet. */
+  readonly missing: string | null;
   readonly error: string | null;
 }
 
@@ -43,6 +45,7 @@ const closed: WorkState = {
   told: [],
   atWork: [],
   estimating: null,
+  missing: null,
   error: null,
 };
 
@@ -64,6 +67,9 @@ export const work = createFeature({
             runs: withTold(runs, state),
           }
         : state,
+    ),
+    on(WorkActions.studyMissing, (state, { id, why }): WorkState =>
+      id === state.id ? { ...state, missing: why } : state,
     ),
     on(WorkActions.networkOpened, (state, { id }): WorkState => ({ ...state, openNetwork: id })),
     on(WorkActions.partsArrived, (state, { id, parts }): WorkState =>

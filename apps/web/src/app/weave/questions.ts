@@ -61,8 +61,15 @@ export const QUESTIONS: readonly Question[] = [
     what: 'accounts',
     asks: 'Who addresses whom?',
     about: 'replies, mentions, reposts, emails',
-    whyNot: needsMessages,
-    first: (held) => ({ kinds: held.overview.addressKinds, ...periodOf(held) }),
+    whyNot: (held) =>
+      needsMessages(held) ??
+      (held.overview.addressKinds.length > 0
+        ? null
+        : 'No message of this study addresses an account: there are no replies, mentions or reposts.'),
+    first: (held) => {
+      const { addressKinds } = held.overview;
+      return { kinds: addressKinds.length > 0 ? addressKinds : ['mention'], ...periodOf(held) };
+    },
     sentence: AccountSentence,
     knows: ({ overview }) => ({ kinds: overview.addressKinds }),
   },
@@ -143,8 +150,7 @@ export const QUESTIONS: readonly Question[] = [
         : 'There is no two-mode network yet: weave accounts and what they use, or drop a sign-in sheet.',
     first: ({ networks }) => {
       const network = twoModeNetworks(networks).at(0)?.id ?? '';
-      const [sort] = sortsOf(networks, network);
-      return { network, sort };
+      return { network, sort: sortsOf(networks, network).at(0) ?? '' };
     },
     sentence: ProjectionSentence,
     knows: networksOf,
@@ -163,7 +169,13 @@ export function whyNot(
   return questionOf(what).whyNot({ overview, networks });
 }
 
-/** The sentence with which a question begins, in this study. */
+/** The question with which a study begins: the first one that can be asked of it. */
+export function firstQuestion(overview: MessageOverview, networks: readonly Network[]): WeaveKind {
+  const open = QUESTIONS.find(({ whyNot }) => whyNot({ overview, networks }) === null);
+  return (open ?? QUESTIONS[0]).what;
+}
+
+/** The sentence with which a question begins, in this study; also where it cannot be asked of it yet. */
 export function firstWeave(what: WeaveKind, overview: MessageOverview, networks: readonly Network[]): Weave {
   return Weave.parse({ what, ...questionOf(what).first({ overview, networks }) });
 }

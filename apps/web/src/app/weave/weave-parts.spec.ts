@@ -8,7 +8,7 @@ import { AfterFields } from './after-fields';
 import { AlikeSentence } from './alike-sentence';
 import { ProjectionSentence } from './projection-sentence';
 import { GroupSentence } from './group-sentence';
-import { commonTag, firstWeave, QUESTIONS, thingsIn, whyNot } from './questions';
+import { commonTag, firstQuestion, firstWeave, QUESTIONS, thingsIn, whyNot } from './questions';
 import { SliceFields } from './slice-fields';
 import { StepSentence } from './step-sentence';
 import { TakenFields } from './taken-fields';
@@ -35,6 +35,23 @@ describe('the questions', () => {
   it('each begin with a sentence that can be woven', () => {
     for (const { what } of QUESTIONS)
       expect(Weave.parse(firstWeave(what, overview, [grouped])).what).toBe(what);
+  });
+
+  it('begin with a sentence also where they cannot be asked yet', () => {
+    const nothing = { ...exampleOverview, messages: 0, addressKinds: [], hashtags: [], items: 0, follows: 0 };
+    for (const { what } of QUESTIONS) {
+      expect(Weave.parse(firstWeave(what, nothing, [])).what).toBe(what);
+      expect(whyNot(what, nothing, [])).toMatch(/\.$/);
+    }
+  });
+
+  it('begin with one that the study can answer', () => {
+    expect(firstQuestion(overview, [])).toBe('accounts');
+    // Posts that address nobody.
+    const alone = { ...overview, addressKinds: [] };
+    expect(whyNot('accounts', alone, [])).toContain('addresses an account');
+    expect(firstQuestion(alone, [])).toBe('together');
+    expect(firstQuestion({ ...exampleOverview, messages: 0, follows: 20 }, [])).toBe('follows');
   });
 
   it('draw the groups of a network together that is not one of groups itself', () => {
@@ -271,6 +288,7 @@ describe('WeaveSize', () => {
       notes: ['3 messages with more than 30 were left out.'],
       emptiedBy: null,
       tooLarge: false,
+      wouldFit: null,
       sketch: {
         labels: ['#lamps', '#moths', '#bats'],
         ties: [
@@ -287,5 +305,27 @@ describe('WeaveSize', () => {
     expect(text(fixture)).toContain('Its 2 strongest ties');
     expect(host(fixture).querySelectorAll('svg circle')).toHaveLength(3);
     expect(text(fixture)).toContain('#moths');
+  });
+
+  it('offers what would fit where there would be too many ties', async () => {
+    const fixture = TestBed.createComponent(WeaveSize);
+    const asked: number[] = [];
+    fixture.componentInstance.fitted.subscribe((least) => asked.push(least));
+    fixture.componentRef.setInput('words', ['account', 'accounts']);
+    const nothing = { messages: 0, nodes: 0, edges: 0, selfTies: 0, isolates: 0, components: 0, largest: 0 };
+    fixture.componentRef.setInput('size', {
+      ...nothing,
+      largestShare: 0,
+      droppedBelowThreshold: 0,
+      notes: [],
+      emptiedBy: 'This would give 13,117,542 ties; at most 5,000,000 can be held.',
+      tooLarge: true,
+      wouldFit: 4,
+      sketch: { labels: [], ties: [] },
+    });
+    await fixture.whenStable();
+    expect(text(fixture)).not.toContain('no ties');
+    button(fixture, 'Ask for at least 4').click();
+    expect(asked).toEqual([4]);
   });
 });

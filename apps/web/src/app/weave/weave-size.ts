@@ -1,4 +1,5 @@
-import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import { MatButton } from '@angular/material/button';
 import { MatTooltip } from '@angular/material/tooltip';
 import type { WeaveEstimate } from '@pebble/contract';
 import { formatCount } from '@pebble/core';
@@ -8,12 +9,17 @@ import { WeaveSketch } from './weave-sketch';
 /** How large a weave would be, in numbers and as a strip of its parts. */
 @Component({
   selector: 'pt-weave-size',
-  imports: [MatTooltip, WeaveSketch],
+  imports: [MatButton, MatTooltip, WeaveSketch],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @let s = size();
     @if (s.emptiedBy) {
-      <p class="error">{{ s.tooLarge ? '' : 'This gives no ties. ' }}{{ s.emptiedBy }}</p>
+      <p class="error">
+        {{ s.tooLarge ? '' : 'This gives no ties. ' }}{{ s.emptiedBy }}
+        @if (s.wouldFit; as least) {
+          <button matButton="outlined" (click)="fitted.emit(least)">Ask for at least {{ number(least) }}</button>
+        }
+      </p>
     }
     @if (!s.tooLarge) {
     <div class="side">
@@ -75,6 +81,8 @@ export class WeaveSize {
   readonly size = input.required<WeaveEstimate>();
   /** What one and several nodes are called. */
   readonly words = input.required<readonly [one: string, many: string]>();
+  /** What each tie is to have at least, for a network that can be held. */
+  readonly fitted = output<number>();
   protected readonly counted = counted;
   protected readonly number = formatCount;
   protected readonly facts = computed(() => {

@@ -31,7 +31,7 @@ import { work } from '../store/work.reducer';
 import { AfterFields } from './after-fields';
 import { DeletedList } from './deleted-list';
 import { NetworkList } from './network-list';
-import { firstWeave, QUESTIONS, whyNot, type Held } from './questions';
+import { firstQuestion, firstWeave, QUESTIONS, whyNot, type Held } from './questions';
 import { Sentence } from './sentence';
 import { SliceFields, type Slicing } from './slice-fields';
 import { TakenFields } from './taken-fields';
@@ -71,7 +71,12 @@ export class Weave {
   protected readonly networks = this.store.selectSignal(work.selectNetworks);
   protected readonly sources = this.store.selectSignal(work.selectSources);
   protected readonly questions = QUESTIONS;
-  protected readonly what = signal<WeaveKind>('accounts');
+  /** The question that was chosen; null while none was. */
+  protected readonly chosen = signal<WeaveKind | null>(null);
+  protected readonly what = computed(() => {
+    const overview = this.overview();
+    return this.chosen() ?? (overview ? firstQuestion(overview, this.networks()) : 'accounts');
+  });
   /** The sentences that were changed, by their question. */
   private readonly changed = signal<Partial<Record<WeaveKind, Recipe>>>({});
   protected readonly name = signal('');
@@ -99,12 +104,18 @@ export class Weave {
     return weave ? kindOf(weave).meaning(weave) : '';
   });
   protected readonly words = computed(() => nodeWords(this.weave()));
+  /** Why the question cannot be asked of this study yet. */
+  protected readonly closed = computed(() => this.isClosed(this.what()));
+  /** Whether nothing can be asked: there is neither a message nor a network. */
+  protected readonly isEmpty = computed(
+    () => this.overview() !== null && QUESTIONS.every(({ what }) => this.isClosed(what) !== null),
+  );
   /** Why the sentence cannot be woven as it stands. */
   protected readonly fault = computed(() => {
     const overview = this.overview();
     const weave = this.weave();
     if (!overview || !weave) return null;
-    const closed = whyNot(weave.what, overview, this.networks());
+    const closed = this.closed();
     if (closed) return closed;
     if (weave.what === 'accounts' && weave.kinds.length === 0)
       return `Choose at least one of: ${this.kinds()
@@ -201,7 +212,7 @@ export class Weave {
 
   protected again({ weave }: Network): void {
     if (!weave) return;
-    this.what.set(weave.what);
+    this.chosen.set(weave.what);
     this.change(weave);
   }
 

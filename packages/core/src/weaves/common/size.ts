@@ -32,6 +32,7 @@ export function sizeOf(
     thinned: woven.thinned ?? null,
     emptiedBy: source.length > 0 ? null : emptiedBy,
     tooLarge: false,
+    wouldFit: null,
     sketch,
   };
 }

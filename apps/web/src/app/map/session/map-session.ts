@@ -4,7 +4,7 @@ import { graphOf, startingValues, type MapNetwork } from '@pebble/core';
 import { signalStore, withHooks, withMethods } from '@ngrx/signals';
 import { Store } from '@ngrx/store';
 import { firstValueFrom, forkJoin, of } from 'rxjs';
-import { Api, pathOf, type NetworkPlace } from '../../api/api';
+import { Api, isMissing, pathOf, type NetworkPlace } from '../../api/api';
 import { wholeOf } from '../../shared/slices';
 import { WorkActions } from '../../store/work.actions';
 import { work } from '../../store/work.reducer';
@@ -95,7 +95,8 @@ export const MapSession = signalStore(
           store._begin(map.places && { places: map.places, settings, iterations, moved });
           if (!map.places) store.arrange(startingValues(graphOf(network.nodes, map.data.edges)));
         } catch (error) {
-          if (turn === opening) store._fail(error instanceof Error ? error.message : String(error));
+          if (turn === opening)
+            store._fail(error instanceof Error ? error.message : String(error), isMissing(error));
         }
       },
 

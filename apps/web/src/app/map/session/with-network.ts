@@ -20,9 +20,11 @@ export interface Opened {
   /** When the messages of the ties were written; null until it was asked for, or where it is not known. */
   readonly dailyTieCounts: DailyTieCounts | null;
   readonly error: string | null;
+  /** Whether there is no network at the address that was asked for. */
+  readonly isMissing: boolean;
 }
 
-const CLOSED: Opened = { network: null, data: null, dailyTieCounts: null, error: null };
+const CLOSED: Opened = { network: null, data: null, dailyTieCounts: null, error: null, isMissing: false };
 
 /** The network that is open: its tables, and what is to be known of it. */
 export function withNetwork() {
@@ -55,7 +57,7 @@ export function withNetwork() {
       let asked: string | null = null;
       return {
         _open: (opened: Partial<Opened>): void => patchState(store, opened),
-        _fail: (error: string): void => patchState(store, { error }),
+        _fail: (error: string, isMissing = false): void => patchState(store, { error, isMissing }),
         _closeNetwork(): void {
           asked = null;
           patchState(store, CLOSED);

@@ -1,0 +1,165 @@
+import { expect as playwrightExpect, type Page } from '@playwright/test';
+import { beginStudy, dropText } from '../tests/steps';
+
+const expect = playwrightExpect.configure({ timeout: 40_000 });
+
+/** A screen in a state that no demo shows. */
+interface State {
+  readonly name: string;
+  readonly show: (page: Page) => Promise<void>;
+  /** What the console says is wanted here. */
+  readonly says?: RegExp;
+}
+
+const stop = (page: Page, name: RegExp): Promise<void> =>
+  page.getByRole('navigation').getByRole('link', { name }).click();
+
+const LONG = 'Averyveryverylongnamewithoutanyspaceinitthatgoesonandon'.repeat(5);
+const WORDY = 'a study about everything that was said by the river in the long winter, '
+  .repeat(3)
+  .slice(0, 200);
+
+/** Accounts with names of some 300 characters, from right to left, and without a name; texts without a space; 200 hashtags. */
+function oddMessages(): string {
+  const rows = ['author,name,text,time,reply to'];
+  const add = (...fields: string[]): void => {
+    rows.push(fields.map((field) => `"${field.replaceAll('"', '""')}"`).join(','));
+  };
+  for (let i = 0; i < 240; i++) {
+    const day = String(1 + (i % 28)).padStart(2, '0');
+    const time = `2026-02-${day}T10:00:00Z`;
+    const [own, other] = [i % 12, (i * 7 + 1) % 12].map((k) => `${LONG}${k}`);
+    const tag = `#${LONG.slice(0, 80)}${i % 200} #موج${i % 5}`;
+    const text = i % 3 === 0 ? `@${other} ${tag} ${LONG}` : `@${other} السلام على النهر ${tag}`;
+    add(own, i % 2 ? 'قارئة النهر الطويلة جدا '.repeat(8) : LONG, text, time, '');
+  }
+  return rows.join('\n');
+}
+
+/** A study of them, of which a network is woven. */
+async function odd(page: Page): Promise<void> {
+  await beginStudy(page, WORDY);
+  await dropText(page, `${LONG.slice(0, 120)}.csv`, oddMessages());
+  await page.getByRole('button', { name: 'Import', exact: true }).click();
+  await expect(page.getByRole('link', { name: 'Weave a network' })).toBeVisible();
+}
+
+async function oddMap(page: Page): Promise<void> {
+  await odd(page);
+  await stop(page, /^Weave/);
+  await page.getByLabel('Name of the network').fill(WORDY);
+  await page.getByRole('button', { name: 'Weave and open the map' }).click();
+  await expect(page.getByRole('tab', { name: /^Accounts \d+/ })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Stop here' })).toBeHidden();
+}
+
+const onOddMap = (then: (page: Page) => Promise<unknown>) =>
+  async function show(page: Page): Promise<void> {
+    await oddMap(page);
+    await then(page);
+  };
+
+const NOTHING: readonly State[] = ['Gather', 'Tidy', 'Weave', 'Map', 'Publish', 'Logbook'].map((name) => ({
+  name: `${name} without data`,
+  async show(page) {
+    await beginStudy(page, 'Nothing yet');
+    await stop(page, new RegExp(`^${name}`));
+    await expect(page.getByRole('heading', { name, exact: true, level: 1 })).toBeVisible();
+  },
+}));
+
+const LONG_NAMES: readonly State[] = [
+  { name: 'Gather with long names', show: odd },
+  {
+    name: 'accounts with long names',
+    async show(page) {
+      await odd(page);
+      await page.getByRole('tab', { name: 'Accounts' }).click();
+    },
+  },
+  {
+    name: 'Tidy with long names',
+    async show(page) {
+      await odd(page);
+      await stop(page, /^Tidy/);
+    },
+  },
+  {
+    name: 'Weave with long names',
+    async show(page) {
+      await oddMap(page);
+      await stop(page, /^Weave/);
+    },
+  },
+  { name: 'the map with long names', show: oddMap },
+  {
+    name: 'a node with a long name',
+    show: onOddMap(async (page) => {
+      await page.getByPlaceholder('Find an account').fill(LONG.slice(0, 20));
+      await page.getByPlaceholder('Find an account').press('Enter');
+      await expect(page.locator('pt-reading-pane article').first()).toBeVisible();
+    }),
+  },
+  {
+    name: 'tables with long names',
+    show: onOddMap((page) => page.getByRole('tab', { name: /^Accounts \d+/ }).click()),
+  },
+  {
+    name: 'groups with long names',
+    show: onOddMap((page) => page.getByRole('tab', { name: 'Groups' }).click()),
+  },
+  {
+    name: 'Publish with long names',
+    show: onOddMap((page) => stop(page, /^Publish/)),
+  },
+  { name: 'the logbook with long names', show: onOddMap((page) => stop(page, /^Logbook/)) },
+  {
+    name: 'studies with long names',
+    async show(page) {
+      await beginStudy(page, WORDY);
+      await page.goto('/');
+      await expect(page.getByRole('link', { name: WORDY.trim() }).first()).toBeVisible();
+    },
+  },
+];
+
+const REFUSED: readonly State[] = [
+  {
+    name: 'a file that is refused',
+    async show(page) {
+      await beginStudy(page, 'Refused');
+      await dropText(page, 'empty.csv', '');
+      await expect(page.getByText('empty.csv').first()).toBeVisible();
+    },
+    says: /422/,
+  },
+  {
+    name: 'an application that does not answer',
+    async show(page) {
+      await page.goto('/');
+      await page.route('**/api/**', (route) => route.abort());
+      await page.getByRole('link', { name: 'The lamps of Sallowmere' }).first().click();
+      await expect(page.getByText('does not answer').first()).toBeVisible();
+    },
+    says: /ERR_FAILED/,
+  },
+  {
+    name: 'no study',
+    async show(page) {
+      await page.goto('/studies/nosuchstudy/weave');
+      await expect(page.getByRole('heading', { name: 'There is no study here' })).toBeVisible();
+    },
+    says: /404/,
+  },
+  {
+    name: 'a weave that gives nothing',
+    async show(page) {
+      await odd(page);
+      await stop(page, /^Weave/);
+      await page.getByLabel('Messages at least').fill('900');
+      await expect(page.getByText('This gives no ties')).toBeVisible();
+    },
+  },
+];
+
+export const STATES: readonly State[] = [...NOTHING, ...LONG_NAMES, ...REFUSED];
