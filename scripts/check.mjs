@@ -15,6 +15,7 @@ const checks = [
   ['Prettier', 'npx', ['prettier', '--check', '--log-level', 'warn', '.']],
   ['import rule', 'node', ['scripts/imports.mjs']],
   ['rule of controls', 'node', ['scripts/controls.mjs']],
+  ['words of the guide', 'node', ['scripts/guide.mjs']],
   ['unused files, exports and packages', 'npx', ['knip', '--no-progress']],
 ];
 const failed = checks.filter(([name, command, args]) => {

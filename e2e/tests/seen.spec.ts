@@ -44,7 +44,7 @@ for (const { name, show, says } of [...MAIN, ...STATES] as readonly Seen[])
     add('night', await barriers(page));
     await page.emulateMedia({ forcedColors: 'active' });
     await page.waitForTimeout(200);
-    add('forced colours', await barriers(page));
+    add('forced colours', await barriers(page, { colours: false }));
     await page.emulateMedia({ forcedColors: 'none' });
     for (const size of WINDOWS) {
       await page.setViewportSize(size);

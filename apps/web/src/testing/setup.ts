@@ -3,7 +3,14 @@ import { setupZonelessTestEnv } from 'jest-preset-angular/setup-env/zoneless';
 setupZonelessTestEnv();
 
 /** jsdom knows no media queries: a screen that prefers nothing. */
-globalThis.matchMedia ??= (media) => ({ media, matches: false }) as MediaQueryList;
+const { addEventListener, removeEventListener } = EventTarget.prototype;
+globalThis.matchMedia ??= (media) =>
+  Object.assign(Object.create({ addEventListener, removeEventListener }) as object, {
+    media,
+    matches: false,
+    addListener: () => undefined,
+    removeListener: () => undefined,
+  }) as unknown as MediaQueryList;
 
 // The document of these tests has no sizes, and nothing that tells when they change.
 globalThis.ResizeObserver ??= class {

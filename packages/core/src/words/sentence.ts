@@ -65,7 +65,7 @@ export function dayPhrase(time: number, withYear: boolean): string {
 
 /** 12,345: digits in groups of three, the same in every locale. */
 export function formatCount(value: number): string {
-  return String(value).replace(/\B(?=(\d{3})+(?!\d))/g, ',');
+  return String(value).replace(/\B(?<!\.\d*)(?=(\d{3})+(?!\d))/g, ',');
 }
 
 /** "1 message", "12,345 messages" */

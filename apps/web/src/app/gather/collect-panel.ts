@@ -18,16 +18,28 @@ import { MatTooltip } from '@angular/material/tooltip';
 import type { CollectRun, KnownService, ServiceAccess, ServiceKind } from '@pebble/contract';
 import { catchError, debounceTime, map, of, switchMap, tap } from 'rxjs';
 import { Api } from '../api/api';
+import { DayRangeField } from '../shared/days/day-range';
 import { counted } from '../shared/words';
 import { EMPTY_FORM, planOf, runName, WHATS, type PlanForm } from './plan-form';
 import { Busy } from '../shared/busy';
+import { CountPipe } from '../shared/count-pipe';
 
 const OTHER = 'other';
 
 /** Say what to collect from which service; what it costs is told before it begins. */
 @Component({
   selector: 'pt-collect-panel',
-  imports: [MatTooltip, MatInput, MatFormField, MatCheckbox, MatButton, Busy, FormsModule],
+  imports: [
+    CountPipe,
+    MatTooltip,
+    MatInput,
+    MatFormField,
+    MatCheckbox,
+    MatButton,
+    Busy,
+    DayRangeField,
+    FormsModule,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './collect-panel.html',
   styleUrl: './collect-panel.scss',

@@ -14,7 +14,8 @@ import { RunCard } from './run-card';
 
 describe('a plan', () => {
   it('is made from what is typed, with whole days in UTC', () => {
-    const form = { ...EMPTY_FORM, query: ' lamps ', from: '2026-05-01', until: '2026-05-02', most: 12.7 };
+    const days = { from: Date.UTC(2026, 4, 1), until: Date.UTC(2026, 4, 3) };
+    const form = { ...EMPTY_FORM, query: ' lamps ', ...days, most: 12.7 };
     expect(planOf(form)).toEqual({
       what: 'search',
       query: 'lamps',

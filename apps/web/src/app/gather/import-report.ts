@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import { MatTooltip } from '@angular/material/tooltip';
 import { addressOf, ROUTES, type ImportReport } from '@pebble/contract';
+import { formatCount } from '@pebble/core';
 import { day } from '../shared/words';
 
 /** What came of an import. */
@@ -85,7 +86,7 @@ import { day } from '../shared/words';
       color: var(--thread);
     }
     .zero {
-      opacity: 0.65;
+      color: var(--soft);
     }
     ul {
       margin: 6px 0;
@@ -124,5 +125,5 @@ export class ImportReportView {
   protected readonly reportAddress = computed(() => addressOf(ROUTES.importReport, this.place()));
   private readonly place = computed(() => ({ study: this.study(), step: this.step() }));
   protected readonly day = day;
-  protected readonly n = (value: number): string => value.toLocaleString('en');
+  protected readonly n = formatCount;
 }

@@ -5,8 +5,8 @@ export interface PlanForm {
   readonly what: CollectPlan['what'];
   readonly query: string;
   readonly language: string;
-  readonly from: string;
-  readonly until: string;
+  readonly from: number | null;
+  readonly until: number | null;
   /** Accounts or items, one a line or with commas between them. */
   readonly names: string;
   readonly mailboxes: readonly string[];
@@ -19,8 +19,8 @@ export const EMPTY_FORM: PlanForm = {
   what: 'search',
   query: '',
   language: '',
-  from: '',
-  until: '',
+  from: null,
+  until: null,
   names: '',
   mailboxes: [],
   order: 'rating',
@@ -58,8 +58,8 @@ export function planOf(form: PlanForm): CollectPlan | { lacks: string } {
             what: 'search',
             query: form.query.trim(),
             language: form.language.trim(),
-            from: startOf(form.from),
-            until: endOf(form.until),
+            from: form.from,
+            until: form.until,
             most,
           };
     case 'comments':
@@ -83,8 +83,8 @@ export function planOf(form: PlanForm): CollectPlan | { lacks: string } {
         what: 'mail',
         mailboxes: [...form.mailboxes],
         text: form.query.trim(),
-        from: startOf(form.from),
-        until: endOf(form.until),
+        from: form.from,
+        until: form.until,
         most,
       };
   }
@@ -107,15 +107,4 @@ export function runName(plan: CollectPlan): string {
       return `${plan.what === 'posts' ? 'Posts' : 'Followers'} of ${first}${more}`.slice(0, 80);
     }
   }
-}
-
-/** A day of a date field in UTC; the day after its end for the last one. */
-function startOf(day: string): number | null {
-  const time = Date.parse(`${day}T00:00:00Z`);
-  return Number.isNaN(time) ? null : time;
-}
-
-function endOf(day: string): number | null {
-  const start = startOf(day);
-  return start === null ? null : start + 86_400_000;
 }

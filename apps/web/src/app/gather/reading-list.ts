@@ -25,12 +25,13 @@ import { switchMap } from 'rxjs';
 import { Api } from '../api/api';
 import { MessageText } from '../shared/message-text';
 import { SaveData } from '../shared/save-data';
-import { counted, day, moment } from '../shared/words';
+import { counted, day, languageName, moment } from '../shared/words';
 import { KeptFilters } from './kept-filters';
 import { RowHeights } from './row-heights';
 import { MessageSource } from './message-source';
 import { MessageView } from './message-view';
 import { rangesFor, SCORE_RANGES } from './score-ranges';
+import { CountPipe } from '../shared/count-pipe';
 
 /** Pixels of a row above, below and between its lines, of a line of text, and to its left and right (reading-list.scss). */
 const AROUND = 40;
@@ -48,6 +49,7 @@ function linesOf({ subject, text }: Message, room: number): 1 | 2 {
 @Component({
   selector: 'pt-reading-list',
   imports: [
+    CountPipe,
     MatTooltip,
     MatInput,
     MatFormField,
@@ -77,6 +79,7 @@ export class ReadingList {
   protected readonly open = signal<Message | null>(null);
   protected readonly moment = moment;
   protected readonly counted = counted;
+  protected readonly languageName = languageName;
   protected readonly source = computed(() => {
     // A new import changes the number of messages, and the list is read again.
     void this.overview().messages;
@@ -170,14 +173,5 @@ export class ReadingList {
   protected change(message: Message): void {
     this.open.set(message);
     this.source().replace(message);
-  }
-
-  /** "French" */
-  protected languageName(code: string): string {
-    try {
-      return new Intl.DisplayNames('en', { type: 'language' }).of(code) ?? code;
-    } catch {
-      return code;
-    }
   }
 }

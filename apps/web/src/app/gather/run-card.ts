@@ -7,7 +7,7 @@ import { MatButton } from '@angular/material/button';
 import { MatTooltip } from '@angular/material/tooltip';
 import { Api } from '../api/api';
 import { Notices } from '../store/notices';
-import { counted } from '../shared/words';
+import { counted, timeHere } from '../shared/words';
 import { WorkActions } from '../store/work.actions';
 
 const STATES: Readonly<Record<RunState, string>> = {
@@ -72,7 +72,7 @@ const WORKS: readonly RunState[] = ['running', 'waiting', 'storing'];
       {{ came() }}
       <span class="soft">{{ counted(r.counts.requests, 'request') }}{{ trouble() }}.</span>
       @if (r.state === 'waiting' && r.waitUntil !== null) {
-        The service asks to wait until {{ clock(r.waitUntil) }} ({{ rest() }} s).
+        The service asks to wait until {{ timeHere(r.waitUntil) }} ({{ rest() }} s).
       }
     </p>
     @if (r.error) {
@@ -152,6 +152,7 @@ export class RunCard {
   private readonly notices = inject(Notices);
   protected readonly states = STATES;
   protected readonly counted = counted;
+  protected readonly timeHere = timeHere;
   protected readonly problem = signal<string | null>(null);
   protected readonly works = computed(() => WORKS.includes(this.run().state));
   private readonly now = toSignal(timer(0, 1000).pipe(map(() => Date.now())), { initialValue: 0 });
@@ -184,10 +185,6 @@ export class RunCard {
       .map((part) => `, ${part}`)
       .join('');
   });
-
-  protected clock(time: number): string {
-    return new Date(time).toLocaleTimeString('en-GB');
-  }
 
   protected ask(command: RunCommand): void {
     this.problem.set(null);

@@ -4,7 +4,7 @@ import { STEP_TRAITS, type Step } from '@pebble/contract';
 import { Store } from '@ngrx/store';
 import { Notices } from '../store/notices';
 import { SaveData } from '../shared/save-data';
-import { duration } from '../shared/words';
+import { duration, instant } from '../shared/words';
 import { Api } from '../api/api';
 import { work } from '../store/work.reducer';
 import { WorkActions } from '../store/work.actions';
@@ -23,6 +23,7 @@ export class Logbook {
   private readonly api = inject(Api);
   protected readonly steps = this.store.selectSignal(work.selectSteps);
   protected readonly duration = duration;
+  protected readonly instant = instant;
   protected readonly methods = computed(() =>
     [...this.steps()]
       .reverse()
@@ -30,17 +31,6 @@ export class Logbook {
       .map(({ sentence }) => sentence)
       .join(' '),
   );
-
-  protected clock(iso: string): string {
-    return new Date(iso).toLocaleString('en-GB', {
-      day: 'numeric',
-      month: 'short',
-      hour: '2-digit',
-      minute: '2-digit',
-      second: '2-digit',
-      timeZone: 'UTC',
-    });
-  }
 
   protected text(value: unknown): string {
     return JSON.stringify(value, null, 2);

@@ -9,7 +9,6 @@ import {
   untracked,
   viewChild,
 } from '@angular/core';
-import { DecimalPipe } from '@angular/common';
 import { Router, RouterLink } from '@angular/router';
 import { MatButton } from '@angular/material/button';
 import { MatFormField } from '@angular/material/form-field';
@@ -58,7 +57,6 @@ const PANELS: readonly { readonly panel: Panel; readonly name: string; readonly 
     BesideMap,
     CaptionBar,
     ChangePanel,
-    DecimalPipe,
     Drawer,
     InsetMap,
     LegendPanel,
@@ -118,6 +116,7 @@ export class MapScreen {
       'first' in (this.session.data()?.edges ?? {}),
   );
   protected readonly panels = PANELS;
+  protected readonly percent = (share: number): number => Math.round(100 * share);
   protected readonly panel = signal<Panel | null>(null);
   /** Whether drawing on the map chooses nodes; for those who have no Shift key. */
   protected readonly choosing = signal(false);

@@ -16,6 +16,7 @@ import { Router, RouterLink } from '@angular/router';
 import { MatButton } from '@angular/material/button';
 import { MatCheckbox } from '@angular/material/checkbox';
 import { MatFormField } from '@angular/material/form-field';
+import { MatTooltip } from '@angular/material/tooltip';
 import { MatInput } from '@angular/material/input';
 import {
   buildScene,
@@ -59,7 +60,17 @@ const SIZES = [
 /** The map as a figure with legend and caption, and the network as data. */
 @Component({
   selector: 'pt-publish',
-  imports: [MatInput, MatFormField, MatCheckbox, MatButton, Busy, FormsModule, NoNetwork, RouterLink],
+  imports: [
+    MatTooltip,
+    MatInput,
+    MatFormField,
+    MatCheckbox,
+    MatButton,
+    Busy,
+    FormsModule,
+    NoNetwork,
+    RouterLink,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './publish.html',
   styleUrl: './publish.scss',

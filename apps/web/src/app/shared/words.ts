@@ -15,6 +15,7 @@ export function moment(time: number | null): string {
   });
 }
 
+/** 12 March 2026 in UTC. */
 export function day(time: number): string {
   return new Date(time).toLocaleDateString('en-GB', {
     day: 'numeric',
@@ -22,6 +23,30 @@ export function day(time: number): string {
     year: 'numeric',
     timeZone: 'UTC',
   });
+}
+
+/** 12 Mar, 23:48:05 in UTC. */
+export function instant(time: number | string): string {
+  return new Date(time).toLocaleString('en-GB', {
+    day: 'numeric',
+    month: 'short',
+    hour: '2-digit',
+    minute: '2-digit',
+    second: '2-digit',
+    timeZone: 'UTC',
+  });
+}
+
+/** 23:48:05 where the reader is. */
+export const timeHere = (time: number): string => new Date(time).toLocaleTimeString('en-GB');
+
+/** The name of a language by its code. */
+export function languageName(code: string): string {
+  try {
+    return new Intl.DisplayNames('en', { type: 'language' }).of(code) ?? code;
+  } catch {
+    return code;
+  }
 }
 
 /** "less than a second", "12 seconds", "3 minutes" for a duration in milliseconds. */

@@ -125,6 +125,12 @@ const PITCH = 82;
       margin-top: -2px;
       margin-bottom: 3px;
     }
+    @media (forced-colors: active) {
+      .on .pebble {
+        forced-color-adjust: none;
+        background: Highlight;
+      }
+    }
     /* On a narrow window the stops stand below the screen. */
     @media (max-width: 700px) {
       :host {

@@ -90,8 +90,8 @@ import { day } from '../shared/words';
     }
     .label {
       max-width: 320px;
-      overflow: hidden;
-      text-overflow: ellipsis;
+      white-space: normal;
+      overflow-wrap: anywhere;
       font-weight: 500;
     }
     small {

@@ -29,6 +29,7 @@ import { SuggestionList } from './suggestion-list';
 import { ThingPane } from './thing-pane';
 import { ThingTable } from './thing-table';
 import { WordField } from '../shared/word-field';
+import { CountPipe } from '../shared/count-pipe';
 
 const PAGE = 200;
 
@@ -36,6 +37,7 @@ const PAGE = 200;
 @Component({
   selector: 'pt-tidy',
   imports: [
+    CountPipe,
     WordField,
     MatTabLink,
     MatTabNav,

@@ -2,18 +2,19 @@ import { ChangeDetectionStrategy, Component, computed, input, model } from '@ang
 import { FormsModule } from '@angular/forms';
 import { MatFormField } from '@angular/material/form-field';
 import { MatInput } from '@angular/material/input';
+import { MatTooltip } from '@angular/material/tooltip';
 import type { GroupWeave, Network } from '@pebble/contract';
 import { groupColumns } from './group-columns';
 
 /** The groups of a network as nodes. */
 @Component({
   selector: 'pt-group-sentence',
-  imports: [MatInput, MatFormField, FormsModule],
+  imports: [MatTooltip, MatInput, MatFormField, FormsModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @let w = weave();
     The groups of
-    <mat-form-field><select matNativeControl aria-label="Network" [ngModel]="w.network" (ngModelChange)="setNetwork($event)">
+    <mat-form-field><select matNativeControl aria-label="Network" [matTooltip]="chosen()?.name" [ngModel]="w.network" (ngModelChange)="setNetwork($event)">
       @for (one of networks(); track one.id) {
         <option [value]="one.id">{{ one.name }}</option>
       }
@@ -42,6 +43,7 @@ import { groupColumns } from './group-columns';
 export class GroupSentence {
   readonly weave = model.required<GroupWeave>();
   readonly networks = input.required<readonly Network[]>();
+  protected readonly chosen = computed(() => this.networks().find(({ id }) => id === this.weave().network));
   protected readonly columns = computed(() => groupColumns(this.networks(), this.weave().network));
 
   protected setNetwork(network: string): void {

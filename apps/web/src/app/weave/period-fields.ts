@@ -1,26 +1,12 @@
-import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
-import { FormsModule } from '@angular/forms';
-import { MatFormField } from '@angular/material/form-field';
-import { MatInput } from '@angular/material/input';
+import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
+import { DayRangeField, type DayRange } from '../shared/days/day-range';
 
-const DAY = 86_400_000;
-
-/** A period as it is kept: from a moment on, and before another; null for no bound. */
-interface Period {
-  readonly from: number | null;
-  readonly until: number | null;
-}
-
-/** The first and the last day of a weave, whole days in UTC. */
+/** The first and the last day of a weave, as the end of its sentence. */
 @Component({
   selector: 'pt-period-fields',
-  imports: [MatInput, MatFormField, FormsModule],
+  imports: [DayRangeField],
   changeDetection: ChangeDetectionStrategy.OnPush,
-  template: `, from
-    <mat-form-field class="date"><input matInput type="date" aria-label="First day" [ngModel]="first()" (ngModelChange)="set('from', $event)" /></mat-form-field>
-    to
-    <mat-form-field class="date"><input matInput type="date" aria-label="Last day" [ngModel]="last()" (ngModelChange)="set('until', $event)" /></mat-form-field>.`,
-  styleUrl: './sentence.scss',
+  template: `, from <pt-day-range [range]="period()" (changed)="changed.emit($event)" />.`,
   styles: `
     :host {
       display: inline;
@@ -28,21 +14,6 @@ interface Period {
   `,
 })
 export class PeriodFields {
-  readonly period = input.required<Period>();
-  readonly changed = output<Period>();
-  protected readonly first = computed(() => dayOf(this.period().from));
-  protected readonly last = computed(() => {
-    const { until } = this.period();
-    return dayOf(until === null ? null : until - 1);
-  });
-
-  protected set(end: keyof Period, day: string): void {
-    const time = Date.parse(`${day}T00:00:00Z`);
-    const value = Number.isNaN(time) ? null : end === 'from' ? time : time + DAY;
-    this.changed.emit({ ...this.period(), [end]: value });
-  }
-}
-
-function dayOf(time: number | null): string {
-  return time === null ? '' : new Date(time).toISOString().slice(0, 10);
+  readonly period = input.required<DayRange>();
+  readonly changed = output<DayRange>();
 }

@@ -3,6 +3,7 @@ import { FormsModule } from '@angular/forms';
 import { MatCheckbox } from '@angular/material/checkbox';
 import { MatFormField } from '@angular/material/form-field';
 import { MatInput } from '@angular/material/input';
+import { MatTooltip } from '@angular/material/tooltip';
 import type { Network, ProjectionWeave, Weave } from '@pebble/contract';
 import { atLeastOne } from './numbers';
 import { SCALES } from './scales';
@@ -11,12 +12,12 @@ import { sortsOf, twoModeNetworks } from './two-mode';
 /** The nodes of one sort of a two-mode network, tied by what they share. */
 @Component({
   selector: 'pt-projection-sentence',
-  imports: [MatInput, MatFormField, MatCheckbox, FormsModule],
+  imports: [MatTooltip, MatInput, MatFormField, MatCheckbox, FormsModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @let w = weave();
     Of the two-mode network
-    <mat-form-field><select matNativeControl aria-label="Network" [ngModel]="w.network" (ngModelChange)="setNetwork($event)">
+    <mat-form-field><select matNativeControl aria-label="Network" [matTooltip]="chosen()?.name" [ngModel]="w.network" (ngModelChange)="setNetwork($event)">
       @for (one of offered(); track one.id) {
         <option [value]="one.id">{{ one.name }}</option>
       }
@@ -68,6 +69,7 @@ import { sortsOf, twoModeNetworks } from './two-mode';
 export class ProjectionSentence {
   readonly weave = model.required<ProjectionWeave>();
   readonly networks = input.required<readonly Network[]>();
+  protected readonly chosen = computed(() => this.networks().find(({ id }) => id === this.weave().network));
   protected readonly scales = SCALES;
   protected readonly atLeastOne = atLeastOne;
   protected readonly offered = computed(() => twoModeNetworks(this.networks()));

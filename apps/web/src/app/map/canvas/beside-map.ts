@@ -39,6 +39,7 @@ import { screenMargin } from './low-screen';
 import { PictureShelf } from './picture-shelf';
 import { MapSession } from '../session/map-session';
 import { Busy } from '../../shared/busy';
+import { CountPipe } from '../../shared/count-pipe';
 
 /** Above the picture stands what it is of. */
 const ROOM = { top: 110, bottom: 30 };
@@ -49,7 +50,7 @@ const NEAR = 0.001;
 /** A second map beside the open one: it moves with it, and shows what is chosen there. */
 @Component({
   selector: 'pt-beside-map',
-  imports: [MatTooltip, MatInput, MatFormField, MatCheckbox, MatButton, Busy],
+  imports: [CountPipe, MatTooltip, MatInput, MatFormField, MatCheckbox, MatButton, Busy],
   changeDetection: ChangeDetectionStrategy.OnPush,
   providers: [BesideSession],
   templateUrl: './beside-map.html',

@@ -23,6 +23,7 @@ import { stepRun } from '../../shared/step-run';
 import { groupingsOf } from '../session/grouping';
 import { MapSession } from '../session/map-session';
 import { Busy } from '../../shared/busy';
+import { CountPipe } from '../../shared/count-pipe';
 
 /** So many of those with the highest values are named. */
 const NAMED = 3;
@@ -42,7 +43,7 @@ interface Answer extends MeasureColumn {
 /** Questions about the nodes of the network, each with the measures that answer it; what is computed becomes columns. */
 @Component({
   selector: 'pt-question-list',
-  imports: [MatTooltip, MatInput, MatFormField, MatButton, Busy, FormsModule],
+  imports: [CountPipe, MatTooltip, MatInput, MatFormField, MatButton, Busy, FormsModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './question-list.html',
   styleUrl: './question-list.scss',

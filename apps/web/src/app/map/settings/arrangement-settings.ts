@@ -21,6 +21,7 @@ import { LegibilityFigures } from './legibility-figures';
 import { LayoutTrials, type Trial } from './layout-trials';
 import { percent } from './percent';
 import { TrialPicture } from './trial-picture';
+import { CountPipe } from '../../shared/count-pipe';
 
 /** So many of the tries are offered. */
 const OFFERED = 4;
@@ -29,6 +30,7 @@ const OFFERED = 4;
 @Component({
   selector: 'pt-arrangement-settings',
   imports: [
+    CountPipe,
     MatTooltip,
     MatInput,
     MatFormField,
@@ -206,7 +208,7 @@ const OFFERED = 4;
         @for (trial of offered(); track trial.settings.seed) {
           <button (click)="take(trial)" [matTooltip]="'Seed ' + trial.settings.seed">
             <pt-trial-picture [map]="map.session.prepared()!" [places]="trial.places" />
-            {{ percent(trial.figures.neighboursKept) }} kept, {{ trial.figures.crossings.toLocaleString('en') }} crossings
+            {{ percent(trial.figures.neighboursKept) }} kept, {{ trial.figures.crossings | count }} crossings
           </button>
         }
       </div>

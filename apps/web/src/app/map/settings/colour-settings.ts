@@ -11,11 +11,13 @@ import { injectMapEditor } from '../session/inject-map-editor';
 import { OutlineSettings } from './outline-settings';
 import { PictureSettings } from './picture-settings';
 import { RimSettings } from './rim-settings';
+import { CountPipe } from '../../shared/count-pipe';
 
 /** What colour, shape and outlines say. */
 @Component({
   selector: 'pt-colour-settings',
   imports: [
+    CountPipe,
     MatTooltip,
     MatInput,
     MatFormField,
@@ -55,7 +57,7 @@ import { RimSettings } from './rim-settings';
               [value]="g.colour.toLowerCase()"
               [disabled]="g.value === -1"
               (change)="choose(g, $any($event.target).value)"
-            /><span>{{ titleOf(g) }}</span> <i>{{ g.nodes.toLocaleString('en') }}</i>
+            /><span>{{ titleOf(g) }}</span> <i>{{ g.nodes | count }}</i>
             @if (isChosen(g)) {
               <button matButton (click)="choose(g, null)">as before</button>
             }

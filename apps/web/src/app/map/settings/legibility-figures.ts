@@ -1,6 +1,15 @@
 import { ChangeDetectionStrategy, Component, computed, effect, type OnDestroy, signal } from '@angular/core';
 import { MatTooltip } from '@angular/material/tooltip';
-import { fitView, graphOf, marginFor, numbersOf, PAPER, roomForNames, type Legibility } from '@pebble/core';
+import {
+  fitView,
+  formatCount,
+  graphOf,
+  marginFor,
+  numbersOf,
+  PAPER,
+  roomForNames,
+  type Legibility,
+} from '@pebble/core';
 import { injectMapEditor } from '../session/inject-map-editor';
 import { LegibilityReader } from './legibility-reader';
 import { percent } from './percent';
@@ -48,13 +57,13 @@ export class LegibilityFigures implements OnDestroy {
     return [
       {
         name: 'ties that cross',
-        value: `${found.crossings.toLocaleString('en')}${found.crossingsAreEstimated ? ' (estimated)' : ''}`,
+        value: `${formatCount(found.crossings)}${found.crossingsAreEstimated ? ' (estimated)' : ''}`,
         how: 'Pairs of ties that cross, drawn straight, and their share of all pairs that could.',
         advice: `${percent(found.crossingShare)} of those that could${found.crossingShare > 0.02 && isHeavy ? '; fewer with ties of more weight only' : ''}`,
       },
       {
         name: 'nodes that overlap',
-        value: found.overlaps.toLocaleString('en'),
+        value: formatCount(found.overlaps),
         how: 'Pairs of nodes that lie on each other at scale 1.',
         advice: found.overlaps > 0 ? 'arrange with overlaps removed, or make nodes smaller' : '',
       },
@@ -104,7 +113,7 @@ export class LegibilityFigures implements OnDestroy {
     return [
       {
         name: 'names without room',
-        value: `${without.toLocaleString('en')} of ${wanted.toLocaleString('en')}`,
+        value: `${formatCount(without)} of ${formatCount(wanted)}`,
         how: 'Names that would cover others or large nodes when the whole map is in view, and are left out.',
         advice: without > 0 ? 'fewer, shorter or smaller names; more when zoomed in' : '',
       },

@@ -5,10 +5,12 @@ import { MatFormField } from '@angular/material/form-field';
 import { MatInput } from '@angular/material/input';
 import { MatButtonToggle } from '@angular/material/button-toggle';
 import { MatButtonToggleGroup } from '@angular/material/button-toggle';
+import { formatCount } from '@pebble/core';
 import { Api, pathOf } from '../../api/api';
 import { injectMapEditor } from '../session/inject-map-editor';
 import { TitleFields } from './title-fields';
 import { Busy } from '../../shared/busy';
+import { CountPipe } from '../../shared/count-pipe';
 
 /** Groups whose titles can be set. */
 const LISTED = 20;
@@ -17,6 +19,7 @@ const LISTED = 20;
 @Component({
   selector: 'pt-outline-settings',
   imports: [
+    CountPipe,
     MatButtonToggleGroup,
     MatButtonToggle,
     MatInput,
@@ -75,7 +78,7 @@ const LISTED = 20;
             [note]="d.notes[one.name] || ''"
             (titled)="setTitle(one.name, $event)"
             (noted)="setNote(one.name, $event)"
-            >{{ one.nodes.toLocaleString('en') }}</pt-title-fields
+            >{{ one.nodes | count }}</pt-title-fields
           >
         }
       </div>
@@ -156,7 +159,7 @@ export class OutlineSettings {
         at,
         title,
         note,
-        lead: nodes.length.toLocaleString('en'),
+        lead: formatCount(nodes.length),
         of: 'chosen nodes',
       })),
       ...strokes.map(({ title, note = '' }, at) => ({

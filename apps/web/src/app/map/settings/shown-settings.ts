@@ -4,13 +4,15 @@ import { MatButton } from '@angular/material/button';
 import { MatCheckbox } from '@angular/material/checkbox';
 import { MatFormField } from '@angular/material/form-field';
 import { MatInput } from '@angular/material/input';
+import { formatCount } from '@pebble/core';
+import { DayRangeField, type DayRange } from '../../shared/days/day-range';
 import { ConditionList } from './condition-list';
 import { injectMapEditor } from '../session/inject-map-editor';
 
 /** Which part of the network is shown: ties by weight and time, nodes by conditions, components, communities. */
 @Component({
   selector: 'pt-shown-settings',
-  imports: [MatInput, MatFormField, MatCheckbox, MatButton, ConditionList, FormsModule],
+  imports: [MatInput, MatFormField, MatCheckbox, MatButton, ConditionList, DayRangeField, FormsModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   styleUrls: ['./settings.scss', './colour-settings.scss', './shown-settings.scss'],
   template: `
@@ -28,25 +30,10 @@ import { injectMapEditor } from '../session/inject-map-editor';
       {{ map.session.isByAddress() ? 'messages' : 'of weight' }}</label
     >
     @if (dated(); as span) {
-      <label
-        >ties with messages from
-        <mat-form-field class="date"><input matInput
-          type="date"
-          aria-label="From"
-          [min]="span.first"
-          [max]="span.last"
-          [ngModel]="dayOf(show.period?.from)"
-          (change)="setDay('from', $any($event.target).value)" /></mat-form-field>
-      </label>
-      <label
-        >to
-        <mat-form-field class="date"><input matInput
-          type="date"
-          aria-label="To"
-          [min]="span.first"
-          [max]="span.last"
-          [ngModel]="dayOf(show.period?.until, -1)"
-          (change)="setDay('until', $any($event.target).value)" /></mat-form-field></label>
+      <div>
+        ties with messages from
+        <pt-day-range [range]="show.period ?? anyDay" [within]="span" (changed)="setDays($event)" />
+      </div>
     }
     <pt-condition-list heading="Nodes" [filter]="show.where" (changed)="map.set('show', { where: $event })" />
     @if (show.where.conditions.length > 0) {
@@ -81,6 +68,7 @@ import { injectMapEditor } from '../session/inject-map-editor';
 })
 export class ShownSettings {
   protected readonly map = injectMapEditor();
+  protected readonly anyDay: DayRange = { from: null, until: null };
   protected readonly groups = computed(() => {
     if (this.map.description().colour.column !== 'community') return [];
     return (this.map.session.prepared()?.groups ?? []).filter(({ value }) => value > 0);
@@ -90,18 +78,18 @@ export class ShownSettings {
     const words = this.map.session.words();
     if (!prepared) return '';
     const pale = prepared.pale?.reduce((sum, one) => sum + one, 0) ?? 0;
-    const count = (value: number): string => value.toLocaleString('en');
+    const count = formatCount;
     const beside = pale > 0 ? ` beside ${count(pale)} pale ones` : '';
     return `${count(prepared.nodes.length - pale)} of ${count(prepared.nodes.length + prepared.hiddenNodes)} ${words.many}${beside} and ${count(prepared.edges.length)} of ${count(prepared.edges.length + prepared.hiddenEdges)} ties are shown.`;
   });
   /** The days of the first and the last message, where ties have dates. */
-  protected readonly dated = computed(() => {
+  protected readonly dated = computed<DayRange | null>(() => {
     const edges = this.map.session.data()?.edges;
     if (!edges || !('first' in edges) || !('last' in edges)) return null;
     let [first, last] = [Infinity, -Infinity];
     for (const time of edges['first'] as Float64Array) if (time < first) first = time;
     for (const time of edges['last'] as Float64Array) if (time > last) last = time;
-    return first <= last ? { first: this.dayOf(first), last: this.dayOf(last) } : null;
+    return first <= last ? { from: first, until: last + 1 } : null;
   });
   /** Where ties are messages, each has one at least. */
   protected readonly least = computed(() => {
@@ -113,14 +101,7 @@ export class ShownSettings {
     if (value >= 0) this.map.set('show', { atLeast: value });
   }
 
-  protected dayOf(time: number | null | undefined, shift = 0): string {
-    return time == null ? '' : new Date(time + shift).toISOString().slice(0, 10);
-  }
-
-  protected setDay(which: 'from' | 'until', day: string): void {
-    const before = this.map.description().show.period ?? { from: null, until: null };
-    const time = day === '' ? null : Date.parse(`${day}T00:00:00Z`) + (which === 'until' ? 86_400_000 : 0);
-    const period = { ...before, [which]: time };
+  protected setDays(period: DayRange): void {
     this.map.set('show', { period: period.from === null && period.until === null ? null : period });
   }
 
