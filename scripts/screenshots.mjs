@@ -1,9 +1,15 @@
-// npm run screenshots: makes every picture of docs/screenshots from the demo, on the built application.
+// npm run screenshots: shows how the main views of the demo differ from docs/screenshots, and keeps those that do; -- NAME of one alone.
 import { checkNode, install, run } from './prepare.mjs';
 
 checkNode();
 install();
 if (run('node', ['scripts/build.mjs']) !== 0) process.exit(1);
-const { bundle } = await import('./bundle.mjs');
-await bundle({ entryPoints: ['e2e/screenshots/main.ts'], outfile: 'e2e/dist/screenshots.js' });
-process.exit(run(process.execPath, ['e2e/dist/screenshots.js', ...process.argv.slice(2)], { minutes: 15 }));
+const names = process.argv.slice(2);
+const only = names.length > 0 ? ['-g', `^(${names.join('|')}) `] : [];
+const program = [
+  'node_modules/@playwright/test/cli.js',
+  'test',
+  '--config',
+  'e2e/screenshots/playwright.config.ts',
+];
+process.exit(run('node', [...program, '--update-snapshots=changed', ...only], { minutes: 20 }));

@@ -63,19 +63,22 @@ else {
   failed += bad;
 }
 
-const browserReport = join(tmpdir(), `pebble-playwright-${process.pid}.json`);
 const serverLog = join(tmpdir(), `pebble-server-${process.pid}.log`);
-run('node', ['node_modules/@playwright/test/cli.js', 'test', '--config', 'e2e/playwright.config.ts'], {
-  minutes: 20,
-  env: { ...process.env, PLAYWRIGHT_JSON_OUTPUT_NAME: browserReport, E2E_SERVER_LOG: serverLog },
-});
-if (!existsSync(browserReport)) note('Playwright', false);
-else {
-  const { stats } = JSON.parse(readFileSync(browserReport, 'utf8'));
+/** Runs what a configuration of Playwright names, and counts it. */
+const playwright = (config) => {
+  const file = join(tmpdir(), `pebble-playwright-${process.pid}.json`);
+  run('node', ['node_modules/@playwright/test/cli.js', 'test', '--config', config], {
+    minutes: 20,
+    env: { ...process.env, PLAYWRIGHT_JSON_OUTPUT_NAME: file, E2E_SERVER_LOG: serverLog },
+  });
+  if (!existsSync(file)) return note(`Playwright, ${config}`, false);
+  const { stats } = JSON.parse(readFileSync(file, 'utf8'));
   passed += stats.expected + stats.flaky;
   failed += stats.unexpected;
-  rmSync(browserReport);
-}
+  rmSync(file);
+};
+playwright('e2e/playwright.config.ts');
+playwright('e2e/screenshots/playwright.config.ts');
 
 note('npm run safety -- --short', run('node', ['scripts/safety.mjs', '--short'], { minutes: 15 }) === 0);
 

@@ -137,6 +137,7 @@ const REFUSED: readonly State[] = [
     name: 'an application that does not answer',
     async show(page) {
       await page.goto('/');
+      await expect(page.getByRole('link', { name: 'The lamps of Sallowmere' }).first()).toBeVisible();
       await page.route('**/api/**', (route) => route.abort());
       await page.getByRole('link', { name: 'The lamps of Sallowmere' }).first().click();
       await expect(page.getByText('does not answer').first()).toBeVisible();
@@ -156,7 +157,7 @@ const REFUSED: readonly State[] = [
     async show(page) {
       await odd(page);
       await stop(page, /^Weave/);
-      await page.getByLabel('Messages at least').fill('900');
+      await page.getByLabel('Messages for each tie at least').fill('900');
       await expect(page.getByText('This gives no ties')).toBeVisible();
     },
   },

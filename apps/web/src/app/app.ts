@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
 import { RouterOutlet } from '@angular/router';
 import { SearchDialog } from './search/search-dialog';
 import { ThemeChoice } from './shared/theme';
+import { focusOnArrival } from './shell/focus-on-arrival';
 
 @Component({
   selector: 'pt-root',
@@ -15,6 +16,7 @@ export class App {
 
   constructor() {
     inject(ThemeChoice);
+    focusOnArrival();
   }
 
   /** Ctrl K, or Cmd K: the search for anything. */

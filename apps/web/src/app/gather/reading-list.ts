@@ -25,6 +25,7 @@ import { switchMap } from 'rxjs';
 import { Api } from '../api/api';
 import { MessageText } from '../shared/message-text';
 import { SaveData } from '../shared/save-data';
+import { OneStop } from '../shared/one-stop';
 import { counted, day, languageName, moment } from '../shared/words';
 import { KeptFilters } from './kept-filters';
 import { RowHeights } from './row-heights';
@@ -64,6 +65,7 @@ function linesOf({ subject, text }: Message, room: number): 1 | 2 {
     KeptFilters,
     MessageText,
     MessageView,
+    OneStop,
     SaveData,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -77,6 +79,8 @@ export class ReadingList {
   private readonly api = inject(Api);
   protected readonly error = signal<string | null>(null);
   protected readonly open = signal<Message | null>(null);
+  /** A row stays the same one, with the focus on it, when its message comes. */
+  protected readonly byPlace = (place: number): number => place;
   protected readonly moment = moment;
   protected readonly counted = counted;
   protected readonly languageName = languageName;

@@ -14,7 +14,7 @@ interface Piece {
   imports: [MatTooltip],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `@for (piece of pieces(); track $index) {
-    @if (piece.span === null && piece.matched) {<mark class="found">{{ piece.text }}</mark>} @else if (piece.span === null) {{{ piece.text }}} @else if (piece.span.what === 'score') {<mark [matTooltip]="piece.span.key">{{ piece.text }}</mark>} @else if (piece.span.what === 'link') {<span class="link" [matTooltip]="piece.span.key">{{ piece.text }}</span>} @else {<button [class.matched]="piece.matched" (click)="spanClicked.emit(piece.span); $event.stopPropagation()">{{ piece.text }}</button>}
+    @if (piece.span === null && piece.matched) {<mark class="found">{{ piece.text }}</mark>} @else if (piece.span === null) {{{ piece.text }}} @else if (piece.span.what === 'score') {<mark [matTooltip]="piece.span.key">{{ piece.text }}</mark>} @else if (piece.span.what === 'link') {<span class="link" [matTooltip]="piece.span.key">{{ piece.text }}</span>} @else {<button [tabindex]="reached() ? 0 : -1" [class.matched]="piece.matched" (click)="spanClicked.emit(piece.span); $event.stopPropagation()">{{ piece.text }}</button>}
   }`,
   styles: `
     :host { white-space: pre-wrap; overflow-wrap: anywhere; unicode-bidi: plaintext; }
@@ -32,6 +32,8 @@ export class MessageText {
   readonly marked = input<readonly string[]>([]);
   /** What is looked at: it is marked in the text wherever it stands. */
   readonly found = input('');
+  /** Whether Tab comes to what can be pressed in it. */
+  readonly reached = input(true);
   readonly spanClicked = output<TextSpan>();
   protected readonly pieces = computed<readonly Piece[]>(() => {
     const { text, spans } = this.message();

@@ -3,21 +3,15 @@ import {
   Component,
   computed,
   effect,
-  type ElementRef,
   inject,
-  Injector,
   input,
   type OnDestroy,
-  viewChild,
 } from '@angular/core';
-import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
-import { NavigationEnd, Router, RouterLink, RouterOutlet } from '@angular/router';
+import { RouterLink, RouterOutlet } from '@angular/router';
 import { MatProgressBar } from '@angular/material/progress-bar';
 import { MatButton } from '@angular/material/button';
 import { MatTooltip } from '@angular/material/tooltip';
 import { Store } from '@ngrx/store';
-import { filter } from 'rxjs';
-import { focusSoon } from '../shared/focus';
 import { counted, duration } from '../shared/words';
 import { SearchDialog } from '../search/search-dialog';
 import { ThemeChoice } from '../shared/theme';
@@ -69,7 +63,7 @@ import { Rail, type Stop } from './rail';
         <button matButton (click)="dismiss()">Close</button>
       </div>
     }
-    <main #main>
+    <main>
       @if (missing(); as why) {
         <pt-nothing-here title="There is no study here" [why]="why">
           A link from elsewhere may lead to a study of another data folder; a study that was deleted can be
@@ -169,9 +163,6 @@ import { Rail, type Stop } from './rail';
 export class StudyFrame implements OnDestroy {
   readonly study = input.required<string>();
   private readonly store = inject(Store);
-  private readonly router = inject(Router);
-  private readonly injector = inject(Injector);
-  private readonly main = viewChild.required<ElementRef<HTMLElement>>('main');
   protected readonly theme = inject(ThemeChoice);
   protected readonly search = inject(SearchDialog);
   protected readonly current = this.store.selectSignal(work.selectStudy);
@@ -204,25 +195,6 @@ export class StudyFrame implements OnDestroy {
 
   constructor() {
     effect(() => this.store.dispatch(WorkActions.studyOpened({ id: this.study() })));
-    this.focusOnNewStops();
-  }
-
-  /** What was pressed to get to another stop is often gone with the one before: the focus goes to where that one begins. */
-  private focusOnNewStops(): void {
-    const pathOf = (address: string): string => address.split('?')[0];
-    let before = pathOf(this.router.url);
-    this.router.events
-      .pipe(
-        filter((event) => event instanceof NavigationEnd),
-        takeUntilDestroyed(),
-      )
-      .subscribe(({ urlAfterRedirects }) => {
-        const now = pathOf(urlAfterRedirects);
-        if (now === before) return;
-        before = now;
-        const main = this.main().nativeElement;
-        focusSoon(this.injector, () => main.querySelector('h1') ?? main);
-      });
   }
 
   ngOnDestroy(): void {

@@ -20,6 +20,7 @@ import type { Selection } from '../session/with-selection';
 import { ChosenNodes } from './chosen-nodes';
 import { MapSession } from '../session/map-session';
 import { planning } from '../session/planning';
+import { OneStop } from '../../shared/one-stop';
 import { NoteList } from '../panels/note-list';
 import { describeCommunity, describeNode, describeTie } from './selected-things';
 
@@ -38,6 +39,7 @@ const PAGE = 30;
     MessageText,
     NameMaker,
     NoteList,
+    OneStop,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './reading-pane.html',
