@@ -1,5 +1,5 @@
 import { inject } from '@angular/core';
-import type { Routes } from '@angular/router';
+import type { Routes, UrlMatcher } from '@angular/router';
 import { Notices } from './store/notices';
 
 /** A page whose program does not come, since the application was ended or this browser has no key any more, is not left out silently. */
@@ -7,6 +7,15 @@ export const notLoaded = (): void =>
   inject(Notices).withReload(
     'This page could not be loaded. If Pebble Thread was ended, start it again, then reload.',
   );
+
+/** One route with and without a network, so that the screen stays, with the focus on it, when its network comes into the address. */
+const withNetwork =
+  (stop: string): UrlMatcher =>
+  (segments) => {
+    const [first, network] = segments;
+    if (first?.path !== stop || segments.length > 2) return null;
+    return network ? { consumed: segments, posParams: { network } } : { consumed: segments };
+  };
 
 export const routes: Routes = [
   {
@@ -36,22 +45,12 @@ export const routes: Routes = [
         title: 'Weave',
       },
       {
-        // One route with and without a network, so that the map stays when its network comes into the address.
-        matcher: (segments) => {
-          const [stop, network] = segments;
-          if (stop?.path !== 'map' || segments.length > 2) return null;
-          return network ? { consumed: segments, posParams: { network } } : { consumed: segments };
-        },
+        matcher: withNetwork('map'),
         loadComponent: () => import('./map/map-screen').then((m) => m.MapScreen),
         title: 'Map',
       },
       {
-        path: 'publish/:network',
-        loadComponent: () => import('./publish/publish').then((m) => m.Publish),
-        title: 'Publish',
-      },
-      {
-        path: 'publish',
+        matcher: withNetwork('publish'),
         loadComponent: () => import('./publish/publish').then((m) => m.Publish),
         title: 'Publish',
       },

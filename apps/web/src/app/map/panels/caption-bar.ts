@@ -1,3 +1,4 @@
+import { A11yModule } from '@angular/cdk/a11y';
 import { ChangeDetectionStrategy, Component, ElementRef, inject, input, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { MatButton } from '@angular/material/button';
@@ -15,6 +16,7 @@ import { TieSettings } from '../settings/tie-settings';
 @Component({
   selector: 'pt-caption-bar',
   imports: [
+    A11yModule,
     MatButton,
     ArrangementSettings,
     ColourSettings,
