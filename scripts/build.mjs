@@ -12,6 +12,8 @@ import {
 } from 'node:fs';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
+import { promisify } from 'node:util';
+import { brotliCompress, constants } from 'node:zlib';
 import { root } from './prepare.mjs';
 
 /** A hash of the names and contents of all files below these folders. */
@@ -74,6 +76,24 @@ async function bundle(entryPoints, outdir, builtIn = []) {
   });
 }
 
+/** Turns the sources of a package into JavaScript, file by file: the interface takes those files alone that a screen needs. */
+async function translate(folder) {
+  const { build } = await import('esbuild');
+  const entryPoints = readdirSync(join(root, folder, 'src'), { recursive: true })
+    .filter((entry) => entry.endsWith('.ts') && !/\.spec\.ts$|(^|\/)testing\//.test(entry))
+    .map((entry) => `${folder}/src/${entry}`);
+  await build({
+    absWorkingDir: root,
+    entryPoints,
+    outdir: `${folder}/dist/modules`,
+    outbase: `${folder}/src`,
+    format: 'esm',
+    target: 'es2022',
+    sourcemap: true,
+    logLevel: 'warning',
+  });
+}
+
 /** The fonts come with their packages; the builder takes assets only from its own folder. */
 function copyFonts() {
   const target = join(root, 'apps/web/public/fonts');
@@ -88,6 +108,20 @@ function copyFonts() {
   }
   copyFurtherFonts(target);
   copyLetters(target);
+}
+
+/** Programs and styles are packed once, as small as can be, and not anew for everyone who asks. */
+async function pack(folder) {
+  const files = readdirSync(join(root, folder), { recursive: true })
+    .filter((entry) => /\.(?:js|css|svg)$/.test(entry))
+    .map((entry) => join(root, folder, entry))
+    .filter((file) => statSync(file).size > 1000);
+  await Promise.all(
+    files.map(async (file) => {
+      const params = { [constants.BROTLI_PARAM_SIZE_HINT]: statSync(file).size };
+      writeFileSync(`${file}.br`, await promisify(brotliCompress)(readFileSync(file), { params }));
+    }),
+  );
 }
 
 /** Fonts of which figures take the shapes of their letters: each weight a file of its own, beside those for other scripts. */
@@ -128,13 +162,14 @@ function copyFurtherFonts(target) {
 const packages = ['packages/contract', 'packages/core', 'packages/standins'];
 await buildWhenStale('the packages', packages, 'packages/standins/dist', async () => {
   for (const folder of packages) {
-    const entries = ['index', 'files', 'letters'].map((name) => `${folder}/src/${name}.ts`);
+    const entries = ['index', 'files', 'letters', 'first'].map((name) => `${folder}/src/${name}.ts`);
     await bundle(
       entries.filter(
         (entry) => existsSync(join(root, entry)) && !entry.startsWith('packages/standins/src/files.ts'),
       ),
       `${folder}/dist`,
     );
+    if (folder !== 'packages/standins') await translate(folder);
   }
 });
 await buildWhenStale('the server', [...packages, 'apps/server'], 'apps/server/dist', () =>
@@ -163,6 +198,7 @@ if (!process.argv.includes('--no-web')) {
         env: { ...process.env, NG_CLI_ANALYTICS: 'false' },
       });
       if (done.status !== 0) throw new Error('The interface could not be built.');
+      return pack('apps/web/dist/browser');
     },
   );
 }

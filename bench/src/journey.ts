@@ -42,7 +42,7 @@ export async function journey(posts: number): Promise<void> {
     const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, baseURL: address });
     await page.context().addCookies([keyCookie(join(folder, 'data'), PORT)]);
     console.log(
-      `\n${posts.toLocaleString('en')} posts by ${material.accounts.toLocaleString('en')} accounts, ${Math.round(material.bytes / 1e6)} MB\n\n| act | seconds | server memory, MB | longest wait for another answer, ms | |\n|---|---:|---:|---:|---|`,
+      `\n${posts.toLocaleString('en')} posts by ${material.accounts.toLocaleString('en')} accounts, ${Math.round(material.bytes / 1e6)} MB\n\n| act | seconds | server memory, MB | longest wait for another answer, ms | longest task of the page, ms | |\n|---|---:|---:|---:|---:|---|`,
     );
     const { toFirstMap, faults } = await goThrough(page, file, {
       patience: PATIENCE,
@@ -50,13 +50,13 @@ export async function journey(posts: number): Promise<void> {
         const row = { ...act, ...watch.take() };
         rows.push(row);
         console.log(
-          `| ${row.name} | ${row.seconds.toFixed(1)} | ${row.memory.toFixed(0)} | ${row.waited.toFixed(0)} | ${row.error ?? ''} |`,
+          `| ${row.name} | ${row.seconds.toFixed(1)} | ${row.memory.toFixed(0)} | ${row.waited.toFixed(0)} | ${row.longestTask.toFixed(0)} | ${row.error ?? ''} |`,
         );
       },
     });
     const most = (of: (row: Watched) => number): number => Math.max(...rows.map(of));
     console.log(
-      `\nDrop to first map ${toFirstMap.toFixed(1)} s; at most ${most(({ memory }) => memory).toFixed(0)} MB; longest wait ${most(({ waited }) => waited).toFixed(0)} ms; errors: ${faults.length === 0 ? 'none' : [...new Set(faults)].join(', ')}.`,
+      `\nDrop to first map ${toFirstMap.toFixed(1)} s; at most ${most(({ memory }) => memory).toFixed(0)} MB; longest wait ${most(({ waited }) => waited).toFixed(0)} ms; longest task of the page ${most(({ longestTask }) => longestTask).toFixed(0)} ms; errors: ${faults.length === 0 ? 'none' : [...new Set(faults)].join(', ')}.`,
     );
   } finally {
     watch.stop();

@@ -5,6 +5,8 @@ import { expect, type Page } from '@playwright/test';
 export interface Act {
   readonly name: string;
   readonly seconds: number;
+  /** The longest that the page answered nothing, milliseconds. */
+  readonly longestTask: number;
   /** What was said instead, where it did not come about. */
   readonly error: string | null;
 }
@@ -41,6 +43,7 @@ export async function goThrough(
   const acts: Act[] = [];
   const faults: string[] = [];
   page.setDefaultTimeout(patience);
+  await watchTasks(page);
   page.on('response', (response) => {
     const { pathname } = new URL(response.url());
     if (response.status() >= 400)
@@ -58,7 +61,8 @@ export async function goThrough(
       const shots = process.env['JOURNEY_SHOTS'];
       if (shots) await page.screenshot({ path: `${shots}/${acts.length}.png` });
     }
-    const done = { name, seconds: (performance.now() - begun) / 1000, error };
+    const seconds = (performance.now() - begun) / 1000;
+    const done = { name, seconds, longestTask: await longestTask(page), error };
     acts.push(done);
     told(done);
   };
@@ -187,3 +191,23 @@ function inked(page: Page): Promise<number> {
     })
     .catch(() => 0);
 }
+
+/** Has the page keep how long each of its tasks took. */
+async function watchTasks(page: Page): Promise<void> {
+  await page.addInitScript(() => {
+    const kept = globalThis as unknown as { tasks: number[] };
+    kept.tasks = [];
+    new PerformanceObserver((list) => {
+      for (const { duration } of list.getEntries()) kept.tasks.push(duration);
+    }).observe({ type: 'longtask', buffered: true });
+  });
+}
+
+/** The longest task since it was asked last, milliseconds; 0 where none was longer than 50. */
+const longestTask = (page: Page): Promise<number> =>
+  page.evaluate(() => {
+    const kept = globalThis as unknown as { tasks: number[] };
+    const longest = Math.max(0, ...kept.tasks);
+    kept.tasks = [];
+    return longest;
+  });

@@ -1,6 +1,7 @@
 import compression from 'compression';
 import cookieParser from 'cookie-parser';
 import express, { type Express, type Request, type RequestHandler, type Response } from 'express';
+import expressStaticGzip from 'express-static-gzip';
 import helmet from 'helmet';
 import { withKey } from './api/access';
 import { collectingRoutes } from './api/collecting';
@@ -69,18 +70,21 @@ function isWorthIt(request: Request, response: Response): boolean {
   return !type.startsWith('text/event-stream') && compression.filter(request, response);
 }
 
-/** Files that carry a hash of themselves in their name never change. */
-const HASHED = /-[A-Z0-9]{8}\.(?:js|css|woff2)$/;
+/** Files that carry a hash of themselves in their name never change; some are packed beforehand (scripts/build.mjs). */
+const HASHED = /-[A-Z0-9]{8}\.(?:js|css|woff2)(?:\.br)?$/;
 
 function serveInterface(app: Express, folder: string): void {
   app.use(
-    express.static(folder, {
+    expressStaticGzip(folder, {
+      enableBrotli: true,
       index: false,
-      setHeaders: (response, path) =>
-        void response.set(
-          'cache-control',
-          HASHED.test(path) ? 'public, max-age=31536000, immutable' : 'no-cache',
-        ),
+      serveStatic: {
+        setHeaders: (response, path) =>
+          void response.setHeader(
+            'cache-control',
+            HASHED.test(path) ? 'public, max-age=31536000, immutable' : 'no-cache',
+          ),
+      },
     }),
   );
   app.get(/^(?!\/api\/).*/, (request, response) => {

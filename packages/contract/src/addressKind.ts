@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 
 /**
  * The ways in which one message addresses another account: it answers a post, answers a comment below a video or page, quotes,

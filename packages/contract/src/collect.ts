@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { pageOf } from './page';
 
 /** Open standards that services speak: ActivityStreams 2.0 over HTTP, and JMAP for mail (RFC 8620, 8621). */

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { AccountQuery, ItemQuery, MessageFilter } from './message';
 import { TidySort } from './tidy';
 

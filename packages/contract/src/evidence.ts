@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { MessageKind } from './message';
 
 /** Asks for the messages behind a node, a tie or a community of one network. */

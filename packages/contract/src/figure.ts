@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 
 /** How a figure of a map is asked for by its address. */
 export const FigureQuery = z.object({

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 
 /** How the nodes of a network fall into groups: communities by three methods, components, or rings by core number. */
 export const GroupingMethod = z.enum(['louvain', 'leiden', 'labels', 'weak', 'strong', 'core']);

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 
 export const Growth = z.enum(['linear', 'square root', 'logarithm', 'steps']);
 export type Growth = z.infer<typeof Growth>;

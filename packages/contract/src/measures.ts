@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 
 /** Questions about the nodes of a network, each answered by one or two measures. */
 export const QuestionId = z.enum([

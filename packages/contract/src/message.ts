@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { AddressKind } from './addressKind';
 
 /** The kinds of message that the application tells apart. */

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { pageOf } from './page';
 import { GroupingInfo } from './groups';
 import { Shown } from './map';

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 
 /** Rows that one answer holds at most. */
 export const MOST_ROWS = 1000;

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 
 /** Side of a picture in points; a larger one is made smaller before it is kept. */
 export const PICTURE_SIDE = 128;

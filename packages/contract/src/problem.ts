@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 
 /** An error as it goes over the wire: RFC 9457 problem details, with the place where the fault lies. */
 export const Problem = z.object({

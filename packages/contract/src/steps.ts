@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { CollectPlan, CollectRun, Service } from './collect';
 import { DataExport } from './dataExport';
 import { FileName, NodeTable, ImportMapping } from './gather';

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 
 /** Characters of a name at most. */
 export const LONGEST_NAME = 200;

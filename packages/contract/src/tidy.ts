@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { pageOf, PageQuery } from './page';
 
 /** What can be made to mean one thing; only things of the same sort can be merged. */

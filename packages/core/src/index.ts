@@ -6,7 +6,6 @@ export * from './communities/resolutions';
 export * from './communities/stability';
 export * from './communities/communities';
 export * from './communities/modularity';
-export { dateReader } from './formats/dates';
 export * from './formats/writeCsv';
 export * from './formats/writeGraphml';
 export * from './formats/writeTables';

@@ -8,7 +8,7 @@ import {
   type QueryOf,
   type Route,
 } from '@pebble/contract';
-import { z } from 'zod';
+import * as z from 'zod';
 import { abortOnDisconnect } from './abortOnDisconnect';
 import { parseRequest } from './parsing';
 import { ApiError } from './problems';

@@ -1,5 +1,5 @@
 import { API, Bytes, Events, pathParts, Problem, ROUTES, type PathPart, type Route } from '@pebble/contract';
-import { z } from 'zod';
+import * as z from 'zod';
 
 type Json = Record<string, unknown>;
 

@@ -1,7 +1,7 @@
 import type { CollectPlan, ServiceDescription, ServiceLimits } from '@pebble/contract';
 import { parseTemplate } from 'url-template';
 import { idOf, isObject, list, type Json } from '@pebble/core/files';
-import { z } from 'zod';
+import * as z from 'zod';
 import { pages, type Advance, type Collected, type Connector, type Since } from './connector';
 import { ServiceError, type ServiceClient } from './serviceClient';
 

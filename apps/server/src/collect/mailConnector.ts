@@ -1,5 +1,5 @@
 import type { CollectPlan } from '@pebble/contract';
-import { z } from 'zod';
+import * as z from 'zod';
 import { pages, type Advance, type Connector, type Since } from './connector';
 import { ServiceError, type ServiceClient } from './serviceClient';
 

@@ -1,7 +1,7 @@
 import { existsSync, readFileSync, renameSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { Service } from '@pebble/contract';
-import { z } from 'zod';
+import * as z from 'zod';
 
 const Kept = z.array(z.object({ service: Service, clientId: z.string(), secret: z.string() }));
 type Kept = z.infer<typeof Kept>;

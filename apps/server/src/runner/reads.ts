@@ -25,7 +25,7 @@ import type {
   Weave,
   WeaveEstimate,
 } from '@pebble/contract';
-import type { z } from 'zod';
+import type * as z from 'zod';
 import type { Tie } from '@pebble/core';
 import { readAccounts } from '../storage/accounts';
 import { readNetworks } from '../storage/networks';

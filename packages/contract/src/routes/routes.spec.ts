@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { addressOf, Bytes, EXPORT_ROUTES, pathParts, ROUTES, type Route } from '.';
 
 const routes = Object.entries(ROUTES as Readonly<Record<string, Route>>);

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { OpeningStudy, Study, StudyList, StudyName } from '../study';
 import { Bytes, routeTable } from './route';
 

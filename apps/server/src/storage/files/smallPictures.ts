@@ -1,5 +1,5 @@
 import { existsSync, readFileSync, statSync, writeFileSync } from 'node:fs';
-import { z } from 'zod';
+import * as z from 'zod';
 import { dirname, join } from 'node:path';
 import { SmallPicture } from '@pebble/contract';
 import { prepareMap, smallPicture } from '@pebble/core';

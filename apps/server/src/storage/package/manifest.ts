@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 
 /** What a study that was saved as one file is; further versions add to it. */
 export const PACKAGE_FORMAT = 'pebble-thread-study';

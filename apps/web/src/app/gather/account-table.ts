@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, output, si
 import { MatButton } from '@angular/material/button';
 import { MatTooltip } from '@angular/material/tooltip';
 import type { AccountQuery, AccountRow, MessageOverview } from '@pebble/contract';
-import { formatCount } from '@pebble/core';
+import { formatCount } from '@pebble/core/first';
 import { Api } from '../api/api';
 import { Busy } from '../shared/busy';
 import { latest } from '../shared/latest';

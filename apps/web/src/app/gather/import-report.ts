@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import { MatTooltip } from '@angular/material/tooltip';
 import { addressOf, ROUTES, type ImportReport } from '@pebble/contract';
-import { formatCount } from '@pebble/core';
+import { formatCount } from '@pebble/core/first';
 import { day } from '../shared/words';
 
 /** What came of an import. */

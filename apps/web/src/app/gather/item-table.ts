@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, output, si
 import { MatButton } from '@angular/material/button';
 import { MatTooltip } from '@angular/material/tooltip';
 import type { ItemQuery, ItemRow, MessageOverview } from '@pebble/contract';
-import { formatCount } from '@pebble/core';
+import { formatCount } from '@pebble/core/first';
 import { Api } from '../api/api';
 import { latest } from '../shared/latest';
 import { counted, day } from '../shared/words';

@@ -20,7 +20,7 @@ import { MatFormField } from '@angular/material/form-field';
 import { MatInput } from '@angular/material/input';
 import { MatTooltip } from '@angular/material/tooltip';
 import type { Message, MessageFilter, MessageKind, MessageOverview, TextSpan } from '@pebble/contract';
-import { textWidth } from '@pebble/core';
+import { textWidth } from '@pebble/core/first';
 import { switchMap } from 'rxjs';
 import { Api } from '../api/api';
 import { MessageText } from '../shared/message-text';

@@ -60,6 +60,7 @@ const WORKS: readonly RunState[] = ['running', 'waiting', 'storing'];
       <div
         class="bar"
         role="progressbar"
+        [attr.aria-label]="'How far ' + r.name + ' is'"
         [attr.aria-valuenow]="r.share === null ? null : (r.share * 100).toFixed(0)"
         aria-valuemin="0"
         aria-valuemax="100"

@@ -22,7 +22,7 @@ import {
 import { type EChartsCoreOption, type EChartsType, init, use } from 'echarts/core';
 import { LabelLayout } from 'echarts/features';
 import { CanvasRenderer } from 'echarts/renderers';
-import { PAPER } from '@pebble/core';
+import { PAPER } from '@pebble/core/first';
 import { saveChart, type ChartFormat, type ChartRows } from './save-chart';
 import { ThemeChoice } from './theme';
 

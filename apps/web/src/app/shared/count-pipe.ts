@@ -1,5 +1,5 @@
 import { Pipe, type PipeTransform } from '@angular/core';
-import { formatCount } from '@pebble/core';
+import { formatCount } from '@pebble/core/first';
 
 /** A number with its digits in groups of three: 12,345. */
 @Pipe({ name: 'count' })

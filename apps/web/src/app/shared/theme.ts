@@ -1,5 +1,5 @@
 import { computed, effect, Injectable, signal } from '@angular/core';
-import { NIGHT, PAPER } from '@pebble/core';
+import { NIGHT, PAPER } from '@pebble/core/first';
 
 const KEY = 'pebble-theme';
 

@@ -1,6 +1,6 @@
 import { LONGEST_NAME } from '@pebble/contract';
 
-export { counted } from '@pebble/core';
+export { counted } from '@pebble/core/first';
 
 /** 12 March 2026, 23:48 in UTC. */
 export function moment(time: number | null): string {

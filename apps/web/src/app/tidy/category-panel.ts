@@ -4,7 +4,7 @@ import { MatButton } from '@angular/material/button';
 import { MatFormField } from '@angular/material/form-field';
 import { MatInput } from '@angular/material/input';
 import type { NewDecision, RuleField, Step, TidySort } from '@pebble/contract';
-import { SORT_WORDS } from '@pebble/core';
+import { SORT_WORDS } from '@pebble/core/first';
 import { switchMap, throwError, type Observable } from 'rxjs';
 import { Api } from '../api/api';
 import { Notices } from '../store/notices';

@@ -12,7 +12,7 @@ import { MatButton } from '@angular/material/button';
 import { MatFormField } from '@angular/material/form-field';
 import { MatInput } from '@angular/material/input';
 import { TidyKind, type FoundThing, type Verdict } from '@pebble/contract';
-import { fold } from '@pebble/core';
+import { fold } from '@pebble/core/first';
 import { counted } from '../shared/words';
 import { ThingExample } from './thing-example';
 

@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, input, output } from '@angular/core
 import { MatCheckbox } from '@angular/material/checkbox';
 import { MatTooltip } from '@angular/material/tooltip';
 import type { FoundThing } from '@pebble/contract';
-import { formatCount } from '@pebble/core';
+import { formatCount } from '@pebble/core/first';
 import { day } from '../shared/words';
 
 /** What was found of a sort, the most used first; one row is looked at. */

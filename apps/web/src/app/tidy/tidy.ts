@@ -13,7 +13,7 @@ import { MatFormField } from '@angular/material/form-field';
 import { MatInput } from '@angular/material/input';
 import { MatTabLink, MatTabNav, MatTabNavPanel } from '@angular/material/tabs';
 import { TidyKind, type NewDecision, type TidyQuery, type TidySort, type Verdict } from '@pebble/contract';
-import { SORT_WORDS } from '@pebble/core';
+import { SORT_WORDS } from '@pebble/core/first';
 import { Store } from '@ngrx/store';
 import { of } from 'rxjs';
 import { Api } from '../api/api';

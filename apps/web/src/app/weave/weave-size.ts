@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, input, output } from '@an
 import { MatButton } from '@angular/material/button';
 import { MatTooltip } from '@angular/material/tooltip';
 import type { WeaveEstimate } from '@pebble/contract';
-import { formatCount } from '@pebble/core';
+import { formatCount } from '@pebble/core/first';
 import { counted } from '../shared/words';
 import { WeaveSketch } from './weave-sketch';
 

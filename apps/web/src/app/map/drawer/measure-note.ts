@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/c
 import { MatButton } from '@angular/material/button';
 import { MatTooltip } from '@angular/material/tooltip';
 import { Store } from '@ngrx/store';
-import { counted, formatCount } from '@pebble/core';
+import { counted, formatCount } from '@pebble/core/first';
 import { stepRun } from '../../shared/step-run';
 import { work } from '../../store/work.reducer';
 import { MapSession } from '../session/map-session';

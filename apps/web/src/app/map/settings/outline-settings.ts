@@ -5,7 +5,7 @@ import { MatFormField } from '@angular/material/form-field';
 import { MatInput } from '@angular/material/input';
 import { MatButtonToggle } from '@angular/material/button-toggle';
 import { MatButtonToggleGroup } from '@angular/material/button-toggle';
-import { formatCount } from '@pebble/core';
+import { formatCount } from '@pebble/core/first';
 import { Api, pathOf } from '../../api/api';
 import { injectMapEditor } from '../session/inject-map-editor';
 import { TitleFields } from './title-fields';

@@ -4,7 +4,7 @@ import { MatButton } from '@angular/material/button';
 import { MatCheckbox } from '@angular/material/checkbox';
 import { MatFormField } from '@angular/material/form-field';
 import { MatInput } from '@angular/material/input';
-import { formatCount } from '@pebble/core';
+import { formatCount } from '@pebble/core/first';
 import { DayRangeField, type DayRange } from '../../shared/days/day-range';
 import { ConditionList } from './condition-list';
 import { injectMapEditor } from '../session/inject-map-editor';

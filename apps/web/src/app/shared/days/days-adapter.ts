@@ -6,7 +6,7 @@ import {
   NativeDateAdapter,
   type MatDateFormats,
 } from '@angular/material/core';
-import { dateReader } from '@pebble/core';
+import { dateReader } from '@pebble/core/first';
 
 const DAY = 86_400_000;
 const MONDAY = 1;
