@@ -12,6 +12,6 @@ export default defineConfig({
   expect: {
     timeout: 20_000,
     // Times of day and what comes by the second differ from one run to the next.
-    toHaveScreenshot: { maxDiffPixelRatio: 0.005 },
+    toHaveScreenshot: { maxDiffPixelRatio: 0.002 },
   },
 });
