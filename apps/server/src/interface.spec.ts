@@ -2,23 +2,17 @@ import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { brotliCompressSync } from 'node:zlib';
-import { TestApplication } from './testing/application';
+import { startedApplication } from './testing/application';
 
 describe('the built interface', () => {
   const webFolder = mkdtempSync(join(tmpdir(), 'pebble-web-'));
-  const app = new TestApplication({ webFolder });
   const program = `console.log(${JSON.stringify('thread '.repeat(400))});`;
-  beforeAll(async () => {
-    writeFileSync(join(webFolder, 'index.html'), '<p>Pebble Thread</p>');
-    writeFileSync(join(webFolder, 'main-ABCDEFGH.js'), program);
-    writeFileSync(join(webFolder, 'main-ABCDEFGH.js.br'), brotliCompressSync(program));
-    writeFileSync(join(webFolder, 'pebbles.svg'), '<svg/>');
-    await app.begin();
-  });
-  afterAll(async () => {
-    await app.end();
-    rmSync(webFolder, { recursive: true });
-  });
+  writeFileSync(join(webFolder, 'index.html'), '<p>Pebble Thread</p>');
+  writeFileSync(join(webFolder, 'main-ABCDEFGH.js'), program);
+  writeFileSync(join(webFolder, 'main-ABCDEFGH.js.br'), brotliCompressSync(program));
+  writeFileSync(join(webFolder, 'pebbles.svg'), '<svg/>');
+  const app = startedApplication({ webFolder });
+  afterAll(() => rmSync(webFolder, { recursive: true }));
   const ask = (path: string, encodings: string) => app.api.get(path).set('accept-encoding', encodings);
 
   it('is sent as it was packed to who can unpack it, and never again where its name tells it', async () => {
