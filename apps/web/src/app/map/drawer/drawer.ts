@@ -4,11 +4,21 @@ import { MatButtonToggle, MatButtonToggleGroup } from '@angular/material/button-
 import { MatTabLink, MatTabNav, MatTabNavPanel } from '@angular/material/tabs';
 import { AgGridAngular } from 'ag-grid-angular';
 import {
-  AllCommunityModule,
   colorSchemeDark,
   colorSchemeLight,
+  CellStyleModule,
+  ColumnAutoSizeModule,
+  InfiniteRowModelModule,
+  LocaleModule,
   ModuleRegistry,
+  NumberFilterModule,
+  RowApiModule,
+  RowSelectionModule,
+  ScrollApiModule,
+  TextEditorModule,
+  TextFilterModule,
   themeQuartz,
+  TooltipModule,
   type ColDef,
   type GridApi,
   type RowClickedEvent,
@@ -27,15 +37,24 @@ import { QuestionList } from './question-list';
 import { RanksPanel } from './ranks-panel';
 import { RemovalPanel } from './removal-panel';
 import { rankingColumn, tieColumns } from '../session/tie-columns';
+import type { Table } from './table-order';
+import { TableSource, type Row } from './table-source';
 import { WholePanel } from './whole-panel';
 import { WordField } from '../../shared/word-field';
 
-ModuleRegistry.registerModules([AllCommunityModule]);
-
-interface Row {
-  readonly id: string;
-  readonly [column: string]: string | number;
-}
+ModuleRegistry.registerModules([
+  CellStyleModule,
+  ColumnAutoSizeModule,
+  InfiniteRowModelModule,
+  LocaleModule,
+  NumberFilterModule,
+  RowApiModule,
+  RowSelectionModule,
+  ScrollApiModule,
+  TextEditorModule,
+  TextFilterModule,
+  TooltipModule,
+]);
 
 const number = {
   type: 'numericColumn',
@@ -91,6 +110,7 @@ export class Drawer {
   /** Whether a formula is being written. */
   protected readonly writing = signal(false);
   protected readonly setting = stepRun();
+  protected readonly gridWords = { noRowsToShow: 'No row fits.' };
   private grid: GridApi | null = null;
 
   protected readonly gridTheme = computed(() =>
@@ -154,36 +174,44 @@ export class Drawer {
     return data && !isPart ? tieColumns(data) : { numbers: [], texts: [] };
   });
 
-  protected readonly rows = computed<Row[]>(() => {
+  private readonly table = computed<Table | null>(() => {
     const data = this.session.data();
     const map = this.session.prepared();
     const tab = this.tab();
-    if (!data || !map || (tab !== 'accounts' && tab !== 'ties')) return [];
+    if (!data || !map || (tab !== 'accounts' && tab !== 'ties')) return null;
     const handles = nodeLabels(data.nodes);
     if (tab === 'ties') {
       const { edges } = map.network;
-      const value = (name: string, e: number): number => numbersOf(edges, name)[e];
+      const end = (name: 'source' | 'target') => {
+        const ends = numbersOf(edges, name);
+        return (row: number): string => handles[ends[map.edges[row]]];
+      };
+      const weights = numbersOf(edges, 'weight');
       const { numbers, texts } = this.tieDetails();
-      const own = [...numbers, ...texts];
-      return Array.from(map.edges, (e) => ({
-        id: `e${e}`,
-        source: value('source', e),
-        target: value('target', e),
-        from: handles[value('source', e)],
-        to: handles[value('target', e)],
-        weight: value('weight', e),
-        ...Object.fromEntries(own.map((name) => [name, data.edges[name][e]])),
-      }));
+      return {
+        rows: map.edges.length,
+        names: ['from', 'to', 'weight', ...numbers, ...texts],
+        column: (name) => {
+          if (name === 'from' || name === 'to') return end(name === 'from' ? 'source' : 'target');
+          const values = name === 'weight' ? weights : data.edges[name];
+          return (row) => values[map.edges[row]];
+        },
+      };
     }
+    const own = (this.session.network()?.columns ?? []).map(({ name }) => name);
     const names = textsOf(data.nodes, 'name');
-    const numbers = this.session.network()?.columns ?? [];
-    return Array.from(map.nodes, (v) => ({
-      id: `n${v}`,
-      node: v,
-      handle: handles[v],
-      name: names[v],
-      ...Object.fromEntries(numbers.map(({ name }) => [name, data.nodes[name][v]])),
-    }));
+    return {
+      rows: map.nodes.length,
+      names: ['handle', 'name', ...own.filter((name) => name in data.nodes)],
+      column: (name) => {
+        const values = name === 'handle' ? handles : name === 'name' ? names : data.nodes[name];
+        return (row) => values[map.nodes[row]];
+      },
+    };
+  });
+  protected readonly source = computed(() => {
+    const table = this.table();
+    return table ? new TableSource(table, this.tab() === 'ties' ? 'e' : 'n', this.filterText()) : undefined;
   });
 
   constructor() {
@@ -193,15 +221,25 @@ export class Drawer {
       if (part && tab) this.left.set(part, tab);
     });
     effect(() => {
-      const selection = this.session.selection();
-      const rows = this.rows();
-      if (!this.grid || rows.length === 0) return;
-      const id = selection?.what === 'node' ? `n${selection.node}` : null;
-      this.grid.deselectAll();
-      const row = id ? this.grid.getRowNode(id) : null;
-      row?.setSelected(true);
-      if (row) this.grid.ensureNodeVisible(row);
+      this.session.selection();
+      this.mark('brought into view');
     });
+  }
+
+  /** Marks the row of what is selected on the map; rows come when they are seen. */
+  protected mark(how?: 'brought into view'): void {
+    const { grid } = this;
+    const selection = this.session.selection();
+    const nodes = this.session.prepared()?.nodes;
+    if (!grid || grid.isDestroyed() || !nodes) return;
+    const node = selection?.what === 'node' && this.tab() === 'accounts' ? selection.node : null;
+    const row = node === null ? -1 : nodes.indexOf(node);
+    const place = row < 0 ? -1 : (this.source()?.placeOf(row) ?? -1);
+    if (place >= 0 && how) grid.ensureIndexVisible(place);
+    const marked = row < 0 ? undefined : grid.getRowNode(`n${row}`);
+    if (marked?.isSelected()) return;
+    grid.deselectAll();
+    marked?.setSelected(true);
   }
 
   /** A column that is set by hand is set in the table too: each value is a step. */
@@ -212,8 +250,9 @@ export class Drawer {
       onCellValueChanged: ({ data, newValue, oldValue }) => {
         const network = this.session.network();
         const value = String(newValue ?? '').trim();
-        if (!network || value === oldValue) return;
-        const asked = { network: network.id, nodes: [Number((data as Row)['node'])], column, value };
+        const node = this.session.prepared()?.nodes[(data as Row).row];
+        if (!network || node === undefined || value === oldValue) return;
+        const asked = { network: network.id, nodes: [node], column, value };
         this.setting.start(network.study, 'mark-nodes', asked, () => void this.session.refresh());
       },
     };
@@ -226,10 +265,14 @@ export class Drawer {
   protected readonly rowId = ({ data }: { data: Row }): string => data.id;
 
   protected pick({ data }: RowClickedEvent<Row>): void {
-    if (!data) return;
-    if (this.tab() === 'ties')
-      this.session.selectTie({ source: Number(data['source']), target: Number(data['target']) });
-    else this.session.selectNode(Number(data['node']));
+    const map = this.session.prepared();
+    if (!data || !map) return;
+    if (this.tab() !== 'ties') return this.session.selectNode(map.nodes[data.row]);
+    const edge = map.edges[data.row];
+    const [source, target] = (['source', 'target'] as const).map(
+      (end) => numbersOf(map.network.edges, end)[edge],
+    );
+    this.session.selectTie({ source, target });
   }
 
   /** Opens a part where it was left, and closes the one that is open. */
