@@ -97,7 +97,7 @@ function fitsColumn(value: (row: number) => Value, model: Simple | ICombinedSimp
   if (one.type === 'blank') return (row) => isMissing(value(row));
   if (one.type === 'notBlank') return (row) => !isMissing(value(row));
   return one.filterType === 'number'
-    ? fitsNumber(value, one as NumberFilterModel)
+    ? fitsNumber(value, one)
     : fitsText(value, one as TextFilterModel);
 }
 
