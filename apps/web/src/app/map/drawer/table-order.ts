@@ -96,9 +96,7 @@ function fitsColumn(value: (row: number) => Value, model: Simple | ICombinedSimp
   const one = model as Simple;
   if (one.type === 'blank') return (row) => isMissing(value(row));
   if (one.type === 'notBlank') return (row) => !isMissing(value(row));
-  return one.filterType === 'number'
-    ? fitsNumber(value, one)
-    : fitsText(value, one as TextFilterModel);
+  return one.filterType === 'number' ? fitsNumber(value, one) : fitsText(value, one as TextFilterModel);
 }
 
 function fitsNumber(value: (row: number) => Value, { type, filter, filterTo }: NumberFilterModel): Fits {
