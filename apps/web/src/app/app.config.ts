@@ -1,5 +1,6 @@
 import { provideHttpClient, withFetch } from '@angular/common/http';
 import {
+  ErrorHandler,
   provideBrowserGlobalErrorListeners,
   provideZonelessChangeDetection,
   type ApplicationConfig,
@@ -19,6 +20,7 @@ import { provideEffects } from '@ngrx/effects';
 import { provideStore } from '@ngrx/store';
 import { notLoaded, routes } from './app.routes';
 import { PageTitles } from './shell/page-titles';
+import { SaidErrors } from './shell/said-errors';
 import { StudiesEffects } from './store/studies.effects';
 import { studies } from './store/studies.reducer';
 import { WorkEffects } from './store/work.effects';
@@ -27,6 +29,7 @@ import { work } from './store/work.reducer';
 export const appConfig: ApplicationConfig = {
   providers: [
     provideBrowserGlobalErrorListeners(),
+    { provide: ErrorHandler, useClass: SaidErrors },
     provideZonelessChangeDetection(),
     provideHttpClient(withFetch()),
     provideRouter(routes, withComponentInputBinding(), withNavigationErrorHandler(notLoaded)),
