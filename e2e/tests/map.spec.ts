@@ -113,3 +113,40 @@ test('what is open on the map stands in the address: back, forward and links go 
   await expect(heading('Night Bus 14')).toBeVisible();
   await expect(page.getByRole('radio', { name: 'Ranking' })).toBeChecked();
 });
+
+test('the table stays where it is scrolled to while the map is changed, and follows what is typed', async ({
+  page,
+}) => {
+  await openFirstMap(page, 'A long table');
+  await page.getByRole('tab', { name: 'Accounts 1,320' }).click();
+  const rows = page.locator('.ag-pinned-left-cols-container .ag-row');
+  await expect(rows.first()).toContainText('wall_lamps_now');
+  await rows.first().hover();
+  await page.mouse.wheel(0, 6000);
+  const first = (): Promise<number> =>
+    rows.evaluateAll((all) => Math.min(...all.map((one) => Number(one.getAttribute('row-index')))));
+  await expect.poll(first).toBeGreaterThan(90);
+  await page.waitForTimeout(500);
+  const row = page.locator(`.ag-pinned-left-cols-container [row-index="${(await first()) + 12}"]`);
+  await expect(row).toBeVisible();
+  const name = (await row.textContent())!;
+  await expect(row).toContainText(/\w/);
+
+  await page
+    .locator('.caption button')
+    .filter({ hasText: /^community$/ })
+    .click();
+  await page.getByRole('dialog').getByRole('combobox').first().selectOption('component');
+  await page.keyboard.press('Escape');
+  await expect(page.locator('.caption button').filter({ hasText: /^component$/ })).toBeVisible();
+  await page.waitForTimeout(500);
+  await expect(row).toHaveText(name);
+
+  // Ties have other columns; back at the accounts their filter is a word.
+  await page.getByRole('tab', { name: 'Ties 6,799' }).click();
+  await expect(page.locator('.ag-center-cols-container [row-index="0"]')).toContainText(/\w/);
+  await page.getByRole('tab', { name: 'Accounts 1,320' }).click();
+  await page.getByPlaceholder('Filter the table').fill('nightbus');
+  await expect(rows).toHaveCount(1);
+  await expect(rows.first()).toContainText('nightbus14');
+});

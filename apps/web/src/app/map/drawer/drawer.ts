@@ -1,4 +1,13 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject, model, signal } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  inject,
+  model,
+  signal,
+  untracked,
+} from '@angular/core';
 import { MatButton } from '@angular/material/button';
 import { MatButtonToggle, MatButtonToggleGroup } from '@angular/material/button-toggle';
 import { MatTabLink, MatTabNav, MatTabNavPanel } from '@angular/material/tabs';
@@ -38,7 +47,7 @@ import { RanksPanel } from './ranks-panel';
 import { RemovalPanel } from './removal-panel';
 import { rankingColumn, tieColumns } from '../session/tie-columns';
 import type { Table } from './table-order';
-import { TableSource, type Row } from './table-source';
+import { TableSource, type Row, type Shown } from './table-source';
 import { WholePanel } from './whole-panel';
 import { WordField } from '../../shared/word-field';
 
@@ -209,10 +218,11 @@ export class Drawer {
       },
     };
   });
-  protected readonly source = computed(() => {
+  private readonly shown = computed<Shown | null>(() => {
     const table = this.table();
-    return table ? new TableSource(table, this.tab() === 'ties' ? 'e' : 'n', this.filterText()) : undefined;
+    return table && { table, prefix: this.tab() === 'ties' ? 'e' : 'n', words: this.filterText() };
   });
+  protected readonly source = new TableSource(this.shown);
 
   constructor() {
     effect(() => {
@@ -221,8 +231,13 @@ export class Drawer {
       if (part && tab) this.left.set(part, tab);
     });
     effect(() => {
+      this.shown();
+      // What the grid has is read anew where it stands; it forgets nothing of its columns and their filters.
+      if (this.grid && !this.grid.isDestroyed()) this.grid.refreshInfiniteCache();
+    });
+    effect(() => {
       this.session.selection();
-      this.mark('brought into view');
+      untracked(() => this.mark('brought into view'));
     });
   }
 
@@ -234,7 +249,7 @@ export class Drawer {
     if (!grid || grid.isDestroyed() || !nodes) return;
     const node = selection?.what === 'node' && this.tab() === 'accounts' ? selection.node : null;
     const row = node === null ? -1 : nodes.indexOf(node);
-    const place = row < 0 ? -1 : (this.source()?.placeOf(row) ?? -1);
+    const place = row < 0 ? -1 : this.source.placeOf(row);
     if (place >= 0 && how) grid.ensureIndexVisible(place);
     const marked = row < 0 ? undefined : grid.getRowNode(`n${row}`);
     if (marked?.isSelected()) return;

@@ -86,7 +86,7 @@ describe('the order of a table', () => {
 
 describe('a source of rows', () => {
   it('gives the piece that is asked for, with how many there are, and knows where each stands', () => {
-    const source = new TableSource(ACCOUNTS, 'n', 'moth');
+    const source = new TableSource(() => ({ table: ACCOUNTS, prefix: 'n', words: 'moth' }));
     const given: [unknown[], number | undefined][] = [];
     source.getRows({
       startRow: 1,

@@ -9,27 +9,35 @@ export interface Row {
   readonly [column: string]: Value;
 }
 
-/** Gives a table of any length to the grid in the pieces that are seen: a network may have 300,000 nodes and more ties. */
+/** What a grid shows at a moment. */
+export interface Shown {
+  readonly table: Table;
+  /** Before the number of a row in its id. */
+  readonly prefix: string;
+  /** Words that a row must contain. */
+  readonly words: string;
+}
+
+/**
+ * Gives a table of any length to the grid in the pieces that are seen: a network may have 300,000 nodes and more ties. It stays the same one
+ * while the table becomes another, so that the grid stays where it is scrolled to.
+ */
 export class TableSource implements IDatasource {
+  private of: Table | null = null;
   private asked = '';
   private order: Uint32Array = new Uint32Array();
 
-  /**
-   * @param prefix before the number of a row in its id
-   * @param words that a row must contain to be shown
-   */
-  constructor(
-    private readonly table: Table,
-    private readonly prefix: string,
-    private readonly words: string,
-  ) {}
+  constructor(private readonly shown: () => Shown | null) {}
 
   getRows({ startRow, endRow, sortModel, filterModel, successCallback }: IGetRowsParams): void {
-    this.arrange(sortModel, filterModel as FilterModel);
-    const columns = this.table.names.map((name) => [name, this.table.column(name)] as const);
+    const shown = this.shown();
+    if (!shown) return successCallback([], 0);
+    const { table, prefix } = shown;
+    this.arrange(shown, sortModel, filterModel as FilterModel);
+    const columns = table.names.map((name) => [name, table.column(name)] as const);
     const rows = Array.from(this.order.subarray(startRow, endRow), (row): Row => {
       const values = columns.map(([name, value]) => [name, value(row)] as const);
-      return { ...Object.fromEntries(values), id: `${this.prefix}${row}`, row };
+      return { ...Object.fromEntries(values), id: `${prefix}${row}`, row };
     });
     successCallback(rows, this.order.length);
   }
@@ -39,10 +47,10 @@ export class TableSource implements IDatasource {
     return this.order.indexOf(row);
   }
 
-  private arrange(sort: readonly SortModelItem[], filter: FilterModel): void {
-    const asked = JSON.stringify([sort, filter]);
-    if (asked === this.asked) return;
-    this.asked = asked;
-    this.order = orderOf(this.table, { sort, filter, words: this.words });
+  private arrange({ table, words }: Shown, sort: readonly SortModelItem[], filter: FilterModel): void {
+    const asked = JSON.stringify([sort, filter, words]);
+    if (asked === this.asked && table === this.of) return;
+    [this.of, this.asked] = [table, asked];
+    this.order = orderOf(table, { sort, filter, words });
   }
 }
