@@ -10,7 +10,10 @@ for (const { name, show, theme = 'light' } of VIEWS)
       await show(page);
       await settled(page);
       // A picture that has become another is accepted by npm run screenshots and a commit.
-      await expect.soft(page).toHaveScreenshot(`${name}.png`);
+      // On a machine that has much to do, what is to be seen comes later.
+      await expect
+        .soft(() => expect(page).toHaveScreenshot(`${name}.png`))
+        .toPass({ timeout: 30_000, intervals: [3_000, 6_000] });
       await expectForEverybody(page, said);
     });
   });

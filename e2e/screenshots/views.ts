@@ -102,7 +102,18 @@ export const VIEWS: readonly View[] = [
     name: 'removal',
     show: drawer('Measures', 'Removal', (page) => page.getByLabel('How many are taken out').fill('10')),
   },
-  { name: 'publish', show: (page) => stop(page, /^Publish/) },
+  {
+    name: 'publish',
+    async show(page) {
+      // A figure is as large as the map was on the screen.
+      await map(page);
+      await page
+        .getByRole('navigation')
+        .getByRole('link', { name: /^Publish/ })
+        .click();
+      await expect(page.locator('pt-publish .sheet img')).toBeVisible();
+    },
+  },
   { name: 'logbook', show: (page) => stop(page, /^Logbook/) },
   { name: 'studies', show: async (page) => void (await page.goto('/')) },
   // These two change the demo, and so come last.
