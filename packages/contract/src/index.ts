@@ -11,6 +11,7 @@ export * from './message';
 export * from './network';
 export * from './page';
 export * from './pictures';
+export * from './portraits';
 export * from './problem';
 export * from './steps';
 export * from './study';

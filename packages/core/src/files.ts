@@ -29,6 +29,7 @@ export * from './formats/sourceSink';
 export * from './formats/unreadable';
 export * from './formats/workbook';
 export * from './scores';
+export * from './text/emoji';
 export * from './text/languages';
 export * from './text/namePatterns';
 export * from './text/names';

@@ -121,6 +121,7 @@ export * from './query/filterPhrase';
 export * from './query/matches';
 export * from './query/parseQuery';
 export * from './random';
+export * from './reading';
 export * from './text/hashtags';
 export * from './text/links';
 export * from './text/repostMark';

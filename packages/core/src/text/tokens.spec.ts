@@ -48,3 +48,20 @@ describe('links', () => {
     expect(domainOf('mailto:a@b.example')).toBeNull();
   });
 });
+
+describe('words of scripts without spaces', () => {
+  // By the dictionaries of ICU (Unicode Standard Annex 29), as Node.js and browsers have them.
+  it.each([
+    ['港の街灯を暗くする計画', 'ja', ['街灯', '暗く', '計画']],
+    ['海堤上的路灯 are dim', 'zh', ['路灯', 'dim']],
+    ['แสงไฟที่ท่าเรือ', 'th', ['แสง', 'ท่าเรือ']],
+  ])('%s', (text, language, words) => {
+    expect(contentWords(text, language)).toEqual(expect.arrayContaining(words));
+  });
+
+  it('stand at their places', () => {
+    const text = 'see 街灯計画 now';
+    for (const { word, start } of placedWords(text, 'ja'))
+      expect(text.slice(start)).toMatch(new RegExp(`^${word}`));
+  });
+});

@@ -6,6 +6,10 @@ import { findSpans } from './spans';
 const WORD = /\p{L}[\p{L}\p{M}]*(?:['’-]\p{L}[\p{L}\p{M}]*)*/gu;
 /** Shorter words say little. */
 const SHORTEST = 3;
+/** Scripts that leave no space between words; a sign of them says more than a letter. */
+const UNSPACED =
+  /[\p{Script=Han}\p{Script=Hiragana}\p{Script=Katakana}\p{Script=Thai}\p{Script=Lao}\p{Script=Khmer}\p{Script=Myanmar}]/u;
+const SHORTEST_UNSPACED = 2;
 
 /** Lists of the stopword library by language (ISO 639-1). */
 const STOP_WORDS: Readonly<Record<string, readonly string[]>> = {
@@ -73,13 +77,30 @@ export function placedWords(text: string, language: string | null): PlacedWord[]
   }
   plain += text.slice(at);
   const words: PlacedWord[] = [];
-  for (const match of plain.matchAll(WORD)) {
-    const word = match[0].normalize('NFKC').toLowerCase().replaceAll('’', "'");
-    if (word.length < SHORTEST || empty.has(word) || empty.has(word.replace(/(?:n't|'\p{L}+)$/u, '')))
-      continue;
-    words.push({ word, start: match.index });
-  }
+  const take = (found: string, start: number, shortest: number): void => {
+    const word = found.normalize('NFKC').toLowerCase().replaceAll('’', "'");
+    if (word.length < shortest || empty.has(word) || empty.has(word.replace(/(?:n't|'\p{L}+)$/u, ''))) return;
+    words.push({ word, start });
+  };
+  for (const match of plain.matchAll(WORD))
+    if (!UNSPACED.test(match[0])) take(match[0], match.index, SHORTEST);
+    else
+      for (const { segment, index } of wordsWithin(match[0], language))
+        take(segment, match.index + index, UNSPACED.test(segment) ? SHORTEST_UNSPACED : SHORTEST);
   return words;
+}
+
+const segmenters = new Map<string, Intl.Segmenter>();
+
+/** The words of a text in a script without spaces between them, by the dictionaries of the machine (Unicode Standard Annex 29, ICU). */
+function wordsWithin(text: string, language: string | null): Iterable<Intl.SegmentData> {
+  const locale = language ?? 'und';
+  let segmenter = segmenters.get(locale);
+  if (!segmenter) {
+    const known = Intl.Segmenter.supportedLocalesOf([locale]).length > 0 ? locale : undefined;
+    segmenters.set(locale, (segmenter = new Intl.Segmenter(known, { granularity: 'word' })));
+  }
+  return segmenter.segment(text);
 }
 
 /** The words of a text that say something, in order. */

@@ -1,0 +1,237 @@
+import type { Term } from '@pebble/contract';
+import type { Occurrences } from '../../weaves/common/occurrences';
+import { CLEAR, logLikelihood, timesAsOften, type Beside } from './keyness';
+import type { MessageGroups } from './messageGroups';
+
+export interface TypicalLimits {
+  /** What stands in the messages of fewer authors of a group makes none of its topics. */
+  readonly leastAuthors: number;
+  /** Terms of each list. */
+  readonly most: number;
+}
+
+/** What stands in the messages of one group. */
+export interface GroupThings {
+  /** In a clearly larger share of its messages than elsewhere, the clearest first. */
+  readonly typical: Term[];
+  /** In most of its messages. */
+  readonly used: Term[];
+  /** In a clearly smaller share of its messages than elsewhere, the clearest first. */
+  readonly missing: Term[];
+  /** How many would be typical, were they not written by so few. */
+  readonly ofFewAuthors: number;
+}
+
+/** Fewer messages say nothing of a group. */
+const LEAST_MESSAGES = 3;
+
+/**
+ * What is typical for each group of messages beside all others of the network, by log-likelihood (see `logLikelihood`). A thing counts once
+ * for each message in which it stands.
+ * @param now the number of the thing that a thing stands for after tidying, below 0 for one that was left out
+ */
+export function typicalThings(
+  occurrences: Occurrences,
+  groups: MessageGroups,
+  labelOf: (thing: number) => string,
+  { leastAuthors, most }: TypicalLimits,
+  now: ((thing: number) => number) | null = null,
+): GroupThings[] {
+  const found = Array.from({ length: groups.groups }, () => new Shortlist(most, leastAuthors));
+  const counts = new ThingCounts(groups);
+  for (const { thing, rows } of byThing(occurrences, groups, now)) {
+    counts.count(rows, occurrences);
+    const label = labelOf(thing);
+    for (const g of counts.all >= LEAST_MESSAGES ? counts.toldOf() : counts.touched) {
+      const beside = counts.beside(g);
+      const term: Term = {
+        label,
+        messages: beside.here,
+        elsewhere: beside.elsewhere,
+        authors: counts.authors[g],
+        score: logLikelihood(beside),
+        times: finite(timesAsOften(beside)),
+      };
+      const isMore = beside.here * beside.ofElsewhere > beside.elsewhere * beside.ofHere;
+      found[g].take(term, isMore, counts.allAuthors);
+    }
+  }
+  return found.map((one) => one.done());
+}
+
+/** JSON knows no infinity. */
+function finite(value: number): number | null {
+  return Number.isFinite(value) ? value : null;
+}
+
+/** The best terms of one group. */
+class Shortlist {
+  private readonly typical: Best;
+  private readonly used: Best;
+  private readonly missing: Best;
+  private ofFewAuthors = 0;
+
+  constructor(
+    most: number,
+    private readonly leastAuthors: number,
+  ) {
+    this.typical = new Best(most, byScore);
+    this.used = new Best(most, byUse);
+    this.missing = new Best(most, byScore);
+  }
+
+  /** @param isMore whether it stands in a larger share here than elsewhere */
+  take(term: Term, isMore: boolean, allAuthors: number): void {
+    if (term.messages > 0) this.used.take(term);
+    if (term.score < CLEAR) return;
+    if (!isMore) {
+      if (allAuthors >= this.leastAuthors) this.missing.take(term);
+    } else if (term.messages >= LEAST_MESSAGES) {
+      if (term.authors >= this.leastAuthors) this.typical.take(term);
+      else this.ofFewAuthors++;
+    }
+  }
+
+  done(): GroupThings {
+    const { ofFewAuthors } = this;
+    return {
+      typical: this.typical.done(),
+      used: this.used.done(),
+      missing: this.missing.done(),
+      ofFewAuthors,
+    };
+  }
+}
+
+/** The first of many terms by an order. */
+class Best {
+  private terms: Term[] = [];
+  /** What stands behind it need not be kept. */
+  private bar: Term | null = null;
+
+  constructor(
+    private readonly most: number,
+    private readonly order: Order,
+  ) {}
+
+  take(term: Term): void {
+    if (this.bar && this.order(term, this.bar) > 0) return;
+    this.terms.push(term);
+    if (this.terms.length < 4 * this.most + 16) return;
+    this.terms = this.done();
+    this.bar = this.terms.at(-1) ?? null;
+  }
+
+  done(): Term[] {
+    return this.terms.sort(this.order).slice(0, this.most);
+  }
+}
+
+type Order = (a: Term, b: Term) => number;
+const byLabel: Order = (a, b) => (a.label < b.label ? -1 : Number(a.label > b.label));
+const byScore: Order = (a, b) => b.score - a.score || byLabel(a, b);
+const byUse: Order = (a, b) => b.messages - a.messages || byLabel(a, b);
+
+interface ThingRows {
+  readonly thing: number;
+  /** Places in the occurrences. */
+  readonly rows: Uint32Array;
+}
+
+/** The occurrences within the network, thing by thing. */
+function* byThing(
+  { count, thing, message }: Occurrences,
+  groups: MessageGroups,
+  now: ((thing: number) => number) | null,
+): Generator<ThingRows> {
+  const place = new Map<number, number>();
+  const things: number[] = [];
+  const sizes: number[] = [];
+  const of = new Int32Array(count).fill(-1);
+  const known = new Map<number, number>();
+  const placeOf = (raw: number): number => {
+    const is = now ? now(raw) : raw;
+    if (is < 0) return -1;
+    let at = place.get(is);
+    if (at === undefined) {
+      place.set(is, (at = things.push(is) - 1));
+      sizes.push(0);
+    }
+    return at;
+  };
+  for (let i = 0; i < count; i++) {
+    if (!groups.has(message[i])) continue;
+    let at = known.get(thing[i]);
+    if (at === undefined) known.set(thing[i], (at = placeOf(thing[i])));
+    of[i] = at;
+    if (at >= 0) sizes[at]++;
+  }
+  const start = new Uint32Array(things.length + 1);
+  sizes.forEach((size, t) => (start[t + 1] = start[t] + size));
+  const next = start.slice(0, -1);
+  const rows = new Uint32Array(start[things.length]);
+  for (let i = 0; i < count; i++) if (of[i] >= 0) rows[next[of[i]]++] = i;
+  for (let t = 0; t < things.length; t++)
+    yield { thing: things[t], rows: rows.subarray(start[t], start[t + 1]) };
+}
+
+/** A thing that stands nowhere in a group is missing from it where so many messages would have it by its share of all. */
+const MISSED_FROM = 5;
+
+/** In how many messages of each group, by how many authors, a thing stands; of one thing at a time. */
+class ThingCounts {
+  readonly messages: Float64Array;
+  readonly authors: Float64Array;
+  /** Groups in which it stands. */
+  touched: number[] = [];
+  /** Messages and authors of the network with it. */
+  all = 0;
+  allAuthors = 0;
+
+  constructor(private readonly groups: MessageGroups) {
+    this.messages = new Float64Array(groups.groups);
+    this.authors = new Float64Array(groups.groups);
+  }
+
+  count(rows: Uint32Array, { message, author }: Occurrences): void {
+    for (const g of this.touched) this.messages[g] = this.authors[g] = 0;
+    this.touched = [];
+    const seen = new Set<number>();
+    const wrote = new Set<number>();
+    const anywhere = new Set<number>();
+    for (const row of rows) {
+      if (seen.has(message[row])) continue;
+      seen.add(message[row]);
+      anywhere.add(author[row]);
+      for (const g of this.groups.of(message[row])) {
+        if (this.messages[g]++ === 0) this.touched.push(g);
+        const pair = author[row] * this.groups.groups + g;
+        if (wrote.has(pair)) continue;
+        wrote.add(pair);
+        this.authors[g]++;
+      }
+    }
+    this.all = seen.size;
+    this.allAuthors = anywhere.size;
+  }
+
+  /** Groups of which it says something that it stands there, or does not. */
+  toldOf(): number[] {
+    const { sizes, all } = this.groups;
+    const told = [...this.touched];
+    sizes.forEach((size, g) => {
+      if (this.messages[g] === 0 && (this.all * size) / all >= MISSED_FROM) told.push(g);
+    });
+    return told;
+  }
+
+  beside(g: number): Beside {
+    const { sizes, all } = this.groups;
+    return {
+      here: this.messages[g],
+      ofHere: sizes[g],
+      elsewhere: this.all - this.messages[g],
+      ofElsewhere: all - sizes[g],
+    };
+  }
+}
