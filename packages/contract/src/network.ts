@@ -3,6 +3,7 @@ import { pageOf } from './page';
 import { GroupingInfo } from './groups';
 import { Shown } from './map';
 import { WholeNetwork } from './measures';
+import { TitlesByColumn } from './portraits';
 import { Weave } from './weave';
 
 export const ColumnInfo = z.object({
@@ -75,6 +76,7 @@ export const Network = z.object({
   /** How its groupings were found, by the name of their column. */
   groupings: z.record(z.string(), GroupingInfo).default({}),
   measures: z.record(z.string(), z.union([z.number(), z.string(), z.boolean()])),
+  titles: TitlesByColumn.default({}),
 });
 export type Network = z.infer<typeof Network>;
 /** The newest first. */

@@ -53,6 +53,8 @@ export const STEP_TRAITS: Readonly<Record<StepKind, StepTraits>> = {
   'group-nodes': says('networks'),
   regroup: says('networks'),
   'split-group': says('networks'),
+  'portray-groups': says('networks'),
+  'note-group': silent('networks'),
   'scan-resolutions': says(),
   'test-removal': says(),
   'doubt-ranks': says('networks'),
@@ -79,6 +81,7 @@ export const FOLLOWING: ReadonlySet<StepKind> = new Set([
   'detect-languages',
   'measure-network',
   'measure-betweenness',
+  'portray-groups',
 ]);
 
 /** The kinds of step after which a part of a study has to be read anew. */

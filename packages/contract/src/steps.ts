@@ -9,6 +9,7 @@ import { DoubtMeasure, QuestionId, QuestionSettings } from './measures';
 import { MeasureSettings, NetworkChange, NetworkExport } from './network';
 import { FigureQuery } from './figure';
 import { pageOf } from './page';
+import { GroupNotes, PortraitSettings } from './portraits';
 import { Name, StudyName } from './study';
 import { NewDecision, RuleField, TidyKind, TidySort } from './tidy';
 import { SliceBy, Weave } from './weave';
@@ -159,6 +160,10 @@ export const stepParameters = {
     name: groupingName,
     settings: GroupingSettings,
   }),
+  /** What is known of the groups of a column: what they say, who stands how in them, when they were active, what ties them. */
+  'portray-groups': z.object({ network: z.string(), column: z.string(), settings: PortraitSettings }),
+  /** What the researcher writes about a group: its title, a memo, quotations. */
+  'note-group': z.object({ network: z.string(), column: z.string(), group: z.string(), notes: GroupNotes }),
   /** How many groups a method finds over a range of resolutions. */
   'scan-resolutions': z.object({
     network: z.string(),

@@ -76,6 +76,23 @@ export function networkRoutes({ studies, runner }: Services): Router {
     return portrait ?? fail(noMessages(network));
   });
 
+  on(ROUTES.portraits, async ({ path, query: { column }, signal }) => {
+    const { id: network } = await find(path);
+    return runner.read('portraits', path.study, { network, column }, signal);
+  });
+
+  on(ROUTES.groupPortrait, async ({ path, query, signal }) => {
+    const { id: network } = await find(path);
+    const portrait = await runner.read('groupPortrait', path.study, { network, ...query }, signal);
+    return portrait ?? fail(notFound('The portrait of this group'));
+  });
+
+  on(ROUTES.groupMessages, async ({ path, query, signal }) => {
+    const network = await find(path);
+    const page = await runner.read('groupMessages', path.study, { network: network.id, query }, signal);
+    return page ?? fail(noMessages(network));
+  });
+
   on(ROUTES.groupTitles, async ({ path: { study, network }, query, signal }) => ({
     titles: await runner.read('titles', study, { network, ...query }, signal),
   }));

@@ -14,6 +14,8 @@ import { findNames } from './gather/findNames';
 import { forgetAccount } from './gather/forgetAccount';
 import { groupNodes } from './measure/groupNodes';
 import { regroup } from './measure/regroup';
+import { noteGroup } from './read/noteGroup';
+import { portrayGroups } from './read/portrayGroups';
 import { splitGroup } from './measure/splitGroup';
 import { scanResolutions } from './measure/scanResolutions';
 import { importSource } from './gather/importSource';
@@ -79,6 +81,8 @@ const definitions = {
   'group-nodes': groupNodes,
   regroup,
   'split-group': splitGroup,
+  'portray-groups': portrayGroups,
+  'note-group': noteGroup,
   'scan-resolutions': scanResolutions,
   'test-removal': testRemoval,
   'doubt-ranks': bootstrapRanks,

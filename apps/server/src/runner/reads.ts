@@ -6,7 +6,11 @@ import type {
   NetworkPage,
   PageQuery,
   NetworkExport,
+  FullPortrait,
+  GroupMessagesQuery,
+  GroupQuery,
   Portrait,
+  PortraitList,
   SmallPicture,
   AccountPage,
   AccountQuery,
@@ -27,6 +31,7 @@ import type {
 } from '@pebble/contract';
 import type * as z from 'zod';
 import type { Tie } from '@pebble/core';
+import { readGroupMessages, readGroupPortrait, readPortraits } from '../portraits/readPortraits';
 import { readAccounts } from '../storage/accounts';
 import { readNetworks } from '../storage/networks';
 import { readSmallPicture } from '../storage/files/smallPictures';
@@ -65,6 +70,10 @@ export interface Reads {
   /** Null where there are no messages behind a network. */
   evidence: { asks: { network: string; query: EvidenceQuery }; gives: MessagePage | null };
   portrait: { asks: { network: string; community: number }; gives: Portrait | 'no such community' | null };
+  /** Null where a grouping was not portrayed. */
+  portraits: { asks: { network: string; column: string }; gives: PortraitList | null };
+  groupPortrait: { asks: { network: string } & z.infer<typeof GroupQuery>; gives: FullPortrait | null };
+  groupMessages: { asks: { network: string; query: GroupMessagesQuery }; gives: MessagePage | null };
   dailyTieCounts: { asks: string; gives: Uint8Array | null };
   messageTies: { asks: { network: string; message: number }; gives: Tie[] | null };
   titles: { asks: { network: string; column: string; least: number }; gives: Record<string, string> };
@@ -101,6 +110,9 @@ export const readers: { readonly [N in ReadName]: Reader<N> } = {
   networks: readNetworks,
   evidence: readEvidence,
   portrait: readCommunity,
+  portraits: readPortraits,
+  groupPortrait: readGroupPortrait,
+  groupMessages: readGroupMessages,
   dailyTieCounts: readDailyTieCounts,
   messageTies: readMessageTies,
   titles: readTitles,

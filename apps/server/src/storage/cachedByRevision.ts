@@ -27,7 +27,8 @@ export function cachedByRevision<T>(store: Store, what: string, read: () => T): 
   return value;
 }
 
-function revisionOf({ raw }: Store): number {
+/** The last step that changed the messages of a study. */
+export function revisionOf({ raw }: Pick<Store, 'raw'>): number {
   const kinds = changing('messages')
     .map((kind) => `'${kind}'`)
     .join(', ');

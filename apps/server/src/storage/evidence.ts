@@ -73,6 +73,23 @@ export function readMessageRows(store: Store, scope: Scope, message: number): Ad
   return read(store, scope, sql`message_id = ${message}`);
 }
 
+/** The messages that a weave takes, with who wrote them. */
+export function* writtenMessages(
+  store: Store,
+  { weave }: Scope,
+): Generator<{ readonly message: number; readonly author: number }> {
+  const taken = takenCondition(store, weave) ?? sql`1`;
+  const { sql: text, parameters } =
+    sql`select m.id, m.author_id from message m where ${inPeriod(weave, sql.ref('m.time'))} and ${taken}`.compile(
+      store.query,
+    );
+  const rows = store.raw
+    .prepare(text)
+    .raw()
+    .iterate(...(parameters as (string | number)[])) as Iterable<[number, number]>;
+  for (const [message, author] of rows) yield { message, author };
+}
+
 /** Rows of the messages that the weave takes, in the order of messages. */
 function read(store: Store, scope: Scope, which: RawBuilder<unknown>): AddressRows {
   const taken = isTaken(store, scope, sql.ref('message_id'));

@@ -49,6 +49,11 @@ export async function readMessagesById(store: Store, ids: readonly number[]): Pr
   return ids.flatMap((id) => byId.get(id) ?? []);
 }
 
+/** The highest number of a message; 0 where there is none. */
+export function lastMessage({ raw }: Pick<Store, 'raw'>): number {
+  return (raw.prepare('select max(id) from message').pluck().get() as number | null) ?? 0;
+}
+
 export async function readOverview(store: Store): Promise<MessageOverview> {
   const { query } = store;
   const whole = await query

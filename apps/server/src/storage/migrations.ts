@@ -272,8 +272,50 @@ const first: Migration = {
   },
 };
 
+const GROUP: readonly Column[] = [
+  ['network_id', 'text', 'there'],
+  ['grouping', 'text', 'there'],
+  ['value', 'text', 'there'],
+];
+
+/** What is known of groups, and what the researcher wrote about them. */
+const portraits: Migration = {
+  async up({ schema }: Kysely<unknown>): Promise<void> {
+    const tables: Readonly<Record<string, readonly Column[]>> = {
+      portrait_set: [
+        ...GROUP.slice(0, 2),
+        ['step_id', 'integer', 'there'],
+        ['settings', 'text', 'there'],
+        ['drawn_from', 'text', 'there'],
+        ['whole', 'text', 'there'],
+      ],
+      portrait: [
+        ...GROUP,
+        ['place', 'integer', 'there'],
+        ['head', 'text', 'there'],
+        ['body', 'text', 'there'],
+      ],
+      group_notes: [
+        ...GROUP,
+        ['title', 'text', 'there'],
+        ['memo', 'text', 'there'],
+        ['quotations', 'text', 'there'],
+      ],
+    };
+    for (const [name, all] of Object.entries(tables)) {
+      const key = GROUP.map(([column]) => column).filter((column) => all.some(([one]) => one === column));
+      await columns(schema.createTable(name), all)
+        .addPrimaryKeyConstraint(`${name}_key`, key as never)
+        .execute();
+    }
+  },
+};
+
 /** Every change of the tables of a study in its order; each runs once. */
-export const MIGRATIONS: Readonly<Record<string, Migration>> = { '0001-first': first };
+export const MIGRATIONS: Readonly<Record<string, Migration>> = {
+  '0001-first': first,
+  '0002-portraits': portraits,
+};
 
 /** Brings the tables of a study to the newest form. Throws where they are of a later version than this application. */
 export async function migrate(

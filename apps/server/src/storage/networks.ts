@@ -14,6 +14,7 @@ import type { Selectable } from 'kysely';
 import { decisionsFor } from './decisions';
 import type { Store } from './open';
 import { readPage } from './pages';
+import { readTitles } from './portraits';
 import type { NetworkTable } from './schema';
 
 /** The networks of a study that were not deleted, the newest first. */
@@ -162,6 +163,7 @@ async function toNetwork(store: Store, row: Selectable<NetworkTable>): Promise<N
     whole: row.whole === null ? null : (JSON.parse(row.whole) as Network['whole']),
     groupings: JSON.parse(row.groupings) as Network['groupings'],
     measures: JSON.parse(row.measures) as Network['measures'],
+    titles: await readTitles(store, row.id),
   };
 }
 

@@ -238,6 +238,42 @@ export interface MapTable {
   positions: Buffer | null;
 }
 
+/** What the portraits of a grouping were made of. */
+export interface PortraitSetTable {
+  network_id: string;
+  /** Name of the column. */
+  grouping: string;
+  step_id: number;
+  /** JSON of the settings, of what they were drawn from, and of the network as a whole. */
+  settings: string;
+  drawn_from: string;
+  whole: string;
+}
+
+/** What is known of a group. */
+export interface PortraitTable {
+  network_id: string;
+  grouping: string;
+  /** Its value in the column. */
+  value: string;
+  /** Among the groups, the largest first. */
+  place: number;
+  /** JSON of what a list says of it, and of all. */
+  head: string;
+  body: string;
+}
+
+/** What the researcher wrote about a group. */
+export interface GroupNotesTable {
+  network_id: string;
+  grouping: string;
+  value: string;
+  title: string;
+  memo: string;
+  /** JSON of the numbers of messages. */
+  quotations: string;
+}
+
 /** A step that follows another one by itself. */
 export interface FollowUpTable {
   id: Generated<number>;
@@ -278,6 +314,9 @@ export interface Database {
   staged_file: StagedFileTable;
   network: NetworkTable;
   map: MapTable;
+  portrait_set: PortraitSetTable;
+  portrait: PortraitTable;
+  group_notes: GroupNotesTable;
   tidy_decision: TidyDecisionTable;
   message_score: MessageScoreTable;
   name: NameTable;

@@ -16,6 +16,8 @@ export const NETWORK_STEPS = {
     name: 'Split',
     settings: { method: 'louvain' },
   }),
+  'portray-groups': (network) => ({ network, column: 'community', settings: {} }),
+  'note-group': (network) => ({ network, column: 'community', group: '1', notes: { title: 'Recorders' } }),
   'scan-resolutions': (network) => ({ network, settings: { method: 'louvain' } }),
   'test-removal': (network) => ({ network, nodes: [0, 1, 2] }),
   'doubt-ranks': (network) => ({ network, measure: 'inDegree', runs: 20 }),

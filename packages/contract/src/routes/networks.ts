@@ -5,6 +5,7 @@ import { MessagePage } from '../message';
 import { Network, NetworkPage } from '../network';
 import { PageQuery } from '../page';
 import { NodePictureList } from '../pictures';
+import { FullPortrait, GroupMessagesQuery, GroupQuery, PortraitList, PortraitsQuery } from '../portraits';
 import { DeletedList } from '../study';
 import { Weave, WeaveEstimate } from '../weave';
 import { Bytes, routeTable } from './route';
@@ -97,6 +98,29 @@ export const networkRoutes = routeTable({
     path: '/studies/{study}/networks/{network}/portrait/{community}',
     summary: 'The profile of a community.',
     answer: Portrait,
+    problems: NO_MESSAGES,
+  },
+  portraits: {
+    method: 'get',
+    path: '/studies/{study}/networks/{network}/portraits',
+    summary:
+      'The groups of a column that were portrayed, with a sentence for each; null where none were, which the step portray-groups does.',
+    query: PortraitsQuery,
+    answer: PortraitList.nullable(),
+  },
+  groupPortrait: {
+    method: 'get',
+    path: '/studies/{study}/networks/{network}/group-portrait',
+    summary: 'All that is known of a group that was portrayed, with the messages that stand for it.',
+    query: GroupQuery,
+    answer: FullPortrait,
+  },
+  groupMessages: {
+    method: 'get',
+    path: '/studies/{study}/networks/{network}/group-messages',
+    summary: 'The messages that a number of a portrait counts.',
+    query: GroupMessagesQuery,
+    answer: MessagePage,
     problems: NO_MESSAGES,
   },
   groupTitles: {

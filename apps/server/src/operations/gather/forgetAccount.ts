@@ -2,6 +2,7 @@ import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { counted, handleKey, joinWith, type TableColumns } from '@pebble/core';
 import { isNoneOf } from '../../storage/lists';
+import { erasePortraits } from '../../storage/portraits';
 import { forgetInDatabase, type Forgotten } from '../../storage/erase/forgetAccount';
 import { FORGOTTEN, handleReplacer } from '../../storage/erase/replaceHandle';
 import { skippedLists, type NetworkPart } from '../../files/places';
@@ -37,6 +38,7 @@ export const forgetAccount: StepDefinition<'forget-account', Result> = {
     if (!found) throw new StepRefused('This account is not in the study.');
     await refuseWhileCollecting(context);
     progress('Erasing messages', null);
+    await erasePortraits(store);
     const forgotten = await forgetInDatabase(store, found.handle, (phase) => progress(phase, null));
     const networks = await forgetInNetworks(context, found.handle, progress);
     const stale = await markWoven(context);

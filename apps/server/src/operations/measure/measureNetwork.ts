@@ -25,6 +25,8 @@ interface Measured extends Record<string, unknown> {
   readonly seed: number;
   /** Whether betweenness takes so long that it is a step of its own, which follows. */
   readonly betweennessFollows?: boolean;
+  /** Whether portraits of its communities follow, which give them their titles. */
+  readonly portraitsFollow?: boolean;
 }
 
 export const measureNetwork: StepDefinition<'measure-network', Measured> = {
@@ -58,6 +60,7 @@ export const measureNetwork: StepDefinition<'measure-network', Measured> = {
       seed: settings.seed,
       pivots: betweennessFollows ? null : pivots,
       betweennessFollows,
+      portraitsFollow: found.slice === null && found.messages > 0 && found.messages <= MOST_PORTRAYED,
     };
   },
   describe({ settings }, result) {
@@ -72,9 +75,16 @@ export const measureNetwork: StepDefinition<'measure-network', Measured> = {
     );
   },
   seed: ({ settings }) => settings.seed,
-  followUps: ({ network, seed, betweennessFollows }) =>
-    betweennessFollows ? [{ kind: 'measure-betweenness', parameters: { network, seed } }] : [],
+  followUps: ({ network, seed, betweennessFollows, portraitsFollow }) => [
+    ...(portraitsFollow
+      ? [{ kind: 'portray-groups' as const, parameters: { network, column: 'community', settings: {} } }]
+      : []),
+    ...(betweennessFollows ? [{ kind: 'measure-betweenness' as const, parameters: { network, seed } }] : []),
+  ],
 };
+
+/** Of more messages portraits take long; they are drawn when somebody asks for them. */
+const MOST_PORTRAYED = 300_000;
 
 /** Nodes x (nodes + ties) above which betweenness takes seconds, and starting threads for it is worth while. */
 const LARGE = 5e7;

@@ -2,6 +2,7 @@ import { join } from 'node:path';
 import { counted, joinWith } from '@pebble/core';
 import { eraseNetworks, eraseSource } from '../../storage/erase/eraseDeleted';
 import { eraseParkedAccounts, eraseUnused } from '../../storage/erase/eraseMessages';
+import { erasePortraits } from '../../storage/portraits';
 import { skippedPath } from '../../files/places';
 import { StepRefused } from '../../errors/stepErrors';
 import type { StepDefinition } from '../step';
@@ -35,6 +36,7 @@ export const removeForGood: StepDefinition<'remove-for-good', Removed> = {
       messages += erased.messages;
     }
     if (sources.length > 0) {
+      await erasePortraits(store);
       await eraseParkedAccounts(store);
       await eraseUnused(store);
     }

@@ -1,5 +1,5 @@
 import type { MessagePage, Network, Portrait } from '@pebble/contract';
-import type { DailyTieCounts, Tie } from '@pebble/core';
+import type { DailyTieCounts, MessageGroups, Tie } from '@pebble/core';
 import type { EvidencePage } from '../../storage/evidence';
 import { findNetwork } from '../../storage/networks';
 import type { Store } from '../../storage/open';
@@ -11,6 +11,11 @@ export type Behind = { readonly nodes: readonly number[] } | { readonly ties: re
 export interface Evidence {
   messages(behind: Behind, page: EvidencePage): Promise<MessagePage>;
   portrait(community: number, nodes: readonly number[]): Promise<Portrait>;
+  /**
+   * The messages of a network by the groups of its nodes: those that accounts wrote, or those that stand behind other nodes.
+   * @param groupOf group of each node, from 0 to below `groups`; another number for none
+   */
+  grouped(groupOf: ArrayLike<number>, groups: number): MessageGroups;
   /** Ties that a message helps to make, as pairs of nodes. */
   tiesOf(message: number): Promise<Tie[]>;
   /** When the messages of each tie were written; null where that would have to be asked tie by tie. */

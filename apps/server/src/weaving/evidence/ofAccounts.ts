@@ -3,6 +3,7 @@ import {
   addressTies,
   countsBothWays,
   countTiesByDay,
+  MessageGroups,
   messagesAround,
   numbersOf,
   takenAddresses,
@@ -14,11 +15,12 @@ import {
   readAddressRows,
   readMessageRows,
   readPortrait,
+  writtenMessages,
   type Candidates,
   type Period,
 } from '../../storage/evidence';
 import { readTable } from '../../storage/files/tables';
-import { readMessagesById } from '../../storage/messages';
+import { lastMessage, readMessagesById } from '../../storage/messages';
 import type { Store } from '../../storage/open';
 import { readTaken } from '../../storage/taken';
 import { tidyAccounts } from '../tidied';
@@ -78,6 +80,15 @@ export function accountEvidence(
     },
     portrait: (community, nodes) =>
       readPortrait(store, community, nodes.length, { accounts: members(nodes), weave }),
+    grouped(groupOf, groups) {
+      const found = new MessageGroups(groups, lastMessage(store));
+      for (const { message, author } of writtenMessages(store, scope)) {
+        const node = nodeOf().get(tidy.now ? tidy.now(author) : author);
+        const group = node === undefined ? -1 : groupOf[node];
+        if (group >= 0 && group < groups) found.add(message, group);
+      }
+      return found;
+    },
     dailyTieCounts() {
       const taken = readTaken(store, weave);
       const all = readAddresses(store);

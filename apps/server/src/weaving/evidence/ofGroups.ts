@@ -29,6 +29,11 @@ export function groupEvidence(store: Store, { id }: Network, inner: Network, evi
         page,
       ),
     portrait: (community, groups) => evidence.portrait(community, members(groups)),
+    grouped: (group, groups) =>
+      evidence.grouped(
+        Int32Array.from(groupOf, (node) => group[node] ?? -1),
+        groups,
+      ),
     async tiesOf(message) {
       const { source, target } = readTies(store, id);
       const known = new Set(Array.from(source, (a, e) => `${a} ${target[e]}`));

@@ -16,6 +16,11 @@ export function oneSortEvidence(store: Store, { id }: Network, inner: Network, e
       return evidence.messages({ ties: tiesBehind(readTies(store, inner.id), pairs) }, page);
     },
     portrait: (community, nodes) => evidence.portrait(community, places(nodes)),
+    grouped(groupOf, groups) {
+      const within = new Int32Array(inner.nodes).fill(-1);
+      place.forEach((at, node) => (within[at] = groupOf[node]));
+      return evidence.grouped(within, groups);
+    },
     async tiesOf(message) {
       const node = new Map(Array.from(place, (at, v) => [at, v]));
       const made = tiesThrough(readTies(store, inner.id), await evidence.tiesOf(message), (at) =>

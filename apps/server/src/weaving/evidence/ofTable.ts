@@ -1,6 +1,7 @@
 import type { Network } from '@pebble/contract';
 import {
   countTiesByDay,
+  MessageGroups,
   messagesOfNode,
   messagesOfTie,
   messagesOfTies,
@@ -10,7 +11,7 @@ import {
 } from '@pebble/core';
 import { readPortrait } from '../../storage/evidence';
 import { readTable } from '../../storage/files/tables';
-import { readMessagesById } from '../../storage/messages';
+import { lastMessage, readMessagesById } from '../../storage/messages';
 import type { Store } from '../../storage/open';
 import type { Behind, Evidence } from './evidence';
 import { readTies } from './ties';
@@ -44,6 +45,14 @@ export function tableEvidence(store: Store, { id }: Network, window: number | nu
     },
     portrait: (community, nodes) =>
       readPortrait(store, community, nodes.length, { messages: messagesOf({ nodes }) }),
+    grouped(groupOf, groups) {
+      const found = new MessageGroups(groups, lastMessage(store));
+      for (let i = 0; i < rows.node.length; i++) {
+        const group = groupOf[rows.node[i]];
+        if (group >= 0 && group < groups) found.add(rows.message[i], group);
+      }
+      return found;
+    },
     tiesOf(message) {
       const { source, target } = readTies(store, id);
       return Promise.resolve(tiesOfMessage(rows, message, source, target));

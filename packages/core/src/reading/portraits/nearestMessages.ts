@@ -15,7 +15,7 @@ export interface NearMessage {
 export function nearestMessages(
   { count, message, author, thing }: Occurrences,
   groups: MessageGroups,
-  scores: readonly ReadonlyMap<number, number>[],
+  scores: readonly { get(thing: number): number | undefined }[],
   most: number,
 ): NearMessage[][] {
   const best = scores.map(() => new Map<number, NearMessage & { readonly score: number }>());

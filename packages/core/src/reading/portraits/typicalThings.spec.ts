@@ -110,13 +110,12 @@ describe('typicalThings', () => {
     expect(second.missing).toEqual([]);
   });
 
-  it('counts what was merged as one, once in each message, and leaves out what was dropped', () => {
+  it('counts a thing once in each message, and compares a group that is all with nothing', () => {
     const { of, occurrences } = study(1, [
-      [1, [0], [1, 2]],
-      [2, [0], [2, 3]],
+      [1, [0], [1, 1]],
+      [2, [0], [1]],
     ]);
-    const now = (thing: number): number => (thing === 3 ? -1 : 1);
-    const [only] = typicalThings(occurrences, of, label, all, now);
+    const [only] = typicalThings(occurrences, of, label, all);
     expect(only.used.map(({ label, messages, authors }) => [label, messages, authors])).toEqual([
       ['t1', 2, 2],
     ]);

@@ -28,18 +28,16 @@ const LEAST_MESSAGES = 3;
 /**
  * What is typical for each group of messages beside all others of the network, by log-likelihood (see `logLikelihood`). A thing counts once
  * for each message in which it stands.
- * @param now the number of the thing that a thing stands for after tidying, below 0 for one that was left out
  */
 export function typicalThings(
   occurrences: Occurrences,
   groups: MessageGroups,
   labelOf: (thing: number) => string,
   { leastAuthors, most }: TypicalLimits,
-  now: ((thing: number) => number) | null = null,
 ): GroupThings[] {
   const found = Array.from({ length: groups.groups }, () => new Shortlist(most, leastAuthors));
   const counts = new ThingCounts(groups);
-  for (const { thing, rows } of byThing(occurrences, groups, now)) {
+  for (const { thing, rows } of byThing(occurrences, groups)) {
     counts.count(rows, occurrences);
     const label = labelOf(thing);
     for (const g of counts.all >= LEAST_MESSAGES ? counts.toldOf() : counts.touched) {
@@ -139,32 +137,20 @@ interface ThingRows {
 }
 
 /** The occurrences within the network, thing by thing. */
-function* byThing(
-  { count, thing, message }: Occurrences,
-  groups: MessageGroups,
-  now: ((thing: number) => number) | null,
-): Generator<ThingRows> {
+function* byThing({ count, thing, message }: Occurrences, groups: MessageGroups): Generator<ThingRows> {
   const place = new Map<number, number>();
   const things: number[] = [];
   const sizes: number[] = [];
   const of = new Int32Array(count).fill(-1);
-  const known = new Map<number, number>();
-  const placeOf = (raw: number): number => {
-    const is = now ? now(raw) : raw;
-    if (is < 0) return -1;
-    let at = place.get(is);
-    if (at === undefined) {
-      place.set(is, (at = things.push(is) - 1));
-      sizes.push(0);
-    }
-    return at;
-  };
   for (let i = 0; i < count; i++) {
     if (!groups.has(message[i])) continue;
-    let at = known.get(thing[i]);
-    if (at === undefined) known.set(thing[i], (at = placeOf(thing[i])));
+    let at = place.get(thing[i]);
+    if (at === undefined) {
+      place.set(thing[i], (at = things.push(thing[i]) - 1));
+      sizes.push(0);
+    }
     of[i] = at;
-    if (at >= 0) sizes[at]++;
+    sizes[at]++;
   }
   const start = new Uint32Array(things.length + 1);
   sizes.forEach((size, t) => (start[t + 1] = start[t] + size));

@@ -1,0 +1,114 @@
+import type {
+  FullPortrait,
+  GroupMessagesQuery,
+  MessagePage,
+  Network,
+  PortraitList,
+  PortraitThing,
+} from '@pebble/contract';
+import type { MessageGroups } from '@pebble/core';
+import { isAmong } from '../storage/lists';
+import { readTable } from '../storage/files/tables';
+import { readMessagesById } from '../storage/messages';
+import { findNetwork } from '../storage/networks';
+import type { Store } from '../storage/open';
+import { readPortraitBody, readPortraitHeads, readPortraitSet } from '../storage/portraits';
+import { evidenceOf } from '../weaving/evidenceOf';
+import { drawnFromNow, outOfDatePhrase } from './outOfDate';
+import { readPortraitThings } from './portraitThings';
+
+/** The portraits of a grouping; null where there are none. */
+export async function readPortraits(
+  store: Store,
+  { network: id, column }: { readonly network: string; readonly column: string },
+): Promise<PortraitList | null> {
+  const network = await findNetwork(store, id);
+  const set = network && (await readPortraitSet(store, id, column));
+  if (!set) return null;
+  const { drawnFrom, ...told } = set;
+  return {
+    ...told,
+    column,
+    outOfDate: outOfDatePhrase(drawnFrom, await drawnFromNow(store, network, column)),
+    groups: await readPortraitHeads(store, id, column),
+  };
+}
+
+/** All that is known of a group, with the messages that are named; null where it was not portrayed. */
+export async function readGroupPortrait(
+  store: Store,
+  { network, column, group }: { readonly network: string; readonly column: string; readonly group: string },
+): Promise<FullPortrait | null> {
+  const body = await readPortraitBody(store, network, column, group);
+  if (!body) return null;
+  const named = [
+    ...[...body.reposted, ...body.answered, ...body.nearest].map(({ message }) => message),
+    ...body.sample,
+    ...body.notes.quotations,
+  ];
+  return { ...body, quoted: await readMessagesById(store, [...new Set(named)]) };
+}
+
+/** The messages that a number of a portrait counts, in the order of time; null where there are no messages behind the network. */
+export async function readGroupMessages(
+  store: Store,
+  { network: id, query }: { readonly network: string; readonly query: GroupMessagesQuery },
+): Promise<MessagePage | null> {
+  const network = await findNetwork(store, id);
+  const groups = network && (await groupAndRest(store, network, query));
+  if (!groups) return null;
+  const wanted = query.elsewhere === 'true' ? 1 : 0;
+  const isWanted = (message: number): boolean => {
+    const own = groups.of(message);
+    return wanted === 0 ? own.includes(0) : own.length > 0 && !own.includes(0);
+  };
+  const { thing, label, kind, day, offset, limit } = query;
+  const all =
+    thing !== undefined && label !== undefined
+      ? (await messagesWith(store, thing, label)).filter(isWanted)
+      : [...groups.messagesOf(wanted)].filter(isWanted);
+  const rows = await store.query
+    .selectFrom('message')
+    .select('id')
+    .where(isAmong('id', all))
+    .$if(kind !== undefined, (asked) => asked.where('kind', '=', kind!))
+    .$if(day !== undefined, (asked) => asked.where('time', '>=', day!).where('time', '<', day! + DAY))
+    .orderBy((e) => e('time', 'is', null))
+    .orderBy('time')
+    .orderBy('id')
+    .execute();
+  const page = rows.slice(offset, offset + limit).map((row) => row.id);
+  return { total: rows.length, offset, messages: await readMessagesById(store, page) };
+}
+
+const DAY = 86_400_000;
+
+/** The messages of a group as 0, those of all other nodes of the network as 1. */
+async function groupAndRest(
+  store: Store,
+  network: Network,
+  { column, group }: GroupMessagesQuery,
+): Promise<MessageGroups | null> {
+  const evidence = await evidenceOf(store, network);
+  if (!evidence) return null;
+  const nodes = readTable(store.folder, network.id, 'nodes', [column]);
+  const values = column in nodes ? nodes[column] : [];
+  return evidence.grouped(
+    Int32Array.from({ length: network.nodes }, (_, v) => (String(values[v] ?? '') === group ? 0 : 1)),
+    2,
+  );
+}
+
+/** The messages in which a thing stands, each once. */
+async function messagesWith(store: Store, thing: PortraitThing, label: string): Promise<number[]> {
+  const { occurrences, labelOf } = await readPortraitThings(store, thing);
+  const is = new Map<number, boolean>();
+  const found = new Set<number>();
+  for (let i = 0; i < occurrences.count; i++) {
+    const at = occurrences.thing[i];
+    let isIt = is.get(at);
+    if (isIt === undefined) is.set(at, (isIt = labelOf(at) === label));
+    if (isIt) found.add(occurrences.message[i]);
+  }
+  return [...found];
+}
