@@ -40,7 +40,7 @@ describe('a first start with the demo', () => {
     let steps: Step[] = [];
     for (let i = 0; i < 200; i++) {
       ({ steps } = (await get(`/studies/${id}/logbook`)) as { steps: Step[] });
-      if (steps.length >= 6 && steps.every(({ state }) => state === 'done')) break;
+      if (steps.length >= 7 && steps.every(({ state }) => state === 'done')) break;
       await new Promise((done) => setTimeout(done, 50));
     }
     // What would be done a second time comes right after.
@@ -52,6 +52,7 @@ describe('a first start with the demo', () => {
       'detect-languages',
       'import-source',
       'measure-network',
+      'portray-groups',
       'weave',
     ]);
     expect(steps.find(({ kind }) => kind === 'detect-languages')!.sentence).toBe(

@@ -124,6 +124,32 @@ describe('portraits of groups', () => {
         expect([term.label, there.total]).toEqual([term.label, term.elsewhere]);
       }
     for (const { kind, messages: told } of kinds) expect((await messages({ group, kind })).total).toBe(told);
+    const { addressed, addressing, active, waysOut, outside, ties } = await portrait(group);
+    for (const { node, value } of addressed)
+      expect([node, (await messages({ group, node, way: 'in' })).total]).toEqual([node, value]);
+    // A message that addresses several stands behind as many ties.
+    for (const [nodes, way] of [
+      [addressing, 'out'],
+      [waysOut, 'across'],
+    ] as const)
+      for (const { node, value } of nodes) {
+        const { total } = await messages({ group, node, way });
+        expect(total).toBeGreaterThan(0.5 * value);
+        expect(total).toBeLessThanOrEqual(value);
+      }
+    for (const { node, value } of active) expect((await messages({ group, node })).total).toBe(value);
+    expect((await messages({ group, node: outside[0].node, way: 'with' })).total).toBeGreaterThanOrEqual(
+      outside[0].value,
+    );
+    for (const { group: other, out, into } of ties.slice(0, 3)) {
+      const towards = list.groups[other!].group;
+      const there = (await messages({ group, towards, way: 'out' })).total;
+      expect(there).toBeGreaterThan(0.8 * out);
+      expect(there).toBeLessThanOrEqual(out);
+      const back = (await messages({ group, towards, way: 'in' })).total;
+      expect(back).toBeGreaterThan(0.8 * into);
+      expect(back).toBeLessThanOrEqual(into);
+    }
     const busiest = [...days].sort((a, b) => b.messages - a.messages)[0];
     expect((await messages({ group, day: busiest.day })).total).toBe(busiest.messages);
     expect(quoted.map(({ id }) => id)).toEqual(expect.arrayContaining(sample));

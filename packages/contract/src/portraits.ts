@@ -58,8 +58,8 @@ const portraitSettings = {
 export const PortraitSettings = z.object(portraitSettings);
 export type PortraitSettings = z.infer<typeof PortraitSettings>;
 
-/** By what a title suggests itself. */
-export const TitleBy = z.enum(['hashtags', 'words', 'node']);
+/** By what a title suggests itself; a group that has a name of its own keeps it. */
+export const TitleBy = z.enum(['name', 'hashtags', 'words', 'node']);
 
 /** A group among those that were portrayed. */
 export const PortraitHead = z.object({
@@ -141,11 +141,24 @@ export const PortraitList = z.object({
 export type PortraitList = z.infer<typeof PortraitList>;
 
 /** A portrait with the messages that it names, as they are now. */
-export const FullPortrait = PortraitBody.extend({ notes: GroupNotes, quoted: z.array(Message) });
+export const FullPortrait = PortraitBody.extend({
+  notes: GroupNotes,
+  quoted: z.array(Message),
+  /** What the nodes are called that it names, by their places. */
+  names: z.record(z.string(), z.string()),
+});
 export type FullPortrait = z.infer<typeof FullPortrait>;
+
+/** How portraits can be saved. */
+export const PortraitFormat = z.enum(['html', 'md', 'csv']);
+export type PortraitFormat = z.infer<typeof PortraitFormat>;
 
 export const PortraitsQuery = z.object({ column: z.string() });
 export const GroupQuery = z.object({ column: z.string(), group: z.string() });
+
+/** Which ties of a node or a group: those that go out or come in, those to and from other groups, or those with the group that is asked of. */
+export const TieWay = z.enum(['out', 'in', 'either', 'across', 'with']);
+export type TieWay = z.infer<typeof TieWay>;
 
 /** Asks for the messages of a group that a number of its portrait counts. */
 export const GroupMessagesQuery = GroupQuery.extend({
@@ -154,6 +167,10 @@ export const GroupMessagesQuery = GroupQuery.extend({
   /** Only of one kind, of one day (UTC, milliseconds since 1970). */
   kind: MessageKind.optional(),
   day: z.coerce.number().optional(),
+  /** Those behind ties instead: of a node, by its place, or of the group with another one. */
+  node: z.coerce.number().int().min(0).optional(),
+  towards: z.string().optional(),
+  way: TieWay.optional(),
   /** The messages of the network that are not of the group instead. */
   elsewhere: z.enum(['true', 'false']).default('false'),
   offset: z.coerce.number().int().min(0).default(0),

@@ -74,6 +74,7 @@ export const STEP_TRAITS: Readonly<Record<StepKind, StepTraits>> = {
   'export-figure': silent(),
   'export-network': silent(),
   'export-data': silent(),
+  'export-portraits': silent(),
 };
 
 /** Steps that follow others by themselves: nobody who asked for them waits for their end. */

@@ -9,7 +9,7 @@ import { DoubtMeasure, QuestionId, QuestionSettings } from './measures';
 import { MeasureSettings, NetworkChange, NetworkExport } from './network';
 import { FigureQuery } from './figure';
 import { pageOf } from './page';
-import { GroupNotes, PortraitSettings } from './portraits';
+import { GroupNotes, PortraitFormat, PortraitSettings } from './portraits';
 import { Name, StudyName } from './study';
 import { NewDecision, RuleField, TidyKind, TidySort } from './tidy';
 import { SliceBy, Weave } from './weave';
@@ -164,6 +164,12 @@ export const stepParameters = {
   'portray-groups': z.object({ network: z.string(), column: z.string(), settings: PortraitSettings }),
   /** What the researcher writes about a group: its title, a memo, quotations. */
   'note-group': z.object({ network: z.string(), column: z.string(), group: z.string(), notes: GroupNotes }),
+  'export-portraits': z.object({
+    network: z.string(),
+    column: z.string(),
+    groups: z.array(z.string()).min(1).max(200),
+    format: PortraitFormat,
+  }),
   /** How many groups a method finds over a range of resolutions. */
   'scan-resolutions': z.object({
     network: z.string(),

@@ -72,6 +72,7 @@ export * from './map/description/shown';
 export * from './map/marks/nodes/sizes';
 export * from './map/style/colours';
 export * from './map/style/colourVision';
+export * from './map/style/groupTitles';
 export * from './map/description/shownPhrase';
 export * from './map/style/textWidth';
 export * from './map/scene/view';

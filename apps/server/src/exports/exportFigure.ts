@@ -54,6 +54,7 @@ export async function exportFigure(
     {
       nodeCount: network.nodes,
       directed: network.directed,
+      titles: network.titles,
       nodes: readTable(store.folder, network.id, 'nodes'),
       edges: readTable(store.folder, network.id, 'edges'),
       dailyTieCounts: dailyTieCounts,

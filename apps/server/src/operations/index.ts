@@ -14,6 +14,7 @@ import { findNames } from './gather/findNames';
 import { forgetAccount } from './gather/forgetAccount';
 import { groupNodes } from './measure/groupNodes';
 import { regroup } from './measure/regroup';
+import { exportPortraits } from './read/exportPortraits';
 import { noteGroup } from './read/noteGroup';
 import { portrayGroups } from './read/portrayGroups';
 import { splitGroup } from './measure/splitGroup';
@@ -83,6 +84,7 @@ const definitions = {
   'split-group': splitGroup,
   'portray-groups': portrayGroups,
   'note-group': noteGroup,
+  'export-portraits': exportPortraits,
   'scan-resolutions': scanResolutions,
   'test-removal': testRemoval,
   'doubt-ranks': bootstrapRanks,

@@ -27,7 +27,7 @@ import { readTable } from '../storage/files/tables';
 import type { Store } from '../storage/open';
 import type { Progress } from '../threads/progress';
 import { evidenceOf } from '../weaving/evidenceOf';
-import { toldGroups, type ToldGroups } from './groupsOf';
+import { isComputed, toldGroups, type ToldGroups } from './groupsOf';
 import { readPortraitThings } from './portraitThings';
 
 /** Terms of each list, messages of each list, nodes of a list. */
@@ -74,7 +74,9 @@ export async function drawPortraits(
   const leader = (g: number): string =>
     labels[standing[g].addressed[0]?.node ?? told.of.findIndex((own) => own === g)];
   const titles = suggestTitles(
-    told.names.map((_, g) => ({
+    told.names.map((name, g) => ({
+      // Computed groups have numbers.
+      name: isComputed(name) ? null : name,
       hashtags: spoken.things.hashtag[g].typical,
       words: spoken.things.word[g].typical,
       leader: leader(g),

@@ -6,13 +6,15 @@ import type {
   PortraitList,
   PortraitThing,
 } from '@pebble/contract';
-import type { MessageGroups } from '@pebble/core';
+import { nodeLabels, type MessageGroups, type Tie } from '@pebble/core';
 import { isAmong } from '../storage/lists';
 import { readTable } from '../storage/files/tables';
 import { readMessagesById } from '../storage/messages';
 import { findNetwork } from '../storage/networks';
 import type { Store } from '../storage/open';
 import { readPortraitBody, readPortraitHeads, readPortraitSet } from '../storage/portraits';
+import type { Evidence } from '../weaving/evidence/evidence';
+import { readTies } from '../weaving/evidence/ties';
 import { evidenceOf } from '../weaving/evidenceOf';
 import { drawnFromNow, outOfDatePhrase } from './outOfDate';
 import { readPortraitThings } from './portraitThings';
@@ -46,7 +48,18 @@ export async function readGroupPortrait(
     ...body.sample,
     ...body.notes.quotations,
   ];
-  return { ...body, quoted: await readMessagesById(store, [...new Set(named)]) };
+  const nodes = [
+    ...[body.addressed, body.addressing, body.active, body.waysOut, body.outside]
+      .flat()
+      .map(({ node }) => node),
+    ...body.ties.flatMap(({ by }) => by),
+  ];
+  const labels = nodeLabels(readTable(store.folder, network, 'nodes', ['handle', 'name', 'messages']));
+  return {
+    ...body,
+    quoted: await readMessagesById(store, [...new Set(named)]),
+    names: Object.fromEntries(nodes.map((node) => [node, labels[node]])),
+  };
 }
 
 /** The messages that a number of a portrait counts, in the order of time; null where there are no messages behind the network. */
@@ -55,8 +68,10 @@ export async function readGroupMessages(
   { network: id, query }: { readonly network: string; readonly query: GroupMessagesQuery },
 ): Promise<MessagePage | null> {
   const network = await findNetwork(store, id);
-  const groups = network && (await groupAndRest(store, network, query));
-  if (!groups) return null;
+  const evidence = network && (await evidenceOf(store, network));
+  if (!evidence) return null;
+  if (query.way !== undefined) return evidence.messages({ ties: tiesAsked(store, network, query) }, query);
+  const groups = groupAndRest(store, network, evidence, query);
   const wanted = query.elsewhere === 'true' ? 1 : 0;
   const isWanted = (message: number): boolean => {
     const own = groups.of(message);
@@ -83,20 +98,46 @@ export async function readGroupMessages(
 
 const DAY = 86_400_000;
 
-/** The messages of a group as 0, those of all other nodes of the network as 1. */
-async function groupAndRest(
+/** The messages of a group, or of a node of it, as 0, those of all other nodes of the network as 1. */
+function groupAndRest(
   store: Store,
   network: Network,
-  { column, group }: GroupMessagesQuery,
-): Promise<MessageGroups | null> {
-  const evidence = await evidenceOf(store, network);
-  if (!evidence) return null;
-  const nodes = readTable(store.folder, network.id, 'nodes', [column]);
-  const values = column in nodes ? nodes[column] : [];
+  evidence: Evidence,
+  { column, group, node }: GroupMessagesQuery,
+): MessageGroups {
+  const groupOf = readGroups(store, network, column);
+  const isOne = (v: number): boolean => groupOf(v) === group && (node === undefined || node === v);
   return evidence.grouped(
-    Int32Array.from({ length: network.nodes }, (_, v) => (String(values[v] ?? '') === group ? 0 : 1)),
+    Int32Array.from({ length: network.nodes }, (_, v) => (isOne(v) ? 0 : 1)),
     2,
   );
+}
+
+/** The ties of a node, or between two groups, that are asked for; self-ties are none. */
+function tiesAsked(
+  store: Store,
+  network: Network,
+  { column, group, node, towards, way }: GroupMessagesQuery,
+): Tie[] {
+  const groupOf = readGroups(store, network, column);
+  const { source, target } = readTies(store, network.id);
+  const goes = (a: number, b: number): boolean =>
+    node === undefined
+      ? groupOf(a) === group && groupOf(b) === towards
+      : a === node && (way !== 'across' || groupOf(b) !== group) && (way !== 'with' || groupOf(b) === group);
+  const isWanted = (a: number, b: number): boolean =>
+    (way !== 'in' && goes(a, b)) || (way !== 'out' && goes(b, a));
+  const ties: Tie[] = [];
+  source.forEach((a, e) => {
+    if (a !== target[e] && isWanted(a, target[e])) ties.push({ source: a, target: target[e] });
+  });
+  return ties;
+}
+
+function readGroups(store: Store, network: Network, column: string): (node: number) => string {
+  const nodes = readTable(store.folder, network.id, 'nodes', [column]);
+  const values = column in nodes ? nodes[column] : [];
+  return (node) => String(values[node] ?? '');
 }
 
 /** The messages in which a thing stands, each once. */

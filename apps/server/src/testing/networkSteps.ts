@@ -18,6 +18,7 @@ export const NETWORK_STEPS = {
   }),
   'portray-groups': (network) => ({ network, column: 'community', settings: {} }),
   'note-group': (network) => ({ network, column: 'community', group: '1', notes: { title: 'Recorders' } }),
+  'export-portraits': (network) => ({ network, column: 'community', groups: ['1'], format: 'md' }),
   'scan-resolutions': (network) => ({ network, settings: { method: 'louvain' } }),
   'test-removal': (network) => ({ network, nodes: [0, 1, 2] }),
   'doubt-ranks': (network) => ({ network, measure: 'inDegree', runs: 20 }),

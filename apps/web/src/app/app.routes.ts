@@ -50,6 +50,11 @@ export const routes: Routes = [
         title: 'Map',
       },
       {
+        matcher: withNetwork('read'),
+        loadComponent: () => import('./read/read').then((m) => m.Read),
+        title: 'Read',
+      },
+      {
         matcher: withNetwork('publish'),
         loadComponent: () => import('./publish/publish').then((m) => m.Publish),
         title: 'Publish',

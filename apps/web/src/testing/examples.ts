@@ -70,6 +70,7 @@ export function exampleNetwork(change: Partial<Network> = {}): Network {
     changed: null,
     whole: null,
     groupings: {},
+    titles: {},
     measures: {},
     createdAt: '2026-03-02T12:30:00.000Z',
     ...change,

@@ -6,3 +6,4 @@ export * from './portraits/portraitSentence';
 export * from './portraits/standing';
 export * from './portraits/suggestTitles';
 export * from './portraits/typicalThings';
+export * from './portraits/writePortraits';

@@ -31,6 +31,6 @@ export class NoNetwork {
   readonly study = input.required<string>();
   readonly networks = input.required<readonly Network[]>();
   /** To which stop the others are opened. */
-  readonly stop = input.required<'map' | 'publish'>();
+  readonly stop = input.required<'map' | 'read' | 'publish'>();
   protected readonly others = computed(() => wholesIn(this.networks()));
 }

@@ -184,6 +184,7 @@ export class StudyFrame implements OnDestroy {
       { path: 'tidy', name: 'Tidy', note: '' },
       { path: 'weave', name: 'Weave', note: study?.networks ? counted(study.networks, 'network') : '' },
       { path: 'map', name: 'Map', note: networkToOpen(this.networks(), this.open())?.name ?? '' },
+      { path: 'read', name: 'Read', note: '' },
       { path: 'publish', name: 'Publish', note: '' },
       {
         path: 'logbook',

@@ -1,4 +1,4 @@
-import type { NodePicture } from '@pebble/contract';
+import type { NodePicture, TitlesByColumn } from '@pebble/contract';
 import type { DailyTieCounts } from './dailyTieCounts';
 import type { TableColumns } from '../../network/tables';
 
@@ -13,6 +13,8 @@ export interface MapNetwork {
   readonly dailyTieCounts?: DailyTieCounts | null;
   /** Small pictures for nodes, where there are any. */
   readonly pictures?: readonly NodePicture[];
+  /** What its groups are called, by column and by value. */
+  readonly titles?: TitlesByColumn;
 }
 
 /** Whether its ties have a direction; one of which nothing is said, and that was not measured yet, is taken to be directed. */

@@ -81,18 +81,37 @@ describe('suggestTitles', () => {
     authors: 5,
   });
 
+  it('are short enough for a legend', () => {
+    const hashtags = [term('#OpenLateSallowmere', 90), term('#ShopTheQuay', 80)];
+    expect(suggestTitles([{ name: null, hashtags, words: [], leader: 'ann' }])[0].suggested).toBe(
+      '#OpenLateSallowmere',
+    );
+  });
+
   it('takes hashtags before words before nodes, and no title twice', () => {
     const titles = suggestTitles([
-      { hashtags: [term('#moths', 90), term('#all', 80, 1.2), term('#bats', 40)], words: [], leader: 'ann' },
-      { hashtags: [term('#moths', 50)], words: [term('stars', 30), term('sky', 20)], leader: 'ben' },
-      { hashtags: [], words: [], leader: 'cat' },
-      { hashtags: [], words: [], leader: 'cat' },
+      {
+        name: null,
+        hashtags: [term('#moths', 90), term('#all', 80, 1.2), term('#bats', 40)],
+        words: [],
+        leader: 'ann',
+      },
+      {
+        name: null,
+        hashtags: [term('#moths', 50)],
+        words: [term('stars', 30), term('sky', 20)],
+        leader: 'ben',
+      },
+      { name: null, hashtags: [], words: [], leader: 'cat' },
+      { name: null, hashtags: [], words: [], leader: 'cat' },
+      { name: 'press', hashtags: [term('#moths', 99)], words: [], leader: 'dan' },
     ]);
     expect(titles).toEqual([
       { suggested: '#moths, #bats', by: 'hashtags' },
       { suggested: 'stars, sky', by: 'words' },
       { suggested: 'round cat', by: 'node' },
       { suggested: 'round cat (2)', by: 'node' },
+      { suggested: 'press', by: 'name' },
     ]);
   });
 });

@@ -5,7 +5,7 @@ import { MatCheckbox } from '@angular/material/checkbox';
 import { MatFormField } from '@angular/material/form-field';
 import { MatInput } from '@angular/material/input';
 import { LegendCorner, type LegendPart } from '@pebble/contract';
-import { legendSections } from '@pebble/core';
+import { groupTitle, legendSections } from '@pebble/core';
 import { withGroupName, withHeading } from '../session/legend-words';
 import { injectMapEditor } from '../session/inject-map-editor';
 import { WordsField } from '../settings/words-field';
@@ -99,7 +99,11 @@ export class LegendPanel {
       .filter(({ value }) => value !== -1)
       .map(({ value, name, leader, colour }) => ({
         key: name ?? String(value),
-        usual: name ?? `${value} · round ${leader}`,
+        usual: groupTitle(this.map.session.titles(), this.map.description().colour.column, {
+          name,
+          value,
+          leader,
+        }),
         colour,
       })),
   );

@@ -51,7 +51,8 @@ export class BesideSession {
     if (!beside) return null;
     const { description } = beside;
     const legend = { ...description.legend, without: [...LEGEND_WITHOUT] };
-    const network = { ...beside.data, pictures: this.pictures.list() };
+    const { titles } = beside.network;
+    const network = { ...beside.data, pictures: this.pictures.list(), titles };
     return prepareMap(network, { ...description, legend });
   });
   readonly prepared = computed(() => this.bundling.drawn(this.described()));

@@ -10,8 +10,9 @@ export function groupingsOf(network: Network | null, data: MapNetwork | null): N
   return columns.sort((a, b) => Number(b.name === 'community') - Number(a.name === 'community'));
 }
 
-/** What a group is called on the screen. */
-export function groupName(name: string): string {
+/** What a group is called on the screen. @param titles of the groups of its column */
+export function groupName(name: string, titles: Readonly<Record<string, string>> = {}): string {
+  if (name in titles) return titles[name];
   if (name === '') return 'without a group';
   return /^\d+$/.test(name) ? `group ${name}` : name;
 }

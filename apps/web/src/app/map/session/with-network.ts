@@ -1,5 +1,5 @@
 import { computed, inject } from '@angular/core';
-import type { Network } from '@pebble/contract';
+import type { Network, TitlesByColumn } from '@pebble/contract';
 import {
   capital,
   fromArrow,
@@ -11,8 +11,10 @@ import {
   type MapNetwork,
 } from '@pebble/core';
 import { patchState, signalStoreFeature, withComputed, withMethods, withState } from '@ngrx/signals';
+import { Store } from '@ngrx/store';
 import { firstValueFrom, forkJoin, map, type Observable } from 'rxjs';
 import { Api, pathOf, type NetworkPlace } from '../../api/api';
+import { work } from '../../store/work.reducer';
 
 export interface Opened {
   readonly network: Network | null;
@@ -30,12 +32,20 @@ const CLOSED: Opened = { network: null, data: null, dailyTieCounts: null, error:
 export function withNetwork() {
   return signalStoreFeature(
     withState<Opened>(CLOSED),
-    withComputed(({ network, data }) => ({
+    withComputed(({ network, data }, networks = inject<Store>(Store).selectSignal(work.selectNetworks)) => ({
       /** What its nodes are called. */
       words: computed(() => {
         const [one, many] = nodeWords(network()?.weave ?? null);
         return { one, many, Many: capital(many) };
       }),
+      /** What its groups are called, by column and by value; other titles are known as soon as the list of networks is read anew. */
+      titles: computed(
+        (): TitlesByColumn => {
+          const open = network();
+          return (networks().find(({ id }) => id === open?.id) ?? open)?.titles ?? {};
+        },
+        { equal: (a, b) => a === b || JSON.stringify(a) === JSON.stringify(b) },
+      ),
       /** Whether messages stand behind its ties. */
       hasMessages: computed(() => {
         const weave = network()?.weave;

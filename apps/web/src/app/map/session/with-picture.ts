@@ -1,5 +1,5 @@
 import { computed, effect, inject, untracked, type Signal } from '@angular/core';
-import { LayoutSettings } from '@pebble/contract';
+import { LayoutSettings, type TitlesByColumn } from '@pebble/contract';
 import {
   captionOf,
   captionText,
@@ -47,7 +47,11 @@ export function withPicture() {
   return signalStoreFeature(
     {
       state: type<Opened & Decided & Selected & Looking>(),
-      props: type<{ moves: Signal<ReadonlyMap<number, Place>>; rows: Signal<Csr | null> }>(),
+      props: type<{
+        moves: Signal<ReadonlyMap<number, Place>>;
+        rows: Signal<Csr | null>;
+        titles: Signal<TitlesByColumn>;
+      }>(),
     },
     withState<Arranged>({ ...NOT_ARRANGED, begun: 0 }),
     withProps(() => ({
@@ -63,7 +67,7 @@ export function withPicture() {
         const period = store.passing();
         const { dailyTieCounts, _pictures } = store;
         return prepareMap(
-          { ...data, dailyTieCounts: dailyTieCounts(), pictures: _pictures.list() },
+          { ...data, dailyTieCounts: dailyTieCounts(), pictures: _pictures.list(), titles: store.titles() },
           period ? { ...description, show: { ...description.show, period } } : description,
         );
       }),

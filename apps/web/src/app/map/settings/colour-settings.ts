@@ -6,7 +6,7 @@ import { MatFormField } from '@angular/material/form-field';
 import { MatInput } from '@angular/material/input';
 import { MatTooltip } from '@angular/material/tooltip';
 import { Ramp } from '@pebble/contract';
-import { alikeColours, formatValue, groupKey, type ColourGroup } from '@pebble/core';
+import { alikeColours, formatValue, groupKey, groupTitle, type ColourGroup } from '@pebble/core';
 import { injectMapEditor } from '../session/inject-map-editor';
 import { OutlineSettings } from './outline-settings';
 import { PictureSettings } from './picture-settings';
@@ -226,7 +226,7 @@ export class ColourSettings {
 
   protected titleOf(group: ColourGroup): string {
     if (group.value === -1) return 'all others';
-    return group.name ?? `${group.value} · round ${group.leader}`;
+    return groupTitle(this.map.session.titles(), this.map.description().colour.column, group);
   }
 
   protected isChosen(group: ColourGroup): boolean {

@@ -121,7 +121,11 @@ export class ConditionForm {
   readonly condition = input.required<Condition>();
   readonly changed = output<Condition>();
   protected readonly map = injectMapEditor();
-  protected readonly title = groupName;
+  protected title(value: string): string {
+    const condition = this.condition();
+    const column = condition.what === 'values' ? condition.column : '';
+    return groupName(value, this.map.session.titles()[column]);
+  }
   protected readonly values = computed(() => {
     const condition = this.condition();
     const nodes = this.map.session.data()?.nodes ?? {};

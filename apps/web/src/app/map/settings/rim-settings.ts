@@ -55,7 +55,10 @@ const LISTED = 100;
 })
 export class RimSettings {
   protected readonly map = injectMapEditor();
-  protected readonly nameOf = groupName;
+  protected nameOf(value: string): string {
+    const { rim } = this.map.description().shape;
+    return groupName(value, rim ? this.map.session.titles()[rim.column] : undefined);
+  }
   protected readonly values = computed(() => {
     const column = this.map.description().shape.rim?.column;
     return column === undefined ? [] : this.valuesOf(column);

@@ -4,6 +4,7 @@ import { MatButton } from '@angular/material/button';
 import { MatCheckbox } from '@angular/material/checkbox';
 import { MatFormField } from '@angular/material/form-field';
 import { MatInput } from '@angular/material/input';
+import { groupTitle, type ColourGroup } from '@pebble/core';
 import { formatCount } from '@pebble/core/first';
 import { DayRangeField, type DayRange } from '../../shared/days/day-range';
 import { ConditionList } from './condition-list';
@@ -59,7 +60,7 @@ import { injectMapEditor } from '../session/inject-map-editor';
           <mat-checkbox [ngModel]="isShown(g.value)" (ngModelChange)="toggle(g.value, $event)"><b
               [style.background]="g.colour"
             ></b
-            ><span>{{ g.value }} · round {{ g.leader }}</span>
+            ><span>{{ titleOf(g) }}</span>
             <button matButton (click)="map.set('show', { communities: [g.value] })">only</button></mat-checkbox>
         }
       </div>
@@ -68,6 +69,9 @@ import { injectMapEditor } from '../session/inject-map-editor';
 })
 export class ShownSettings {
   protected readonly map = injectMapEditor();
+  protected titleOf(group: ColourGroup): string {
+    return groupTitle(this.map.session.titles(), 'community', group);
+  }
   protected readonly anyDay: DayRange = { from: null, until: null };
   protected readonly groups = computed(() => {
     if (this.map.description().colour.column !== 'community') return [];

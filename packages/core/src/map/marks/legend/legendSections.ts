@@ -2,11 +2,11 @@ import type { LegendPart, NodeShape } from '@pebble/contract';
 import { columnTitle } from '../../../measures/columns';
 import { formatCount } from '../../../words/sentence';
 import { groupKey } from '../../style/colours';
+import { groupTitle } from '../../style/groupTitles';
 import { numbersOf } from '../../../network/tables';
 import type { PreparedMap } from '../../scene/prepare';
 import { OTHER_COLOUR } from '../../style/palette';
 import { strokeColour } from '../regions/regions';
-import { isolated } from '../../style/textWidth';
 import { kindColours } from '../ties/ties';
 import { OPACITIES, widthClass, widthLabels, WIDTHS } from '../ties/tieWidths';
 
@@ -58,7 +58,11 @@ function colours(map: PreparedMap): LegendSection {
       label:
         value === -1
           ? 'all others'
-          : ownName(map, groupKey({ name, value }), name ?? `${value} · round ${isolated(leader)}`),
+          : ownName(
+              map,
+              groupKey({ name, value }),
+              groupTitle(map.network.titles, column, { name, value, leader }),
+            ),
       nodes,
       colour,
       // A click on a group shows it alone, which goes for groups that were computed.

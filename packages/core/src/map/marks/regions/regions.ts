@@ -88,13 +88,18 @@ function groupOutlines(map: PreparedMap, nodes: ScreenNodes): Outlined[] {
   const { column, least, titles, notes, form } = map.description.regions;
   if (column === null || !(column in map.network.nodes)) return [];
   const { of, names } = groupCodes(map.network.nodes[column]);
+  const given = map.network.titles?.[column] ?? {};
   const members: number[][] = names.map(() => []);
   for (const v of map.nodes) if (!map.pale?.[v]) members[of[v]].push(v);
   return members
     .map((all, g) => ({ name: names[g], all, inside: form === 'whole' ? near(all, nodes) : all }))
     .filter(({ name, all, inside }) => name !== '' && all.length >= least && inside.length > 1)
     .slice(0, MOST)
-    .map(({ name, inside }) => ({ title: titles[name] ?? '', note: notes[name] ?? '', nodes: inside }));
+    .map(({ name, inside }) => ({
+      title: titles[name] ?? given[name] ?? '',
+      note: notes[name] ?? '',
+      nodes: inside,
+    }));
 }
 
 /** Outlines round chosen nodes, as far as these are shown. */

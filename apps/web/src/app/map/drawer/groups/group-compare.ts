@@ -77,13 +77,14 @@ export class GroupCompare {
     const data = this.session.data();
     if (!data || !(this.column() in data.nodes) || !(this.other() in data.nodes)) return null;
     const [a, b] = [codesOf(data, this.column()), codesOf(data, this.other())];
+    const titles = this.session.titles();
     const [few, others] = [withOthers(a, MOST), withOthers(b, MOST)];
     return {
       rand: shown(adjustedRand(a.of, b.of)),
       information: shown(mutualInformation(a.of, b.of)),
       cross: crossing(few.of, others.of),
-      left: few.names.map(groupName),
-      right: others.names.map(groupName),
+      left: few.names.map((name) => groupName(name, titles[this.column()])),
+      right: others.names.map((name) => groupName(name, titles[this.other()])),
     };
   });
   /** Each band: its two groups and how many nodes it holds. */

@@ -76,7 +76,7 @@ export class GroupMatrix {
     if (!data || !(this.column() in data.nodes)) return null;
     const codes = withOthers(codesOf(data, this.column()), MOST);
     const ties = groupTies(graphOf(data.nodeCount, data.edges), codes.of, this.directed());
-    return { names: codes.names.map(groupName), ties };
+    return { names: codes.names.map((name) => groupName(name, this.session.titles()[this.column()])), ties };
   });
   protected readonly rows = computed<ChartRows>(() => {
     const found = this.found();

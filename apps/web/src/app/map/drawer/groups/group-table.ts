@@ -198,7 +198,7 @@ export class GroupTable {
       const isOthers = codes !== all && g === codes.names.length - 1;
       return {
         key: isOthers ? null : name,
-        name: groupName(name),
+        name: this.titleOf(name),
         nodes: formatCount(codes.size[g]),
         within: Number.isNaN(own) ? '–' : `${formatCount(inside)} (${Math.round(100 * own)} %)`,
         density: shown(ties.density[g * ties.groups + g]),
@@ -213,9 +213,13 @@ export class GroupTable {
       .slice(0, 5)
       .map(
         ({ a, b, share }) =>
-          `${groupName(a)} and ${groupName(b)} are one in ${Math.round(100 * share)} % of the runs.`,
+          `${this.titleOf(a)} and ${this.titleOf(b)} are one in ${Math.round(100 * share)} % of the runs.`,
       );
   });
+
+  private titleOf(name: string): string {
+    return groupName(name, this.session.titles()[this.column()]);
+  }
 
   protected toggle(key: string): void {
     const next = new Set(this.chosen());
