@@ -99,8 +99,11 @@ export const VIEWS: readonly View[] = [
   { name: 'ranks', show: drawer('Measures', 'Ranking') },
   { name: 'groups', show: drawer('Groups') },
   {
-    name: 'removal',
-    show: drawer('Measures', 'Removal', (page) => page.getByLabel('How many are taken out').fill('10')),
+    name: 'read',
+    async show(page) {
+      await stop(page, /^Read/);
+      await expect(page.getByRole('columnheader')).toHaveCount(4);
+    },
   },
   {
     name: 'publish',

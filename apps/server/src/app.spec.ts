@@ -120,11 +120,6 @@ describe('the application', () => {
     const always = messagesWithin(dailyTieCounts, network.edges, { from: null, until: null });
     // Every message of every tie has its day: the sums are the weights.
     expect([...always]).toEqual(ties.map(([, , weight]) => Number(weight)));
-    const { body: suggested } = await api().get(
-      `/api/v1/studies/${study}/networks/${network.id}/titles?column=community&least=5`,
-    );
-    expect(Object.keys(suggested.titles).length).toBeGreaterThan(3);
-    expect(suggested.titles['1']).toMatch(/^(#|round )/);
     expect(
       (await api().get(`/api/v1/studies/${study}/networks/${network.id}/export/graphml`).expect(200)).text,
     ).toContain('<graphml');

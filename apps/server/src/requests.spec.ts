@@ -110,7 +110,9 @@ describe('requests', () => {
     '/nodes.arrow',
     '/evidence?node=0',
     '/portrait/1',
-    '/titles?column=community',
+    '/portraits?column=community',
+    '/group-portrait?column=community&group=1',
+    '/group-messages?column=community&group=1',
     '/export/graphml',
   ])('of a network that is not there are answered 404: %s', async (path) => {
     await app.api.get(`/api/v1/studies/${app.study}/networks/none${path}`).expect(404);

@@ -35,14 +35,6 @@ export const Portrait = z.object({
 });
 export type Portrait = z.infer<typeof Portrait>;
 
-/** A title for each group of a network that suggests itself, by the value of the group. */
-export const GroupTitles = z.object({ titles: z.record(z.string(), z.string()) });
-export type GroupTitles = z.infer<typeof GroupTitles>;
-export const GroupTitlesQuery = z.object({
-  column: z.string(),
-  least: z.coerce.number().int().min(1).default(2),
-});
-
 /** The ties of one network that a message made, as pairs of node ids. */
 export const MessageTies = z.object({ ties: z.array(z.object({ source: z.int(), target: z.int() })) });
 export type MessageTies = z.infer<typeof MessageTies>;

@@ -184,7 +184,7 @@ export const MapDescription = z.object({
   names: z.object({
     count: z.int().min(0).max(2000),
     column: z.string(),
-    /** Whether the largest node of each group that has a colour, and the largest of all, are named too. */
+    /** Whether the two largest nodes of each group that has a colour, and the largest of all, are named too. */
     also: z.boolean().default(true),
     /** Height of the letters in pixels at scale 1. */
     fontSize: z.number().min(6).max(48),
@@ -233,8 +233,8 @@ export const MapDescription = z.object({
       column: z.string().nullable(),
       /** Nodes that a group must have to be outlined. */
       least: z.int().min(2).max(100_000),
-      /** One line round all of a group, or lines round where it lies densely. */
-      form: z.enum(['whole', 'dense']).default('whole'),
+      /** One line round all of a group, lines round where it lies densely, or its title alone. */
+      form: z.enum(['whole', 'dense', 'title']).default('whole'),
       /** Titles by the value of the category. */
       titles: z.record(z.string(), z.string().max(100)),
       /** Some words below the title, by the value of the category. */

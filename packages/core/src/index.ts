@@ -1,5 +1,4 @@
 export * from './communities/agreement';
-export * from './communities/titles';
 export * from './communities/groupTies';
 export * from './communities/grouping';
 export * from './communities/resolutions';

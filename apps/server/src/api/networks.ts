@@ -93,10 +93,6 @@ export function networkRoutes({ studies, runner }: Services): Router {
     return page ?? fail(noMessages(network));
   });
 
-  on(ROUTES.groupTitles, async ({ path: { study, network }, query, signal }) => ({
-    titles: await runner.read('titles', study, { network, ...query }, signal),
-  }));
-
   on(ROUTES.messageTies, async ({ path, signal }) => {
     const network = await find(path);
     const asks = { network: network.id, message: path.message };

@@ -48,8 +48,8 @@ describe('the API', () => {
     ]);
     const offset = get.parameters.find(({ name }) => name === 'offset');
     expect(offset?.schema).toMatchObject({ type: 'integer', minimum: 0, default: 0 });
-    const titles = paths['/studies/{study}/networks/{network}/titles'].get;
-    expect(titles.parameters.find(({ name }) => name === 'column')?.required).toBe(true);
+    const portraits = paths['/studies/{study}/networks/{network}/portraits'].get;
+    expect(portraits.parameters.find(({ name }) => name === 'column')?.required).toBe(true);
     const saved = paths['/studies/{study}/export/messages.{dataFormat}'].get;
     expect(saved.parameters.map(({ name }) => name)).toContain('hashtag');
     expect(saved.parameters.find(({ name }) => name === 'dataFormat')?.schema['enum']).toEqual([

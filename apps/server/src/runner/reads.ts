@@ -45,13 +45,7 @@ import { readTimeline } from '../storage/timeline';
 import type { Store } from '../storage/open';
 import { readThread } from '../storage/threads';
 import { readSuggestions, readTidyPage } from '../tidying/review';
-import {
-  readCommunity,
-  readEvidence,
-  readMessageTies,
-  readDailyTieCounts,
-  readTitles,
-} from '../weaving/behindNetworks';
+import { readCommunity, readEvidence, readMessageTies, readDailyTieCounts } from '../weaving/behindNetworks';
 import { estimateWeave } from '../weaving/estimateWeave';
 
 /**
@@ -76,7 +70,6 @@ export interface Reads {
   groupMessages: { asks: { network: string; query: GroupMessagesQuery }; gives: MessagePage | null };
   dailyTieCounts: { asks: string; gives: Uint8Array | null };
   messageTies: { asks: { network: string; message: number }; gives: Tie[] | null };
-  titles: { asks: { network: string; column: string; least: number }; gives: Record<string, string> };
   /** Null for a map that was never arranged. */
   smallPicture: { asks: string; gives: SmallPicture | null };
   /** Writes a file, which is the reader's to take away. */
@@ -115,7 +108,6 @@ export const readers: { readonly [N in ReadName]: Reader<N> } = {
   groupMessages: readGroupMessages,
   dailyTieCounts: readDailyTieCounts,
   messageTies: readMessageTies,
-  titles: readTitles,
   smallPicture: (store, network) => readSmallPicture(store, network),
   exportNetwork: (store, asks) => exportNetwork(store, asks),
   exportData,

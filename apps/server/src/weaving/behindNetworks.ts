@@ -5,7 +5,6 @@ import type { Store } from '../storage/open';
 import { readTable } from '../storage/files/tables';
 import type { Evidence } from './evidence/evidence';
 import { evidenceOf } from './evidenceOf';
-import { groupTitles } from './groupTitles';
 
 /** A network with what stands behind it; null where there are no messages. */
 async function behind(store: Store, id: string): Promise<{ network: Network; evidence: Evidence } | null> {
@@ -52,15 +51,6 @@ export async function readMessageTies(
 ): Promise<Tie[] | null> {
   const found = await behind(store, network);
   return found && found.evidence.tiesOf(message);
-}
-
-/** Titles of groups that suggest themselves. */
-export async function readTitles(
-  store: Store,
-  { network, column, least }: { readonly network: string; readonly column: string; readonly least: number },
-): Promise<Record<string, string>> {
-  const found = await findNetwork(store, network);
-  return found ? groupTitles(store, found, column, least) : {};
 }
 
 function membersOf(folder: string, network: string, community: number): number[] {

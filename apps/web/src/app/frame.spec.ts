@@ -90,6 +90,7 @@ describe('StudyFrame', () => {
       'Tidy',
       'Weave1 network',
       'Map',
+      'Read',
       'Publish',
       'Logbook1 step',
     ]);

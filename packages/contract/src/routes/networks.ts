@@ -1,4 +1,4 @@
-import { EvidenceQuery, GroupTitles, GroupTitlesQuery, MessageTies, Portrait } from '../evidence';
+import { EvidenceQuery, MessageTies, Portrait } from '../evidence';
 import { FigureQuery } from '../figure';
 import { KeptLookList, SavedMap, SmallPicture } from '../map';
 import { MessagePage } from '../message';
@@ -122,13 +122,6 @@ export const networkRoutes = routeTable({
     query: GroupMessagesQuery,
     answer: MessagePage,
     problems: NO_MESSAGES,
-  },
-  groupTitles: {
-    method: 'get',
-    path: '/studies/{study}/networks/{network}/titles',
-    summary: 'Titles for the groups of a column that suggest themselves by what is typical of each.',
-    query: GroupTitlesQuery,
-    answer: GroupTitles,
   },
   messageTies: {
     method: 'get',

@@ -91,6 +91,7 @@ const caption = captionPhrases({
 const session = {
   caption: signal(caption),
   description: signal(defaultMap),
+  titles: signal({}),
   network: signal(network),
   words: signal({ one: 'account', many: 'accounts', Many: 'Accounts' }),
   hasMessages: signal(true),

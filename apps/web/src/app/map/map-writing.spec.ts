@@ -26,6 +26,7 @@ const data = {
 const description = signal<MapDescription>(defaultMap);
 const session = {
   description,
+  titles: signal({}),
   network: signal(exampleNetwork({ columns: [] })),
   data: signal(data),
   prepared: () => prepareMap(data, description()),

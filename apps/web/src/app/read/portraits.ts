@@ -61,7 +61,6 @@ export class Portraits {
       this.forget();
       this.list.set(null);
       this.isRead.set(false);
-      this.chosen.set(null);
     }
     this.network.set(network);
     this.column.set(column);
@@ -106,18 +105,8 @@ export class Portraits {
     });
   }
 
-  show(groups: readonly string[]): void {
+  show(groups: readonly string[] | null): void {
     this.chosen.set(groups);
-  }
-
-  /** Moves a portrait by one place among those that are shown. */
-  move(group: string, by: 1 | -1): void {
-    const order = [...this.shown()];
-    const at = order.indexOf(group);
-    const to = at + by;
-    if (at < 0 || to < 0 || to >= order.length) return;
-    [order[at], order[to]] = [order[to], order[at]];
-    this.chosen.set(order);
   }
 
   private read(network: Network, column: string, group: string): void {

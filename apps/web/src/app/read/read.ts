@@ -15,7 +15,7 @@ import { MatButtonToggle, MatButtonToggleGroup } from '@angular/material/button-
 import { MatCheckbox } from '@angular/material/checkbox';
 import { MatFormField } from '@angular/material/form-field';
 import { MatInput } from '@angular/material/input';
-import { MatMenu, MatMenuTrigger } from '@angular/material/menu';
+import { MatMenu, MatMenuItem, MatMenuTrigger } from '@angular/material/menu';
 import { MatTooltip } from '@angular/material/tooltip';
 import { PortraitSettings, type FullPortrait, type PortraitFormat } from '@pebble/contract';
 import { isOfAccounts, nodeWords, writePortraits } from '@pebble/core';
@@ -63,6 +63,7 @@ const TYPES: Readonly<Record<PortraitFormat, string>> = {
     MatFormField,
     MatInput,
     MatMenu,
+    MatMenuItem,
     MatMenuTrigger,
     MatTooltip,
     NoNetwork,
@@ -102,6 +103,7 @@ export class Read {
   protected readonly terms = signal<TermView>('typical');
   protected readonly said = signal<SaidView>('nearest');
   protected readonly leastAuthors = signal(3);
+  protected readonly isChoosing = signal(false);
   /** Rows that show all they have. */
   private readonly wide = signal<ReadonlySet<string>>(new Set());
   /** Which messages are read. */
@@ -163,10 +165,8 @@ export class Read {
       if (network && column) untracked(() => this.portraits.open(network, column));
     });
     effect(() => {
-      const groups = this.groups();
-      untracked(() =>
-        this.portraits.show(groups ? (JSON.parse(groups) as string[]) : this.portraits.shown()),
-      );
+      const asked = groupsIn(this.groups());
+      untracked(() => this.portraits.show(asked));
     });
     effect(() => {
       const settings = this.portraits.list()?.settings;
@@ -208,7 +208,24 @@ export class Read {
 
   protected toggle(group: string, isWanted: boolean): void {
     const shown = this.portraits.shown();
-    this.portraits.show(isWanted ? [...shown, group] : shown.filter((one) => one !== group));
+    this.show(isWanted ? [...shown, group] : shown.filter((one) => one !== group));
+  }
+
+  /** Moves a portrait by one place among those that are shown. */
+  protected move(group: string, by: 1 | -1): void {
+    const order = [...this.portraits.shown()];
+    const at = order.indexOf(group);
+    [order[at], order[at + by]] = [order[at + by], order[at]];
+    this.show(order);
+  }
+
+  /** Which groups stand beside each other, and in which order, stands in the address. */
+  private show(groups: readonly string[]): void {
+    void this.router.navigate([], {
+      queryParams: { groups: JSON.stringify(groups) },
+      queryParamsHandling: 'merge',
+      replaceUrl: true,
+    });
   }
 
   protected draw(): void {
@@ -270,5 +287,16 @@ export class Read {
       next: () => this.notices.say('The portraits were saved; the logbook has the step.'),
       error: (error: Error) => this.notices.say(error.message),
     });
+  }
+}
+
+/** The groups that an address names; null where it names none. */
+function groupsIn(text: string | undefined): readonly string[] | null {
+  if (text === undefined) return null;
+  try {
+    const found: unknown = JSON.parse(text);
+    return Array.isArray(found) ? found.map(String) : null;
+  } catch {
+    return null;
   }
 }

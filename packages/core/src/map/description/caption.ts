@@ -82,6 +82,9 @@ export function captionPhrases(input: CaptionInput): Phrase[] {
     ...(description.shape.rim
       ? [plain('. Rims: '), { text: rimPhrase(description.shape.rim), control: 'colour' as const }]
       : []),
+    ...(titledBy(description) === null
+      ? []
+      : [plain('. Titled: '), { text: columnTitle(titledBy(description)!), control: 'outlines' as const }]),
     ...(outlinedPhrase(description) === ''
       ? []
       : [plain('. Outlined: '), { text: outlinedPhrase(description), control: 'outlines' as const }]),
@@ -204,10 +207,15 @@ function tiesPhrase({ ties }: MapDescription): string {
   ].join(', ');
 }
 
+/** The column whose groups have their titles on the map, without an outline; null for none. */
+function titledBy({ regions: { column, form } }: MapDescription): string | null {
+  return form === 'title' ? column : null;
+}
+
 /** "community and 2 choices of nodes"; empty where nothing is outlined. */
-function outlinedPhrase({ regions: { column, own, strokes } }: MapDescription): string {
+function outlinedPhrase({ regions: { column, form, own, strokes } }: MapDescription): string {
   return [
-    ...(column === null ? [] : [columnTitle(column)]),
+    ...(column === null || form === 'title' ? [] : [columnTitle(column)]),
     ...(own.length === 0 ? [] : [`${counted(own.length, 'choice')} of nodes`]),
     ...(strokes.length === 0 ? [] : [`${counted(strokes.length, 'line')} drawn by hand`]),
   ].join(' and ');

@@ -38,6 +38,7 @@ describe('ConditionForm', () => {
             ),
             data: signal(data),
             description: signal(defaultMap),
+            titles: signal({}),
           },
         },
       ],

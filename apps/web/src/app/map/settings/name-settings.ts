@@ -43,7 +43,7 @@ import { clamp, injectMapEditor } from '../session/inject-map-editor';
         }
       </select></mat-form-field></label
     >
-    <mat-checkbox [ngModel]="names.also" (ngModelChange)="map.set('names', { also: $event })">the largest node of each group too</mat-checkbox>
+    <mat-checkbox [ngModel]="names.also" (ngModelChange)="map.set('names', { also: $event })">the two largest nodes of each group too</mat-checkbox>
     <label
       >letters
       <mat-form-field><input matInput

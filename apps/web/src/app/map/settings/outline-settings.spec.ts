@@ -1,7 +1,7 @@
 import { signal } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import { provideMockStore } from '@ngrx/store/testing';
-import { defaultMap, GroupTitles, type MapDescription } from '@pebble/contract';
+import { defaultMap, PortraitSettings, type MapDescription, type TitlesByColumn } from '@pebble/contract';
 import type { MapNetwork } from '@pebble/core';
 import { of, throwError } from 'rxjs';
 import { host, text } from '../../../testing/dom';
@@ -27,7 +27,7 @@ const described = (change: Partial<Regions>): MapDescription => ({
 const asked = mapMethods();
 
 describe('OutlineSettings', () => {
-  const groupTitles = jest.fn();
+  const step = jest.fn();
   async function settings(change: Partial<Regions>) {
     const description = signal(described(change));
     const columns = [{ name: 'kind', title: 'kind', type: 'category' as const, how: '' }];
@@ -35,12 +35,13 @@ describe('OutlineSettings', () => {
       network: signal(exampleNetwork({ columns })),
       data: signal(data),
       description,
+      titles: signal<TitlesByColumn>({}),
     };
     TestBed.configureTestingModule({
       providers: [
         provideMockStore(),
         { provide: MapSession, useValue: { ...session, ...asked } },
-        { provide: Api, useValue: { groupTitles } },
+        { provide: Api, useValue: { step } },
       ],
     });
     const fixture = TestBed.createComponent(OutlineSettings);
@@ -89,18 +90,26 @@ describe('OutlineSettings', () => {
     saved({ own: [] });
   });
 
-  it('suggests titles, which do not replace those that were written', async () => {
-    const titles: GroupTitles['titles'] = { press: '#late', shop: '#quay' };
-    groupTitles.mockReturnValue(of({ titles }));
-    const { press, saved } = await settings({ column: 'kind', titles: { shop: 'The quay' } });
-    press('Suggest titles');
-    saved({ titles: { press: '#late', shop: 'The quay' } });
+  it('draws portraits for groups that have no titles, and calls groups by those that they have', async () => {
+    step.mockReturnValue(of({ state: 'done' }));
+    const { press, field, session, fixture } = await settings({
+      column: 'kind',
+      titles: { shop: 'The quay' },
+    });
+    press('Find titles');
+    const asked = { network: 'n1', column: 'kind', settings: PortraitSettings.parse({}) };
+    expect(step).toHaveBeenLastCalledWith(exampleNetwork().study, 'portray-groups', asked);
+    session.titles.set({ kind: { press: '#late', shop: '#quay' } });
+    await fixture.whenStable();
+    expect(field('Title of press')!.placeholder).toBe('#late');
+    expect(field('Title of shop')!.value).toBe('The quay');
+    expect(text(fixture)).not.toContain('Find titles');
   });
 
-  it('says why titles could not be suggested', async () => {
-    groupTitles.mockReturnValue(throwError(() => new Error('This network is no longer there.')));
+  it('says why titles could not be found', async () => {
+    step.mockReturnValue(throwError(() => new Error('This network is no longer there.')));
     const { fixture, press } = await settings({ column: 'kind' });
-    press('Suggest titles');
+    press('Find titles');
     await fixture.whenStable();
     expect(text(fixture)).toContain('This network is no longer there.');
   });

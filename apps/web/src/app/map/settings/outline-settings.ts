@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject, output, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, output } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { MatButton } from '@angular/material/button';
 import { MatFormField } from '@angular/material/form-field';
@@ -6,10 +6,11 @@ import { MatInput } from '@angular/material/input';
 import { MatButtonToggle } from '@angular/material/button-toggle';
 import { MatButtonToggleGroup } from '@angular/material/button-toggle';
 import { formatCount } from '@pebble/core/first';
-import { Api, pathOf } from '../../api/api';
 import { injectMapEditor } from '../session/inject-map-editor';
 import { TitleFields } from './title-fields';
 import { Busy } from '../../shared/busy';
+import { stepRun } from '../../shared/step-run';
+import { PortraitSettings } from '@pebble/contract';
 import { CountPipe } from '../../shared/count-pipe';
 
 /** Groups whose titles can be set. */
@@ -74,6 +75,7 @@ const LISTED = 20;
         @for (one of groups(); track one.name) {
           <pt-title-fields
             [of]="one.name"
+            [usual]="titles()[one.name]"
             [title]="d.titles[one.name] || ''"
             [note]="d.notes[one.name] || ''"
             (titled)="setTitle(one.name, $event)"
@@ -82,12 +84,14 @@ const LISTED = 20;
           >
         }
       </div>
-      <p>
-        <button matButton [ptBusy]="busy()" (click)="suggest()">
-          {{ busy() ? 'Looking for titles …' : 'Suggest titles' }}
-        </button>
-      </p>
-      @if (problem(); as text) {
+      @if (!areTitled()) {
+        <p>
+          <button matButton [ptBusy]="portraying.busy()" (click)="portray()">
+            {{ portraying.busy() ? 'Looking for titles …' : 'Find titles' }}
+          </button>
+        </p>
+      }
+      @if (portraying.problem(); as text) {
         <p class="error" role="alert">{{ text }}</p>
       }
       <p class="how">
@@ -96,7 +100,7 @@ const LISTED = 20;
         } @else {
           Parts of a group that lie apart have lines of their own; scattered nodes have none.
         }
-        Suggested are hashtags that are typical of a group’s messages, or else its first node; titles that you wrote stay.
+        Without words of yours a group is called by its title, which “Read” suggests from what is typical for it.
       </p>
     }
     @for (one of byHand(); track $index) {
@@ -128,13 +132,17 @@ const LISTED = 20;
 export class OutlineSettings {
   /** The reader goes on on the map. */
   readonly left = output();
-  private readonly api = inject(Api);
   protected readonly map = injectMapEditor();
-  protected readonly busy = signal(false);
-  protected readonly problem = signal<string | null>(null);
+  protected readonly portraying = stepRun();
+  /** Titles of the groups, by their values. */
+  protected readonly titles = computed(
+    () => this.map.session.titles()[this.map.description().regions.column ?? ''] ?? {},
+  );
+  protected readonly areTitled = computed(() => Object.keys(this.titles()).length > 0);
   protected readonly forms = [
     ['whole', 'one line round each'],
     ['dense', 'where it lies densely'],
+    ['title', 'its title alone'],
   ] as const;
   protected readonly groups = computed(() => {
     const data = this.map.session.data();
@@ -187,22 +195,13 @@ export class OutlineSettings {
     this.map.set('regions', { notes: note ? { ...others, [name]: note } : others });
   }
 
-  protected suggest(): void {
+  /** Draws portraits of the groups, which give them their titles. */
+  protected portray(): void {
     const network = this.map.session.network();
-    const { column, least } = this.map.description().regions;
+    const { column } = this.map.description().regions;
     if (!network || column === null) return;
-    this.busy.set(true);
-    this.problem.set(null);
-    this.api.groupTitles(pathOf(network), { column, least }).subscribe({
-      next: ({ titles }) => {
-        this.busy.set(false);
-        this.map.set('regions', { titles: { ...titles, ...this.map.description().regions.titles } });
-      },
-      error: (error: Error) => {
-        this.busy.set(false);
-        this.problem.set(error.message);
-      },
-    });
+    const asked = { network: network.id, column, settings: PortraitSettings.parse({}) };
+    this.portraying.start(network.study, 'portray-groups', asked, () => undefined);
   }
 
   /** The next line drawn on the map stays there; the settings make room for it. */

@@ -41,6 +41,7 @@ describe('RimSettings', () => {
             network: signal(exampleNetwork({ columns })),
             data: signal(data),
             description: signal(withRim(rim)),
+            titles: signal({}),
             prepared: signal({ rimGroups }),
           },
         },

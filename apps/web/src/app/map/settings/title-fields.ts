@@ -9,7 +9,7 @@ import { WordsField } from './words-field';
   template: `
     <pt-words-field
       [label]="'Title of ' + of()"
-      [usual]="'title of ' + of()"
+      [usual]="usual() ?? 'title of ' + of()"
       [words]="title()"
       (written)="titled.emit($event)"
       ><ng-content
@@ -39,6 +39,8 @@ import { WordsField } from './words-field';
 export class TitleFields {
   /** What is outlined, in words. */
   readonly of = input.required<string>();
+  /** Its title where none is written. */
+  readonly usual = input<string>();
   readonly title = input('');
   readonly note = input('');
   /** What was written; empty for none. */

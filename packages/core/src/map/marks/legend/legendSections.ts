@@ -179,7 +179,7 @@ function cutWords({ drawn, edges, courses }: PreparedMap): string | null {
 function outlines(map: PreparedMap): LegendSection | null {
   const { column, least, form, own, strokes } = map.description.regions;
   const groups =
-    column === null
+    column === null || form === 'title'
       ? []
       : [
           {
@@ -190,7 +190,7 @@ function outlines(map: PreparedMap): LegendSection | null {
   if (groups.length + own.length + strokes.length === 0) return null;
   return {
     part: 'outlines',
-    heading: column === null ? 'Outlines' : `Outlines: ${columnTitle(column)}`,
+    heading: column === null || form === 'title' ? 'Outlines' : `Outlines: ${columnTitle(column)}`,
     what: 'outlines',
     lines: [
       ...groups,

@@ -1,4 +1,4 @@
-import type { Stroke } from '@pebble/contract';
+import type { MapDescription, Stroke } from '@pebble/contract';
 import { polygonHull } from 'd3-polygon';
 import { nodesWithin } from '../../interaction/choosing';
 import { contoursAround } from './contour';
@@ -48,19 +48,19 @@ export function buildRegions(input: SceneInput, nodes: ScreenNodes): RegionMarks
   const marks: RegionMarks = { regions: [], titles: [] };
   const room = ROOM * Math.max(0.5, Math.min(1.5, view.scale));
   const taken: TakenPlace[] = [];
+  const { form } = map.description.regions;
   const round = ({ title, note, nodes: inside }: Outlined): Drawn => ({
     title,
     note,
-    lines: linesRound(inside, nodes, room, map.description.regions.form),
+    lines: linesRound(inside, nodes, room, form),
     colour: commonColour(inside, map.colour, map.colours),
   });
-  const drawn = [
-    ...[...groupOutlines(map, nodes), ...ownOutlines(map)].map(round),
-    ...drawnStrokes(input, nodes),
-  ];
-  for (const one of drawn) {
+  const groups = groupOutlines(map, nodes).map(round);
+  const byHand = [...ownOutlines(map).map(round), ...drawnStrokes(input, nodes)];
+  for (const one of [...groups, ...byHand]) {
     const { lines, colour } = one;
-    marks.regions.push({ fill: colour, alpha: FILL, stroke: colour, lines });
+    const isTitleAlone = form === 'title' && groups.includes(one);
+    if (!isTitleAlone) marks.regions.push({ fill: colour, alpha: FILL, stroke: colour, lines });
     if (one.title || one.note) marks.titles.push(...wordsAbove(one, highestOf(lines[0]), input, taken));
   }
   return marks;
@@ -92,7 +92,7 @@ function groupOutlines(map: PreparedMap, nodes: ScreenNodes): Outlined[] {
   const members: number[][] = names.map(() => []);
   for (const v of map.nodes) if (!map.pale?.[v]) members[of[v]].push(v);
   return members
-    .map((all, g) => ({ name: names[g], all, inside: form === 'whole' ? near(all, nodes) : all }))
+    .map((all, g) => ({ name: names[g], all, inside: form === 'dense' ? all : near(all, nodes) }))
     .filter(({ name, all, inside }) => name !== '' && all.length >= least && inside.length > 1)
     .slice(0, MOST)
     .map(({ name, inside }) => ({
@@ -130,9 +130,9 @@ function linesRound(
   group: readonly number[],
   nodes: ScreenNodes,
   room: number,
-  form: 'whole' | 'dense',
+  form: MapDescription['regions']['form'],
 ): Float32Array[] {
-  if (form === 'whole') return [Float32Array.from(hull(group, nodes, room).flat())];
+  if (form !== 'dense') return [Float32Array.from(hull(group, nodes, room).flat())];
   const largest = group.reduce((most, v) => Math.max(most, nodes.radius[v]), 0);
   const lines = contoursAround(group, nodes, Math.max(room, 0.8 * largest));
   const least = Math.max(2, SCATTERED * group.length);

@@ -68,6 +68,7 @@ describe('Groups', () => {
       network: signal(network),
       data: signal(data),
       description: signal(defaultMap),
+      titles: signal({}),
       words: signal({ one: 'account', many: 'accounts', Many: 'Accounts' }),
       refresh: jest.fn(() => Promise.resolve()),
     };

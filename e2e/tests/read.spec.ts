@@ -1,0 +1,78 @@
+import { readFileSync } from 'node:fs';
+import { expect, test } from '@playwright/test';
+import { beginStudy, dropText, openFirstMap } from './steps';
+
+test('what is this group about, and how do I know?', async ({ page }) => {
+  await openFirstMap(page, 'What groups are about');
+  // The legend of the first map calls groups by what is typical for them.
+  await page.getByRole('navigation').getByRole('link', { name: 'Read' }).click();
+  const beside = page.getByRole('region', { name: 'Portraits beside each other' });
+  const columns = beside.getByRole('columnheader');
+  await expect(columns).toHaveCount(4);
+  const title = columns.nth(2).getByRole('textbox');
+  await expect(title).toHaveAttribute('placeholder', '#mothcount, #BatLine');
+
+  // What it says: the number opens the messages behind it, as many as it counts.
+  const moths = beside.getByRole('button', { name: /^Read the messages with #mothcount: / });
+  const told = Number((await moths.textContent())?.trim());
+  await moths.click();
+  const pane = page.getByRole('complementary', { name: 'Messages behind the number' });
+  await expect(pane).toContainText(`${told} messages`);
+  await expect(pane.getByRole('article').first()).toContainText(/#mothcount/i);
+  await pane.getByRole('button', { name: 'Keep as quotation' }).first().click();
+  await expect(pane.getByRole('button', { name: 'Quoted: take it away' })).toHaveCount(1);
+  await pane.getByRole('button', { name: 'Close' }).click();
+
+  // Who leads it, and where that is on the map.
+  const who = beside.getByRole('row', { name: /^Who/ }).getByRole('cell').nth(2);
+  await expect(who.getByRole('link').first()).toHaveText('pale_notes');
+
+  // In the researcher's own words: the title is the name of the group everywhere.
+  await title.fill('Those who count moths');
+  await title.press('Tab');
+  await beside.getByLabel('Memo on Those who count moths').fill('They measure, and ask for amber.');
+  await beside.getByLabel('Memo on Those who count moths').blur();
+  await page.getByLabel('Which messages').selectOption('quotations');
+  await expect(beside.getByRole('row', { name: /^What they said/ })).toContainText(/#mothcount/i);
+  await page.reload();
+  await expect(columns.nth(2).getByRole('textbox')).toHaveValue('Those who count moths');
+  await expect(beside.getByLabel('Memo on Those who count moths')).toHaveValue(
+    'They measure, and ask for amber.',
+  );
+
+  // Which groups stand beside each other, and in which order, is kept in the address.
+  await beside.getByRole('button', { name: 'Move Those who count moths to the left' }).click();
+  await expect(columns.nth(1).getByRole('textbox')).toHaveValue('Those who count moths');
+  await columns.nth(0).getByRole('button', { name: /^Hide/ }).click();
+  await expect(columns).toHaveCount(3);
+  await page.reload();
+  await expect(columns).toHaveCount(3);
+  await expect(columns.nth(0).getByRole('textbox')).toHaveValue('Those who count moths');
+
+  // What leaves the application says how it was made.
+  await page.getByRole('button', { name: 'Save as' }).click();
+  const saving = page.waitForEvent('download');
+  await page.getByRole('menuitem', { name: 'Markdown' }).click();
+  const path = await (await saving).path();
+  const text = readFileSync(path, 'utf8');
+  expect(text).toContain('## Those who count moths');
+  expect(text).toContain('Dunning 1993');
+  expect(text).toContain('They measure, and ask for amber.');
+  await page.getByRole('link', { name: /^Logbook/ }).click();
+  await expect(page.getByText(/Portraits of 3 groups of “community” were saved as Markdown/)).toBeVisible();
+  await page.getByRole('link', { name: /^Map/ }).click();
+  await page.getByRole('tab', { name: 'Groups' }).click();
+  await expect(page.getByLabel('Name of Those who count moths')).toBeVisible();
+});
+
+test('a network without messages has portraits of nodes and ties', async ({ page }) => {
+  await beginStudy(page, 'Ties alone');
+  await dropText(page, 'ties.csv', 'source,target\nann,ben\nben,cat\ncat,ann\ndan,eve\n');
+  await page.getByRole('button', { name: 'Import', exact: true }).click();
+  await page.getByRole('link', { name: /^Read/ }).click();
+  await page.getByRole('button', { name: 'Draw the portraits' }).click();
+  const beside = page.getByRole('region', { name: 'Portraits beside each other' });
+  await expect(beside.getByRole('columnheader')).toHaveCount(2);
+  await expect(beside.getByText(/^3 nodes, 60 % of all/)).toBeVisible();
+  await expect(beside.getByRole('row', { name: /^Hashtags/ })).toHaveCount(0);
+});
