@@ -8,6 +8,7 @@ import { collectingRoutes } from './api/collecting';
 import { gatherRoutes } from './api/gather';
 import { tidyRoutes } from './api/tidy';
 import { networkRoutes } from './api/networks';
+import { readingRoutes } from './api/reading';
 import { ownHost, ownPages } from './api/ownAddress';
 import { openApiDocument } from './api/openapi';
 import { notFound, problemHandler } from './api/problems';
@@ -51,7 +52,15 @@ export function createApp(services: Services): Express {
 }
 
 /** What the API is made of. */
-export const PARTS = [studyRoutes, gatherRoutes, tidyRoutes, collectingRoutes, networkRoutes, stepRoutes];
+export const PARTS = [
+  studyRoutes,
+  gatherRoutes,
+  tidyRoutes,
+  collectingRoutes,
+  networkRoutes,
+  readingRoutes,
+  stepRoutes,
+];
 
 function apiRoutes(services: Services): RequestHandler {
   const routes = express.Router();

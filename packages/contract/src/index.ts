@@ -1,5 +1,6 @@
 export * from './addressKind';
 export * from './collect';
+export * from './comparison';
 export * from './dataExport';
 export * from './evidence';
 export * from './figure';

@@ -30,7 +30,7 @@ interface Named extends Partial<Record<keyof typeof TABLES | 'upload' | 'id', un
  */
 export function checkOwnThings(
   { raw, folder }: Store,
-  kind: StepKind | 'estimate',
+  kind: StepKind | 'estimate' | 'comparison',
   parameters: object,
 ): void {
   const check = (table: string, id: unknown, what: string): void => {

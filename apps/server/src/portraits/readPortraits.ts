@@ -141,7 +141,7 @@ function readGroups(store: Store, network: Network, column: string): (node: numb
 }
 
 /** The messages in which a thing stands, each once. */
-async function messagesWith(store: Store, thing: PortraitThing, label: string): Promise<number[]> {
+export async function messagesWith(store: Store, thing: PortraitThing, label: string): Promise<number[]> {
   const { occurrences, labelOf } = await readPortraitThings(store, thing);
   const is = new Map<number, boolean>();
   const found = new Set<number>();

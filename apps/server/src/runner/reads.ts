@@ -6,7 +6,10 @@ import type {
   NetworkPage,
   PageQuery,
   NetworkExport,
+  Comparison,
+  ComparisonRequest,
   FullPortrait,
+  SetMessagesRequest,
   GroupMessagesQuery,
   GroupQuery,
   Portrait,
@@ -31,6 +34,7 @@ import type {
 } from '@pebble/contract';
 import type * as z from 'zod';
 import type { Tie } from '@pebble/core';
+import { readComparison, readSetMessages } from '../portraits/comparison';
 import { readGroupMessages, readGroupPortrait, readPortraits } from '../portraits/readPortraits';
 import { readAccounts } from '../storage/accounts';
 import { readNetworks } from '../storage/networks';
@@ -67,6 +71,8 @@ export interface Reads {
   /** Null where a grouping was not portrayed. */
   portraits: { asks: { network: string; column: string }; gives: PortraitList | null };
   groupPortrait: { asks: { network: string } & z.infer<typeof GroupQuery>; gives: FullPortrait | null };
+  comparison: { asks: ComparisonRequest; gives: Comparison };
+  setMessages: { asks: SetMessagesRequest; gives: MessagePage };
   groupMessages: { asks: { network: string; query: GroupMessagesQuery }; gives: MessagePage | null };
   dailyTieCounts: { asks: string; gives: Uint8Array | null };
   messageTies: { asks: { network: string; message: number }; gives: Tie[] | null };
@@ -106,6 +112,8 @@ export const readers: { readonly [N in ReadName]: Reader<N> } = {
   portraits: readPortraits,
   groupPortrait: readGroupPortrait,
   groupMessages: readGroupMessages,
+  comparison: readComparison,
+  setMessages: readSetMessages,
   dailyTieCounts: readDailyTieCounts,
   messageTies: readMessageTies,
   smallPicture: (store, network) => readSmallPicture(store, network),

@@ -2,6 +2,7 @@ import type { DataKind } from '../dataExport';
 import { collectingRoutes } from './collecting';
 import { gatherRoutes } from './gather';
 import { networkRoutes } from './networks';
+import { readingRoutes } from './reading';
 import { stepRoutes } from './steps';
 import { studyRoutes } from './studies';
 import { tidyRoutes } from './tidy';
@@ -13,6 +14,7 @@ export const ROUTES = {
   ...tidyRoutes,
   ...collectingRoutes,
   ...networkRoutes,
+  ...readingRoutes,
   ...stepRoutes,
 };
 

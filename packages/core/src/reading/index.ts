@@ -1,3 +1,4 @@
+export * from './comparison/comparisonSentence';
 export * from './portraits/activity';
 export * from './portraits/keyness';
 export * from './portraits/messageGroups';
