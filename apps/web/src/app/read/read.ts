@@ -8,71 +8,42 @@ import {
   signal,
   untracked,
 } from '@angular/core';
-import { FormsModule } from '@angular/forms';
 import { Router, RouterLink } from '@angular/router';
-import { MatButton } from '@angular/material/button';
-import { MatButtonToggle, MatButtonToggleGroup } from '@angular/material/button-toggle';
-import { MatCheckbox } from '@angular/material/checkbox';
 import { MatFormField } from '@angular/material/form-field';
 import { MatInput } from '@angular/material/input';
-import { MatMenu, MatMenuItem, MatMenuTrigger } from '@angular/material/menu';
+import { MatTabLink, MatTabNav, MatTabNavPanel } from '@angular/material/tabs';
 import { MatTooltip } from '@angular/material/tooltip';
-import { PortraitSettings, type FullPortrait, type PortraitFormat } from '@pebble/contract';
-import { isOfAccounts, nodeWords, writePortraits } from '@pebble/core';
-import { counted } from '@pebble/core/first';
 import { Store } from '@ngrx/store';
-import { Api } from '../api/api';
-import { Busy } from '../shared/busy';
-import { CountPipe } from '../shared/count-pipe';
-import { saveFile } from '../shared/png';
 import { wholesIn } from '../shared/slices';
 import { NoNetwork } from '../shell/no-network';
 import { Notices } from '../store/notices';
 import { work } from '../store/work.reducer';
-import { BetweenList } from './between-list';
-import type { Evidence } from './evidence';
-import { GroupMessages } from './group-messages';
-import { NodeList } from './node-list';
-import { MOST, Portraits } from './portraits';
-import { rowsOf, THING_WORDS } from './rows';
-import { standing } from './standing';
-import { SaidList, type SaidView } from './said-list';
-import { Speech } from './speech';
-import { TermList, type TermView } from './term-list';
-import { WhenChart } from './when-chart';
+import { Compare } from './compare/compare';
+import { MessagesBehind, type Behind } from './messages-behind';
+import { Portraits } from './portraits/portrait-list';
+import { PortraitsView } from './portraits/portraits-view';
 
-const TYPES: Readonly<Record<PortraitFormat, string>> = {
-  html: 'text/html',
-  md: 'text/markdown',
-  csv: 'text/csv',
-};
+/** What can be read, with its words. */
+const VIEWS = [
+  ['portraits', 'Portraits'],
+  ['compare', 'Two beside each other'],
+] as const;
 
-/** What each group is, what it says and who speaks for it: portraits beside each other, each number with its messages. */
+/** From a picture to an argument: what groups are, what differs between two of anything; every number opens its messages. */
 @Component({
   selector: 'pt-read',
   imports: [
-    BetweenList,
-    Busy,
-    CountPipe,
-    FormsModule,
-    GroupMessages,
-    MatButton,
-    MatButtonToggle,
-    MatButtonToggleGroup,
-    MatCheckbox,
+    Compare,
     MatFormField,
     MatInput,
-    MatMenu,
-    MatMenuItem,
-    MatMenuTrigger,
+    MatTabLink,
+    MatTabNav,
+    MatTabNavPanel,
     MatTooltip,
+    MessagesBehind,
     NoNetwork,
-    NodeList,
+    PortraitsView,
     RouterLink,
-    SaidList,
-    Speech,
-    TermList,
-    WhenChart,
   ],
   providers: [Portraits],
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -82,32 +53,23 @@ const TYPES: Readonly<Record<PortraitFormat, string>> = {
 export class Read {
   private readonly store = inject(Store);
   private readonly router = inject(Router);
-  private readonly api = inject(Api);
   private readonly notices = inject(Notices);
   protected readonly portraits = inject(Portraits);
   protected readonly study = this.store.selectSignal(work.selectStudy);
   protected readonly networks = this.store.selectSignal(work.selectNetworks);
   private readonly openNetwork = this.store.selectSignal(work.selectOpenNetwork);
-  private readonly running = this.store.selectSignal(work.selectRunning);
-  /** From the address: which network, which grouping, which groups stand beside each other. */
+  /** From the address: which network, which grouping, what is read; which groups stand beside each other; which two are compared. */
   readonly network = input<string>();
   readonly by = input<string>();
+  readonly view = input<string>();
   readonly groups = input<string>();
-  protected readonly most = MOST;
-  protected readonly things = THING_WORDS;
-  protected readonly formats: readonly (readonly [PortraitFormat, string])[] = [
-    ['html', 'HTML'],
-    ['md', 'Markdown'],
-    ['csv', 'CSV'],
-  ];
-  protected readonly terms = signal<TermView>('typical');
-  protected readonly said = signal<SaidView>('nearest');
-  protected readonly leastAuthors = signal(3);
-  protected readonly isChoosing = signal(false);
-  /** Rows that show all they have. */
-  private readonly wide = signal<ReadonlySet<string>>(new Set());
-  /** Which messages are read. */
-  protected readonly evidence = signal<Evidence | null>(null);
+  readonly a = input<string>();
+  readonly b = input<string>();
+  protected readonly views = VIEWS;
+  protected readonly shown = computed(() => VIEWS.find(([view]) => view === this.view())?.[0] ?? 'portraits');
+  /** Which messages are read, and the group whose quotations they can be. */
+  protected readonly behind = signal<Behind | null>(null);
+  protected readonly group = signal<string | null>(null);
 
   protected readonly choices = computed(() => {
     const all = this.networks();
@@ -122,7 +84,7 @@ export class Read {
     () =>
       this.study() !== null && this.networks().length > 0 && this.network() !== undefined && !this.current(),
   );
-  /** Columns by which nodes fall into groups. */
+  /** Columns by which nodes fall into groups, communities first. */
   protected readonly groupings = computed(() =>
     (this.current()?.columns ?? [])
       .filter(({ type }) => type === 'category')
@@ -131,26 +93,6 @@ export class Read {
   protected readonly column = computed(() => {
     const all = this.groupings();
     return (all.find(({ name }) => name === this.by()) ?? all.at(0))?.name ?? '';
-  });
-  protected readonly hasMessages = computed(() => (this.portraits.list()?.messages ?? 0) > 0);
-  protected readonly rows = computed(() => rowsOf(this.hasMessages()));
-  protected readonly nodeWord = computed(() => nodeWords(this.current()?.weave ?? null));
-  protected readonly isOfAccounts = computed(() => isOfAccounts(this.current()?.weave ?? null));
-  /** Of the groups, by their places. */
-  protected readonly titles = computed(() =>
-    (this.portraits.list()?.groups ?? []).map(({ notes, suggested }) => notes.title || suggested),
-  );
-  protected readonly values = computed(() => (this.portraits.list()?.groups ?? []).map(({ group }) => group));
-  protected readonly standing = standing;
-  protected readonly isDrawing = computed(
-    () => this.portraits.drawing.busy() || this.running()?.kind === 'portray-groups',
-  );
-  protected readonly further = computed(() => {
-    const further = this.portraits.list()?.further;
-    if (!further || further.groups === 0) return '';
-    if (further.groups === further.nodes)
-      return `${counted(further.nodes, ...this.nodeWord())} in no group with others`;
-    return `${counted(further.groups, 'smaller group')} with ${counted(further.nodes, ...this.nodeWord())} without a portrait`;
   });
 
   constructor() {
@@ -164,16 +106,14 @@ export class Read {
       const column = this.column();
       if (network && column) untracked(() => this.portraits.open(network, column));
     });
-    effect(() => {
-      const asked = groupsIn(this.groups());
-      untracked(() => this.portraits.show(asked));
-    });
-    effect(() => {
-      const settings = this.portraits.list()?.settings;
-      if (settings) untracked(() => this.leastAuthors.set(settings.leastAuthors));
-    });
   }
 
+  protected open(behind: Behind, group: string | null = null): void {
+    this.group.set(group);
+    this.behind.set(behind);
+  }
+
+  /** Shows another network, or other groups. */
   protected goTo({
     network,
     by,
@@ -184,119 +124,18 @@ export class Read {
     replaceUrl?: boolean;
   }): void {
     const study = this.study();
-    this.evidence.set(null);
+    this.behind.set(null);
     if (!study) return;
+    const view = this.view();
     void this.router.navigate(['/studies', study.id, 'read', network ?? this.network()], {
-      queryParams: by === undefined ? {} : { by },
+      queryParams: { ...(view ? { view } : {}), ...(by === undefined ? {} : { by }) },
       replaceUrl,
     });
   }
 
-  protected isWide(row: string): boolean {
-    return this.wide().has(row);
-  }
-
-  protected widen(row: string): void {
-    const next = new Set(this.wide());
-    if (!next.delete(row)) next.add(row);
-    this.wide.set(next);
-  }
-
-  protected isShown(group: string): boolean {
-    return this.portraits.shown().includes(group);
-  }
-
-  protected toggle(group: string, isWanted: boolean): void {
-    const shown = this.portraits.shown();
-    this.show(isWanted ? [...shown, group] : shown.filter((one) => one !== group));
-  }
-
-  /** Moves a portrait by one place among those that are shown. */
-  protected move(group: string, by: 1 | -1): void {
-    const order = [...this.portraits.shown()];
-    const at = order.indexOf(group);
-    [order[at], order[at + by]] = [order[at + by], order[at]];
-    this.show(order);
-  }
-
-  /** Which groups stand beside each other, and in which order, stands in the address. */
-  private show(groups: readonly string[]): void {
-    void this.router.navigate([], {
-      queryParams: { groups: JSON.stringify(groups) },
-      queryParamsHandling: 'merge',
-      replaceUrl: true,
-    });
-  }
-
-  protected draw(): void {
-    const before = this.portraits.list()?.settings ?? PortraitSettings.parse({});
-    const leastAuthors = Math.min(1000, Math.max(1, Math.round(this.leastAuthors()) || 1));
-    this.portraits.draw({ ...before, leastAuthors });
-  }
-
-  /** Another sample, by the next seed. */
-  protected drawSample(): void {
-    const before = this.portraits.list()?.settings;
-    if (before) this.portraits.draw({ ...before, seed: before.seed + 1 });
-  }
-
-  protected call(group: string, text: string): void {
-    const title = text.trim();
-    const before = this.portraits.list()?.groups.find((one) => one.group === group)?.notes.title ?? '';
-    if (title !== before) this.portraits.note(group, { title });
-  }
-
-  protected keepMemo({ group, notes }: FullPortrait, memo: string): void {
-    if (memo !== notes.memo) this.portraits.note(group, { memo });
-  }
-
-  /** Keeps a message as a quotation of a group, or takes it away again. */
   protected quote(group: string, message: number): void {
-    const portrait = this.portraits.portraits().find((one) => one.group === group)?.portrait;
-    if (!portrait) return;
-    const { quotations } = portrait.notes;
-    const isQuoted = quotations.includes(message);
-    const next = isQuoted ? quotations.filter((one) => one !== message) : [...quotations, message];
-    this.portraits.note(group, { quotations: next }, () =>
-      this.notices.say(isQuoted ? 'The quotation was taken away.' : 'The message is kept as a quotation.'),
+    this.portraits.quote(group, message, (isQuoted) =>
+      this.notices.say(isQuoted ? 'The message is kept as a quotation.' : 'The quotation was taken away.'),
     );
-  }
-
-  protected quotationsOf(group: string): readonly number[] {
-    return this.portraits.portraits().find((one) => one.group === group)?.portrait?.notes.quotations ?? [];
-  }
-
-  protected save(format: PortraitFormat): void {
-    const [network, list] = [this.current(), this.portraits.list()];
-    if (!network || !list) return;
-    const shown = this.portraits.portraits().flatMap(({ portrait }) => portrait ?? []);
-    const text = writePortraits(format, {
-      name: network.name,
-      list,
-      portraits: shown,
-      titles: this.titles(),
-      directed: network.directed,
-    });
-    saveFile(
-      new Blob([text], { type: `${TYPES[format]};charset=utf-8` }),
-      `${network.name}, portraits.${format}`,
-    );
-    const groups = shown.map(({ group }) => group);
-    const asked = { network: network.id, column: this.column(), groups, format };
-    this.api.step(network.study, 'export-portraits', asked).subscribe({
-      next: () => this.notices.say('The portraits were saved; the logbook has the step.'),
-      error: (error: Error) => this.notices.say(error.message),
-    });
-  }
-}
-
-/** The groups that an address names; null where it names none. */
-function groupsIn(text: string | undefined): readonly string[] | null {
-  if (text === undefined) return null;
-  try {
-    const found: unknown = JSON.parse(text);
-    return Array.isArray(found) ? found.map(String) : null;
-  } catch {
-    return null;
   }
 }

@@ -1,8 +1,8 @@
 import { computed, effect, inject, Injectable, signal, untracked } from '@angular/core';
 import type { FullPortrait, GroupNotes, Network, PortraitList } from '@pebble/contract';
 import type { Subscription } from 'rxjs';
-import { Api, pathOf } from '../api/api';
-import { stepRun } from '../shared/step-run';
+import { Api, pathOf } from '../../api/api';
+import { stepRun } from '../../shared/step-run';
 
 /** Portraits that are shown when nothing else was chosen. */
 const AT_FIRST = 4;
@@ -47,6 +47,11 @@ export class Portraits {
         if (!known.has(group) && !this.coming.has(group)) untracked(() => this.read(network, column, group));
     });
   }
+
+  /** Of the groups, by their places. */
+  readonly titles = computed(() =>
+    (this.list()?.groups ?? []).map(({ notes, suggested }) => notes.title || suggested),
+  );
 
   /** What a group is called: its own title, or the one that suggests itself. */
   titleOf(group: string): string {
@@ -103,6 +108,18 @@ export class Portraits {
       this.read(network, column, group);
       done();
     });
+  }
+
+  quotationsOf(group: string): readonly number[] {
+    return this.bodies().get(group)?.notes.quotations ?? [];
+  }
+
+  /** Keeps a message as a quotation of a group, or takes it away again. @param done is told whether it is one now */
+  quote(group: string, message: number, done: (isQuoted: boolean) => void): void {
+    const before = this.quotationsOf(group);
+    const isQuoted = before.includes(message);
+    const quotations = isQuoted ? before.filter((one) => one !== message) : [...before, message];
+    this.note(group, { quotations }, () => done(!isQuoted));
   }
 
   show(groups: readonly string[] | null): void {

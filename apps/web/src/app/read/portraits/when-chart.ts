@@ -2,17 +2,17 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, output } f
 import type { FullPortrait } from '@pebble/contract';
 import { counted } from '@pebble/core/first';
 import type { EChartsCoreOption } from 'echarts/core';
-import { Chart } from '../shared/chart';
-import { ThemeChoice } from '../shared/theme';
-import { day } from '../shared/words';
-import type { Evidence } from './evidence';
+import { Chart } from '../../shared/chart';
+import { ThemeChoice } from '../../shared/theme';
+import { day } from '../../shared/words';
+import type { Evidence } from '../evidence';
 
 /** When a group was active, beside the whole: shares of the messages of each, day by day. */
 @Component({
   selector: 'pt-when-chart',
   imports: [Chart],
   changeDetection: ChangeDetectionStrategy.OnPush,
-  styleUrl: './cells.scss',
+  styleUrl: '../cells.scss',
   template: `
     @if (portrait().days.length > 0) {
       <pt-chart

@@ -2,8 +2,8 @@ import { ChangeDetectionStrategy, Component, computed, input, output } from '@an
 import { MatButton } from '@angular/material/button';
 import type { FullPortrait, Message } from '@pebble/contract';
 import { formatCount } from '@pebble/core/first';
-import { MessageText } from '../shared/message-text';
-import { moment } from '../shared/words';
+import { MessageText } from '../../shared/message-text';
+import { moment } from '../../shared/words';
 
 /** Which messages are shown for a group. */
 export type SaidView = 'reposted' | 'answered' | 'nearest' | 'sample' | 'quotations';
@@ -18,7 +18,7 @@ interface Said {
   selector: 'pt-said-list',
   imports: [MatButton, MessageText],
   changeDetection: ChangeDetectionStrategy.OnPush,
-  styleUrl: './cells.scss',
+  styleUrl: '../cells.scss',
   template: `
     @for (one of said(); track one.message.id) {
       <blockquote>

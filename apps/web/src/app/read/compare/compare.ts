@@ -1,0 +1,272 @@
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  inject,
+  input,
+  output,
+  signal,
+  untracked,
+} from '@angular/core';
+import { Router } from '@angular/router';
+import { MatButton } from '@angular/material/button';
+import { MatFormField } from '@angular/material/form-field';
+import { MatInput } from '@angular/material/input';
+import { MatProgressBar } from '@angular/material/progress-bar';
+import { MatTooltip } from '@angular/material/tooltip';
+import {
+  MessageSet,
+  type Comparison,
+  type Network,
+  type SetMessagesRequest,
+  type Term,
+} from '@pebble/contract';
+import { counted, formatCount } from '@pebble/core/first';
+import { Store } from '@ngrx/store';
+import type { EChartsCoreOption } from 'echarts/core';
+import { Api } from '../../api/api';
+import { Chart } from '../../shared/chart';
+import { ThemeChoice } from '../../shared/theme';
+import { day, languageName } from '../../shared/words';
+import { work } from '../../store/work.reducer';
+import type { Behind } from '../messages-behind';
+import { Portraits } from '../portraits/portrait-list';
+import { THING_WORDS } from '../portraits/rows';
+import { readyMade, type ReadyMade } from './ready-made';
+import { SetPicker } from './set-picker';
+import { setWords } from './set-words';
+
+const FEW = 8;
+const MANY = 40;
+/** Of A and of B (Okabe & Ito 2008). */
+const COLOURS = ['#0072B2', '#D55E00'] as const;
+
+type Side = 'a' | 'b';
+/** What stands in one of the three columns of a row. */
+interface Line {
+  readonly label: string;
+  readonly a: number | null;
+  readonly b: number | null;
+  readonly how: string;
+  readonly ask: Partial<SetMessagesRequest>;
+}
+interface Row {
+  readonly title: string;
+  readonly a: readonly Line[];
+  readonly both: readonly Line[];
+  readonly b: readonly Line[];
+}
+
+/** Two of anything beside each other: what is typical of each, what both have; every number opens its messages. */
+@Component({
+  selector: 'pt-compare',
+  imports: [Chart, MatButton, MatFormField, MatInput, MatProgressBar, MatTooltip, SetPicker],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './compare.html',
+  styleUrls: ['../cells.scss', './compare.scss'],
+})
+export class Compare {
+  readonly study = input.required<string>();
+  readonly network = input.required<Network>();
+  readonly column = input.required<string>();
+  /** From the address: the two sets. */
+  readonly a = input<string>();
+  readonly b = input<string>();
+  readonly opened = output<Behind>();
+  private readonly api = inject(Api);
+  private readonly router = inject(Router);
+  private readonly store = inject(Store);
+  private readonly theme = inject(ThemeChoice);
+  private readonly portraits = inject(Portraits);
+  private readonly networks = this.store.selectSignal(work.selectNetworks);
+  private readonly sources = this.store.selectSignal(work.selectSources);
+  private readonly overview = this.store.selectSignal(work.selectOverview);
+  protected readonly found = signal<Comparison | null>(null);
+  protected readonly error = signal<string | null>(null);
+  protected readonly isBusy = signal(false);
+  protected readonly isWide = signal(false);
+  protected readonly count = formatCount;
+  protected readonly counted = counted;
+  protected readonly sides: readonly Side[] = ['a', 'b'];
+  protected readonly parts = ['a', 'both', 'b'] as const;
+
+  /** What is offered: months, or slices. */
+  protected readonly offers = computed(() =>
+    readyMade(this.networks(), this.network(), this.overview()?.from ?? null, this.overview()?.until ?? null),
+  );
+  /** The two sets; the first that is offered, or two groups, where the address names none. */
+  protected readonly sets = computed((): Record<Side, MessageSet> => {
+    const group = (at: number): MessageSet => ({
+      what: 'group',
+      network: this.network().id,
+      column: this.column(),
+      group: this.portraits.list()?.groups[at]?.group ?? '',
+    });
+    const first = this.offers().at(0);
+    return {
+      a: setIn(this.a()) ?? first?.a ?? group(0),
+      b: setIn(this.b()) ?? first?.b ?? group(1),
+    };
+  });
+  protected readonly words = computed(() => {
+    const names = { networks: this.networks(), sources: this.sources() };
+    return { a: setWords(this.sets().a, names), b: setWords(this.sets().b, names) };
+  });
+  protected readonly rows = computed((): Row[] => {
+    const found = this.found();
+    if (!found) return [];
+    const most = this.isWide() ? MANY : FEW;
+    const things = (Object.keys(THING_WORDS) as (keyof typeof THING_WORDS)[]).map((thing) => {
+      const { a, b, both } = found.things[thing];
+      const nameOf = (label: string): string => (thing === 'language' ? languageName(label) : label);
+      const typical =
+        (side: Side) =>
+        (term: Term): Line => ({
+          label: nameOf(term.label),
+          a: side === 'a' ? term.messages : term.elsewhere,
+          b: side === 'b' ? term.messages : term.elsewhere,
+          how: `${counted(term.messages, 'message')} of ${side.toUpperCase()} by ${counted(term.authors, 'account')}, ${formatCount(term.elsewhere)} of the other; log-likelihood ${term.score.toFixed(1)}`,
+          ask: { thing, label: term.label },
+        });
+      return {
+        title: THING_WORDS[thing],
+        a: a.slice(0, most).map(typical('a')),
+        b: b.slice(0, most).map(typical('b')),
+        both: both.slice(0, most).map((one) => ({
+          ...one,
+          label: nameOf(one.label),
+          how: 'used most in both',
+          ask: { thing, label: one.label },
+        })),
+      };
+    });
+    const account = (one: { label: string; a: number; b: number }): Line => ({
+      ...one,
+      how: 'messages of each',
+      ask: { author: one.label },
+    });
+    return [
+      {
+        title: 'accounts',
+        a: found.accounts.a.slice(0, most).map(account),
+        both: found.accounts.both.slice(0, most).map(account),
+        b: found.accounts.b.slice(0, most).map(account),
+      },
+      ...things,
+      {
+        title: 'kinds',
+        a: [],
+        both: found.kinds.map(({ kind, a, b }) => ({
+          label: kind,
+          a,
+          b,
+          how: 'messages of each',
+          ask: { kind },
+        })),
+        b: [],
+      },
+    ].filter(({ a, b, both }) => a.length + b.length + both.length > 0);
+  });
+  protected readonly chart = computed((): EChartsCoreOption => {
+    const { soft } = this.theme.map();
+    const { days } = this.found() ?? { days: [] };
+    return {
+      grid: { left: 34, right: 10, top: 22, bottom: 20 },
+      legend: { top: 0, right: 0, textStyle: { color: soft, fontSize: 11 }, itemHeight: 8 },
+      tooltip: { trigger: 'axis', confine: true },
+      xAxis: {
+        type: 'category',
+        data: days.map((one) => day(one.day)),
+        axisLabel: { color: soft, fontSize: 10, hideOverlap: true },
+        axisLine: { lineStyle: { color: soft, opacity: 0.4 } },
+        axisTick: { show: false },
+      },
+      yAxis: { type: 'value', axisLabel: { color: soft, fontSize: 10 }, splitLine: { show: false } },
+      series: this.sides.map((side, i) => ({
+        name: side.toUpperCase(),
+        type: 'line',
+        symbol: 'none',
+        step: 'middle',
+        lineStyle: { color: COLOURS[i], width: 1.4 },
+        itemStyle: { color: COLOURS[i] },
+        data: days.map((one) => one[side]),
+      })),
+    };
+  });
+
+  constructor() {
+    effect((onCleanup) => {
+      const { a, b } = this.sets();
+      if ([a, b].some((set) => set.what === 'group' && set.group === '')) return;
+      const study = untracked(this.study);
+      this.isBusy.set(true);
+      this.error.set(null);
+      const asking = this.api.comparison({ study }, { a, b, leastAuthors: 3 }).subscribe({
+        next: (found) => {
+          this.found.set(found);
+          this.isBusy.set(false);
+        },
+        error: (error: Error) => {
+          this.isBusy.set(false);
+          this.error.set(error.message);
+        },
+      });
+      onCleanup(() => asking.unsubscribe());
+    });
+  }
+
+  /** What is compared stands in the address. */
+  protected choose(part: Partial<Record<Side, MessageSet>>): void {
+    const next = { ...this.sets(), ...part };
+    void this.router.navigate([], {
+      queryParams: { a: JSON.stringify(next.a), b: JSON.stringify(next.b) },
+      queryParamsHandling: 'merge',
+    });
+  }
+
+  protected take(offer: ReadyMade): void {
+    this.choose({ a: offer.a, b: offer.b });
+  }
+
+  protected takeAt(at: string): void {
+    const offer = this.offers().at(Number(at));
+    if (offer) this.take(offer);
+  }
+
+  protected exchange(): void {
+    const { a, b } = this.sets();
+    this.choose({ a: b, b: a });
+  }
+
+  /** Which of those that are offered is compared now. */
+  protected isOffer(offer: ReadyMade): boolean {
+    const { a, b } = this.sets();
+    return JSON.stringify([offer.a, offer.b]) === JSON.stringify([a, b]);
+  }
+
+  /** Opens the messages of one side; where the other side is typical, only those that are not in it count. */
+  protected open(line: Line, side: Side, isElsewhere: boolean): void {
+    const sets = this.sets();
+    const set = sets[side];
+    const without = isElsewhere ? sets[side === 'a' ? 'b' : 'a'] : null;
+    const study = this.study();
+    this.opened.emit({
+      words: line.label,
+      where: `In ${side.toUpperCase()}, ${this.words()[side]}`,
+      found: line.ask.label,
+      page: (offset, limit) => this.api.setMessages({ study }, { set, without, ...line.ask, offset, limit }),
+    });
+  }
+}
+
+/** The set that an address names; null where it names none. */
+function setIn(text: string | undefined): MessageSet | null {
+  if (text === undefined) return null;
+  try {
+    const read = MessageSet.safeParse(JSON.parse(text));
+    return read.success ? read.data : null;
+  } catch {
+    return null;
+  }
+}
