@@ -1,4 +1,5 @@
 export * from './addressKind';
+export * from './audiences';
 export * from './collect';
 export * from './comparison';
 export * from './dataExport';

@@ -15,6 +15,24 @@ export function readingRoutes({ studies, runner }: Services): Router {
     }
   };
 
+  const own = (study: string, network: string | undefined): void =>
+    checkOwnThings(store(study), 'comparison', { network });
+
+  on(ROUTES.audienceSets, ({ path: { study }, query, signal }) => {
+    own(study, query.network);
+    return runner.read('audienceSets', study, query, signal);
+  });
+
+  on(ROUTES.audiences, ({ path: { study }, body, signal }) => {
+    own(study, body.network);
+    return runner.read('audiences', study, body, signal);
+  });
+
+  on(ROUTES.audienceMembers, ({ path: { study }, body, signal }) => {
+    own(study, body.network);
+    return runner.read('audienceMembers', study, body, signal);
+  });
+
   on(ROUTES.comparison, ({ path: { study }, body, signal }) => {
     check(study, [body.a, body.b]);
     return runner.read('comparison', study, body, signal);

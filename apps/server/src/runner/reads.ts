@@ -6,6 +6,12 @@ import type {
   NetworkPage,
   PageQuery,
   NetworkExport,
+  AudienceMembers,
+  AudienceMembersRequest,
+  Audiences,
+  AudienceSets,
+  AudienceSetsQuery,
+  AudiencesRequest,
   Comparison,
   ComparisonRequest,
   FullPortrait,
@@ -34,6 +40,7 @@ import type {
 } from '@pebble/contract';
 import type * as z from 'zod';
 import type { Tie } from '@pebble/core';
+import { readAudienceMembers, readAudiences, readAudienceSets } from '../portraits/audiences';
 import { readComparison, readSetMessages } from '../portraits/comparison';
 import { readGroupMessages, readGroupPortrait, readPortraits } from '../portraits/readPortraits';
 import { readAccounts } from '../storage/accounts';
@@ -71,6 +78,9 @@ export interface Reads {
   /** Null where a grouping was not portrayed. */
   portraits: { asks: { network: string; column: string }; gives: PortraitList | null };
   groupPortrait: { asks: { network: string } & z.infer<typeof GroupQuery>; gives: FullPortrait | null };
+  audienceSets: { asks: AudienceSetsQuery; gives: AudienceSets };
+  audiences: { asks: AudiencesRequest; gives: Audiences };
+  audienceMembers: { asks: AudienceMembersRequest; gives: AudienceMembers };
   comparison: { asks: ComparisonRequest; gives: Comparison };
   setMessages: { asks: SetMessagesRequest; gives: MessagePage };
   groupMessages: { asks: { network: string; query: GroupMessagesQuery }; gives: MessagePage | null };
@@ -112,6 +122,9 @@ export const readers: { readonly [N in ReadName]: Reader<N> } = {
   portraits: readPortraits,
   groupPortrait: readGroupPortrait,
   groupMessages: readGroupMessages,
+  audienceSets: readAudienceSets,
+  audiences: readAudiences,
+  audienceMembers: readAudienceMembers,
   comparison: readComparison,
   setMessages: readSetMessages,
   dailyTieCounts: readDailyTieCounts,

@@ -1,3 +1,4 @@
+export * from './audiences/combinations';
 export * from './comparison/comparisonSentence';
 export * from './portraits/activity';
 export * from './portraits/keyness';

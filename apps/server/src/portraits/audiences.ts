@@ -1,0 +1,184 @@
+import {
+  MOST_COMBINATIONS,
+  type AudienceMembers,
+  type AudienceMembersRequest,
+  type AudienceSets,
+  type AudienceSetsQuery,
+  type Audiences,
+  type AudiencesRequest,
+} from '@pebble/contract';
+import {
+  combinations,
+  isWithin,
+  membership,
+  MessageGroups,
+  nodeLabels,
+  setsOf,
+  textsIn,
+  tidyFollows,
+  typicalThings,
+} from '@pebble/core';
+import { contentWords } from '@pebble/core/files';
+import { readDecisions } from '../storage/decisions';
+import { accountNames, Names, Rows } from '../storage/occurrenceRows';
+import { readFollows, readOccurrences } from '../storage/occurrences';
+import { readTable } from '../storage/files/tables';
+import { findNetwork } from '../storage/networks';
+import type { Store } from '../storage/open';
+import { readTies } from '../weaving/evidence/ties';
+import { tidyAccounts } from '../weaving/tidied';
+import { readPortraitThings } from './portraitThings';
+
+/** Sets that are offered. */
+const OFFERED = 200;
+/** Typical words of descriptions. */
+const TERMS = 20;
+
+/** What members can have in common, and what they are. */
+interface Memberships {
+  /** Members of each set, by the name of the set; a member may stand in it twice. */
+  readonly sets: ReadonlyMap<string, readonly number[]>;
+  handleOf(member: number): string;
+  nameOf(member: number): string | null;
+  /** What is told of members; null where nothing is. */
+  descriptions(): ReadonlyMap<number, string>;
+}
+
+export async function readAudienceSets(store: Store, asked: AudienceSetsQuery): Promise<AudienceSets> {
+  const { sets } = await memberships(store, asked);
+  const sought = asked.search.trim().toLowerCase();
+  const all = [...sets]
+    .filter(([name]) => name.toLowerCase().includes(sought))
+    .map(([name, members]) => ({ name, members: new Set(members).size }))
+    .sort((a, b) => b.members - a.members || (a.name < b.name ? -1 : 1));
+  return { total: all.length, sets: all.slice(0, OFFERED) };
+}
+
+export async function readAudiences(store: Store, { names, ...asked }: AudiencesRequest): Promise<Audiences> {
+  const masks = membership(chosen(await memberships(store, asked), names));
+  return combinations(masks, names.length, MOST_COMBINATIONS);
+}
+
+/** Who is in some sets and not in others, with what is typical of their descriptions. */
+export async function readAudienceMembers(
+  store: Store,
+  { names, inside, outside, offset, limit, ...asked }: AudienceMembersRequest,
+): Promise<AudienceMembers> {
+  const known = await memberships(store, asked);
+  const masks = membership(chosen(known, names));
+  const found: number[] = [];
+  masks.forEach((mask, member) => {
+    if (mask > 0 && isWithin(mask, inside, outside)) found.push(member);
+  });
+  const descriptions = known.descriptions();
+  return {
+    total: found.length,
+    members: found.slice(offset, offset + limit).map((member) => ({
+      handle: known.handleOf(member),
+      name: known.nameOf(member),
+      description: descriptions.get(member) ?? null,
+      sets: setsOf(masks[member]),
+    })),
+    ...typicalOf(descriptions, masks, new Set(found)),
+  };
+}
+
+function chosen({ sets }: Memberships, names: readonly string[]): (readonly number[])[] {
+  return names.map((name) => sets.get(name) ?? []);
+}
+
+/** What is typical of the descriptions of some members beside all others; each description counts once. */
+function typicalOf(
+  descriptions: ReadonlyMap<number, string>,
+  masks: Uint32Array,
+  found: ReadonlySet<number>,
+): Pick<AudienceMembers, 'typical' | 'described'> {
+  const members = [...descriptions.keys()].filter((member) => member < masks.length && masks[member] > 0);
+  if (members.length === 0) return { typical: [], described: { here: 0, elsewhere: 0 } };
+  const groups = new MessageGroups(2, masks.length);
+  const rows = new Rows();
+  const words = new Names();
+  for (const member of members) {
+    groups.add(member, found.has(member) ? 0 : 1);
+    for (const word of new Set(contentWords(descriptions.get(member)!, null)))
+      rows.add(member, member, words.of(word), null);
+  }
+  const [own] = typicalThings(rows.occurrences, groups, (word) => words.labels[word], {
+    leastAuthors: 2,
+    most: TERMS,
+  });
+  return { typical: own.typical, described: { here: groups.sizes[0], elsewhere: groups.sizes[1] } };
+}
+
+type Asked = Pick<AudiencesRequest, 'sort' | 'network'>;
+
+async function memberships(store: Store, { sort, network }: Asked): Promise<Memberships> {
+  if (sort === 'network') return ofNetwork(store, network ?? '');
+  const tidy = tidyAccounts(store, await readDecisions(store, ['account']));
+  const sets = new Map<string, number[]>();
+  const add = (name: string, member: number): void => {
+    const own = sets.get(name);
+    if (own) own.push(member);
+    else sets.set(name, [member]);
+  };
+  if (sort === 'followers') {
+    const { follower, followed } = tidyFollows(readFollows(store), tidy.now);
+    for (let i = 0; i < follower.length; i++) add(tidy.labels.get(followed[i]) ?? '', follower[i]);
+  } else {
+    const { occurrences, labelOf } =
+      sort === 'hashtag'
+        ? await readPortraitThings(store, 'hashtag')
+        : readOccurrences(store, { from: null, until: null, reposts: true }, sort);
+    for (let i = 0; i < occurrences.count; i++) {
+      const author = tidy.now ? tidy.now(occurrences.author[i]) : occurrences.author[i];
+      if (author >= 0) add(labelOf(occurrences.thing[i]), author);
+    }
+  }
+  const names = accountNames(store);
+  return {
+    sets,
+    handleOf: (member) => tidy.labels.get(member) ?? '',
+    nameOf: (member) => names.get(member) ?? null,
+    descriptions: () => readDescriptions(store),
+  };
+}
+
+/** What profiles say of accounts; of several sources the latest holds. */
+function readDescriptions({ raw }: Store): ReadonlyMap<number, string> {
+  const rows = raw
+    .prepare(
+      `select account_id, json_extract(profile, '$.description') from profile
+       where json_extract(profile, '$.description') <> '' order by account_id, source_id`,
+    )
+    .raw()
+    .all() as [number, string][];
+  return new Map(rows);
+}
+
+/** Nodes of one sort of a network by the nodes of the other sort to which they are tied: participants of events. */
+async function ofNetwork(store: Store, id: string): Promise<Memberships> {
+  const network = await findNetwork(store, id);
+  const nodes = network ? readTable(store.folder, id, 'nodes') : {};
+  const sets = new Map<string, number[]>();
+  const labels = network ? nodeLabels(nodes) : [];
+  if (network && 'mode' in nodes) {
+    const sorts = textsIn(nodes['mode']);
+    const [members] = sorts;
+    const { source, target } = readTies(store, id);
+    source.forEach((a, e) => {
+      const b = target[e];
+      if (sorts[a] === sorts[b]) return;
+      const [member, set] = sorts[a] === members ? [a, b] : [b, a];
+      const own = sets.get(labels[set]);
+      if (own) own.push(member);
+      else sets.set(labels[set], [member]);
+    });
+  }
+  const names = Array.isArray(nodes['name']) ? (nodes['name'] as readonly string[]) : null;
+  return {
+    sets,
+    handleOf: (member) => labels[member],
+    nameOf: (member) => names?.[member] || null,
+    descriptions: () => new Map(),
+  };
+}
