@@ -18,6 +18,7 @@ import { wholesIn } from '../shared/slices';
 import { NoNetwork } from '../shell/no-network';
 import { Notices } from '../store/notices';
 import { work } from '../store/work.reducer';
+import { AudiencesView } from './audiences/audiences';
 import { Compare } from './compare/compare';
 import { MessagesBehind, type Behind } from './messages-behind';
 import { Portraits } from './portraits/portrait-list';
@@ -27,12 +28,14 @@ import { PortraitsView } from './portraits/portraits-view';
 const VIEWS = [
   ['portraits', 'Portraits'],
   ['compare', 'Two beside each other'],
+  ['audiences', 'Shared audiences'],
 ] as const;
 
 /** From a picture to an argument: what groups are, what differs between two of anything; every number opens its messages. */
 @Component({
   selector: 'pt-read',
   imports: [
+    AudiencesView,
     Compare,
     MatFormField,
     MatInput,

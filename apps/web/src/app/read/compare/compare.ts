@@ -68,7 +68,8 @@ interface Row {
 })
 export class Compare {
   readonly study = input.required<string>();
-  readonly network = input.required<Network>();
+  /** The network whose groups can be compared; null where there is none. */
+  readonly network = input.required<Network | null>();
   readonly column = input.required<string>();
   /** From the address: the two sets. */
   readonly a = input<string>();
@@ -99,7 +100,7 @@ export class Compare {
   protected readonly sets = computed((): Record<Side, MessageSet> => {
     const group = (at: number): MessageSet => ({
       what: 'group',
-      network: this.network().id,
+      network: this.network()?.id ?? '',
       column: this.column(),
       group: this.portraits.list()?.groups[at]?.group ?? '',
     });

@@ -1,5 +1,5 @@
 import type { MessageSet, Network } from '@pebble/contract';
-import { slicesOf } from '../../shared/slices';
+import { slicesOf, wholeOf } from '../../shared/slices';
 
 /** A comparison that is offered. */
 export interface ReadyMade {
@@ -14,11 +14,11 @@ const MOST = 24;
 /** What changed from one slice to the next, where a network has slices; else from one month to the next. */
 export function readyMade(
   networks: readonly Network[],
-  whole: Network,
+  open: Network | null,
   from: number | null,
   until: number | null,
 ): ReadyMade[] {
-  const slices = slicesOf(networks, whole.slice?.of ?? whole.id);
+  const slices = open ? slicesOf(networks, wholeOf(open)) : [];
   const sets =
     slices.length > 1
       ? slices.map(({ id, slice }) => ({

@@ -17,9 +17,13 @@ import { Portraits } from '../portraits/portrait-list';
     <b>{{ name() }}</b>
     <mat-form-field class="sort"
       ><select matNativeControl [attr.aria-label]="name() + ' is'" [value]="set().what" (change)="begin($any($event.target).value)">
-        <option value="group">a group</option>
+        @if (network()) {
+          <option value="group">a group</option>
+        }
         <option value="filter">messages by time and words</option>
-        <option value="network">a network</option>
+        @if (network()) {
+          <option value="network">a network</option>
+        }
       </select></mat-form-field
     >
     @switch (set().what) {
@@ -97,7 +101,7 @@ import { Portraits } from '../portraits/portrait-list';
 export class SetPicker {
   /** "A" or "B". */
   readonly name = input.required<string>();
-  readonly network = input.required<Network>();
+  readonly network = input.required<Network | null>();
   readonly column = input.required<string>();
   readonly set = model.required<MessageSet>();
   protected readonly portraits = inject(Portraits);
@@ -121,14 +125,15 @@ export class SetPicker {
       case 'filter':
         return this.set.set({ what, filter: {} });
       case 'network':
-        return this.set.set({ what, network: this.network().id });
+        return this.set.set({ what, network: this.network()?.id ?? '' });
       case 'group':
         return this.pickGroup(this.groups().at(0)?.group ?? '');
     }
   }
 
   protected pickGroup(group: string): void {
-    this.set.set({ what: 'group', network: this.network().id, column: this.column(), group });
+    const network = this.network();
+    if (network) this.set.set({ what: 'group', network: network.id, column: this.column(), group });
   }
 
   protected isGroup(group: string): boolean {
