@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { expect, test } from '@playwright/test';
-import { beginStudy, dropText, openFirstMap } from './steps';
+import { beginStudy, drop, dropText, openFirstMap } from './steps';
 
 test('what is this group about, and how do I know?', async ({ page }) => {
   await openFirstMap(page, 'What groups are about');
@@ -75,4 +75,62 @@ test('a network without messages has portraits of nodes and ties', async ({ page
   await expect(beside.getByRole('columnheader')).toHaveCount(2);
   await expect(beside.getByText(/^3 nodes, 60 % of all/)).toBeVisible();
   await expect(beside.getByRole('row', { name: /^Hashtags/ })).toHaveCount(0);
+});
+
+test('what changed in May?', async ({ page }) => {
+  await page.goto('/');
+  await page.getByRole('link', { name: 'The lamps of Sallowmere' }).first().click();
+  await page.getByRole('link', { name: /^Read/ }).click();
+  await page.getByRole('tab', { name: 'Two beside each other' }).click();
+  await page.getByLabel('What changed').selectOption('April 2026 beside May 2026');
+  // The trend that came with the power failure.
+  const told = page.getByText(/^A: 3,024 messages by 969 accounts; B: 3,350 messages/);
+  await expect(told).toContainText('Typical of B: #blackoutnight');
+  const row = page.getByRole('row', { name: /^hashtags/ });
+  const number = row.getByRole('button', { name: /^Read #blackoutnight in B: / });
+  await expect(number).toHaveText('233');
+  await number.click();
+  const pane = page.getByRole('complementary', { name: 'Messages behind the number' });
+  await expect(pane).toContainText('233 messages');
+  await expect(pane.getByRole('article').first()).toContainText(/May 2026/);
+  // What is compared stands in the address; back leads to what was compared before.
+  await page.reload();
+  await expect(told).toBeVisible();
+  await page.getByLabel('B is').selectOption('a group');
+  await page.getByLabel('Group of B').selectOption('#mothcount, #BatLine');
+  await expect(page.getByText(/Typical of B: #mothcount/)).toBeVisible();
+  await page.goBack();
+  await page.goBack();
+  await expect(told).toBeVisible();
+});
+
+test('whom do two audiences share?', async ({ page }) => {
+  await beginStudy(page, 'Shared followers');
+  for (const list of ['harbour_post', 'quay_traders', 'sallow_sky_club']) {
+    await drop(page, `followers of ${list}.csv`);
+    await page.getByRole('button', { name: 'Import', exact: true }).click();
+    await expect(page.getByRole('button', { name: new RegExp(`followers of ${list}`) })).toBeVisible();
+  }
+  await page.getByRole('link', { name: /^Read/ }).click();
+  await page.getByRole('tab', { name: 'Shared audiences' }).click();
+  const pair = page.getByRole('button', { name: 'Who is in both harbour_post and quay_traders' });
+  const both = Number((await pair.textContent())?.replaceAll(',', ''));
+  await pair.click();
+  const who = page.getByRole('region', { name: 'Members' });
+  await expect(who.getByRole('status')).toHaveText(
+    `${both} followers follow “harbour_post” and “quay_traders”`,
+  );
+  await who.getByRole('radiogroup', { name: 'sallow_sky_club' }).getByRole('radio', { name: 'not' }).click();
+  await expect(who.getByRole('status')).toContainText(', but not “sallow_sky_club”');
+  const left = Number((await who.getByRole('status').textContent())!.trim().split(' ')[0]);
+  expect(left).toBeLessThan(both);
+  const saving = page.waitForEvent('download');
+  await who.getByRole('button', { name: 'Save as CSV' }).click();
+  const lines = readFileSync(await (await saving).path(), 'utf8')
+    .trim()
+    .split('\r\n');
+  expect(lines).toHaveLength(left + 1);
+  await who.getByLabel('What they are').fill('of the quay');
+  await who.getByRole('button', { name: 'Make a category' }).click();
+  await expect(page.getByText(new RegExp(`${left} accounts are “of the quay”`))).toBeVisible();
 });

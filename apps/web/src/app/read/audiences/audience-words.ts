@@ -3,8 +3,8 @@ import type { AudienceSort } from '@pebble/contract';
 /** What members have in common, in words. */
 export interface AudienceWords {
   readonly title: string;
-  /** "follows", before the name of a set. */
-  readonly does: string;
+  /** "follows", "follow", before the name of a set: of one member, of many. */
+  readonly does: readonly [one: string, many: string];
   /** What members are, one and many. */
   readonly members: readonly [one: string, many: string];
   readonly sets: readonly [one: string, many: string];
@@ -15,26 +15,31 @@ const ACCOUNT = ['account', 'accounts'] as const;
 export const AUDIENCE_WORDS: Readonly<Record<AudienceSort, AudienceWords>> = {
   followers: {
     title: 'followers of accounts',
-    does: 'follows',
+    does: ['follows', 'follow'],
     members: ['follower', 'followers'],
     sets: ['list', 'lists'],
   },
   channel: {
     title: 'commenters of channels',
-    does: 'comments on',
+    does: ['comments on', 'comment on'],
     members: ACCOUNT,
     sets: ['channel', 'channels'],
   },
-  item: { title: 'commenters of items', does: 'comments on', members: ACCOUNT, sets: ['item', 'items'] },
+  item: {
+    title: 'commenters of items',
+    does: ['comments on', 'comment on'],
+    members: ACCOUNT,
+    sets: ['item', 'items'],
+  },
   hashtag: {
     title: 'users of hashtags',
-    does: 'uses',
+    does: ['uses', 'use'],
     members: ACCOUNT,
     sets: ['hashtag', 'hashtags'],
   },
   network: {
     title: 'nodes of a two-mode network',
-    does: 'is tied to',
+    does: ['is tied to', 'are tied to'],
     members: ['node', 'nodes'],
     sets: ['node of the other sort', 'nodes of the other sort'],
   },
@@ -43,7 +48,7 @@ export const AUDIENCE_WORDS: Readonly<Record<AudienceSort, AudienceWords>> = {
 /** What is asked of a set: members that are in it, that are not, or either. */
 export type Wanted = 'in' | 'out' | 'either';
 
-/** "follows a and b but not c"; null where nothing is asked. */
+/** "follow a and b, but not c"; null where nothing is asked. */
 export function questionWords(
   does: string,
   names: readonly string[],

@@ -117,7 +117,8 @@ export class AudiencesView {
   );
   protected readonly question = computed(() => {
     const sort = this.sort();
-    return sort && questionWords(this.words[sort].does, this.chosen(), this.wanted());
+    const [one, many] = this.words[sort ?? 'followers'].does;
+    return sort && questionWords(this.members()?.total === 1 ? one : many, this.chosen(), this.wanted());
   });
   /** Pairs with most in common beside chance first. */
   protected readonly pairs = computed(() =>

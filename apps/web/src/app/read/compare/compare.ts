@@ -92,18 +92,23 @@ export class Compare {
   protected readonly sides: readonly Side[] = ['a', 'b'];
   protected readonly parts = ['a', 'both', 'b'] as const;
 
+  protected readonly hasMessages = computed(() => (this.overview()?.messages ?? 0) > 0);
   /** What is offered: months, or slices. */
   protected readonly offers = computed(() =>
     readyMade(this.networks(), this.network(), this.overview()?.from ?? null, this.overview()?.until ?? null),
   );
   /** The two sets; the first that is offered, or two groups, where the address names none. */
   protected readonly sets = computed((): Record<Side, MessageSet> => {
-    const group = (at: number): MessageSet => ({
-      what: 'group',
-      network: this.network()?.id ?? '',
-      column: this.column(),
-      group: this.portraits.list()?.groups[at]?.group ?? '',
-    });
+    const network = this.network();
+    const group = (at: number): MessageSet =>
+      network === null
+        ? { what: 'filter', filter: {} }
+        : {
+            what: 'group',
+            network: network.id,
+            column: this.column(),
+            group: this.portraits.list()?.groups[at]?.group ?? '',
+          };
     const first = this.offers().at(0);
     return {
       a: setIn(this.a()) ?? first?.a ?? group(0),
@@ -199,6 +204,7 @@ export class Compare {
   constructor() {
     effect((onCleanup) => {
       const { a, b } = this.sets();
+      if (!this.hasMessages()) return;
       if ([a, b].some((set) => set.what === 'group' && set.group === '')) return;
       const study = untracked(this.study);
       this.isBusy.set(true);
