@@ -7,6 +7,7 @@ import { centrality, groups } from './kernels';
 import { layout } from './layouts';
 import type { Row } from './measure';
 import { painting } from './painting';
+import { reading } from './reading';
 import { storeRows } from './store';
 import { weaving } from './weaving';
 
@@ -26,6 +27,7 @@ const parts: Record<string, () => Promise<Row[]>> = {
   centrality,
   layout,
   weaving,
+  reading,
   store: () => storeRows(Number(values.posts)),
   formats,
   formulas,

@@ -94,7 +94,6 @@ export const VIEWS: readonly View[] = [
       await expect(page.locator('pt-reading-pane article').first()).toBeVisible();
     },
   },
-  { name: 'matrix', show: drawer('Charts', 'Matrix') },
   { name: 'questions', show: drawer('Measures') },
   { name: 'ranks', show: drawer('Measures', 'Ranking') },
   { name: 'groups', show: drawer('Groups') },
@@ -103,6 +102,21 @@ export const VIEWS: readonly View[] = [
     async show(page) {
       await stop(page, /^Read/);
       await expect(page.getByRole('columnheader')).toHaveCount(4);
+    },
+  },
+  {
+    name: 'audiences',
+    async show(page) {
+      await beginStudy(page, 'Who follows whom');
+      for (const list of ['harbour_post', 'marsh_records', 'quay_traders', 'sallow_sky_club']) {
+        await drop(page, `followers of ${list}.csv`);
+        await page.getByRole('button', { name: 'Import', exact: true }).click();
+        await expect(page.getByRole('button', { name: new RegExp(`followers of ${list}`) })).toBeVisible();
+      }
+      await page.getByRole('navigation').getByRole('link', { name: /^Read/ }).click();
+      await page.getByRole('tab', { name: 'Shared audiences' }).click();
+      await page.getByRole('button', { name: /^Who is in both harbour_post and quay_traders/ }).click();
+      await expect(page.getByRole('region', { name: 'Members' }).getByRole('listitem').first()).toBeVisible();
     },
   },
   {

@@ -59,14 +59,16 @@ const onOddMap = (then: (page: Page) => Promise<unknown>) =>
     await then(page);
   };
 
-const NOTHING: readonly State[] = ['Gather', 'Tidy', 'Weave', 'Map', 'Publish', 'Logbook'].map((name) => ({
-  name: `${name} without data`,
-  async show(page) {
-    await beginStudy(page, 'Nothing yet');
-    await stop(page, new RegExp(`^${name}`));
-    await expect(page.getByRole('heading', { name, exact: true, level: 1 })).toBeVisible();
-  },
-}));
+const NOTHING: readonly State[] = ['Gather', 'Tidy', 'Weave', 'Map', 'Read', 'Publish', 'Logbook'].map(
+  (name) => ({
+    name: `${name} without data`,
+    async show(page) {
+      await beginStudy(page, 'Nothing yet');
+      await stop(page, new RegExp(`^${name}`));
+      await expect(page.getByRole('heading', { name, exact: true, level: 1 })).toBeVisible();
+    },
+  }),
+);
 
 const LONG_NAMES: readonly State[] = [
   { name: 'Gather with long names', show: odd },
@@ -107,6 +109,31 @@ const LONG_NAMES: readonly State[] = [
   {
     name: 'groups with long names',
     show: onOddMap((page) => page.getByRole('tab', { name: 'Groups' }).click()),
+  },
+  {
+    name: 'portraits with long names',
+    show: onOddMap(async (page) => {
+      await stop(page, /^Read/);
+      await expect(page.getByRole('columnheader').first()).toBeVisible();
+    }),
+  },
+  {
+    name: 'two beside each other with long names',
+    show: onOddMap(async (page) => {
+      await stop(page, /^Read/);
+      await page.getByRole('tab', { name: 'Two beside each other' }).click();
+      await page.getByLabel('A is').selectOption('a group');
+      await expect(page.getByRole('region', { name: 'Comparison' })).toBeVisible();
+    }),
+  },
+  {
+    name: 'shared audiences with long names',
+    show: onOddMap(async (page) => {
+      await stop(page, /^Read/);
+      await page.getByRole('tab', { name: 'Shared audiences' }).click();
+      await page.locator('.combos .evidence').first().click();
+      await expect(page.getByRole('region', { name: 'Members' }).getByRole('listitem').first()).toBeVisible();
+    }),
   },
   {
     name: 'Publish with long names',
