@@ -36,9 +36,9 @@ export function typicalThings(
   { leastAuthors, most }: TypicalLimits,
 ): GroupThings[] {
   const found = Array.from({ length: groups.groups }, () => new Shortlist(most, leastAuthors));
-  const counts = new ThingCounts(groups);
+  const counts = new ThingCounts(groups, occurrences);
   for (const { thing, rows } of byThing(occurrences, groups)) {
-    counts.count(rows, occurrences);
+    counts.count(rows);
     const label = labelOf(thing);
     for (const g of counts.all >= LEAST_MESSAGES ? counts.toldOf() : counts.touched) {
       const beside = counts.beside(g);
@@ -174,31 +174,52 @@ class ThingCounts {
   all = 0;
   allAuthors = 0;
 
-  constructor(private readonly groups: MessageGroups) {
+  /** By message and by author: the round in which it was seen last, so that nothing has to be cleared between things. */
+  private readonly messageSeen: Uint32Array;
+  private readonly authorSeen: Uint32Array;
+  /** By author: the group in which it was seen first in this round; of further ones a set knows. */
+  private readonly authorGroup: Uint32Array;
+  private round = 0;
+
+  constructor(
+    private readonly groups: MessageGroups,
+    private readonly occurrences: Occurrences,
+  ) {
     this.messages = new Float64Array(groups.groups);
     this.authors = new Float64Array(groups.groups);
+    this.messageSeen = new Uint32Array(highest(occurrences.message, occurrences.count) + 1);
+    const authors = highest(occurrences.author, occurrences.count) + 1;
+    this.authorSeen = new Uint32Array(authors);
+    this.authorGroup = new Uint32Array(authors);
   }
 
-  count(rows: Uint32Array, { message, author }: Occurrences): void {
+  count(rows: Uint32Array): void {
+    const { message, author } = this.occurrences;
     for (const g of this.touched) this.messages[g] = this.authors[g] = 0;
     this.touched = [];
-    const seen = new Set<number>();
-    const wrote = new Set<number>();
-    const anywhere = new Set<number>();
+    this.all = this.allAuthors = 0;
+    this.round++;
+    const further = new Set<number>();
     for (const row of rows) {
-      if (seen.has(message[row])) continue;
-      seen.add(message[row]);
-      anywhere.add(author[row]);
-      for (const g of this.groups.of(message[row])) {
+      const [m, who] = [message[row], author[row]];
+      if (this.messageSeen[m] === this.round) continue;
+      this.messageSeen[m] = this.round;
+      this.all++;
+      for (const g of this.groups.of(m)) {
         if (this.messages[g]++ === 0) this.touched.push(g);
-        const pair = author[row] * this.groups.groups + g;
-        if (wrote.has(pair)) continue;
-        wrote.add(pair);
-        this.authors[g]++;
+        if (this.authorSeen[who] !== this.round) {
+          this.authorSeen[who] = this.round;
+          this.authorGroup[who] = g;
+          this.allAuthors++;
+          this.authors[g]++;
+        } else if (this.authorGroup[who] !== g) {
+          const pair = who * this.groups.groups + g;
+          if (further.has(pair)) continue;
+          further.add(pair);
+          this.authors[g]++;
+        }
       }
     }
-    this.all = seen.size;
-    this.allAuthors = anywhere.size;
   }
 
   /** Groups of which it says something that it stands there, or does not. */
@@ -220,4 +241,10 @@ class ThingCounts {
       ofElsewhere: all - sizes[g],
     };
   }
+}
+
+function highest(numbers: ArrayLike<number>, count: number): number {
+  let most = 0;
+  for (let i = 0; i < count; i++) if (numbers[i] > most) most = numbers[i];
+  return most;
 }
