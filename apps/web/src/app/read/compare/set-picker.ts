@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, model } fr
 import { FormsModule } from '@angular/forms';
 import { MatFormField } from '@angular/material/form-field';
 import { MatInput } from '@angular/material/input';
+import { MatTooltip } from '@angular/material/tooltip';
 import { MessageKind, type MessageFilter, type MessageSet, type Network } from '@pebble/contract';
 import { Store } from '@ngrx/store';
 import { DayRangeField, type DayRange } from '../../shared/days/day-range';
@@ -11,7 +12,7 @@ import { Portraits } from '../portraits/portrait-list';
 /** Chooses a set of messages: of a group, of a time, by a filter, behind another network. */
 @Component({
   selector: 'pt-set-picker',
-  imports: [DayRangeField, FormsModule, MatFormField, MatInput],
+  imports: [DayRangeField, FormsModule, MatFormField, MatInput, MatTooltip],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <b>{{ name() }}</b>
@@ -29,7 +30,7 @@ import { Portraits } from '../portraits/portrait-list';
     @switch (set().what) {
       @case ('group') {
         <mat-form-field class="wide"
-          ><select matNativeControl [attr.aria-label]="'Group of ' + name()" (change)="pickGroup($any($event.target).value)">
+          ><select matNativeControl [attr.aria-label]="'Group of ' + name()" [matTooltip]="groupTitle()" (change)="pickGroup($any($event.target).value)">
             @for (one of groups(); track one.group; let i = $index) {
               <option [value]="one.group" [selected]="isGroup(one.group)">{{ portraits.titles()[i] }}</option>
             } @empty {
@@ -40,7 +41,7 @@ import { Portraits } from '../portraits/portrait-list';
       }
       @case ('network') {
         <mat-form-field class="wide"
-          ><select matNativeControl [attr.aria-label]="'Network of ' + name()" (change)="set.set({ what: 'network', network: $any($event.target).value })">
+          ><select matNativeControl [attr.aria-label]="'Network of ' + name()" [matTooltip]="networkName()" (change)="set.set({ what: 'network', network: $any($event.target).value })">
             @for (one of networks(); track one.id) {
               <option [value]="one.id" [selected]="isNetwork(one.id)">{{ one.name }}</option>
             }
@@ -68,7 +69,7 @@ import { Portraits } from '../portraits/portrait-list';
         >
         @if (sources().length > 1) {
           <mat-form-field class="wide"
-            ><select matNativeControl [attr.aria-label]="'Source of ' + name()" (change)="pickSource($any($event.target).value)">
+            ><select matNativeControl [attr.aria-label]="'Source of ' + name()" [matTooltip]="sourceName()" (change)="pickSource($any($event.target).value)">
               <option value="">any source</option>
               @for (one of sources(); track one.id) {
                 <option [value]="one.id" [selected]="one.id === filter().source">{{ one.name }}</option>
@@ -115,6 +116,18 @@ export class SetPicker {
     return set.what === 'filter' ? set.filter : {};
   });
 
+  /** What is chosen, where it is longer than its field. */
+  protected readonly groupTitle = computed(() => {
+    const set = this.set();
+    return set.what === 'group' ? this.portraits.titleOf(set.group) : '';
+  });
+  protected readonly networkName = computed(() => {
+    const set = this.set();
+    return set.what === 'network' ? this.networks().find(({ id }) => id === set.network)?.name : '';
+  });
+  protected readonly sourceName = computed(
+    () => this.sources().find(({ id }) => id === this.filter().source)?.name,
+  );
   protected readonly days = computed((): DayRange => {
     const { from = null, until = null } = this.filter();
     return { from, until };
