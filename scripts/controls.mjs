@@ -8,7 +8,7 @@ const ATTRIBUTES = /(?:[^>"']|"[^"]*"|'[^']*')*/.source;
 const CONTROL = new RegExp(`<(button|input|select|textarea)\\b(${ATTRIBUTES})>`, 'g');
 const OF_THE_LIBRARY = /\[?\bmat[A-Z]\w*|\bmat-(?:tab-link|menu-item)\b/;
 /** Words of a text or a table that open what is behind them, and lines of the legend. */
-const WORDS = new Set(['link', 'link big', 'count', 'author', 'answer', 'spot']);
+const WORDS = new Set(['link', 'link big', 'count', 'evidence', 'author', 'answer', 'spot']);
 /** Phrases of the caption and of messages, heads of columns, pictures to choose from: they look like what they stand in. */
 const OWN = new Set([
   'map/panels/caption-bar.html',

@@ -8,7 +8,7 @@ import type { Store } from '../storage/open';
 import { ofSort, tidyAccounts, tidyThings } from '../weaving/tidied';
 
 /** Where things stand after tidying, and what they are called. */
-export type StandingThings = Pick<NamedOccurrences, 'occurrences' | 'labelOf'>;
+type StandingThings = Pick<NamedOccurrences, 'occurrences' | 'labelOf'>;
 
 /** Things of a sort of which something can be decided. */
 const TIDIED = { hashtag: 'hashtag', word: 'word', domain: 'domain', name: 'name' } as const;

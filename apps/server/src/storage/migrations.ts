@@ -304,9 +304,7 @@ const portraits: Migration = {
     };
     for (const [name, all] of Object.entries(tables)) {
       const key = GROUP.map(([column]) => column).filter((column) => all.some(([one]) => one === column));
-      await columns(schema.createTable(name), all)
-        .addPrimaryKeyConstraint(`${name}_key`, key as never)
-        .execute();
+      await columns(schema.createTable(name), all).addPrimaryKeyConstraint(`${name}_key`, key).execute();
     }
   },
 };

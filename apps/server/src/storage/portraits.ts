@@ -19,7 +19,7 @@ export interface DrawnFrom {
 }
 
 /** The portraits of a grouping as they are kept. */
-export interface PortraitSet extends Pick<PortraitList, 'messages' | 'nodes' | 'further'> {
+interface PortraitSet extends Pick<PortraitList, 'messages' | 'nodes' | 'further'> {
   readonly step: number;
   readonly settings: PortraitSettings;
   readonly drawnFrom: DrawnFrom;

@@ -20,8 +20,8 @@ import { Notices } from '../store/notices';
 import { work } from '../store/work.reducer';
 import { AudiencesView } from './audiences/audiences';
 import { Compare } from './compare/compare';
-import { MessagesBehind, type Behind } from './messages-behind';
-import { Portraits } from './portraits/portrait-list';
+import { MessagesBehind, type Behind } from './common/messages-behind';
+import { Portraits } from './common/portraits';
 import { PortraitsView } from './portraits/portraits-view';
 
 /** What can be read, with its words. */

@@ -1,14 +1,14 @@
 import type { Audiences } from '@pebble/contract';
 
 /** In which sets each member is: a bit for each set, by the number of the member. */
-export function membership(sets: readonly ArrayLike<number>[]): Uint32Array {
+export function membership(sets: readonly (Uint32Array | readonly number[])[]): Uint32Array {
   if (sets.length > 32) throw new RangeError('At most 32 sets can be combined.');
   let last = -1;
-  for (const set of sets) for (let i = 0; i < set.length; i++) if (set[i] > last) last = set[i];
+  for (const set of sets) for (const member of set) if (member > last) last = member;
   const masks = new Uint32Array(last + 1);
   sets.forEach((set, s) => {
     const bit = (1 << s) >>> 0;
-    for (let i = 0; i < set.length; i++) masks[set[i]] = (masks[set[i]] | bit) >>> 0;
+    for (const member of set) masks[member] = (masks[member] | bit) >>> 0;
   });
   return masks;
 }

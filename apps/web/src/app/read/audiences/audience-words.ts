@@ -1,7 +1,7 @@
 import type { AudienceSort } from '@pebble/contract';
 
 /** What members have in common, in words. */
-export interface AudienceWords {
+interface AudienceWords {
   readonly title: string;
   /** "follows", "follow", before the name of a set: of one member, of many. */
   readonly does: readonly [one: string, many: string];

@@ -59,7 +59,7 @@ const MOST_DECISIONS = 5000;
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './audiences.html',
-  styleUrls: ['../cells.scss', './audiences.scss'],
+  styleUrls: ['../common/cells.scss', './audiences.scss'],
 })
 export class AudiencesView {
   readonly study = input.required<string>();

@@ -30,9 +30,9 @@ import { Chart } from '../../shared/chart';
 import { ThemeChoice } from '../../shared/theme';
 import { day, languageName } from '../../shared/words';
 import { work } from '../../store/work.reducer';
-import type { Behind } from '../messages-behind';
-import { Portraits } from '../portraits/portrait-list';
-import { THING_WORDS } from '../portraits/rows';
+import type { Behind } from '../common/messages-behind';
+import { Portraits } from '../common/portraits';
+import { THING_WORDS } from '../common/thing-words';
 import { readyMade, type ReadyMade } from './ready-made';
 import { SetPicker } from './set-picker';
 import { setWords } from './set-words';
@@ -64,7 +64,7 @@ interface Row {
   imports: [Chart, MatButton, MatFormField, MatInput, MatProgressBar, MatTooltip, SetPicker],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './compare.html',
-  styleUrls: ['../cells.scss', './compare.scss'],
+  styleUrls: ['../common/cells.scss', './compare.scss'],
 })
 export class Compare {
   readonly study = input.required<string>();

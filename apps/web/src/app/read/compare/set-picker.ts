@@ -7,7 +7,7 @@ import { MessageKind, type MessageFilter, type MessageSet, type Network } from '
 import { Store } from '@ngrx/store';
 import { DayRangeField, type DayRange } from '../../shared/days/day-range';
 import { work } from '../../store/work.reducer';
-import { Portraits } from '../portraits/portrait-list';
+import { Portraits } from '../common/portraits';
 
 /** Chooses a set of messages: of a group, of a time, by a filter, behind another network. */
 @Component({

@@ -2,7 +2,7 @@ import type { MessageSet, Network, Source } from '@pebble/contract';
 import { filterPhrase, periodPhrase } from '@pebble/core';
 
 /** What sets are called. */
-export interface SetNames {
+interface SetNames {
   readonly networks: readonly Network[];
   readonly sources: readonly Source[];
 }

@@ -3,14 +3,14 @@ import { MatTooltip } from '@angular/material/tooltip';
 import type { FullPortrait, GroupTie, TieWay } from '@pebble/contract';
 import { counted } from '@pebble/core/first';
 import { formatValue } from '@pebble/core';
-import type { Evidence } from '../evidence';
+import type { Evidence } from '../common/evidence';
 
 /** What ties a group to others: how much, in which direction, and by whom. */
 @Component({
   selector: 'pt-between-list',
   imports: [MatTooltip],
   changeDetection: ChangeDetectionStrategy.OnPush,
-  styleUrl: '../cells.scss',
+  styleUrl: '../common/cells.scss',
   template: `
     <ul>
       @for (tie of ties(); track tie.group) {

@@ -3,14 +3,14 @@ import { RouterLink } from '@angular/router';
 import { MatTooltip } from '@angular/material/tooltip';
 import type { FullPortrait, Network, StandingNode, TieWay } from '@pebble/contract';
 import { formatValue } from '@pebble/core';
-import type { Evidence } from '../evidence';
+import type { Evidence } from '../common/evidence';
 
 /** A few nodes with a number each, and where they are on the map. */
 @Component({
   selector: 'pt-node-list',
   imports: [MatTooltip, RouterLink],
   changeDetection: ChangeDetectionStrategy.OnPush,
-  styleUrl: '../cells.scss',
+  styleUrl: '../common/cells.scss',
   template: `
     <h4 [matTooltip]="how()">{{ heading() }}</h4>
     <ul>

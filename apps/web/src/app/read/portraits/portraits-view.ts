@@ -29,11 +29,12 @@ import { saveFile } from '../../shared/png';
 import { Notices } from '../../store/notices';
 import { work } from '../../store/work.reducer';
 import { BetweenList } from './between-list';
-import type { Behind } from '../messages-behind';
-import type { Evidence } from '../evidence';
+import type { Behind } from '../common/messages-behind';
+import type { Evidence } from '../common/evidence';
 import { NodeList } from './node-list';
-import { MOST, Portraits } from './portrait-list';
-import { rowsOf, THING_WORDS } from './rows';
+import { MOST, Portraits } from '../common/portraits';
+import { THING_WORDS } from '../common/thing-words';
+import { rowsOf } from './rows';
 import { standing } from './standing';
 import { SaidList, type SaidView } from './said-list';
 import { Speech } from './speech';
@@ -47,7 +48,7 @@ const TYPES: Readonly<Record<PortraitFormat, string>> = {
 };
 
 /** Messages of a group that are opened; the group whose quotations they can be, or null. */
-export interface PortraitEvidence extends Behind {
+interface PortraitEvidence extends Behind {
   readonly group: string | null;
 }
 

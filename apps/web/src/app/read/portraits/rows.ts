@@ -1,7 +1,7 @@
 import type { PortraitThing } from '@pebble/contract';
 
 /** A row of portraits beside each other. */
-export interface Row {
+interface Row {
   readonly id: string;
   readonly title: string;
   /** What stands in it, for those who do not know. */
@@ -11,16 +11,6 @@ export interface Row {
   /** Whether there is more of it than is shown at first. */
   readonly isLong: boolean;
 }
-
-export const THING_WORDS: Readonly<Record<PortraitThing, string>> = {
-  hashtag: 'hashtags',
-  word: 'words',
-  domain: 'domains',
-  link: 'links',
-  name: 'names',
-  emoji: 'emoji',
-  language: 'languages',
-};
 
 const OF_MESSAGES: readonly Row[] = [
   {

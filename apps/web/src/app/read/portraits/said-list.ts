@@ -18,7 +18,7 @@ interface Said {
   selector: 'pt-said-list',
   imports: [MatButton, MessageText],
   changeDetection: ChangeDetectionStrategy.OnPush,
-  styleUrl: '../cells.scss',
+  styleUrl: '../common/cells.scss',
   template: `
     @for (one of said(); track one.message.id) {
       <blockquote>

@@ -2,14 +2,14 @@ import { ChangeDetectionStrategy, Component, computed, input, output } from '@an
 import { MatTooltip } from '@angular/material/tooltip';
 import type { FullPortrait, MessageKind } from '@pebble/contract';
 import { counted, formatCount } from '@pebble/core/first';
-import type { Evidence } from '../evidence';
+import type { Evidence } from '../common/evidence';
 
 /** How a group speaks: kinds of messages beside the rest, tone and incivility where they were scored. */
 @Component({
   selector: 'pt-speech',
   imports: [MatTooltip],
   changeDetection: ChangeDetectionStrategy.OnPush,
-  styleUrl: '../cells.scss',
+  styleUrl: '../common/cells.scss',
   template: `
     <ul>
       @for (one of kinds(); track one.kind) {

@@ -1,7 +1,7 @@
 import type { FullPortrait, StandingNode, TieWay } from '@pebble/contract';
 
 /** A list of nodes of a portrait. */
-export interface StandingList {
+interface StandingList {
   readonly heading: string;
   /** What the numbers are. */
   readonly how: string;

@@ -3,7 +3,7 @@ import { MatTooltip } from '@angular/material/tooltip';
 import type { FullPortrait, PortraitThing, Term } from '@pebble/contract';
 import { counted, formatCount } from '@pebble/core/first';
 import { languageName } from '../../shared/words';
-import type { Evidence } from '../evidence';
+import type { Evidence } from '../common/evidence';
 
 /** Which terms of a group are listed. */
 export type TermView = 'typical' | 'used' | 'missing';
@@ -16,7 +16,7 @@ const MANY = 30;
   selector: 'pt-term-list',
   imports: [MatTooltip],
   changeDetection: ChangeDetectionStrategy.OnPush,
-  styleUrl: '../cells.scss',
+  styleUrl: '../common/cells.scss',
   template: `
     <ul>
       @for (term of terms(); track term.label) {

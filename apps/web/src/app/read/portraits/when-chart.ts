@@ -5,14 +5,14 @@ import type { EChartsCoreOption } from 'echarts/core';
 import { Chart } from '../../shared/chart';
 import { ThemeChoice } from '../../shared/theme';
 import { day } from '../../shared/words';
-import type { Evidence } from '../evidence';
+import type { Evidence } from '../common/evidence';
 
 /** When a group was active, beside the whole: shares of the messages of each, day by day. */
 @Component({
   selector: 'pt-when-chart',
   imports: [Chart],
   changeDetection: ChangeDetectionStrategy.OnPush,
-  styleUrl: '../cells.scss',
+  styleUrl: '../common/cells.scss',
   template: `
     @if (portrait().days.length > 0) {
       <pt-chart

@@ -3,9 +3,9 @@ import { MatButton } from '@angular/material/button';
 import type { Message, MessagePage } from '@pebble/contract';
 import { counted, formatCount } from '@pebble/core/first';
 import type { Observable } from 'rxjs';
-import { MessageText } from '../shared/message-text';
-import { OneStop } from '../shared/one-stop';
-import { moment } from '../shared/words';
+import { MessageText } from '../../shared/message-text';
+import { OneStop } from '../../shared/one-stop';
+import { moment } from '../../shared/words';
 
 /** Messages that a number counts. */
 export interface Behind {
