@@ -40,9 +40,9 @@ import type {
 } from '@pebble/contract';
 import type * as z from 'zod';
 import type { Tie } from '@pebble/core';
-import { readAudienceMembers, readAudiences, readAudienceSets } from '../portraits/audiences';
-import { readComparison, readSetMessages } from '../portraits/comparison';
-import { readGroupMessages, readGroupPortrait, readPortraits } from '../portraits/readPortraits';
+import { readAudienceMembers, readAudiences, readAudienceSets } from '../reading/audiences';
+import { readComparison, readSetMessages } from '../reading/comparison';
+import { readGroupMessages, readGroupPortrait, readPortraits } from '../reading/readPortraits';
 import { readAccounts } from '../storage/accounts';
 import { readNetworks } from '../storage/networks';
 import { readSmallPicture } from '../storage/files/smallPictures';

@@ -1,7 +1,7 @@
 import { counted } from '@pebble/core';
 import { StepRefused } from '../../errors/stepErrors';
-import { drawPortraits, type DrawnPortraits } from '../../portraits/drawPortraits';
-import { drawnFromNow } from '../../portraits/outOfDate';
+import { drawPortraits, type DrawnPortraits } from '../../reading/drawPortraits';
+import { drawnFromNow } from '../../reading/outOfDate';
 import { readTable } from '../../storage/files/tables';
 import { findNetwork } from '../../storage/networks';
 import { keepPortraits, type DrawnFrom } from '../../storage/portraits';
