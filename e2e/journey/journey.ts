@@ -103,14 +103,21 @@ export async function goThrough(
   });
   await act('read a community', async () => {
     await page.keyboard.press('Escape');
-    await page
-      .locator('pt-legend-panel button, pt-map-canvas button')
-      .filter({ hasText: /^Community 1/ })
-      .or(button(/^Community 1/))
+    await button(/^Community /)
       .first()
       .click();
-    await expect(page.getByRole('heading', { name: 'Community 1', exact: true })).toBeVisible(visible);
+    await expect(page.getByRole('link', { name: 'Read its portrait' })).toBeVisible(visible);
     await expect(page.locator('pt-reading-pane article').first()).toBeVisible(visible);
+  });
+  await act('read its portrait', async () => {
+    await page.getByRole('link', { name: 'Read its portrait' }).click();
+    const draw = page.getByRole('button', { name: 'Draw the portraits' });
+    await expect(draw.or(page.getByRole('columnheader')).first()).toBeVisible(visible);
+    // Of very many messages portraits are drawn when somebody asks for them.
+    if (await draw.isVisible()) await draw.click();
+    await expect(page.getByRole('columnheader')).toHaveCount(1, visible);
+    await page.locator('.beside .evidence').first().click();
+    await expect(page.locator('pt-messages-behind article').first()).toBeVisible(visible);
   });
   await act('figure as SVG', async () => {
     await rail('Publish').click();

@@ -68,8 +68,8 @@ test('a researcher goes from a dropped file to a published map', async ({ page }
   await expect(page.locator('pt-reading-pane article').first()).toContainText('@wall_lamps_now');
   await page.locator('pt-reading-pane article small').first().click();
   await expect(page.locator('pt-reading-pane article').first()).toContainText('on the map');
-  await page.getByRole('button', { name: /^Community 3/ }).click();
-  await expect(page.getByRole('heading', { name: 'Community 3' })).toBeVisible();
+  await page.getByRole('button', { name: /^Community #mothcount/ }).click();
+  await expect(page.getByRole('heading', { name: '#mothcount, #BatLine' })).toBeVisible();
   await expect(page.locator('.tags')).toContainText('#LateLampPlan');
 
   // The table and the chart.

@@ -17,7 +17,7 @@ const titles = (typed: string, of: Findable = there) =>
 describe('the search for anything', () => {
   it('offers the stops, the networks and the other studies where nothing was typed', () => {
     expect(titles('')).toEqual([
-      ['Go to', ['Gather', 'Tidy', 'Weave', 'Map', 'Publish', 'Logbook']],
+      ['Go to', ['Gather', 'Tidy', 'Weave', 'Map', 'Read', 'Publish', 'Logbook']],
       ['Networks', ['Who answers whom']],
       ['Studies', ['Harbour']],
       ['More', ['Night or paper']],

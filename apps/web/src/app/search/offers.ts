@@ -34,6 +34,7 @@ const STOPS = [
   ['Tidy', 'what is one, what is left out'],
   ['Weave', 'what ties what'],
   ['Map', 'the network as a picture'],
+  ['Read', 'what groups are about, what changed, who is shared'],
   ['Publish', 'figures and files'],
   ['Logbook', 'every step, and the methods text'],
 ] as const;

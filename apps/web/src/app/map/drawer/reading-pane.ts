@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, signal } from '@angular/core';
+import { RouterLink } from '@angular/router';
 import { MatButton } from '@angular/material/button';
 import { MatTooltip } from '@angular/material/tooltip';
 import { MatTabLink, MatTabNav, MatTabNavPanel } from '@angular/material/tabs';
@@ -40,6 +41,7 @@ const PAGE = 30;
     NameMaker,
     NoteList,
     OneStop,
+    RouterLink,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './reading-pane.html',
@@ -197,6 +199,16 @@ export class ReadingPane {
 
   private choose(nodes: readonly number[]): void {
     this.session.chooseNodes(nodes);
+  }
+
+  /** What a community is called. */
+  protected titleOf(community: number): string {
+    return this.session.titles()['community']?.[String(community)] ?? `Community ${community}`;
+  }
+
+  /** The groups that Read is to show: this one alone. */
+  protected portraitsOf(community: number): string {
+    return JSON.stringify([String(community)]);
   }
 
   protected selectNode(node: number): void {
