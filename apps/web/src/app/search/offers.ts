@@ -28,7 +28,7 @@ export interface Findable {
   readonly network: string | null;
 }
 
-const MOST = 6;
+const MOST = 7;
 const STOPS = [
   ['Gather', 'what came, and its messages'],
   ['Tidy', 'what is one, what is left out'],
