@@ -138,7 +138,9 @@ describe('the application', () => {
       (await api().get(`/api/v1/studies/${study}/networks/${network.id}/positions`).expect(200)).body,
     ).toHaveLength(network.nodes * 8);
     const { body: log } = await api().get(`/api/v1/studies/${study}/logbook`);
-    expect(log.steps.map((s: { kind: string }) => s.kind)).toEqual([
+    // Portraits follow beside other steps, sooner or later.
+    const kinds = (log.steps as { kind: string }[]).map(({ kind }) => kind);
+    expect(kinds.filter((kind) => kind !== 'portray-groups')).toEqual([
       'arrange-map',
       'measure-network',
       'weave',

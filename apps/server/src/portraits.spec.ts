@@ -1,6 +1,7 @@
 import { fromArrow, handleKey, hashtagKey, logLikelihood, textsIn } from '@pebble/core';
 import type { FullPortrait, MessagePage, Network, PortraitList, Step, Term } from '@pebble/contract';
 import { GROUPS, makePosts, postsAsJsonLines } from '@pebble/standins';
+import Papa from 'papaparse';
 import { startedApplication } from './testing/application';
 import { WovenNetworks, type Made } from './testing/wovenNetworks';
 
@@ -201,6 +202,11 @@ describe('portraits of groups', () => {
     const { titles } = await network();
     expect(titles['community'][group]).toBe('Those of the night');
     expect(titles['community'][list.groups[0].group]).toBe((await portraits())!.groups[0].suggested);
+    // What is saved for others says it too.
+    const { text } = await app.api.get(`${place()}/export/csv-nodes`).expect(200);
+    const { data } = Papa.parse<Record<string, string>>(text.slice(1), { header: true });
+    const called = data.filter((row) => row['community'] === group).map((row) => row['community title']);
+    expect([called.length, new Set(called)]).toEqual([now.nodes, new Set(['Those of the night'])]);
     await app.step('note-group', { network: made.id, column: 'community', group, notes: {} }).expect(200);
     expect((await network()).titles['community'][group]).toBe(now.suggested);
   });

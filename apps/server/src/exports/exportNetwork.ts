@@ -1,5 +1,5 @@
 import type { Network, NetworkExport } from '@pebble/contract';
-import { graphmlParts, nodeIds, nodesCsvParts, tiesCsvParts, type TableColumns } from '@pebble/core';
+import { graphmlParts, nodeIds, nodesCsvParts, textsIn, tiesCsvParts, type TableColumns } from '@pebble/core';
 import { findNetwork, readPositions } from '../storage/networks';
 import type { Store } from '../storage/open';
 import { fromPlacesBytes } from '../storage/placesBytes';
@@ -15,7 +15,7 @@ export async function exportNetwork(
   const places = placeColumns(await readPositions(store, id));
   const own = readTable(store.folder, id, 'nodes');
   // A column of the network's own stays, should one be called x.
-  const nodes = { ...own, ...places, ...own };
+  const nodes = { ...own, ...titleColumns(network, own), ...places, ...own };
   const path = writeParts(
     store.folder,
     partsOf(format, network, nodes, readTable(store.folder, id, 'edges')),
@@ -45,6 +45,17 @@ function partsOf(
     case 'csv-ties':
       return tiesCsvParts(edges, nodeIds(nodes));
   }
+}
+
+/** What the group of each node is called, beside the columns of groups that have titles; empty where a group has none. */
+function titleColumns({ titles }: Network, nodes: TableColumns): TableColumns {
+  const columns = Object.entries(titles).filter(([column]) => column in nodes);
+  return Object.fromEntries(
+    columns.map(([column, byValue]) => [
+      `${column} title`,
+      textsIn(nodes[column]).map((value) => byValue[value] ?? ''),
+    ]),
+  );
 }
 
 /** Where the nodes lie on the map, as columns; none for a map that was never arranged. */
