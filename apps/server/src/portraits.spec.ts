@@ -188,6 +188,22 @@ describe('portraits of groups', () => {
     expect((await messages({ group, thing: 'hashtag', label: now.label })).total).toBe(now.messages);
   });
 
+  it('count accounts that were made one as one author', async () => {
+    const { group, active, names, authors } = await portrait(list.groups[0].group);
+    const [into, merged] = active.map(({ node }) => handleKey(names[node]));
+    const decisions = [{ key: merged, verdict: { verdict: 'merge', into } }];
+    await app.step('tidy', { sort: 'account', decisions }).expect(200);
+    await portray({ network: made.id, column: 'community' });
+    expect((await portrait(group)).authors).toBe(authors - 1);
+    const { body } = await app.api.get(`/api/v1/studies/${app.study}/tidy`).expect(200);
+    const { id } = (body as { decisions: { id: number; key: string }[] }).decisions.find(
+      ({ key }) => key === merged,
+    )!;
+    await app.step('take-back-tidy', { decisions: [id] }).expect(200);
+    await portray({ network: made.id, column: 'community' });
+    expect((await portrait(group)).authors).toBe(authors);
+  });
+
   it('have titles, memos and quotations of the researcher, which stay when they are drawn again', async () => {
     const { group, sample } = await portrait(list.groups[1].group);
     const notes = {

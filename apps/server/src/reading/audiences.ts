@@ -19,14 +19,13 @@ import {
   typicalThings,
 } from '@pebble/core';
 import { contentWords } from '@pebble/core/files';
-import { readDecisions } from '../storage/decisions';
 import { accountNames, Names, Rows } from '../storage/occurrenceRows';
 import { readFollows, readOccurrences } from '../storage/occurrences';
 import { readTable } from '../storage/files/tables';
 import { findNetwork } from '../storage/networks';
 import type { Store } from '../storage/open';
 import { readTies } from '../weaving/evidence/ties';
-import { tidyAccounts } from '../weaving/tidied';
+import { accountsNow } from './messagesOf';
 import { readPortraitThings } from './portraitThings';
 
 /** Sets that are offered. */
@@ -114,7 +113,7 @@ type Asked = Pick<AudiencesRequest, 'sort' | 'network'>;
 
 async function memberships(store: Store, { sort, network }: Asked): Promise<Memberships> {
   if (sort === 'network') return ofNetwork(store, network ?? '');
-  const tidy = tidyAccounts(store, await readDecisions(store, ['account']));
+  const tidy = await accountsNow(store);
   const sets = new Map<string, number[]>();
   const add = (name: string, member: number): void => {
     const own = sets.get(name);

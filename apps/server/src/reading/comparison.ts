@@ -7,12 +7,10 @@ import {
   type SetMessagesRequest,
 } from '@pebble/contract';
 import { activityOf, comparisonSentence, MessageGroups, typicalThings, type GroupThings } from '@pebble/core';
-import { isAmong } from '../storage/lists';
-import { readDecisions } from '../storage/decisions';
-import { lastMessage, readMessagesById } from '../storage/messages';
+import { lastMessage } from '../storage/messages';
 import type { Store } from '../storage/open';
-import { tidyAccounts } from '../weaving/tidied';
 import { readSet } from './messageSets';
+import { accountsNow, messagesIn, pageOf } from './messagesOf';
 import { readPortraitThings } from './portraitThings';
 import { messagesWith } from './readPortraits';
 
@@ -62,7 +60,7 @@ function inBoth(a: GroupThings, b: GroupThings): { label: string; a: number; b: 
 
 /** Who wrote the messages of two sets, of which kinds and when; accounts are what they are after tidying. */
 async function writersOf(store: Store, groups: MessageGroups) {
-  const tidy = tidyAccounts(store, await readDecisions(store, ['account']));
+  const tidy = await accountsNow(store);
   const counts = new Map<number, [a: number, b: number]>();
   const kinds = new Map<MessageKind, [a: number, b: number]>();
   const times: [number, number][] = [];
@@ -71,13 +69,8 @@ async function writersOf(store: Store, groups: MessageGroups) {
     if (!own) all.set(key, (own = [0, 0]));
     own[group]++;
   };
-  const rows = store.raw.prepare('select id, author_id, kind, time from message order by id').raw().iterate();
-  for (const [message, account, kind, time] of rows as Iterable<
-    [number, number, MessageKind, number | null]
-  >) {
-    if (!groups.has(message)) continue;
-    times.push([message, time ?? NaN]);
-    const author = tidy.now ? tidy.now(account) : account;
+  for (const { message, author, kind, time } of messagesIn(store, groups, tidy)) {
+    times.push([message, time]);
     for (const g of groups.of(message)) {
       if (author >= 0) count(counts, author, g);
       count(kinds, kind, g);
@@ -108,8 +101,6 @@ async function writersOf(store: Store, groups: MessageGroups) {
   };
 }
 
-const DAY = 86_400_000;
-
 /** Messages of a set that a number of a comparison counts, in the order of time. */
 export async function readSetMessages(
   store: Store,
@@ -121,25 +112,13 @@ export async function readSetMessages(
   const all = (await readSet(store, set)).filter(
     (message) => !left.has(message) && (standing?.has(message) ?? true),
   );
-  const accounts = author === undefined ? null : await accountsOf(store, author);
-  const rows = await store.query
-    .selectFrom('message')
-    .select('id')
-    .where(isAmong('id', all))
-    .$if(accounts !== null, (asked) => asked.where(isAmong('author_id', accounts!)))
-    .$if(kind !== undefined, (asked) => asked.where('kind', '=', kind!))
-    .$if(day !== undefined, (asked) => asked.where('time', '>=', day!).where('time', '<', day! + DAY))
-    .orderBy((e) => e('time', 'is', null))
-    .orderBy('time')
-    .orderBy('id')
-    .execute();
-  const page = rows.slice(offset, offset + limit).map((row) => row.id);
-  return { total: rows.length, offset, messages: await readMessagesById(store, page) };
+  const authors = author === undefined ? null : await accountsOf(store, author);
+  return pageOf(store, all, { kind, day, authors, offset, limit });
 }
 
 /** All accounts that are one by a name after tidying. */
 async function accountsOf(store: Store, handle: string): Promise<number[]> {
-  const tidy = tidyAccounts(store, await readDecisions(store, ['account']));
+  const tidy = await accountsNow(store);
   return [...tidy.labels]
     .filter(([account, label]) => {
       const now = tidy.now ? tidy.now(account) : account;

@@ -27,6 +27,8 @@ import { readTable } from '../storage/files/tables';
 import type { Store } from '../storage/open';
 import type { Progress } from '../threads/progress';
 import { evidenceOf } from '../weaving/evidenceOf';
+import type { TidyAccounts } from '../weaving/tidied';
+import { accountsNow, messagesIn } from './messagesOf';
 import { isComputed, toldGroups, type ToldGroups } from './groupsOf';
 import { readPortraitThings } from './portraitThings';
 
@@ -67,7 +69,7 @@ export async function drawPortraits(
   const groups = evidence?.grouped(told.of, count + 1) ?? new MessageGroups(count + 1, 0);
   const spoken = await thingsIn(store, groups, settings, progress);
   progress('What is typical', null);
-  const facts = messageFacts(store, groups);
+  const facts = messageFacts(store, groups, await accountsNow(store));
   const activity = activityOf(groups, facts.times);
   const labels = nodeLabels(nodes);
   const [nodeWord] = nodeWords(network.weave);
@@ -176,22 +178,18 @@ function byThing(
 }
 
 /** What is known of messages beside their texts. */
-function messageFacts({ raw }: Store, groups: MessageGroups) {
+function messageFacts(store: Store, groups: MessageGroups, accounts: TidyAccounts) {
   const each = <T>(make: () => T): T[] => Array.from({ length: groups.groups }, make);
   const authors = each(() => new Set<number>());
   const kinds = each(() => new Map<MessageKind, number>());
   const allKinds = new Map<MessageKind, number>();
   const times: [number, number][] = [];
   const add = <K>(counts: Map<K, number>, key: K): void => void counts.set(key, (counts.get(key) ?? 0) + 1);
-  const rows = raw.prepare('select id, author_id, kind, time from message order by id').raw().iterate();
-  for (const [message, author, kind, time] of rows as Iterable<
-    [number, number, MessageKind, number | null]
-  >) {
-    if (!groups.has(message)) continue;
-    times.push([message, time ?? NaN]);
+  for (const { message, author, kind, time } of messagesIn(store, groups, accounts)) {
+    times.push([message, time]);
     add(allKinds, kind);
     for (const g of groups.of(message)) {
-      authors[g].add(author);
+      if (author >= 0) authors[g].add(author);
       add(kinds[g], kind);
     }
   }
@@ -200,9 +198,9 @@ function messageFacts({ raw }: Store, groups: MessageGroups) {
     kinds,
     allKinds,
     times,
-    scores: scoresIn(raw, groups),
-    reposted: mostFollowed(raw, groups, ['repost', 'quote']),
-    answered: mostFollowed(raw, groups, ['reply', 'comment', 'email']),
+    scores: scoresIn(store.raw, groups),
+    reposted: mostFollowed(store.raw, groups, ['repost', 'quote']),
+    answered: mostFollowed(store.raw, groups, ['reply', 'comment', 'email']),
   };
 }
 

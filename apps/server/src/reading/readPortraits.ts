@@ -7,7 +7,6 @@ import type {
   PortraitThing,
 } from '@pebble/contract';
 import { nodeLabels, type MessageGroups, type Tie } from '@pebble/core';
-import { isAmong } from '../storage/lists';
 import { readTable } from '../storage/files/tables';
 import { readMessagesById } from '../storage/messages';
 import { findNetwork } from '../storage/networks';
@@ -16,6 +15,7 @@ import { readPortraitBody, readPortraitHeads, readPortraitSet } from '../storage
 import type { Evidence } from '../weaving/evidence/evidence';
 import { readTies } from '../weaving/evidence/ties';
 import { evidenceOf } from '../weaving/evidenceOf';
+import { pageOf } from './messagesOf';
 import { drawnFromNow, outOfDatePhrase } from './outOfDate';
 import { readPortraitThings } from './portraitThings';
 
@@ -82,21 +82,8 @@ export async function readGroupMessages(
     thing !== undefined && label !== undefined
       ? (await messagesWith(store, thing, label)).filter(isWanted)
       : [...groups.messagesOf(wanted)].filter(isWanted);
-  const rows = await store.query
-    .selectFrom('message')
-    .select('id')
-    .where(isAmong('id', all))
-    .$if(kind !== undefined, (asked) => asked.where('kind', '=', kind!))
-    .$if(day !== undefined, (asked) => asked.where('time', '>=', day!).where('time', '<', day! + DAY))
-    .orderBy((e) => e('time', 'is', null))
-    .orderBy('time')
-    .orderBy('id')
-    .execute();
-  const page = rows.slice(offset, offset + limit).map((row) => row.id);
-  return { total: rows.length, offset, messages: await readMessagesById(store, page) };
+  return pageOf(store, all, { kind, day, offset, limit });
 }
-
-const DAY = 86_400_000;
 
 /** The messages of a group, or of a node of it, as 0, those of all other nodes of the network as 1. */
 function groupAndRest(
