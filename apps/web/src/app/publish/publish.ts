@@ -16,7 +16,6 @@ import { Router, RouterLink } from '@angular/router';
 import { MatButton } from '@angular/material/button';
 import { MatCheckbox } from '@angular/material/checkbox';
 import { MatFormField } from '@angular/material/form-field';
-import { MatTooltip } from '@angular/material/tooltip';
 import { MatInput } from '@angular/material/input';
 import {
   buildScene,
@@ -48,6 +47,7 @@ import { NoNetwork } from '../shell/no-network';
 import { LargePicture } from './large-picture';
 import { pngFromSvg, saveFile } from '../shared/png';
 import { Busy } from '../shared/busy';
+import { NetworkChoice } from '../shared/network-choice';
 
 /** Sizes of names, ties and legend beside those on the screen. */
 const SIZES = [
@@ -61,13 +61,13 @@ const SIZES = [
 @Component({
   selector: 'pt-publish',
   imports: [
-    MatTooltip,
     MatInput,
     MatFormField,
     MatCheckbox,
     MatButton,
     Busy,
     FormsModule,
+    NetworkChoice,
     NoNetwork,
     RouterLink,
   ],
@@ -86,13 +86,6 @@ export class Publish {
   /** From the address; without it the network that is open, or the newest. */
   readonly network = input<string>();
   private readonly router = inject(Router);
-  /** Networks that are no slices, and the slice that is open. */
-  protected readonly choices = computed(() => {
-    const all = this.networks();
-    const open = all.find(({ id }) => id === this.network());
-    const wholes = wholesIn(all);
-    return open && !wholes.includes(open) ? [open, ...wholes] : wholes;
-  });
   protected readonly width = signal(1800);
   protected readonly resolution = signal(300);
   protected readonly withCaption = signal(true);

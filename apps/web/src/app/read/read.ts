@@ -12,8 +12,8 @@ import { Router, RouterLink } from '@angular/router';
 import { MatFormField } from '@angular/material/form-field';
 import { MatInput } from '@angular/material/input';
 import { MatTabLink, MatTabNav, MatTabNavPanel } from '@angular/material/tabs';
-import { MatTooltip } from '@angular/material/tooltip';
 import { Store } from '@ngrx/store';
+import { NetworkChoice } from '../shared/network-choice';
 import { wholesIn } from '../shared/slices';
 import { NoNetwork } from '../shell/no-network';
 import { Notices } from '../store/notices';
@@ -42,8 +42,8 @@ const VIEWS = [
     MatTabLink,
     MatTabNav,
     MatTabNavPanel,
-    MatTooltip,
     MessagesBehind,
+    NetworkChoice,
     NoNetwork,
     PortraitsView,
     RouterLink,
@@ -74,12 +74,6 @@ export class Read {
   protected readonly behind = signal<Behind | null>(null);
   protected readonly group = signal<string | null>(null);
 
-  protected readonly choices = computed(() => {
-    const all = this.networks();
-    const open = all.find(({ id }) => id === this.network());
-    const wholes = wholesIn(all);
-    return open && !wholes.includes(open) ? [open, ...wholes] : wholes;
-  });
   protected readonly current = computed(
     () => this.networks().find(({ id }) => id === this.network()) ?? null,
   );
