@@ -1,7 +1,9 @@
-import { exampleNetwork } from '../../testing/examples';
+import type { Step } from '@pebble/contract';
+import { exampleNetwork, exampleStep } from '../../testing/examples';
 import { questionWords } from './audiences/audience-words';
 import { readyMade } from './compare/ready-made';
 import { setWords } from './compare/set-words';
+import { portrayalOf } from './portraits/portrayal';
 import { standing } from './portraits/standing';
 
 describe('the words of a set of messages', () => {
@@ -56,6 +58,31 @@ describe('a question about audiences', () => {
     [['either', 'either', 'either'], null],
   ] as const)('%j reads %s', (wanted, words) => {
     expect(questionWords('follow', ['a', 'b', 'c'], wanted)).toBe(words);
+  });
+});
+
+describe('whether portraits are drawn', () => {
+  const measured = exampleStep({
+    id: 5,
+    kind: 'measure-network',
+    state: 'done',
+    parameters: { network: 'n1' },
+    result: { portraitsFollow: true },
+  });
+  const portray = (state: Step['state']) =>
+    exampleStep({ id: 6, kind: 'portray-groups', state, parameters: { network: 'n1', column: 'community' } });
+
+  it.each([
+    ['follows', [measured]],
+    ['drawn now', [portray('running'), measured]],
+    // Cancelled, they do not come again.
+    ['asked for', [portray('cancelled'), measured]],
+    ['asked for', [exampleStep({ ...measured, result: { portraitsFollow: false } })]],
+    ['asked for', []],
+  ] as const)('%s', (portrayal, steps) => {
+    expect(portrayalOf(steps, 'n1', 'community')).toBe(portrayal);
+    expect(portrayalOf(steps, 'n2', 'community')).toBe('asked for');
+    expect(portrayalOf(steps, 'n1', 'role')).toBe('asked for');
   });
 });
 

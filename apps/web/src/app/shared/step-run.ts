@@ -9,24 +9,29 @@ class StepRun {
 
   constructor(private readonly api: Api) {}
 
-  /** @param done is told of a step that was done, and of no other */
+  /** @param done is told of a step that was done, and of no other. @param failed where it was not done */
   start<K extends StepKind>(
     study: string,
     kind: K,
     parameters: StepParameters<K>,
     done: (step: Step) => void,
+    failed: () => void = () => undefined,
   ): void {
+    const fail = (problem: string | null): void => {
+      this.problem.set(problem);
+      failed();
+    };
     this.busy.set(true);
     this.problem.set(null);
     this.api.step(study, kind, parameters).subscribe({
       next: (step) => {
         this.busy.set(false);
         if (step.state === 'done') done(step);
-        else this.problem.set(step.error);
+        else fail(step.error);
       },
       error: (error: Error) => {
         this.busy.set(false);
-        this.problem.set(error.message);
+        fail(error.message);
       },
     });
   }

@@ -1,6 +1,6 @@
 import { TestBed } from '@angular/core/testing';
 import { GroupNotes, PortraitSettings, type FullPortrait, type PortraitList } from '@pebble/contract';
-import { of, throwError } from 'rxjs';
+import { of, Subject, throwError } from 'rxjs';
 import { exampleNetwork } from '../../../testing/examples';
 import { Api } from '../../api/api';
 import { Portraits } from './portraits';
@@ -87,6 +87,24 @@ describe('the portraits of a grouping', () => {
     });
   });
 
+  it('lose nothing that is written while something else is being kept', async () => {
+    const portraits = await opened();
+    const answer = new Subject<unknown>();
+    api.step.mockReturnValue(answer);
+    portraits.note('1', { title: 'Recorders' });
+    portraits.note('1', { memo: 'They count.' });
+    portraits.quote('1', 44, jest.fn());
+    expect(api.step.mock.lastCall[2].notes).toEqual({
+      title: 'Recorders',
+      memo: 'They count.',
+      quotations: [44],
+    });
+    answer.next({ state: 'done' });
+    // The answer to the first one is older than what was written since.
+    expect(portraits.quotationsOf('1')).toEqual([44]);
+    expect(portraits.titleOf('1')).toBe('Recorders');
+  });
+
   it('keep quotations, and take them away again', async () => {
     const portraits = await opened();
     const told = jest.fn();
@@ -100,5 +118,7 @@ describe('the portraits of a grouping', () => {
     api.step.mockReturnValue(throwError(() => new Error('There is no room on the disk.')));
     portraits.note('1', { memo: 'x' });
     expect(portraits.noting.problem()).toBe('There is no room on the disk.');
+    // It is not shown as if it were kept.
+    expect(portraits.portraits()[0].portrait?.notes.memo).toBe('');
   });
 });

@@ -22,6 +22,8 @@ export class Portraits {
   /** By group; a portrait comes when it is shown for the first time. */
   private readonly bodies = signal<ReadonlyMap<string, FullPortrait>>(new Map());
   private readonly coming = new Map<string, Subscription>();
+  /** What was written here, by group: an answer that is older than it does not count. */
+  private readonly written = new Map<string, GroupNotes>();
   /** Groups that are shown, in their order; null for the first ones. */
   readonly chosen = signal<readonly string[] | null>(null);
   readonly drawing = stepRun();
@@ -91,23 +93,37 @@ export class Portraits {
     );
   }
 
-  /** Keeps what was written about a group. @param done is told when it is kept */
+  /** Keeps what was written about a group; what is written next goes by it at once. @param done is told when it is kept */
   note(group: string, change: Partial<GroupNotes>, done: () => void = () => undefined): void {
     const [network, body] = [this.network(), this.bodies().get(group)];
     if (!network || !body) return;
     const notes = { ...body.notes, ...change };
     const column = this.column();
-    this.noting.start(network.study, 'note-group', { network: network.id, column, group, notes }, () => {
-      this.list.update(
-        (list) =>
-          list && {
-            ...list,
-            groups: list.groups.map((one) => (one.group === group ? { ...one, notes } : one)),
-          },
-      );
-      this.read(network, column, group);
-      done();
-    });
+    this.written.set(group, notes);
+    this.bodies.update((before) => new Map(before).set(group, { ...body, notes }));
+    this.list.update(
+      (list) =>
+        list && {
+          ...list,
+          groups: list.groups.map((one) => (one.group === group ? { ...one, notes } : one)),
+        },
+    );
+    this.noting.start(
+      network.study,
+      'note-group',
+      { network: network.id, column, group, notes },
+      () => {
+        // A new quotation comes with its text.
+        if (change.quotations) this.read(network, column, group);
+        done();
+      },
+      () => {
+        // What could not be kept is not shown as if it were.
+        this.written.delete(group);
+        this.read(network, column, group);
+        this.open(network, column);
+      },
+    );
   }
 
   quotationsOf(group: string): readonly number[] {
@@ -133,7 +149,8 @@ export class Portraits {
       this.api.groupPortrait(pathOf(network), { column, group }).subscribe({
         next: (portrait) => {
           this.coming.delete(group);
-          this.bodies.update((before) => new Map(before).set(group, portrait));
+          const notes = this.written.get(group) ?? portrait.notes;
+          this.bodies.update((before) => new Map(before).set(group, { ...portrait, notes }));
         },
         error: (error: Error) => this.error.set(error.message),
       }),
@@ -143,6 +160,7 @@ export class Portraits {
   private forget(): void {
     for (const one of this.coming.values()) one.unsubscribe();
     this.coming.clear();
+    this.written.clear();
     this.bodies.set(new Map());
   }
 }

@@ -34,6 +34,7 @@ import type { Evidence } from '../common/evidence';
 import { NodeList } from './node-list';
 import { MOST, Portraits } from '../common/portraits';
 import { THING_WORDS } from '../common/thing-words';
+import { portrayalOf } from './portrayal';
 import { rowsOf } from './rows';
 import { standing } from './standing';
 import { SaidList, type SaidView } from './said-list';
@@ -87,7 +88,7 @@ export class PortraitsView {
   private readonly api = inject(Api);
   private readonly notices = inject(Notices);
   protected readonly portraits = inject(Portraits);
-  private readonly running = this.store.selectSignal(work.selectRunning);
+  private readonly steps = this.store.selectSignal(work.selectSteps);
   readonly network = input.required<Network>();
   readonly column = input.required<string>();
   /** From the address: which groups stand beside each other. */
@@ -114,8 +115,9 @@ export class PortraitsView {
   protected readonly titles = this.portraits.titles;
   protected readonly values = computed(() => (this.portraits.list()?.groups ?? []).map(({ group }) => group));
   protected readonly standing = standing;
+  protected readonly portrayal = computed(() => portrayalOf(this.steps(), this.network().id, this.column()));
   protected readonly isDrawing = computed(
-    () => this.portraits.drawing.busy() || this.running()?.kind === 'portray-groups',
+    () => this.portraits.drawing.busy() || this.portrayal() === 'drawn now',
   );
   protected readonly further = computed(() => {
     const further = this.portraits.list()?.further;
