@@ -15,48 +15,20 @@ import { MatFormField } from '@angular/material/form-field';
 import { MatInput } from '@angular/material/input';
 import { MatProgressBar } from '@angular/material/progress-bar';
 import { MatTooltip } from '@angular/material/tooltip';
-import {
-  MessageSet,
-  type Comparison,
-  type Network,
-  type SetMessagesRequest,
-  type Term,
-} from '@pebble/contract';
-import { counted, formatCount } from '@pebble/core/first';
+import { MessageSet, type Comparison, type Network } from '@pebble/contract';
+import { formatCount } from '@pebble/core/first';
 import { Store } from '@ngrx/store';
-import type { EChartsCoreOption } from 'echarts/core';
 import { Api } from '../../api/api';
 import { Chart } from '../../shared/chart';
 import { ThemeChoice } from '../../shared/theme';
-import { day, languageName } from '../../shared/words';
 import { work } from '../../store/work.reducer';
 import type { Behind } from '../common/messages-behind';
 import { Portraits } from '../common/portraits';
-import { THING_WORDS } from '../common/thing-words';
+import { comparedDays } from './compared-days';
+import { comparedRows, type Line, type Side } from './compared-rows';
 import { readyMade, type ReadyMade } from './ready-made';
 import { SetPicker } from './set-picker';
 import { setWords } from './set-words';
-
-const FEW = 8;
-const MANY = 40;
-/** Of A and of B (Okabe & Ito 2008). */
-const COLOURS = ['#0072B2', '#D55E00'] as const;
-
-type Side = 'a' | 'b';
-/** What stands in one of the three columns of a row. */
-interface Line {
-  readonly label: string;
-  readonly a: number | null;
-  readonly b: number | null;
-  readonly how: string;
-  readonly ask: Partial<SetMessagesRequest>;
-}
-interface Row {
-  readonly title: string;
-  readonly a: readonly Line[];
-  readonly both: readonly Line[];
-  readonly b: readonly Line[];
-}
 
 /** Two of anything beside each other: what is typical of each, what both have; every number opens its messages. */
 @Component({
@@ -88,7 +60,6 @@ export class Compare {
   protected readonly isBusy = signal(false);
   protected readonly isWide = signal(false);
   protected readonly count = formatCount;
-  protected readonly counted = counted;
   protected readonly sides: readonly Side[] = ['a', 'b'];
   protected readonly parts = ['a', 'both', 'b'] as const;
 
@@ -119,87 +90,11 @@ export class Compare {
     const names = { networks: this.networks(), sources: this.sources() };
     return { a: setWords(this.sets().a, names), b: setWords(this.sets().b, names) };
   });
-  protected readonly rows = computed((): Row[] => {
+  protected readonly rows = computed(() => {
     const found = this.found();
-    if (!found) return [];
-    const most = this.isWide() ? MANY : FEW;
-    const things = (Object.keys(THING_WORDS) as (keyof typeof THING_WORDS)[]).map((thing) => {
-      const { a, b, both } = found.things[thing];
-      const nameOf = (label: string): string => (thing === 'language' ? languageName(label) : label);
-      const typical =
-        (side: Side) =>
-        (term: Term): Line => ({
-          label: nameOf(term.label),
-          a: side === 'a' ? term.messages : term.elsewhere,
-          b: side === 'b' ? term.messages : term.elsewhere,
-          how: `${counted(term.messages, 'message')} of ${side.toUpperCase()} by ${counted(term.authors, 'account')}, ${formatCount(term.elsewhere)} of the other; log-likelihood ${term.score.toFixed(1)}`,
-          ask: { thing, label: term.label },
-        });
-      return {
-        title: THING_WORDS[thing],
-        a: a.slice(0, most).map(typical('a')),
-        b: b.slice(0, most).map(typical('b')),
-        both: both.slice(0, most).map((one) => ({
-          ...one,
-          label: nameOf(one.label),
-          how: 'used most in both',
-          ask: { thing, label: one.label },
-        })),
-      };
-    });
-    const account = (one: { label: string; a: number; b: number }): Line => ({
-      ...one,
-      how: 'messages of each',
-      ask: { author: one.label },
-    });
-    return [
-      {
-        title: 'accounts',
-        a: found.accounts.a.slice(0, most).map(account),
-        both: found.accounts.both.slice(0, most).map(account),
-        b: found.accounts.b.slice(0, most).map(account),
-      },
-      ...things,
-      {
-        title: 'kinds',
-        a: [],
-        both: found.kinds.map(({ kind, a, b }) => ({
-          label: kind,
-          a,
-          b,
-          how: 'messages of each',
-          ask: { kind },
-        })),
-        b: [],
-      },
-    ].filter(({ a, b, both }) => a.length + b.length + both.length > 0);
+    return found ? comparedRows(found, this.isWide()) : [];
   });
-  protected readonly chart = computed((): EChartsCoreOption => {
-    const { soft } = this.theme.map();
-    const { days } = this.found() ?? { days: [] };
-    return {
-      grid: { left: 34, right: 10, top: 22, bottom: 20 },
-      legend: { top: 0, right: 0, textStyle: { color: soft, fontSize: 11 }, itemHeight: 8 },
-      tooltip: { trigger: 'axis', confine: true },
-      xAxis: {
-        type: 'category',
-        data: days.map((one) => day(one.day)),
-        axisLabel: { color: soft, fontSize: 10, hideOverlap: true },
-        axisLine: { lineStyle: { color: soft, opacity: 0.4 } },
-        axisTick: { show: false },
-      },
-      yAxis: { type: 'value', axisLabel: { color: soft, fontSize: 10 }, splitLine: { show: false } },
-      series: this.sides.map((side, i) => ({
-        name: side.toUpperCase(),
-        type: 'line',
-        symbol: 'none',
-        step: 'middle',
-        lineStyle: { color: COLOURS[i], width: 1.4 },
-        itemStyle: { color: COLOURS[i] },
-        data: days.map((one) => one[side]),
-      })),
-    };
-  });
+  protected readonly chart = computed(() => comparedDays(this.found()?.days ?? [], this.theme.map().soft));
 
   constructor() {
     effect((onCleanup) => {
@@ -208,6 +103,8 @@ export class Compare {
       if ([a, b].some((set) => set.what === 'group' && set.group === '')) return;
       const study = untracked(this.study);
       this.isBusy.set(true);
+      // Numbers of other sets are not shown under the names of these.
+      this.found.set(null);
       this.error.set(null);
       const asking = this.api.comparison({ study }, { a, b, leastAuthors: 3 }).subscribe({
         next: (found) => {

@@ -10,7 +10,7 @@ import {
   untracked,
 } from '@angular/core';
 import { FormsModule } from '@angular/forms';
-import { Router, RouterLink } from '@angular/router';
+import { Router } from '@angular/router';
 import { MatButton } from '@angular/material/button';
 import { MatButtonToggle, MatButtonToggleGroup } from '@angular/material/button-toggle';
 import { MatCheckbox } from '@angular/material/checkbox';
@@ -34,6 +34,7 @@ import type { Evidence } from '../common/evidence';
 import { NodeList } from './node-list';
 import { MOST, Portraits } from '../common/portraits';
 import { THING_WORDS } from '../common/thing-words';
+import { PortraitHead } from './portrait-head';
 import { portrayalOf } from './portrayal';
 import { rowsOf } from './rows';
 import { standing } from './standing';
@@ -72,7 +73,7 @@ interface PortraitEvidence extends Behind {
     MatMenuTrigger,
     MatTooltip,
     NodeList,
-    RouterLink,
+    PortraitHead,
     SaidList,
     Speech,
     TermList,
