@@ -9,54 +9,31 @@ import {
   untracked,
 } from '@angular/core';
 import { FormsModule } from '@angular/forms';
-import { MatButton } from '@angular/material/button';
-import { MatButtonToggle, MatButtonToggleGroup } from '@angular/material/button-toggle';
 import { MatCheckbox } from '@angular/material/checkbox';
 import { MatFormField } from '@angular/material/form-field';
 import { MatInput } from '@angular/material/input';
 import { MatTooltip } from '@angular/material/tooltip';
 import {
   MOST_SETS,
-  type AudienceMembers,
   type Audiences,
   type AudienceSets,
   type AudienceSort,
   type Network,
 } from '@pebble/contract';
-import { handleKey, saveableCsv } from '@pebble/core';
 import { counted, formatCount } from '@pebble/core/first';
 import { Store } from '@ngrx/store';
-import { firstValueFrom } from 'rxjs';
 import { Api } from '../../api/api';
-import { Busy } from '../../shared/busy';
-import { saveFile } from '../../shared/png';
-import { stepRun } from '../../shared/step-run';
-import { Notices } from '../../store/notices';
 import { work } from '../../store/work.reducer';
-import { AUDIENCE_WORDS, questionWords, type Wanted } from './audience-words';
+import { AudienceMembersView } from './audience-members';
+import { AUDIENCE_WORDS, type Wanted } from './audience-words';
 
 /** Sets that are chosen at first. */
 const AT_FIRST = 4;
-const PAGE = 50;
-/** Members that are saved with one question. */
-const TOGETHER = 10_000;
-/** Members of which a category is made at most: each is a decision of its own. */
-const MOST_DECISIONS = 5000;
 
 /** Who belongs to which combination of audiences, and who is in some but not in others. */
 @Component({
   selector: 'pt-audiences',
-  imports: [
-    Busy,
-    FormsModule,
-    MatButton,
-    MatButtonToggle,
-    MatButtonToggleGroup,
-    MatCheckbox,
-    MatFormField,
-    MatInput,
-    MatTooltip,
-  ],
+  imports: [AudienceMembersView, FormsModule, MatCheckbox, MatFormField, MatInput, MatTooltip],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './audiences.html',
   styleUrls: ['../common/cells.scss', './audiences.scss'],
@@ -64,7 +41,6 @@ const MOST_DECISIONS = 5000;
 export class AudiencesView {
   readonly study = input.required<string>();
   private readonly api = inject(Api);
-  private readonly notices = inject(Notices);
   private readonly store = inject(Store);
   private readonly networks = this.store.selectSignal(work.selectNetworks);
   private readonly overview = this.store.selectSignal(work.selectOverview);
@@ -72,7 +48,6 @@ export class AudiencesView {
   protected readonly most = MOST_SETS;
   protected readonly count = formatCount;
   protected readonly counted = counted;
-  protected readonly marking = stepRun();
   /** Networks of two sorts of nodes. */
   protected readonly twoMode = computed(() =>
     this.networks().filter(({ columns }) => columns.some(({ name }) => name === 'mode')),
@@ -95,7 +70,7 @@ export class AudiencesView {
     const all = this.twoMode();
     return all.find(({ id }) => id === this.chosenNetwork()) ?? all.at(0) ?? null;
   });
-  private readonly asked = computed(() => {
+  protected readonly asked = computed(() => {
     const sort = this.sort();
     const network = this.network()?.id;
     return sort ? { sort, ...(network ? { network } : {}) } : null;
@@ -106,20 +81,10 @@ export class AudiencesView {
   protected readonly chosen = signal<readonly string[]>([]);
   protected readonly found = signal<Audiences | null>(null);
   protected readonly wanted = signal<readonly Wanted[]>([]);
-  protected readonly members = signal<AudienceMembers | null>(null);
   protected readonly error = signal<string | null>(null);
-  protected readonly isSaving = signal(false);
-  /** The category that is made of the members, and which one they are. */
-  protected readonly category = signal('audience');
-  protected readonly value = signal('');
   protected readonly largest = computed(() =>
     Math.max(1, ...(this.found()?.combinations ?? []).map((one) => one.members)),
   );
-  protected readonly question = computed(() => {
-    const sort = this.sort();
-    const [one, many] = this.words[sort ?? 'followers'].does;
-    return sort && questionWords(this.members()?.total === 1 ? one : many, this.chosen(), this.wanted());
-  });
   /** Pairs with most in common beside chance first. */
   protected readonly pairs = computed(() =>
     [...(this.found()?.pairs ?? [])]
@@ -159,16 +124,6 @@ export class AudiencesView {
         });
       onCleanup(() => reading.unsubscribe());
     });
-    effect((onCleanup) => {
-      const request = this.request(0, PAGE);
-      this.members.set(null);
-      if (!request || this.question() === null) return;
-      const reading = this.api.audienceMembers({ study: untracked(this.study) }, request).subscribe({
-        next: (members) => this.members.set(members),
-        error: (error: Error) => this.error.set(error.message),
-      });
-      onCleanup(() => reading.unsubscribe());
-    });
   }
 
   protected chooseSort(sort: AudienceSort): void {
@@ -190,11 +145,6 @@ export class AudiencesView {
     this.choose(isWanted ? [...before, name] : before.filter((one) => one !== name));
   }
 
-  /** What is asked of one of the sets. */
-  protected want(at: number, wanted: Wanted): void {
-    this.wanted.update((all) => all.map((one, i) => (i === at ? wanted : one)));
-  }
-
   /** Asks for the members of exactly one combination. */
   protected ask(sets: readonly number[]): void {
     this.wanted.set(this.chosen().map((_, i) => (sets.includes(i) ? 'in' : 'out')));
@@ -203,91 +153,6 @@ export class AudiencesView {
   /** Asks for the members of both of a pair. */
   protected askPair(a: number, b: number): void {
     this.wanted.set(this.chosen().map((_, i) => (i === a || i === b ? 'in' : 'either')));
-  }
-
-  protected more(): void {
-    const before = this.members();
-    const request = this.request(before?.members.length ?? 0, PAGE);
-    if (!before || !request) return;
-    this.api.audienceMembers({ study: this.study() }, request).subscribe({
-      next: ({ members }) => this.members.set({ ...before, members: [...before.members, ...members] }),
-      error: (error: Error) => this.error.set(error.message),
-    });
-  }
-
-  /** Saves all members as CSV. */
-  protected async save(): Promise<void> {
-    this.isSaving.set(true);
-    try {
-      const members = await this.all();
-      const names = this.chosen();
-      const rows = members.map(({ handle, name, description, sets }) => [
-        handle,
-        name ?? '',
-        description ?? '',
-        sets.map((at) => names[at]).join('; '),
-      ]);
-      const text = `\ufeff${saveableCsv([['handle', 'name', 'description', 'sets'], ...rows])}`;
-      saveFile(new Blob([text], { type: 'text/csv;charset=utf-8' }), `${this.question() ?? 'audience'}.csv`);
-      this.notices.say(`${counted(members.length, 'row')} saved.`);
-    } catch (error) {
-      this.error.set((error as Error).message);
-    } finally {
-      this.isSaving.set(false);
-    }
-  }
-
-  /** Makes a category of the members, which weaving brings along as a column of the nodes. */
-  protected async mark(): Promise<void> {
-    const total = this.members()?.total ?? 0;
-    const [name, value] = [this.category().trim(), this.value().trim()];
-    if (total > MOST_DECISIONS) {
-      this.error.set(
-        `A category can be made of at most ${formatCount(MOST_DECISIONS)} accounts at once; these are ${formatCount(total)}. Save them as CSV and take the file in under Tidy.`,
-      );
-      return;
-    }
-    if (name === '' || value === '') return;
-    try {
-      const members = await this.all();
-      const decisions = members.map(({ handle }) => ({
-        key: handleKey(handle),
-        verdict: { verdict: 'category' as const, name, value },
-      }));
-      this.marking.start(this.study(), 'tidy', { sort: 'account', decisions }, () =>
-        this.notices.say(
-          `${counted(members.length, 'account')} are “${value}” by “${name}”; networks have it once they are woven again.`,
-        ),
-      );
-    } catch (error) {
-      this.error.set((error as Error).message);
-    }
-  }
-
-  private async all(): Promise<AudienceMembers['members']> {
-    const members: AudienceMembers['members'] = [];
-    for (;;) {
-      const request = this.request(members.length, TOGETHER);
-      if (!request) return members;
-      const page = await firstValueFrom(this.api.audienceMembers({ study: this.study() }, request));
-      members.push(...page.members);
-      if (page.members.length === 0 || members.length >= page.total) return members;
-    }
-  }
-
-  private request(offset: number, limit: number) {
-    const asked = this.asked();
-    const wanted = this.wanted();
-    if (!asked || this.chosen().length === 0) return null;
-    const placesOf = (which: Wanted): number[] => wanted.flatMap((one, i) => (one === which ? [i] : []));
-    return {
-      ...asked,
-      names: [...this.chosen()],
-      inside: placesOf('in'),
-      outside: placesOf('out'),
-      offset,
-      limit,
-    };
   }
 
   private choose(names: readonly string[]): void {
