@@ -24,6 +24,7 @@ const project = (name, rest = {}) => ({
     '^eld/small$': '<rootDir>/../../node_modules/eld/src/entries/static.small.js',
     '^@pebble/core/first$': '<rootDir>/../../packages/core/src/first.ts',
     '^@pebble/core/letters$': '<rootDir>/../../packages/core/src/letters.ts',
+    '^@pebble/core/pdf$': '<rootDir>/../../packages/core/src/pdf.ts',
     '^@pebble/core/files$': '<rootDir>/../../packages/core/src/files.ts',
   },
   ...rest,

@@ -131,7 +131,8 @@ function copyLetters(target) {
     for (const weight of [400, 600]) {
       const from = join(root, 'node_modules/@fontsource', name);
       for (const file of readdirSync(join(from, 'files')))
-        if (file.endsWith(`-${weight}-normal.woff2`))
+        // WOFF beside it: letters are embedded in a PDF from it.
+        if (new RegExp(`-${weight}-normal\\.woff2?$`).test(file))
           copyFileSync(join(from, 'files', file), join(target, file));
       rules.push(readFileSync(join(from, `${weight}.css`), 'utf8').replaceAll('url(./files/', 'url(/fonts/'));
     }
@@ -145,7 +146,7 @@ function copyFurtherFonts(target) {
   for (const name of ['noto-sans', 'noto-sans-arabic', 'noto-sans-hebrew', 'noto-sans-sc', 'noto-emoji']) {
     const from = join(root, 'node_modules/@fontsource', name);
     for (const file of readdirSync(join(from, 'files')))
-      if (file.endsWith('-400-normal.woff2')) copyFileSync(join(from, 'files', file), join(target, file));
+      if (/-400-normal\.woff2?$/.test(file)) copyFileSync(join(from, 'files', file), join(target, file));
     copyFileSync(join(from, 'LICENSE'), join(target, `${name}-LICENSE.txt`));
     rules.push(
       readFileSync(join(from, '400.css'), 'utf8')
@@ -162,7 +163,7 @@ function copyFurtherFonts(target) {
 const packages = ['packages/contract', 'packages/core', 'packages/standins'];
 await buildWhenStale('the packages', packages, 'packages/standins/dist', async () => {
   for (const folder of packages) {
-    const entries = ['index', 'files', 'letters', 'first'].map((name) => `${folder}/src/${name}.ts`);
+    const entries = ['index', 'files', 'letters', 'pdf', 'first'].map((name) => `${folder}/src/${name}.ts`);
     await bundle(
       entries.filter(
         (entry) => existsSync(join(root, entry)) && !entry.startsWith('packages/standins/src/files.ts'),

@@ -5,7 +5,7 @@ checkNode();
 install();
 if (run('node', ['scripts/build.mjs']) !== 0) process.exit(1);
 const names = process.argv.slice(2);
-const only = names.length > 0 ? ['-g', `^(${names.join('|')}) `] : [];
+const only = names.length > 0 ? ['-g', `(^| )(${names.join('|')}) looks`] : [];
 const program = [
   'node_modules/@playwright/test/cli.js',
   'test',

@@ -13,9 +13,12 @@ install();
 const missing = [
   [BROWSER, 'chromium'],
   [SECOND, 'firefox-esr'],
+  // An independent renderer of PDF, and what checks its form.
+  ['/usr/bin/pdftoppm', 'poppler-utils'],
+  ['/usr/bin/qpdf', 'qpdf'],
 ].filter(([path]) => !existsSync(path));
 if (missing.length > 0) {
-  console.log('Installing browsers from the packages of Debian ...');
+  console.log('Installing browsers and what reads PDF from the packages of Debian ...');
   run('apt-get', ['update', '-qq']);
   for (const [, name] of missing)
     run('apt-get', ['install', '-y', '-qq', name], {

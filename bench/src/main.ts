@@ -1,5 +1,6 @@
 import { writeFileSync } from 'node:fs';
 import { parseArgs } from 'node:util';
+import { figures } from './figures';
 import { formats } from './formats';
 import { formulas } from './formulas';
 import { journey } from './journey';
@@ -32,6 +33,7 @@ const parts: Record<string, () => Promise<Row[]>> = {
   formats,
   formulas,
   painting,
+  figures,
 };
 
 const figure = (value: number): string =>

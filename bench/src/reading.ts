@@ -1,10 +1,12 @@
 import {
   combinations,
+  followGroups,
   membership,
   MessageGroups,
   Random,
   typicalThings,
   type Occurrences,
+  type SliceGroups,
 } from '@pebble/core';
 import { contentWords } from '@pebble/core/files';
 import { atMost, faster, time, type Row } from './measure';
@@ -27,6 +29,39 @@ function makeTexts(): { texts: string[]; author: Uint32Array } {
     Array.from({ length: 8 }, () => names[zipf(WORDS)]).join(' '),
   );
   return { texts, author: Uint32Array.from(texts, () => zipf(200_000)) };
+}
+
+const SLICES = 50;
+const FOLLOWED = 20_000;
+const FOLLOWED_GROUPS = 200;
+
+/** The same nodes in every slice; from one to the next a tenth of them goes to another group. */
+function plantedSlices(): SliceGroups[] {
+  const random = new Random(3);
+  let group = Int32Array.from({ length: FOLLOWED }, () => random.below(FOLLOWED_GROUPS));
+  const node = Uint32Array.from({ length: FOLLOWED }, (_, v) => v);
+  return Array.from({ length: SLICES }, () => {
+    group = group.map((own) => (random.real() < 0.1 ? random.below(FOLLOWED_GROUPS) : own));
+    return { node, group, groups: FOLLOWED_GROUPS };
+  });
+}
+
+/** How many pairs of groups of next slices are alike, as one would count them with sets. */
+function pairsBySets(slices: readonly SliceGroups[]): number {
+  const sets = slices.map(({ group }) => {
+    const own = Array.from({ length: FOLLOWED_GROUPS }, () => new Set<number>());
+    group.forEach((g, v) => own[g].add(v));
+    return own;
+  });
+  let alike = 0;
+  for (let t = 1; t < sets.length; t++)
+    for (const a of sets[t - 1])
+      for (const b of sets[t]) {
+        let both = 0;
+        for (const v of a) if (b.has(v)) both++;
+        if (both / (a.size + b.size - both) >= 0.2) alike++;
+      }
+  return alike;
 }
 
 /** What is typical for ten groups beside one pass that only cuts the texts into words; combinations of sets beside JavaScript's own. */
@@ -80,7 +115,24 @@ export async function reading(): Promise<Row[]> {
       }
     theirs = [...counts.values()].reduce((a, b) => a + b, 0);
   });
+  const slices = plantedSlices();
+  let lines = 0;
+  const follow = await time(2, () => {
+    lines = followGroups(slices, FOLLOWED, { threshold: 0.2, least: 3, patience: 1 }).lines.length;
+  });
+  let alike = 0;
+  const pairs = await time(1, () => {
+    alike = pairsBySets(slices);
+  });
   return [
+    faster(
+      'groups through time',
+      `${SLICES} slices of 20,000 nodes`,
+      follow,
+      pairs,
+      5,
+      `beside Jaccard of all pairs of next slices by JavaScript’s Set; ${lines} lines, ${alike} alike pairs`,
+    ),
     atMost(
       'what is typical',
       `${GROUPS} groups, 1,000,000 messages`,

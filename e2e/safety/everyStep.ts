@@ -28,6 +28,15 @@ export const PARAMETERS: Readonly<
   'mark-message': ({ message }) => ({ message, starred: true, note: 'odd' }),
   'save-filter': () => ({ name: 'Quay', filter: { text: 'quay' } }),
   'forget-filter': ({ filter }) => ({ id: filter, name: 'Lamps' }),
+  'edit-codebook': ({ code }) => ({ codes: [{ id: code, name: 'request', colour: '#D55E00' }] }),
+  'import-codes': ({ sent }) => ({ upload: sent.codes.upload, file: sent.codes.file }),
+  'draw-sample': () => ({ name: 'More', from: { what: 'filter', filter: {} }, most: 30 }),
+  'forget-sample': ({ sample }) => ({ sample, name: 'Sample' }),
+  'code-message': ({ message, code }) => ({ message, coder: 'ann', codes: [code] }),
+  'measure-agreement': ({ sample }) => ({ sample, coders: ['ann', 'ben'] }),
+  'share-of-code': ({ network, code }) => ({ network, code }),
+  'mark-moment': () => ({ time: 0, name: 'Beginning' }),
+  'forget-moment': ({ moment }) => ({ id: moment, name: 'Fire' }),
   'remove-source': ({ source }) => ({ source, name: 'Posts' }),
   'restore-source': ({ removedSource }) => ({ source: removedSource, name: 'Removed' }),
   'remove-for-good': ({ deletedNetwork, removedSource }) => ({
@@ -55,7 +64,11 @@ export const PARAMETERS: Readonly<
   weave: () => ({ name: 'Woven', weave: ADDRESSES }),
   'weave-slices': () => ({ name: 'Sliced', weave: ADDRESSES, by: 'week' }),
   ...networkSteps(({ network, slicedNetwork, deletedNetwork }: Prepared, kind) =>
-    kind === 'share-arrangement' ? slicedNetwork : kind === 'restore-network' ? deletedNetwork : network,
+    kind === 'share-arrangement' || kind === 'follow-groups'
+      ? slicedNetwork
+      : kind === 'restore-network'
+        ? deletedNetwork
+        : network,
   ),
   'keep-look': () => ({ name: 'Journal', look: lookOf(defaultMap) }),
   'forget-look': () => ({ name: 'Kept' }),

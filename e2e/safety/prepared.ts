@@ -14,8 +14,11 @@ export interface Prepared {
   readonly message: number;
   readonly account: number;
   readonly filter: number;
+  readonly moment: number;
+  readonly code: number;
+  readonly sample: number;
   readonly decisions: readonly number[];
-  readonly sent: Readonly<Record<'posts' | 'ties' | 'details' | 'groups' | 'table', Sent>>;
+  readonly sent: Readonly<Record<'posts' | 'ties' | 'details' | 'groups' | 'table' | 'codes', Sent>>;
   readonly pictures: string;
 }
 
@@ -67,6 +70,17 @@ export async function prepare(app: Served): Promise<Prepared> {
   const slicedNetwork = String(sliced.result!['network']);
   await step('arrange-map', { network: slicedNetwork, layout: {}, upload: null, iterations: null, moved: 0 });
   await step('save-filter', { name: 'Lamps', filter: { text: 'lamps' } });
+  await step('edit-codebook', { codes: [{ name: 'ask', colour: '#0072B2' }] });
+  const { codes } = await app.succeed<{ codes: { id: number }[] }>('GET', `${at}/codebook`);
+  const drawn = await step('draw-sample', { name: 'Sample', from: { what: 'filter', filter: {} }, most: 20 });
+  const sample = Number(drawn.result!['sample']);
+  const { entries } = await app.succeed<{ entries: { message: { id: number } }[] }>(
+    'GET',
+    `${at}/samples/${sample}/queue?coder=ann`,
+  );
+  for (const coder of ['ann', 'ben'])
+    await step('code-message', { message: entries[0].message.id, coder, codes: [codes[0].id] });
+  await step('mark-moment', { time: 0, name: 'Fire' });
   await step('keep-look', { name: 'Kept', look: lookOf(defaultMap) });
   const tidied = await step('tidy', {
     sort: 'hashtag',
@@ -79,6 +93,7 @@ export async function prepare(app: Served): Promise<Prepared> {
     'GET',
     `${at}/messages`,
   );
+  const [moment] = await app.succeed<{ id: number }[]>('GET', `${at}/moments`);
   const [filter] = await app.succeed<{ id: number }[]>('GET', `${at}/filters`);
   const [head, ...lines] = (await app.succeed<string>('GET', `${at}/networks/${network}/export/csv-nodes`))
     .trim()
@@ -102,9 +117,13 @@ export async function prepare(app: Served): Promise<Prepared> {
     message: messages[0].id,
     account: messages[0].author.id,
     filter: filter.id,
+    moment: moment.id,
+    code: codes[0].id,
+    sample,
     decisions: (tidied.result!['decisions'] as Decision['id'][]).map(Number),
     sent: {
       posts: await look('more.jsonl', postsAsJsonLines(posts.slice(POSTS))),
+      codes: await look('codes.csv', 'name,set,definition\nblame,acts,Somebody is at fault\njoke,,\n'),
       ties: await look(
         'ties.csv',
         `source,target,weight\n${Array.from({ length: 3000 }, (_, i) => `n${i % 170},n${(i * 7) % 190},${1 + (i % 5)}`).join('\n')}`,

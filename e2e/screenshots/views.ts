@@ -1,5 +1,5 @@
 import { expect as playwrightExpect, type Page } from '@playwright/test';
-import { beginStudy, drop } from '../tests/steps';
+import { beginStudy, drop, openFirstMap } from '../tests/steps';
 
 const expect = playwrightExpect.configure({ timeout: 40_000 });
 
@@ -39,6 +39,15 @@ const drawer = (
     await then(page);
   };
 
+/** Codes of the picture, with the groups that they are in. */
+const CODES = [
+  ['ask', 'what it does'],
+  ['blame', 'what it does'],
+  ['thanks', 'what it does'],
+  ['joke', 'how it is said'],
+  ['own experience', 'how it is said'],
+] as const;
+
 async function stop(page: Page, name: RegExp): Promise<void> {
   await study(page);
   await page.getByRole('navigation').getByRole('link', { name }).click();
@@ -68,20 +77,6 @@ export const VIEWS: readonly View[] = [
     },
   },
   { name: 'tidy', show: (page) => stop(page, /^Tidy/) },
-  {
-    name: 'tidy-merge',
-    async show(page) {
-      await stop(page, /^Tidy/);
-      await expect(page.locator('pt-thing-table tbody tr').first()).toContainText('#LateLampPlan');
-      const rows = page.locator('pt-thing-table tbody tr');
-      for (let i = 1; i <= 3; i++) {
-        await page.keyboard.press('ArrowDown');
-        await expect(rows.nth(i)).toHaveAttribute('aria-selected', 'true');
-      }
-      await page.keyboard.press('m');
-      await page.getByLabel(/is the same as/).pressSequentially('went');
-    },
-  },
   { name: 'weave', show: (page) => stop(page, /^Weave/) },
   { name: 'map', show: map },
   { name: 'map-night', theme: 'dark', show: map },
@@ -94,14 +89,22 @@ export const VIEWS: readonly View[] = [
       await expect(page.locator('pt-reading-pane article').first()).toBeVisible();
     },
   },
-  { name: 'questions', show: drawer('Measures') },
-  { name: 'ranks', show: drawer('Measures', 'Ranking') },
   { name: 'groups', show: drawer('Groups') },
   {
     name: 'read',
     async show(page) {
       await stop(page, /^Read/);
       await expect(page.getByRole('columnheader')).toHaveCount(4);
+    },
+  },
+  {
+    name: 'spread',
+    async show(page) {
+      await stop(page, /^Read/);
+      await page.getByRole('tab', { name: 'Spread' }).click();
+      await page.getByLabel('Find what spread').fill('blackout');
+      await page.getByRole('button', { name: '#blackoutnight' }).click();
+      await expect(page.getByText(/#blackoutnight: 233 messages/)).toBeVisible();
     },
   },
   {
@@ -160,6 +163,44 @@ export const VIEWS: readonly View[] = [
       await expect(page.getByRole('button', { name: 'Stop here' })).toBeHidden();
       await page.getByRole('button', { name: 'Beside' }).click();
       await expect(page.locator('pt-beside-map .caption')).not.toBeEmpty();
+    },
+  },
+  {
+    name: 'flow',
+    async show(page) {
+      await openFirstMap(page, 'Groups through time');
+      await page.getByRole('navigation').getByRole('link', { name: /^Read/ }).click();
+      await page.getByRole('tab', { name: 'Through time' }).click();
+      await page.getByRole('button', { name: 'Weave the slices' }).click();
+      const happened = page.getByRole('region', { name: 'What happened' });
+      await happened.getByRole('button', { name: 'Accounts of #mothcount, #BatLine in March 2026' }).click();
+      await expect(
+        page.getByRole('region', { name: 'Who they are' }).getByRole('listitem').first(),
+      ).toBeVisible();
+    },
+  },
+  {
+    name: 'coding',
+    async show(page) {
+      await beginStudy(page, 'Close reading');
+      await drop(page, 'tidepost.csv');
+      await page.getByRole('button', { name: 'Import', exact: true }).click();
+      await page.getByRole('navigation').getByRole('link', { name: /^Read/ }).click();
+      await page.getByRole('tab', { name: 'Codes' }).click();
+      for (const [i, [name, set]] of CODES.entries()) {
+        await page.getByRole('button', { name: 'New code' }).click();
+        await page.getByLabel(`Name of code ${i + 1}`).fill(name);
+        await page.getByLabel(`Group of code ${i + 1}`).fill(set);
+      }
+      await page.getByRole('button', { name: 'Keep the codes' }).click();
+      await expect(page.getByText('kept', { exact: true })).toBeVisible();
+      await page.getByRole('radio', { name: 'code', exact: true }).click();
+      await page.getByRole('button', { name: 'Draw the sample' }).click();
+      for (let i = 0; i < 5; i++) {
+        await expect(page.getByText(`${i} of 50 messages coded`)).toBeVisible();
+        await expect(page.getByRole('article', { name: 'Message to be coded' })).toContainText(`${i + 1} ·`);
+        await page.keyboard.press(i < 4 ? 'Enter' : '2');
+      }
     },
   },
 ];

@@ -127,6 +127,43 @@ const LONG_NAMES: readonly State[] = [
     }),
   },
   {
+    name: 'groups through time with long names',
+    show: onOddMap(async (page) => {
+      await stop(page, /^Read/);
+      await page.getByRole('tab', { name: 'Through time' }).click();
+      await page.getByLabel('Slices').selectOption('week');
+      await page.getByRole('button', { name: 'Weave the slices' }).click();
+      await page.getByRole('region', { name: 'What happened' }).getByRole('button').first().click();
+      await expect(
+        page.getByRole('region', { name: 'Who they are' }).getByRole('listitem').first(),
+      ).toBeVisible();
+    }),
+  },
+  {
+    name: 'a spread with long names',
+    show: onOddMap(async (page) => {
+      await stop(page, /^Read/);
+      await page.getByRole('tab', { name: 'Spread' }).click();
+      const told = page.getByRole('region', { name: 'How it spread' });
+      await expect(told.getByRole('list', { name: 'Steps' }).getByRole('listitem').first()).toBeVisible();
+    }),
+  },
+  {
+    name: 'codes with long names',
+    show: onOddMap(async (page) => {
+      await stop(page, /^Read/);
+      await page.getByRole('tab', { name: 'Codes' }).click();
+      await page.getByRole('button', { name: 'New code' }).click();
+      await page.getByLabel('Name of code 1').fill(LONG.slice(0, 60));
+      await page.getByLabel('Group of code 1').fill(LONG.slice(0, 60));
+      await page.getByRole('button', { name: 'Keep the codes' }).click();
+      await expect(page.getByText('kept', { exact: true })).toBeVisible();
+      await page.getByRole('radio', { name: 'code', exact: true }).click();
+      await page.getByRole('button', { name: 'Draw the sample' }).click();
+      await expect(page.getByRole('article', { name: 'Message to be coded' })).toBeVisible();
+    }),
+  },
+  {
     name: 'shared audiences with long names',
     show: onOddMap(async (page) => {
       await stop(page, /^Read/);

@@ -24,7 +24,7 @@ test('an address that leads to nothing says so, and where to go on', async ({ pa
     await expect(page.getByRole('heading', { name: 'There is no network here' })).toBeVisible();
   }
   await page.getByRole('link', { name: 'Who addresses whom', exact: true }).click();
-  await expect(page.getByRole('img', { name: /^1,320 accounts/ })).toBeVisible();
+  await expect(page.getByRole('img', { name: /^Map of a network: 1,320 accounts/ })).toBeVisible();
   await page.getByRole('navigation').getByRole('link', { name: /^Map/ }).click();
   await expect(page.getByRole('tab', { name: 'Accounts 1,320' })).toBeVisible();
 });

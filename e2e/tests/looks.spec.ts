@@ -67,7 +67,7 @@ test('ties are bundled freely, the legend is written on the map, nodes show pict
   await expect(phrase('bundled freely')).toBeVisible();
 
   await page.getByRole('link', { name: /Publish/ }).click();
-  await page.getByLabel('What').selectOption('whole');
+  await page.getByLabel('What of the map').selectOption('whole');
   await page.getByLabel('Names, ties and legend').selectOption('larger, for a page');
   const save = page.getByRole('button', { name: 'Save SVG' });
   await expect(save).toBeEnabled({ timeout: 30_000 });

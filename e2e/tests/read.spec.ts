@@ -21,6 +21,11 @@ test('what is this group about, and how do I know?', async ({ page }) => {
   await expect(pane.getByRole('article').first()).toContainText(/#mothcount/i);
   await pane.getByRole('button', { name: 'Keep as quotation' }).first().click();
   await expect(pane.getByRole('button', { name: 'Quoted: take it away' })).toHaveCount(1);
+  // A memo can point at a message, which is undone at once.
+  await pane.getByRole('button', { name: 'Cite in the memo' }).first().click();
+  await expect(beside.getByRole('button', { name: /^message \d+$/ })).toHaveCount(1);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(beside.getByRole('button', { name: /^message \d+$/ })).toHaveCount(0);
   await pane.getByRole('button', { name: 'Close' }).click();
 
   // Who leads it, and where that is on the map.
@@ -30,14 +35,21 @@ test('what is this group about, and how do I know?', async ({ page }) => {
   // In the researcher's own words: the title is the name of the group everywhere.
   await title.fill('Those who count moths');
   await title.press('Tab');
-  await beside.getByLabel('Memo on Those who count moths').fill('They measure, and ask for amber.');
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(title).toHaveValue('');
+  await title.fill('Those who count moths');
+  await title.press('Tab');
+  await beside
+    .getByLabel('Memo on Those who count moths')
+    .fill('They measure (@pale_notes), and ask for amber.');
   await beside.getByLabel('Memo on Those who count moths').blur();
+  await expect(beside.getByRole('link', { name: '@pale_notes' })).toBeVisible();
   await page.getByLabel('Which messages').selectOption('quotations');
   await expect(beside.getByRole('row', { name: /^What they said/ })).toContainText(/#mothcount/i);
   await page.reload();
   await expect(columns.nth(2).getByRole('textbox')).toHaveValue('Those who count moths');
   await expect(beside.getByLabel('Memo on Those who count moths')).toHaveValue(
-    'They measure, and ask for amber.',
+    'They measure (@pale_notes), and ask for amber.',
   );
 
   // Which groups stand beside each other, and in which order, is kept in the address.
@@ -57,7 +69,7 @@ test('what is this group about, and how do I know?', async ({ page }) => {
   const text = readFileSync(path, 'utf8');
   expect(text).toContain('## Those who count moths');
   expect(text).toContain('Dunning 1993');
-  expect(text).toContain('They measure, and ask for amber.');
+  expect(text).toContain('They measure (@pale\\_notes), and ask for amber.');
   await page.getByRole('link', { name: /^Logbook/ }).click();
   await expect(page.getByText(/Portraits of 3 groups of “community” were saved as Markdown/)).toBeVisible();
   await page.getByRole('link', { name: /^Map/ }).click();
@@ -136,4 +148,64 @@ test('whom do two audiences share?', async ({ page }) => {
   await who.getByLabel('What they are').fill('of the quay');
   await who.getByRole('button', { name: 'Make a category' }).click();
   await expect(page.getByText(new RegExp(`${left} accounts are “of the quay”`))).toBeVisible();
+
+  // Or in the network at once, on whose map they are seen then.
+  await page.getByRole('navigation', { name: 'Stops' }).getByRole('link', { name: 'Weave' }).click();
+  await page.getByRole('button', { name: 'Weave and open the map' }).click();
+  await expect(page.getByRole('tab', { name: /^Accounts/ })).toBeVisible({ timeout: 60_000 });
+  await page.getByRole('navigation', { name: 'Stops' }).getByRole('link', { name: 'Read' }).click();
+  await page.getByRole('tab', { name: 'Shared audiences' }).click();
+  await pair.click();
+  await who.getByLabel('Name of the category').fill('circle');
+  await who.getByLabel('What they are').fill('both');
+  await who.getByRole('button', { name: 'Mark them on the map' }).click();
+  await who.getByRole('button', { name: 'Colour the map by “circle”' }).click();
+  await expect(page.getByRole('button', { name: 'circle', exact: true })).toBeVisible();
+  await expect(page.getByRole('button', { name: `both, ${both} nodes` })).toBeAttached();
+  // What hands did on a map can be undone.
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.getByRole('button', { name: 'follows', exact: true })).toBeVisible();
+});
+
+test('how did this sentence spread?', async ({ page }) => {
+  await page.goto('/');
+  await page.getByRole('link', { name: 'The lamps of Sallowmere' }).first().click();
+  await page.getByRole('navigation', { name: 'Stops' }).getByRole('link', { name: 'Read' }).click();
+  await page.getByRole('tab', { name: 'Spread' }).click();
+  const told = page.getByRole('region', { name: 'How it spread' });
+  // What most accounts have stands there first.
+  await expect(told.getByRole('status').first()).toContainText(
+    '#LateLampPlan: 6,067 messages by 1,203 accounts',
+  );
+
+  // The hashtag that came with the power failure: who had it first, and from whom as far as messages tell.
+  await page.getByLabel('Find what spread').fill('blackout');
+  await page.getByRole('button', { name: '#blackoutnight' }).click();
+  const sentence = told.getByRole('status').first();
+  await expect(sentence).toContainText('233 messages by 194 accounts, first by bat_counts on 9 May 2026');
+  const known = /of (\d+) the messages tell it/.exec((await sentence.textContent())!)![1];
+  await page.getByLabel(/guess by ties/).check();
+  await expect(sentence).toContainText(`of ${known} the messages tell it, of`);
+  await expect(sentence).toContainText('more ties make it likely');
+
+  // Through whom it came into a group, and what the group wrote with it.
+  await told.getByRole('button', { name: 'Read its messages in #mothcount, #BatLine' }).click();
+  const pane = page.getByRole('complementary', { name: 'Messages behind the number' });
+  await expect(pane.getByRole('article').first()).toContainText(/#blackoutnight/i);
+  await pane.getByRole('button', { name: 'Close' }).click();
+
+  // It is played on the map, in the places of the map.
+  await told.getByRole('button', { name: 'Play' }).click();
+  await expect(told.getByText(/^\s*\d+ of 194 accounts/)).toBeVisible();
+  await told.getByRole('button', { name: 'Stop' }).click();
+  await expect(told.getByRole('img', { name: /^Map of/ })).toBeVisible();
+
+  // From any message that is read: how its text spread. The address holds what is asked, back leads to what was before.
+  await told.getByRole('list', { name: 'Steps' }).getByRole('button').first().click();
+  await pane.getByRole('link', { name: 'how its text spread' }).first().click();
+  await expect(sentence).not.toContainText('#blackoutnight:');
+  await page.goBack();
+  await expect(sentence).toContainText('#blackoutnight: 233 messages');
+  await page.reload();
+  await expect(sentence).toContainText('#blackoutnight: 233 messages');
 });

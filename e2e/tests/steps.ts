@@ -34,7 +34,9 @@ export async function openFirstMap(page: Page, study: string): Promise<void> {
   await beginStudy(page, study);
   await drop(page, 'tidepost.csv');
   await page.getByRole('button', { name: 'Import', exact: true }).click();
-  await expect(page.getByRole('button', { name: /tidepost\.csv · 9,000 messages/ })).toBeVisible();
+  await expect(page.getByRole('button', { name: /tidepost\.csv · 9,000 messages/ })).toBeVisible({
+    timeout: 60_000,
+  });
   await page.getByRole('link', { name: 'Weave a network' }).click();
   await page.getByRole('button', { name: 'Weave and open the map' }).click();
   await expect(page.getByRole('tab', { name: 'Accounts 1,320' })).toBeVisible({ timeout: 60_000 });

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { handleKey } from '@pebble/core';
-import type { AudienceMembers, Audiences, AudienceSets } from '@pebble/contract';
+import type { AudienceMembers, Audiences, AudienceSets, Network, Step } from '@pebble/contract';
 import Papa from 'papaparse';
 import { startedApplication } from './testing/application';
 
@@ -57,6 +57,12 @@ describe('shared audiences', () => {
       expect(own).not.toContain(2);
     }
     expect(described.here).toBeLessThanOrEqual(total);
+    // Further members come with what is told of each; what is typical of all was told with the first.
+    const next = await post<AudienceMembers>('audience-members', { ...asked, offset: 5, limit: 3 });
+    expect(next.total).toBe(total);
+    expect(next.members).toEqual(members.slice(5, 8));
+    expect(members.some(({ name, description }) => name && description)).toBe(true);
+    expect(next.typical).toEqual([]);
     for (const { messages, authors } of typical) expect(messages).toBe(authors);
   });
 
@@ -78,6 +84,48 @@ describe('shared audiences', () => {
     const alone = found.combinations.find((one) => one.sets.join() === '0');
     expect(total).toBe(alone?.members ?? 0);
   });
+
+  it('can be marked in a network: accounts by their handles, members of two sorts themselves', async () => {
+    const mark = async (network: string, audience: object, value: string) =>
+      app.step('mark-audience', { network, audience, column: 'audience', value });
+    const read = async (network: string): Promise<Record<string, string>[]> =>
+      Papa.parse<Record<string, string>>(
+        (await app.api.get(`/api/v1/studies/${app.study}/networks/${network}/export/csv-nodes`).expect(200))
+          .text,
+        { header: true, skipEmptyLines: true },
+      ).data;
+    const woven = await app
+      .step('weave', { name: 'F', weave: { what: 'follows', sorts: 'two' } })
+      .expect(200);
+    const network = String((woven.body as Step).result?.['network']);
+    const audience = { sort: 'followers', names: LISTS, inside: [0, 1], outside: [2] };
+    const { body } = await mark(network, audience, 'both').then((answer) => answer);
+    const expected = [...lists[0]].filter((one) => lists[1].has(one) && !lists[2].has(one));
+    expect((body as Step).result).toMatchObject({ members: expected.length, nodes: expected.length });
+    const marked = (await read(network)).filter((row) => row['audience'] === 'both');
+    expect(marked.map((row) => handleKey(row['handle'])).sort()).toEqual(expected.sort());
+    expect((body as Step).sentence).toContain(
+      'in “harbour_post” and “marsh_records”, but not in “quay_traders”',
+    );
+
+    const [sheet] = (await app.list<Network>('networks')).filter((one) => one.weave === null);
+    const { sets: events } = await sets({ sort: 'network', network: sheet.id });
+    const one = { sort: 'network', network: sheet.id, names: [events[0].name], inside: [0], outside: [] };
+    await mark(sheet.id, one, 'first evening').then(({ status }) => expect(status).toBe(200));
+    expect((await read(sheet.id)).filter((row) => row['audience'] === 'first evening')).toHaveLength(
+      events[0].members,
+    );
+    // Nobody of the lists signed; nothing is changed, and it is said.
+    const nobody = await mark(sheet.id, audience, 'both');
+    expect([nobody.status, (nobody.body as { detail: string }).detail]).toEqual([
+      422,
+      expect.stringMatching(/^None of \d+ members is among the nodes/),
+    ]);
+    const foreign = await mark(network, { ...one, network: 'none' }, 'a');
+    expect(foreign.status).toBe(404);
+    const computed = await app.step('mark-audience', { network, audience, column: 'mode', value: 'a' });
+    expect(computed.status).toBe(422);
+  }, 60_000);
 
   it('refuse what is no set, and more than 30', async () => {
     const none = await post<Audiences>('audiences', { sort: 'hashtag', names: ['#nothing'] });

@@ -1,4 +1,4 @@
-import { StepKind, type Step } from '@pebble/contract';
+import { StepKind, type Codebook, type Step } from '@pebble/contract';
 import { findStep } from './storage/steps';
 import { connect, studyFolder } from './storage/open';
 import { startedApplication } from './testing/application';
@@ -12,6 +12,9 @@ interface Foreign {
   readonly source: number;
   readonly message: number;
   readonly filter: number;
+  readonly moment: number;
+  readonly code: number;
+  readonly sample: number;
   readonly account: number;
 }
 const STEPS: Readonly<Record<StepKind, ((of: Foreign) => object) | null>> = {
@@ -33,6 +36,15 @@ const STEPS: Readonly<Record<StepKind, ((of: Foreign) => object) | null>> = {
   'mark-message': ({ message }) => ({ message, starred: true, note: '' }),
   'save-filter': null,
   'forget-filter': ({ filter }) => ({ id: filter, name: 'F' }),
+  'edit-codebook': null,
+  'import-codes': ({ upload }) => ({ upload, file: 'a.csv' }),
+  'draw-sample': ({ network }) => ({ name: 'a', from: { what: 'network', network }, most: 5 }),
+  'forget-sample': ({ sample }) => ({ sample, name: 'a' }),
+  'code-message': ({ message }) => ({ message, coder: 'ann', codes: [] }),
+  'measure-agreement': ({ sample }) => ({ sample, coders: ['ann', 'ben'] }),
+  'share-of-code': ({ network, code }) => ({ network, code }),
+  'mark-moment': null,
+  'forget-moment': ({ moment }) => ({ id: moment, name: 'M' }),
   'remove-source': ({ source }) => ({ source, name: 'a' }),
   'restore-source': ({ source }) => ({ source, name: 'a' }),
   'find-names': null,
@@ -78,6 +90,12 @@ describe('what is of another study', () => {
     const [source] = await app.list<{ id: number }>('sources');
     const { messages } = await app.get<{ messages: { id: number; author: { id: number } }[] }>('messages');
     const [filter] = await app.get<{ id: number }[]>('filters');
+    await app.step('mark-moment', { time: 0, name: 'M' }).expect(200);
+    const codes = [{ name: 'c', colour: '#112233' }];
+    await app.step('edit-codebook', { codes }).expect(200);
+    const drawn = await app.step('draw-sample', { name: 'S', from: { what: 'filter', filter: {} }, most: 2 });
+    const book = await app.get<Codebook>('codebook');
+    const [moment] = await app.get<{ id: number }[]>('moments');
     foreign = {
       network: String(woven.result?.['network']),
       upload,
@@ -85,6 +103,9 @@ describe('what is of another study', () => {
       source: source.id,
       message: messages[0].id,
       filter: filter.id,
+      moment: moment.id,
+      code: book.codes[0].id,
+      sample: Number((drawn.body as Step).result?.['sample']),
       account: messages[0].author.id,
     };
     const second = (await app.step('weave', { name: 'B', weave }).expect(200)).body as Step;

@@ -125,6 +125,20 @@ describe('portraits of groups', () => {
         expect([term.label, there.total]).toEqual([term.label, term.elsewhere]);
       }
     for (const { kind, messages: told } of kinds) expect((await messages({ group, kind })).total).toBe(told);
+    // Answers within the group, counted from the file.
+    const { answers } = await portrait(group);
+    const inGroup = await groupOf();
+    const authorOf = new Map(posts.map((post) => [post.id, handleKey(post.author)]));
+    const replies = posts.filter(
+      (post) =>
+        post.kind === 'reply' &&
+        authorOf.has(post.in_reply_to) &&
+        inGroup.get(handleKey(post.author)) === group,
+    );
+    const within = replies.filter((post) => inGroup.get(authorOf.get(post.in_reply_to)!) === group);
+    expect(answers).toEqual({ all: replies.length, within: within.length });
+    expect(answers.within).toBeGreaterThan(0);
+    expect((await messages({ group, answers: 'within' })).total).toBe(answers.within);
     const { addressed, addressing, active, waysOut, outside, ties } = await portrait(group);
     for (const { node, value } of addressed)
       expect([node, (await messages({ group, node, way: 'in' })).total]).toEqual([node, value]);

@@ -55,12 +55,17 @@ export const Audiences = z.object({
 });
 export type Audiences = z.infer<typeof Audiences>;
 
-export const AudienceMembersRequest = AudiencesRequest.extend({
+/** Who is in some sets and not in others. */
+export const AudienceQuestion = AudiencesRequest.extend({
   /** Members that are in all of these, and in none of those; by places among the names. */
   inside: z.array(z.int().min(0)).max(MOST_SETS),
   outside: z.array(z.int().min(0)).max(MOST_SETS),
+});
+export type AudienceQuestion = z.infer<typeof AudienceQuestion>;
+
+export const AudienceMembersRequest = AudienceQuestion.extend({
   offset: z.int().min(0).default(0),
-  limit: z.int().min(1).max(10_000).default(50),
+  limit: z.int().min(1).max(100_000).default(50),
 });
 export type AudienceMembersRequest = z.infer<typeof AudienceMembersRequest>;
 
@@ -75,7 +80,7 @@ export const AudienceMembers = z.object({
       sets: z.array(z.int()),
     }),
   ),
-  /** What is typical of their descriptions beside those of all other members. */
+  /** What is typical of their descriptions beside those of all other members; told with the first of them alone. */
   typical: z.array(Term),
   /** Of the members, and of all others, how many have a description. */
   described: z.object({ here: z.int(), elsewhere: z.int() }),

@@ -10,6 +10,17 @@ export const MessageSet = z.discriminatedUnion('what', [
 ]);
 export type MessageSet = z.infer<typeof MessageSet>;
 
+/** Messages of the nodes of a group that were in a group of an earlier network too. */
+export const KeptSet = z.object({
+  what: z.literal('kept'),
+  network: z.string(),
+  column: z.string(),
+  group: z.string(),
+  before: z.object({ network: z.string(), group: z.string() }),
+});
+export const ReadSet = z.discriminatedUnion('what', [...MessageSet.options, KeptSet]);
+export type ReadSet = z.infer<typeof ReadSet>;
+
 export const ComparisonRequest = z.object({
   a: MessageSet,
   b: MessageSet,
@@ -45,7 +56,7 @@ export type Comparison = z.infer<typeof Comparison>;
 
 /** Asks for messages of a set, or of those that are not in another one, in which something stands. */
 export const SetMessagesRequest = z.object({
-  set: MessageSet,
+  set: ReadSet,
   without: MessageSet.nullable().default(null),
   thing: PortraitThing.optional(),
   label: z.string().optional(),

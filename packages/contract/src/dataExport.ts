@@ -12,6 +12,8 @@ export const DataFilters = {
   accounts: AccountQuery.pick({ search: true, by: true, falling: true }),
   items: ItemQuery.pick({ search: true, by: true, falling: true }),
   decisions: z.object({ sort: TidySort.optional() }),
+  codebook: z.object({}),
+  codings: z.object({}),
   logbook: z.object({}),
 } as const;
 export type DataKind = keyof typeof DataFilters;
@@ -25,6 +27,8 @@ export const DataExport = z.discriminatedUnion('what', [
   saved('accounts'),
   saved('items'),
   saved('decisions'),
+  saved('codebook'),
+  saved('codings'),
   saved('logbook'),
 ]);
 export type DataExport = z.infer<typeof DataExport>;

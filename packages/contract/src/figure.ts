@@ -4,7 +4,7 @@ import * as z from 'zod';
 export const FigureQuery = z.object({
   /** Width in pixels. */
   width: z.coerce.number().int().min(300).max(8000).default(1800),
-  /** Dots per inch of a PNG. */
+  /** Pixels to the inch: of a PNG, and of a PDF how large its page is. */
   resolution: z.coerce.number().int().min(72).max(1200).default(300),
   ground: z.enum(['paper', 'white', 'night', 'none']).default('paper'),
   caption: z.enum(['true', 'false']).default('true'),
@@ -12,5 +12,5 @@ export const FigureQuery = z.object({
   lettering: z.coerce.number().min(0.5).max(3).default(1),
 });
 export type FigureQuery = z.infer<typeof FigureQuery>;
-export const FIGURE_FORMATS = ['svg', 'png'] as const;
+export const FIGURE_FORMATS = ['svg', 'png', 'pdf'] as const;
 export type FigureFormat = (typeof FIGURE_FORMATS)[number];

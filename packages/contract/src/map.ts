@@ -207,8 +207,10 @@ export const MapDescription = z.object({
       .default([]),
   }),
   ties: z.object({
-    /** Of the source, of the target, of both mixed, of what kind the tie is, or none. */
-    colour: z.enum(['by community', 'by target', 'mixed', 'by kind', 'neutral']),
+    /** Of the source, of the target, of both mixed, of what kind the tie is, by a number that it has, or none. */
+    colour: z.enum(['by community', 'by target', 'mixed', 'by kind', 'by number', 'neutral']),
+    /** Which number ties are coloured by, where they are, and by which ramp. */
+    number: z.object({ column: z.string(), ramp: Ramp }).default({ column: 'weight', ramp: 'thread' }),
     arrows: z.boolean(),
     /** Whether weaker ties are paler. */
     opacity: z.enum(['even', 'by weight']).default('even'),
@@ -292,6 +294,7 @@ export const defaultMap: MapDescription = {
   },
   ties: {
     colour: 'by community',
+    number: { column: 'weight', ramp: 'thread' },
     arrows: true,
     opacity: 'even',
     shown: 'all',

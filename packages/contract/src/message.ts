@@ -149,6 +149,8 @@ export const MessageFilter = z.object({
   language: z.string().optional(),
   /** Only what stands under the item with this key. */
   item: z.string().optional(),
+  /** Only messages that have this code, by its name: as it was agreed, or else as any coder gave it. */
+  code: z.string().optional(),
   /** Only messages with a star, or with a note. */
   marked: z.enum(['starred', 'noted']).optional(),
   /** Only messages that this scorer gave a value, in the given range. */

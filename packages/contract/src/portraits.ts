@@ -2,7 +2,16 @@ import * as z from 'zod';
 import { Message, MessageKind, Scorer } from './message';
 
 /** What stands in messages and can be typical for a group of them. */
-export const PortraitThing = z.enum(['hashtag', 'word', 'domain', 'link', 'name', 'emoji', 'language']);
+export const PortraitThing = z.enum([
+  'hashtag',
+  'word',
+  'domain',
+  'link',
+  'name',
+  'emoji',
+  'language',
+  'code',
+]);
 export type PortraitThing = z.infer<typeof PortraitThing>;
 
 /** How often something stands in the messages of a group, beside all others of the network; each message counts once. */
@@ -92,6 +101,8 @@ export const PortraitBody = PortraitHead.extend({
   ties: z.array(GroupTie),
   things: z.record(PortraitThing, TermLists),
   kinds: z.array(z.object({ kind: MessageKind, messages: z.int(), elsewhere: z.int() })),
+  /** Its answers to messages that were collected, and of these the answers to messages of the group itself. */
+  answers: z.object({ all: z.int(), within: z.int() }).default({ all: 0, within: 0 }),
   /** Mean scores of its messages that could be scored, and of all others; null where there are none. */
   scores: z.array(
     z.object({
@@ -171,6 +182,8 @@ export const GroupMessagesQuery = GroupQuery.extend({
   node: z.coerce.number().int().min(0).optional(),
   towards: z.string().optional(),
   way: TieWay.optional(),
+  /** Only answers to messages of the group itself. */
+  answers: z.enum(['within']).optional(),
   /** The messages of the network that are not of the group instead. */
   elsewhere: z.enum(['true', 'false']).default('false'),
   offset: z.coerce.number().int().min(0).default(0),

@@ -1,4 +1,5 @@
 import * as z from 'zod';
+import { AudienceQuestion } from './audiences';
 import { CollectPlan, CollectRun, Service } from './collect';
 import { DataExport } from './dataExport';
 import { FileName, NodeTable, ImportMapping } from './gather';
@@ -7,8 +8,11 @@ import { MessageFilter, MessageLanguage, Scorer } from './message';
 import { LayoutSettings, Look, MapDescription, Shown } from './map';
 import { DoubtMeasure, QuestionId, QuestionSettings } from './measures';
 import { MeasureSettings, NetworkChange, NetworkExport } from './network';
-import { FigureQuery } from './figure';
+import { FIGURE_FORMATS, FigureQuery } from './figure';
 import { pageOf } from './page';
+import { AgreementSettings, Coder, EditedCode, MOST_CODES, NewSample } from './coding';
+import { FollowSettings } from './following';
+import { NewMoment } from './moments';
 import { GroupNotes, PortraitFormat, PortraitSettings } from './portraits';
 import { Name, StudyName } from './study';
 import { NewDecision, RuleField, TidyKind, TidySort } from './tidy';
@@ -164,6 +168,29 @@ export const stepParameters = {
   'portray-groups': z.object({ network: z.string(), column: z.string(), settings: PortraitSettings }),
   /** What the researcher writes about a group: its title, a memo, quotations. */
   'note-group': z.object({ network: z.string(), column: z.string(), group: z.string(), notes: GroupNotes }),
+  /** How the groups of a column go on over the slices of a network; each line becomes a group of slices and whole. */
+  'follow-groups': z.object({
+    network: z.string(),
+    column: z.string(),
+    settings: FollowSettings.default(FollowSettings.parse({})),
+  }),
+  /** The codes as they are from now on; those that are no longer among them go with all that was coded by them. */
+  'edit-codebook': z.object({ codes: z.array(EditedCode).max(MOST_CODES) }),
+  /** Codes, or what coders gave messages, from a file as it is saved. */
+  'import-codes': z.object({ upload: z.string(), file: FileName }),
+  'draw-sample': NewSample,
+  'forget-sample': z.object({ sample: z.int(), name: z.string() }),
+  /** The codes that a coder gives a message; none of them is a decision too, null takes it back. */
+  'code-message': z.object({
+    message: z.int(),
+    coder: Coder,
+    codes: z.array(z.int()).max(MOST_CODES).nullable(),
+  }),
+  'measure-agreement': AgreementSettings.extend({ sample: z.int() }),
+  /** The share of the messages behind each node and each tie that have a code, as columns. */
+  'share-of-code': z.object({ network: z.string(), code: z.int() }),
+  'mark-moment': NewMoment,
+  'forget-moment': z.object({ id: z.int(), name: z.string() }),
   'export-portraits': z.object({
     network: z.string(),
     column: z.string(),
@@ -202,6 +229,13 @@ export const stepParameters = {
     column: z.string().trim().min(1, 'Give the category a name.').max(60),
     value: z.string().trim().max(100),
   }),
+  /** Gives the nodes of a network that are in an audience a value of a category of one's own. */
+  'mark-audience': z.object({
+    network: z.string(),
+    audience: AudienceQuestion,
+    column: z.string().trim().min(1, 'Give the category a name.').max(60),
+    value: z.string().trim().min(1, 'Say what they are.').max(100),
+  }),
   /** Makes a network of another one by changes that hands made; the other stays as it is. */
   'change-network': z.object({
     network: z.string(),
@@ -236,7 +270,7 @@ export const stepParameters = {
   'describe-map': z.object({ network: z.string(), description: MapDescription }),
   'export-figure': z.object({
     network: z.string(),
-    format: z.enum(['svg', 'png']),
+    format: z.enum(FIGURE_FORMATS),
     width: z.int().min(1).max(100_000),
     height: z.int().min(1).max(100_000),
     resolution: FigureQuery.shape.resolution,

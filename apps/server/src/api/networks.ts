@@ -87,6 +87,22 @@ export function networkRoutes({ studies, runner }: Services): Router {
     return portrait ?? fail(notFound('The portrait of this group'));
   });
 
+  on(ROUTES.following, async ({ path, signal }) => {
+    const { id } = await find(path);
+    return runner.read('following', path.study, id, signal);
+  });
+
+  on(ROUTES.followedNodes, async ({ path, query, signal }) => {
+    const { id: network } = await find(path);
+    return runner.read('followedNodes', path.study, { network, query }, signal);
+  });
+
+  on(ROUTES.overTime, async ({ path, query, signal }) => {
+    const network = await find(path);
+    const found = await runner.read('overTime', path.study, { network: network.id, query }, signal);
+    return found ?? fail(noMessages(network));
+  });
+
   on(ROUTES.groupMessages, async ({ path, query, signal }) => {
     const network = await find(path);
     const page = await runner.read('groupMessages', path.study, { network: network.id, query }, signal);

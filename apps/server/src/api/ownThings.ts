@@ -20,6 +20,11 @@ const OF_DELETED: readonly string[] = ['restore-network', 'remove-for-good'] sat
 interface Named extends Partial<Record<keyof typeof TABLES | 'upload' | 'id', unknown>> {
   readonly networks?: unknown;
   readonly sources?: unknown;
+  readonly sample?: unknown;
+  readonly code?: unknown;
+  /** What a sample is drawn from. */
+  readonly from?: Named;
+  readonly audience?: Named;
   readonly more?: readonly Named[];
   readonly weave?: Named;
 }
@@ -39,7 +44,13 @@ export function checkOwnThings(
     if (row === undefined) throw notFound(what);
   };
   const named: Named = parameters;
-  for (const part of [named, named.weave ?? {}, ...(named.more ?? [])]) {
+  for (const part of [
+    named,
+    named.weave ?? {},
+    named.from ?? {},
+    named.audience ?? {},
+    ...(named.more ?? []),
+  ]) {
     for (const name of Object.keys(TABLES) as (keyof typeof TABLES)[])
       if (part[name] !== undefined) check(TABLES[name][0], part[name], TABLES[name][1]);
     if (typeof part.upload === 'string') checkUpload(folder, part.upload);
@@ -49,6 +60,9 @@ export function checkOwnThings(
     [named.sources, ...TABLES.source],
   ] as const)
     if (Array.isArray(list)) for (const id of list) check(table, id, what);
+  if (named.sample !== undefined) check('sample', named.sample, 'This sample');
+  if (named.code !== undefined) check('code', named.code, 'This code');
+  if (kind === 'forget-moment') check('moment', named.id, 'This moment');
   if (kind === 'forget-filter') check('saved_filter', named.id, 'This filter');
 }
 

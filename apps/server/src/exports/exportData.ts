@@ -1,5 +1,6 @@
-import type { DataExport, DataFormat, Profile } from '@pebble/contract';
+import type { Code, DataExport, DataFormat, Profile } from '@pebble/contract';
 import { safeCsvRow } from '@pebble/core';
+import { readCodes } from '../storage/codings';
 import { readAccounts } from '../storage/accounts';
 import { readDecisions } from '../storage/decisions';
 import { readItems } from '../storage/items';
@@ -61,9 +62,43 @@ async function rowsOf(store: Store, asks: DataExport): Promise<Rows> {
       const { sort } = asks.filter;
       return decisions(await readDecisions(store, sort ? [sort] : undefined));
     }
+    case 'codebook':
+      return codebook(await readCodes(store));
+    case 'codings':
+      return codings(store);
     case 'logbook':
       return logbook(await listSteps(store));
   }
+}
+
+function codebook(codes: readonly Code[]): Rows {
+  const columns = ['name', 'set', 'definition', 'examples', 'colour'];
+  return { columns, rows: codes.map(({ id: _, ...code }) => code) };
+}
+
+/** A row for each code that a coder gave a message, and one without a code where none holds. */
+function codings({ raw }: Store): Rows {
+  const rows = raw
+    .prepare(
+      `select m.key, d.coder, k.name, k.code_set, a.handle, m.time, m.text from coded_message d
+        join message m on m.id = d.message_id join account a on a.id = m.author_id
+        left join coding c on c.message_id = d.message_id and c.coder = d.coder left join code k on k.id = c.code_id
+        order by m.id, d.coder, k.place`,
+    )
+    .raw()
+    .all() as [string, string, string | null, string | null, string, number | null, string][];
+  return {
+    columns: ['message', 'coder', 'code', 'set', 'author', 'time', 'text'],
+    rows: rows.map(([message, coder, code, set, author, time, text]) => ({
+      message,
+      coder,
+      code,
+      set,
+      author,
+      time: isoTime(time),
+      text,
+    })),
+  };
 }
 
 type Accounts = Awaited<ReturnType<typeof readAccounts>>['accounts'];

@@ -1,4 +1,5 @@
 import { writeFileSync } from 'node:fs';
+import { readFile } from 'node:fs/promises';
 import type { FigureFormat, FigureQuery } from '@pebble/contract';
 import {
   buildScene,
@@ -6,6 +7,7 @@ import {
   captionOf,
   captionText,
   figureSize,
+  figureText,
   fitView,
   marginFor,
   numbersOf,
@@ -16,6 +18,7 @@ import {
   TieRaster,
   tiesIn,
   withResolution,
+  withWords,
   type BundledPaths,
   type PreparedMap,
   type Scene,
@@ -31,7 +34,11 @@ import { fileName, writeParts, type ExportedFile } from './writtenFile';
 
 /** The page for which names and legend are set, in pixels of a screen. */
 const PAGE = { width: 1100, height: 760 };
-const TYPE: Readonly<Record<FigureFormat, string>> = { svg: 'image/svg+xml', png: 'image/png' };
+const TYPE: Readonly<Record<FigureFormat, string>> = {
+  svg: 'image/svg+xml',
+  png: 'image/png',
+  pdf: 'application/pdf',
+};
 
 /**
  * A map as a figure: the whole network as it was last arranged and described, with its legend, its caption and letters as shapes. Null for
@@ -72,10 +79,26 @@ export async function exportFigure(
     ink: themeOn(query.ground).ink,
     transparent: query.ground === 'none',
     letters: await lettersFor([...scene.texts, ...scene.legend.texts, { text: caption, face: 'serif' }]),
+    told: figureText(network, map, caption),
     ties: tiesIn(scene) >= RASTER_FROM ? await tiePicture(scene, query.width / scene.width) : null,
   };
-  const svg = paintSvg(scene, options);
   const name = `${fileName(network.name, 'map')}.${format}`;
+  if (format === 'pdf') {
+    const { paintPdf } = await import('@pebble/core/pdf');
+    const path = writeParts(store.folder, []);
+    writeFileSync(
+      path,
+      await paintPdf(scene, {
+        ...options,
+        resolution: query.resolution,
+        readFont: (address) => readFile(address),
+        title: network.name,
+        made: new Date(network.createdAt),
+      }),
+    );
+    return { path, name, type: TYPE[format] };
+  }
+  const svg = paintSvg(scene, options);
   const path = writeParts(store.folder, format === 'svg' ? [svg] : []);
   if (format === 'png') {
     const { width } = figureSize(scene, options);
@@ -85,7 +108,8 @@ export async function exportFigure(
       fitTo: { mode: 'width', value: width },
       font: { loadSystemFonts: false },
     });
-    writeFileSync(path, withResolution(drawn.render().asPng(), query.resolution));
+    const picture = withResolution(drawn.render().asPng(), query.resolution);
+    writeFileSync(path, withWords(picture, 'Description', `${options.told.short} ${options.told.long}`));
   }
   return { path, name, type: TYPE[format] };
 }

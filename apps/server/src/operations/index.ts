@@ -15,6 +15,17 @@ import { forgetAccount } from './gather/forgetAccount';
 import { groupNodes } from './measure/groupNodes';
 import { regroup } from './measure/regroup';
 import { exportPortraits } from './read/exportPortraits';
+import { followGroupsThroughTime } from './read/followGroups';
+import {
+  codeMessage,
+  drawSample,
+  editCodebook,
+  forgetSample,
+  measureAgreementOfCoders,
+} from './read/codingSteps';
+import { importCodes } from './read/importCodes';
+import { shareOfCode } from './read/shareOfCode';
+import { forgetMoment, markMoment } from './read/momentSteps';
 import { noteGroup } from './read/noteGroup';
 import { portrayGroups } from './read/portrayGroups';
 import { splitGroup } from './measure/splitGroup';
@@ -25,6 +36,7 @@ import { answerQuestions } from './measure/answerQuestions';
 import { addPictures, removePictures } from './map/pictureSteps';
 import { forgetLook, keepLook } from './map/lookSteps';
 import { arrangeMap, describeMap } from './map/mapSteps';
+import { markAudience } from './measure/markAudience';
 import { markNodes } from './measure/markNodes';
 import { measureBetweenness } from './measure/measureBetweenness';
 import { measureNetwork } from './measure/measureNetwork';
@@ -84,12 +96,23 @@ const definitions = {
   'split-group': splitGroup,
   'portray-groups': portrayGroups,
   'note-group': noteGroup,
+  'follow-groups': followGroupsThroughTime,
+  'edit-codebook': editCodebook,
+  'import-codes': importCodes,
+  'draw-sample': drawSample,
+  'forget-sample': forgetSample,
+  'code-message': codeMessage,
+  'measure-agreement': measureAgreementOfCoders,
+  'share-of-code': shareOfCode,
+  'mark-moment': markMoment,
+  'forget-moment': forgetMoment,
   'export-portraits': exportPortraits,
   'scan-resolutions': scanResolutions,
   'test-removal': testRemoval,
   'doubt-ranks': bootstrapRanks,
   'compute-column': computeColumn,
   'mark-nodes': markNodes,
+  'mark-audience': markAudience,
   'change-network': changeNetworkByHand,
   'rename-network': renameNetwork,
   'delete-network': deleteNetwork,

@@ -9,6 +9,7 @@ import {
 import {
   activityOf,
   graphOf,
+  isNumbered,
   MessageGroups,
   nearestMessages,
   nodeLabels,
@@ -28,8 +29,8 @@ import type { Store } from '../storage/open';
 import type { Progress } from '../threads/progress';
 import { evidenceOf } from '../weaving/evidenceOf';
 import type { TidyAccounts } from '../weaving/tidied';
-import { accountsNow, messagesIn } from './messagesOf';
-import { isComputed, toldGroups, type ToldGroups } from './groupsOf';
+import { accountsNow, answersTo, messagesIn } from './messagesOf';
+import { toldGroups, type ToldGroups } from './groupsOf';
 import { readPortraitThings } from './portraitThings';
 
 /** Terms of each list, messages of each list, nodes of a list. */
@@ -78,7 +79,7 @@ export async function drawPortraits(
   const titles = suggestTitles(
     told.names.map((name, g) => ({
       // Computed groups have numbers.
-      name: isComputed(name) ? null : name,
+      name: isNumbered(name) ? null : name,
       hashtags: spoken.things.hashtag[g].typical,
       words: spoken.things.word[g].typical,
       leader: leader(g),
@@ -115,6 +116,7 @@ export async function drawPortraits(
           elsewhere: (facts.allKinds.get(kind) ?? 0) - (facts.kinds[g].get(kind) ?? 0),
         }))
         .filter((one) => one.messages + one.elsewhere > 0),
+      answers: facts.answers[g],
       scores: facts.scores(g),
       reposted: facts.reposted[g],
       answered: facts.answered[g],
@@ -167,6 +169,7 @@ const PHASES: Readonly<Record<PortraitThing, string>> = {
   name: 'Names',
   emoji: 'Emoji',
   language: 'Languages',
+  code: 'Codes',
 };
 
 /** Scores by the label of a thing, to be asked by its number. */
@@ -198,10 +201,22 @@ function messageFacts(store: Store, groups: MessageGroups, accounts: TidyAccount
     kinds,
     allKinds,
     times,
+    answers: answersIn(store.raw, groups),
     scores: scoresIn(store.raw, groups),
     reposted: mostFollowed(store.raw, groups, ['repost', 'quote']),
     answered: mostFollowed(store.raw, groups, ['reply', 'comment', 'email']),
   };
+}
+
+/** Answers of each group to messages that were collected, and how many of them are to messages of the group itself. */
+function answersIn(raw: Store['raw'], groups: MessageGroups): PortraitBody['answers'][] {
+  const found = Array.from({ length: groups.groups }, () => ({ all: 0, within: 0 }));
+  for (const [message, parent] of answersTo(raw))
+    for (const g of groups.of(message)) {
+      found[g].all++;
+      if (groups.of(parent).includes(g)) found[g].within++;
+    }
+  return found;
 }
 
 /** Mean scores of groups beside all others. */

@@ -1,5 +1,5 @@
 import { createHash } from 'node:crypto';
-import { groupCodes, type GroupCodes, type TableColumns } from '@pebble/core';
+import { groupCodes, isNumbered, type GroupCodes, type TableColumns } from '@pebble/core';
 
 /** The groups of a column that are told of: the largest first, none for nodes without a group. */
 export interface ToldGroups {
@@ -15,7 +15,7 @@ export function toldGroups(column: TableColumns[string], most: number): ToldGrou
   const place = new Map<number, number>();
   codes.names.forEach((name, g) => {
     // A node that was found to be in no group with others is no group to be told of; one that somebody named is.
-    const isGroup = name !== '' && (codes.size[g] > 1 || !isComputed(name));
+    const isGroup = name !== '' && (codes.size[g] > 1 || !isNumbered(name));
     if (isGroup && place.size < most) place.set(g, place.size);
   });
   const count = place.size;
@@ -30,9 +30,6 @@ function furtherIn({ names, size }: GroupCodes, told: ReadonlyMap<number, number
   const others = names.map((_, g) => g).filter((g) => names[g] !== '' && !told.has(g));
   return { groups: others.length, nodes: others.reduce((sum, g) => sum + size[g], 0) };
 }
-
-/** Whether a group was computed: these have numbers for names. */
-export const isComputed = (name: string): boolean => /^\d+$/.test(name);
 
 /** A hash that is another one as soon as any node is in another group. */
 export function groupsHash(column: TableColumns[string]): string {

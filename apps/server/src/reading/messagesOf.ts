@@ -31,6 +31,17 @@ export function* messagesIn(
     if (groups.has(message)) yield { message, author: now ? now(account) : account, kind, time: time ?? NaN };
 }
 
+/** Messages that answer one that was collected too, with that. */
+export function answersTo(raw: Store['raw']): Iterable<readonly [message: number, parent: number]> {
+  return raw
+    .prepare(
+      `select m.id, p.id from message m join message p on p.key = m.parent_key
+        where m.kind in ('reply', 'comment', 'email') order by m.id`,
+    )
+    .raw()
+    .iterate() as Iterable<[number, number]>;
+}
+
 const DAY = 86_400_000;
 
 /** Which of some messages are wanted, and how many from one on. */

@@ -1,6 +1,7 @@
 import type { Network } from '@pebble/contract';
 import { readTable } from '../storage/files/tables';
 import { revisionOf } from '../storage/cachedByRevision';
+import { codingRevision } from '../storage/codings';
 import { readDecisions } from '../storage/decisions';
 import type { Store } from '../storage/open';
 import type { DrawnFrom } from '../storage/portraits';
@@ -13,6 +14,7 @@ export async function drawnFromNow(store: Store, network: Network, column: strin
     groups: column in nodes ? groupsHash(nodes[column]) : '',
     decisions: (await readDecisions(store)).map(({ id }) => id),
     messages: network.weave === null ? 0 : revisionOf(store),
+    codes: network.weave === null ? 0 : codingRevision(store),
   };
 }
 
@@ -21,6 +23,7 @@ export function outOfDatePhrase(then: DrawnFrom, now: DrawnFrom): string {
   const reasons = [
     ...(then.groups === now.groups ? [] : ['the groups are others']),
     ...(then.decisions.join() === now.decisions.join() ? [] : ['other tidy decisions hold']),
+    ...((then.codes ?? 0) === (now.codes ?? 0) ? [] : ['messages were coded']),
     ...(then.messages === now.messages ? [] : ['messages came, went or were scored']),
   ];
   return reasons.length === 0 ? '' : `Since these portraits were drawn, ${reasons.join(', and ')}.`;

@@ -1,8 +1,16 @@
 import type { PortraitThing, ThingKind } from '@pebble/contract';
 import { tidyOccurrences } from '@pebble/core';
 import { emojiOf } from '@pebble/core/files';
+import { codesOfMessages } from '../storage/codings';
 import { readDecisions } from '../storage/decisions';
-import { Names, Rows, texts, type NamedOccurrences, type OccurrenceScope } from '../storage/occurrenceRows';
+import {
+  namedBy,
+  Names,
+  Rows,
+  texts,
+  type NamedOccurrences,
+  type OccurrenceScope,
+} from '../storage/occurrenceRows';
 import { readOccurrences, rememberedTexts } from '../storage/occurrences';
 import type { Store } from '../storage/open';
 import { ofSort, tidyAccounts, tidyThings } from '../weaving/tidied';
@@ -35,24 +43,19 @@ function readThings(store: Store, thing: PortraitThing): NamedOccurrences {
       return rememberedTexts(store, ALL, thing as ThingKind, readEmoji);
     case 'language':
       return readLanguages(store);
+    case 'code':
+      return readCodings(store);
     default:
       return readOccurrences(store, ALL, thing);
   }
 }
-
-const same = (text: string): string => text;
 
 function readEmoji(store: Store, scope: OccurrenceScope): NamedOccurrences {
   const rows = new Rows();
   const names = new Names();
   for (const { message, author, time, text } of texts(store, scope))
     for (const emoji of new Set(emojiOf(text))) rows.add(message, author, names.of(emoji), time);
-  return {
-    occurrences: rows.occurrences,
-    labelOf: (one) => names.labels[one],
-    keyOf: (one) => names.labels[one],
-    typedKey: same,
-  };
+  return namedBy(rows, names);
 }
 
 /** Of messages whose language cannot be told nothing is said. */
@@ -65,10 +68,14 @@ function readLanguages({ raw }: Store): NamedOccurrences {
     [number, number, string, number | null]
   >)
     rows.add(message, author, names.of(language), time);
-  return {
-    occurrences: rows.occurrences,
-    labelOf: (one) => names.labels[one],
-    keyOf: (one) => names.labels[one],
-    typedKey: same,
-  };
+  return namedBy(rows, names);
+}
+
+/** Codes that hold for messages; those that nobody coded have none. */
+function readCodings(store: Store): NamedOccurrences {
+  const rows = new Rows();
+  const names = new Names();
+  for (const { message, author, time, code } of codesOfMessages(store))
+    rows.add(message, author, names.of(code), time);
+  return namedBy(rows, names);
 }

@@ -15,7 +15,7 @@ import { readPortraitBody, readPortraitHeads, readPortraitSet } from '../storage
 import type { Evidence } from '../weaving/evidence/evidence';
 import { readTies } from '../weaving/evidence/ties';
 import { evidenceOf } from '../weaving/evidenceOf';
-import { pageOf } from './messagesOf';
+import { answersTo, pageOf } from './messagesOf';
 import { drawnFromNow, outOfDatePhrase } from './outOfDate';
 import { readPortraitThings } from './portraitThings';
 
@@ -48,17 +48,19 @@ export async function readGroupPortrait(
     ...body.sample,
     ...body.notes.quotations,
   ];
-  const nodes = [
+  const told = [
     ...[body.addressed, body.addressing, body.active, body.waysOut, body.outside]
       .flat()
       .map(({ node }) => node),
     ...body.ties.flatMap(({ by }) => by),
   ];
-  const labels = nodeLabels(readTable(store.folder, network, 'nodes', ['handle', 'name', 'messages']));
+  // Of a large network the names of all would take longer than the rest.
+  const nodes = [...new Set(told)];
+  const labels = nodeLabels(readTable(store.folder, network, 'nodes', ['handle', 'name', 'messages'], nodes));
   return {
     ...body,
     quoted: await readMessagesById(store, [...new Set(named)]),
-    names: Object.fromEntries(nodes.map((node) => [node, labels[node]])),
+    names: Object.fromEntries(nodes.map((node, i) => [node, labels[i]])),
   };
 }
 
@@ -77,12 +79,15 @@ export async function readGroupMessages(
     const own = groups.of(message);
     return wanted === 0 ? own.includes(0) : own.length > 0 && !own.includes(0);
   };
-  const { thing, label, kind, day, offset, limit } = query;
+  const { thing, label, kind, day, answers, offset, limit } = query;
+  const parents = answers === undefined ? null : new Map(answersTo(store.raw));
+  const isAnswer = (message: number): boolean =>
+    parents === null || (parents.has(message) && groups.of(parents.get(message)!).includes(0));
   const all =
     thing !== undefined && label !== undefined
       ? (await messagesWith(store, thing, label)).filter(isWanted)
       : [...groups.messagesOf(wanted)].filter(isWanted);
-  return pageOf(store, all, { kind, day, offset, limit });
+  return pageOf(store, all.filter(isAnswer), { kind, day, offset, limit });
 }
 
 /** The messages of a group, or of a node of it, as 0, those of all other nodes of the network as 1. */

@@ -6,6 +6,8 @@ import type {
   NetworkPage,
   PageQuery,
   NetworkExport,
+  Agreement,
+  AgreementRequest,
   AudienceMembers,
   AudienceMembersRequest,
   Audiences,
@@ -14,12 +16,24 @@ import type {
   AudiencesRequest,
   Comparison,
   ComparisonRequest,
+  FollowedNodes,
+  FollowedNodesQuery,
+  Following,
   FullPortrait,
+  OverTime,
+  OverTimeQuery,
   SetMessagesRequest,
+  Spread,
+  SpreadMessagesRequest,
+  SpreadOffers,
+  SpreadOffersQuery,
+  SpreadRequest,
   GroupMessagesQuery,
   GroupQuery,
   Portrait,
   PortraitList,
+  Queue,
+  QueueQuery,
   SmallPicture,
   AccountPage,
   AccountQuery,
@@ -41,8 +55,13 @@ import type {
 import type * as z from 'zod';
 import type { Tie } from '@pebble/core';
 import { readAudienceMembers, readAudiences, readAudienceSets } from '../reading/audiences';
+import { readAgreement, readQueue } from '../reading/coding';
 import { readComparison, readSetMessages } from '../reading/comparison';
+import { readFollowedNodes, readFollowing } from '../reading/following';
+import { readOverTime } from '../reading/overTime';
 import { readGroupMessages, readGroupPortrait, readPortraits } from '../reading/readPortraits';
+import { readSpread } from '../reading/spread';
+import { readSpreadMessages, readSpreadOffers } from '../reading/spreadMessages';
 import { readAccounts } from '../storage/accounts';
 import { readNetworks } from '../storage/networks';
 import { readSmallPicture } from '../storage/files/smallPictures';
@@ -78,6 +97,15 @@ export interface Reads {
   /** Null where a grouping was not portrayed. */
   portraits: { asks: { network: string; column: string }; gives: PortraitList | null };
   groupPortrait: { asks: { network: string } & z.infer<typeof GroupQuery>; gives: FullPortrait | null };
+  /** Null where groups were not followed through time. */
+  following: { asks: string; gives: Following | null };
+  followedNodes: { asks: { network: string; query: FollowedNodesQuery }; gives: FollowedNodes };
+  overTime: { asks: { network: string; query: OverTimeQuery }; gives: OverTime | null };
+  queue: { asks: { sample: number; query: QueueQuery }; gives: Queue };
+  agreement: { asks: AgreementRequest; gives: Agreement };
+  spreadOffers: { asks: SpreadOffersQuery; gives: SpreadOffers };
+  spread: { asks: SpreadRequest; gives: Spread };
+  spreadMessages: { asks: SpreadMessagesRequest; gives: MessagePage };
   audienceSets: { asks: AudienceSetsQuery; gives: AudienceSets };
   audiences: { asks: AudiencesRequest; gives: Audiences };
   audienceMembers: { asks: AudienceMembersRequest; gives: AudienceMembers };
@@ -122,6 +150,14 @@ export const readers: { readonly [N in ReadName]: Reader<N> } = {
   portraits: readPortraits,
   groupPortrait: readGroupPortrait,
   groupMessages: readGroupMessages,
+  following: readFollowing,
+  followedNodes: readFollowedNodes,
+  overTime: readOverTime,
+  queue: readQueue,
+  agreement: readAgreement,
+  spreadOffers: readSpreadOffers,
+  spread: readSpread,
+  spreadMessages: readSpreadMessages,
   audienceSets: readAudienceSets,
   audiences: readAudiences,
   audienceMembers: readAudienceMembers,

@@ -116,23 +116,15 @@ function addressRows(rows: readonly AddressRow[]): AddressRows {
 /** Which of the messages are wanted: of what time, and so many from one on. */
 export type EvidencePage = Pick<EvidenceQuery, 'offset' | 'limit'> & Partial<Period>;
 
-/** Which messages a portrait is drawn from: those that accounts wrote in a period, or those that are named. */
-type PortraitOf =
-  | { readonly accounts: readonly number[]; readonly weave: AccountWeave }
-  | { readonly messages: readonly number[] };
-
 /** The profile of the messages of a community of so many nodes. */
 export async function readPortrait(
   store: Store,
   community: number,
   members: number,
-  of: PortraitOf,
+  messages: readonly number[],
 ): Promise<Portrait> {
   const { query } = store;
-  const which =
-    'accounts' in of
-      ? sql`${inPeriod(of.weave, sql.ref('m.time'))} and ${takenCondition(store, of.weave) ?? sql`1`} and m.author_id in ${listOf(of.accounts)}`
-      : sql`m.id in ${listOf(of.messages)}`;
+  const which = sql`m.id in ${listOf(messages)}`;
   const own = sql`from message m where ${which}`;
   const [whole] = (
     await sql<{ messages: number; first: number | null; last: number | null }>`

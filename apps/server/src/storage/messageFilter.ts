@@ -3,6 +3,7 @@ import { handleKey, hashtagKey, Random } from '@pebble/core';
 import { sql, type RawBuilder, type SqlBool } from 'kysely';
 import { isAmong } from './lists';
 import type { Store } from './open';
+import { hasCode } from './codings';
 import { scoreConditions } from './scores';
 import { searchCondition } from './searching';
 
@@ -43,6 +44,7 @@ export function withinFilter(filter: MessageFilter): Condition[] {
       sql<SqlBool>`m.id in (select message_id from message_language where language = ${filter.language})`,
     );
   conditions.push(...scoreConditions(filter));
+  if (filter.code) conditions.push(hasCode(filter.code));
   if (filter.marked)
     conditions.push(
       sql<SqlBool>`m.id in (select message_id from message_mark where ${filter.marked === 'starred' ? sql`starred = 1` : sql`note <> ''`})`,

@@ -309,10 +309,80 @@ const portraits: Migration = {
   },
 };
 
+/** How groups go on through time, and what the researcher marks in time. */
+const following: Migration = {
+  async up({ schema }: Kysely<unknown>): Promise<void> {
+    await columns(schema.createTable('following'), [
+      ['network_id', 'text', 'key'],
+      ['step_id', 'integer', 'there'],
+      ['drawn_from', 'text', 'there'],
+      ['body', 'text', 'there'],
+    ]).execute();
+    await columns(schema.createTable('moment'), [
+      ['id', 'integer', 'numbered'],
+      ['time', 'integer', 'there'],
+      ['name', 'text', 'there'],
+    ]).execute();
+  },
+};
+
+/** Codes, what is to be coded, and what was. */
+const coding: Migration = {
+  async up({ schema }: Kysely<unknown>): Promise<void> {
+    await columns(schema.createTable('code'), [
+      ['id', 'integer', 'numbered'],
+      ['place', 'integer', 'there'],
+      ['name', 'text', 'there'],
+      ['code_set', 'text', 'there'],
+      ['definition', 'text', 'there'],
+      ['examples', 'text', 'there'],
+      ['colour', 'text', 'there'],
+    ]).execute();
+    await columns(schema.createTable('sample'), [
+      ['id', 'integer', 'numbered'],
+      ['step_id', 'integer', 'there'],
+      ['name', 'text', 'there'],
+    ]).execute();
+    const keyed: Readonly<Record<string, readonly [columns: readonly Column[], key: readonly string[]]>> = {
+      coded_message: [
+        [
+          ['message_id', 'integer', 'there'],
+          ['coder', 'text', 'there'],
+        ],
+        ['message_id', 'coder'],
+      ],
+      coding: [
+        [
+          ['message_id', 'integer', 'there'],
+          ['coder', 'text', 'there'],
+          ['code_id', 'integer', 'there'],
+        ],
+        ['message_id', 'coder', 'code_id'],
+      ],
+      sample_message: [
+        [
+          ['sample_id', 'integer', 'there'],
+          ['place', 'integer', 'there'],
+          ['message_id', 'integer', 'there'],
+        ],
+        ['sample_id', 'place'],
+      ],
+    };
+    for (const [name, [all, key]] of Object.entries(keyed))
+      await columns(schema.createTable(name), all)
+        .addPrimaryKeyConstraint(`${name}_key`, [...key] as never)
+        .modifyEnd(sql`without rowid`)
+        .execute();
+    await schema.createIndex('coding_code').on('coding').column('code_id').execute();
+  },
+};
+
 /** Every change of the tables of a study in its order; each runs once. */
 export const MIGRATIONS: Readonly<Record<string, Migration>> = {
   '0001-first': first,
   '0002-portraits': portraits,
+  '0003-following': following,
+  '0004-coding': coding,
 };
 
 /** Brings the tables of a study to the newest form. Throws where they are of a later version than this application. */

@@ -7,6 +7,8 @@ import {
   type NetworkPage,
   type PageQuery,
   type SavedMap,
+  THROUGH_TIME,
+  type TitlesByColumn,
   Weave,
 } from '@pebble/contract';
 import { kindOf, nodeColumns } from '@pebble/core';
@@ -163,8 +165,17 @@ async function toNetwork(store: Store, row: Selectable<NetworkTable>): Promise<N
     whole: row.whole === null ? null : (JSON.parse(row.whole) as Network['whole']),
     groupings: JSON.parse(row.groupings) as Network['groupings'],
     measures: JSON.parse(row.measures) as Network['measures'],
-    titles: await readTitles(store, row.id),
+    titles: await titlesOf(store, row),
   };
+}
+
+/** What groups are called; lines through time are called in slices as in their whole. */
+async function titlesOf(store: Store, { id, slice }: Selectable<NetworkTable>): Promise<TitlesByColumn> {
+  const own = await readTitles(store, id);
+  if (slice === null) return own;
+  const { of } = JSON.parse(slice) as NonNullable<Network['slice']>;
+  const whole = await readTitles(store, of);
+  return THROUGH_TIME in whole ? { ...own, [THROUGH_TIME]: whole[THROUGH_TIME] } : own;
 }
 
 /** The columns of the node table: those that are computed, and those that a file brought. */

@@ -59,6 +59,17 @@ export class Names {
   }
 }
 
+/** Where things stand that are called by what they are. */
+export function namedBy(rows: Rows, { labels }: Names): NamedOccurrences {
+  const same = (text: string): string => text;
+  return {
+    occurrences: rows.occurrences,
+    labelOf: (thing) => labels[thing],
+    keyOf: (thing) => labels[thing],
+    typedKey: same,
+  };
+}
+
 /** The display names of accounts, where they are known. */
 export function accountNames(store: Store): Map<number, string> {
   return labels(store, 'select id, name from account where name is not null');

@@ -17,6 +17,7 @@ import {
   condition,
   iterate,
   labels,
+  namedBy,
   Names,
   Rows,
   texts,
@@ -151,19 +152,19 @@ function linksOf(text: string, things: 'domain' | 'link'): string[] {
 }
 
 /** What posts are compared by: each message has one text, its links, or its set of two or more hashtags. */
-export function readSame(store: Store, scope: OccurrenceScope, same: InStepWeave['same']): ThreadOccurrences {
-  const read = (): ThreadOccurrences => sameOfAll(store, wholeTime(scope), same);
+export function readSame(store: Store, scope: OccurrenceScope, same: InStepWeave['same']): NamedOccurrences {
+  const read = (): NamedOccurrences => sameOfAll(store, wholeTime(scope), same);
   const all = cachedByRevision(store, `same ${same} ${scope.reposts}`, read);
-  return occurrencesWithin(all, scope);
+  return { ...all, occurrences: occurrencesWithin(all.occurrences, scope) };
 }
 
-function sameOfAll(store: Store, scope: OccurrenceScope, same: InStepWeave['same']): ThreadOccurrences {
+function sameOfAll(store: Store, scope: OccurrenceScope, same: InStepWeave['same']): NamedOccurrences {
   const rows = new Rows();
   const names = new Names();
   for (const { message, author, time, text } of texts(store, scope)) {
     for (const key of new Set(sameKeys(text, same))) rows.add(message, author, names.of(key), time);
   }
-  return rows.occurrences;
+  return namedBy(rows, names);
 }
 
 function sameKeys(text: string, same: InStepWeave['same']): string[] {
@@ -220,7 +221,11 @@ export function withThreads(store: Store, occurrences: ThreadOccurrences): Threa
 }
 
 /** Who follows whom in a study, each pair once. */
-export function readFollows({ raw }: Store): FollowRows {
+export function readFollows(store: Store): FollowRows {
+  return cachedByRevision(store, 'follows', () => readFollowRows(store));
+}
+
+function readFollowRows({ raw }: Store): FollowRows {
   const rows = raw.prepare('select distinct follower_id, followed_id from follow').raw().all() as [
     number,
     number,

@@ -3,6 +3,7 @@ import {
   PortraitBody,
   PortraitHead,
   PortraitSettings,
+  PortraitThing,
   type PortraitList,
   type TitlesByColumn,
 } from '@pebble/contract';
@@ -16,6 +17,8 @@ export interface DrawnFrom {
   readonly decisions: readonly number[];
   /** The last step that changed messages. */
   readonly messages: number;
+  /** The last step that changed what is coded; left out by older ones. */
+  readonly codes?: number;
 }
 
 /** The portraits of a grouping as they are kept. */
@@ -116,7 +119,17 @@ export async function readPortraitBody(
     .executeTakeFirst();
   if (!row) return null;
   const notes = await notesIn(store, network, column);
-  return { ...PortraitBody.parse(JSON.parse(row.body)), notes: notes.get(group) ?? GroupNotes.parse({}) };
+  return { ...PortraitBody.parse(withAllThings(row.body)), notes: notes.get(group) ?? GroupNotes.parse({}) };
+}
+
+/** A portrait that was drawn before something was told of says nothing of it. */
+function withAllThings(json: string): unknown {
+  const body = JSON.parse(json) as { readonly things: Partial<PortraitBody['things']> };
+  const nothing = { typical: [], used: [], missing: [], ofFewAuthors: 0 };
+  return {
+    ...body,
+    things: Object.fromEntries(PortraitThing.options.map((thing) => [thing, body.things[thing] ?? nothing])),
+  };
 }
 
 async function notesIn(

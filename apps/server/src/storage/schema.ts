@@ -238,6 +238,57 @@ export interface MapTable {
   positions: Buffer | null;
 }
 
+/** How the groups of the slices of a network go on through time. */
+export interface FollowingTable {
+  network_id: string;
+  step_id: number;
+  /** JSON of what it was drawn from, and of all that is told. */
+  drawn_from: string;
+  body: string;
+}
+
+/** What a message can be said to be. */
+export interface CodeTable {
+  id: Generated<number>;
+  place: number;
+  name: string;
+  code_set: string;
+  definition: string;
+  examples: string;
+  colour: string;
+}
+
+/** Messages that are to be coded. */
+export interface SampleTable {
+  id: Generated<number>;
+  step_id: number;
+  name: string;
+}
+
+export interface SampleMessageTable {
+  sample_id: number;
+  place: number;
+  message_id: number;
+}
+
+/** That a coder has decided about a message, also where none of the codes holds. */
+export interface CodedMessageTable {
+  message_id: number;
+  coder: string;
+}
+
+export interface CodingTable extends CodedMessageTable {
+  code_id: number;
+}
+
+/** A point in time that the researcher marks. */
+export interface MomentTable {
+  id: Generated<number>;
+  /** Milliseconds since 1970. */
+  time: number;
+  name: string;
+}
+
 /** What the portraits of a grouping were made of. */
 export interface PortraitSetTable {
   network_id: string;
@@ -317,6 +368,13 @@ export interface Database {
   portrait_set: PortraitSetTable;
   portrait: PortraitTable;
   group_notes: GroupNotesTable;
+  following: FollowingTable;
+  moment: MomentTable;
+  code: CodeTable;
+  sample: SampleTable;
+  sample_message: SampleMessageTable;
+  coded_message: CodedMessageTable;
+  coding: CodingTable;
   tidy_decision: TidyDecisionTable;
   message_score: MessageScoreTable;
   name: NameTable;

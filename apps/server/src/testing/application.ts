@@ -38,6 +38,7 @@ export function buildThreads(more: readonly string[] = []): void {
       '@pebble/contract': './packages/contract/src/index.ts',
       '@pebble/core/files': './packages/core/src/files.ts',
       '@pebble/core/letters': './packages/core/src/letters.ts',
+      '@pebble/core/pdf': './packages/core/src/pdf.ts',
       '@pebble/core': './packages/core/src/index.ts',
     },
     logLevel: 'error',

@@ -1,5 +1,6 @@
 import type { EvidenceQuery, MessagePage, Network, Portrait } from '@pebble/contract';
 import { numbersOf, toArrow, type Tie } from '@pebble/core';
+import { readPortrait } from '../storage/evidence';
 import { findNetwork } from '../storage/networks';
 import type { Store } from '../storage/open';
 import { readTable } from '../storage/files/tables';
@@ -35,7 +36,11 @@ export async function readCommunity(
   const members = membersOf(store.folder, network, community);
   if (members.length === 0) return 'no such community';
   const found = await behind(store, network);
-  return found && found.evidence.portrait(community, members);
+  if (!found) return null;
+  const groupOf = new Int32Array(found.network.nodes).fill(-1);
+  for (const node of members) groupOf[node] = 0;
+  const messages = found.evidence.grouped(groupOf, 1).messagesOf(0);
+  return readPortrait(store, community, members.length, messages);
 }
 
 /** When the messages of each tie were written, as a table; null where it cannot be told. */

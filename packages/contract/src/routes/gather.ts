@@ -151,5 +151,7 @@ export const gatherRoutes = routeTable({
   exportAccounts: dataExport('accounts', 'Accounts as a file.'),
   exportItems: dataExport('items', 'Items as a file.'),
   exportDecisions: dataExport('decisions', 'The tidy decisions as a file.'),
+  exportCodebook: dataExport('codebook', 'The codes as a file.'),
+  exportCodings: dataExport('codings', 'What each coder gave each message, as a file.'),
   exportLogbook: dataExport('logbook', 'The logbook as a file.'),
 });

@@ -24,6 +24,8 @@ export const EXPORT_ROUTES = {
   accounts: ROUTES.exportAccounts,
   items: ROUTES.exportItems,
   decisions: ROUTES.exportDecisions,
+  codebook: ROUTES.exportCodebook,
+  codings: ROUTES.exportCodings,
   logbook: ROUTES.exportLogbook,
 } as const satisfies Readonly<Record<DataKind, unknown>>;
 

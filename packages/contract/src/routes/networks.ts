@@ -1,5 +1,6 @@
 import { EvidenceQuery, MessageTies, Portrait } from '../evidence';
 import { FigureQuery } from '../figure';
+import { FollowedNodes, FollowedNodesQuery, Following, OverTime, OverTimeQuery } from '../following';
 import { KeptLookList, SavedMap, SmallPicture } from '../map';
 import { MessagePage } from '../message';
 import { Network, NetworkPage } from '../network';
@@ -123,6 +124,29 @@ export const networkRoutes = routeTable({
     answer: MessagePage,
     problems: NO_MESSAGES,
   },
+  following: {
+    method: 'get',
+    path: '/studies/{study}/networks/{network}/following',
+    summary:
+      'How the groups of the slices of a network go on through time; null where they were not followed, which the step follow-groups does.',
+    answer: Following.nullable(),
+  },
+  followedNodes: {
+    method: 'get',
+    path: '/studies/{study}/networks/{network}/followed-nodes',
+    summary:
+      'The nodes of a group of a slice: all, or those that are in another group, or gone, in the next.',
+    query: FollowedNodesQuery,
+    answer: FollowedNodes,
+  },
+  overTime: {
+    method: 'get',
+    path: '/studies/{study}/networks/{network}/over-time',
+    summary: 'What leads in the slices of a network, and what rises and falls over them beyond chance.',
+    query: OverTimeQuery,
+    answer: OverTime,
+    problems: NO_MESSAGES,
+  },
   messageTies: {
     method: 'get',
     path: '/studies/{study}/networks/{network}/message-ties/{message}',
@@ -140,9 +164,9 @@ export const networkRoutes = routeTable({
     method: 'get',
     path: '/studies/{study}/networks/{network}/figure.{figureFormat}',
     summary:
-      'The map as it was last arranged and described, with legend and caption; letters are shapes in SVG.',
+      'The map as it was last arranged and described, with legend and caption; letters are shapes in SVG, and letters in PDF.',
     query: FigureQuery,
-    answer: new Bytes(['image/svg+xml', 'image/png']),
+    answer: new Bytes(['image/svg+xml', 'image/png', 'application/pdf']),
     problems: { 409: 'The map was never arranged.' },
   },
 });

@@ -6,8 +6,11 @@ import {
   AudienceSetsQuery,
   AudiencesRequest,
 } from '../audiences';
+import { Agreement, AgreementRequest, Codebook, Queue, QueueQuery } from '../coding';
 import { Comparison, ComparisonRequest, SetMessagesRequest } from '../comparison';
 import { MessagePage } from '../message';
+import { Moment } from '../moments';
+import { Spread, SpreadMessagesRequest, SpreadOffers, SpreadOffersQuery, SpreadRequest } from '../spread';
 import { routeTable } from './route';
 
 export const readingRoutes = routeTable({
@@ -39,6 +42,53 @@ export const readingRoutes = routeTable({
       'Two sets of messages beside each other: who wrote them, what is typical of each, what both have.',
     body: ComparisonRequest,
     answer: Comparison,
+  },
+  moments: {
+    method: 'get',
+    path: '/studies/{study}/moments',
+    summary: 'Points in time that the researcher marked, in their order.',
+    answer: Moment.array(),
+  },
+  codebook: {
+    method: 'get',
+    path: '/studies/{study}/codebook',
+    summary: 'The codes of a study, who coded, and what is to be coded.',
+    answer: Codebook,
+  },
+  queue: {
+    method: 'get',
+    path: '/studies/{study}/samples/{sample}/queue',
+    summary: 'Messages of a sample in the order in which they are coded, with what a coder gave them.',
+    query: QueueQuery,
+    answer: Queue,
+  },
+  agreement: {
+    method: 'post',
+    path: '/studies/{study}/agreement',
+    summary: 'How far coders agree on a sample, code by code, and what they disagree on.',
+    body: AgreementRequest,
+    answer: Agreement,
+  },
+  spreadOffers: {
+    method: 'get',
+    path: '/studies/{study}/spread-offers',
+    summary: 'Messages, texts, hashtags or links that many accounts have.',
+    query: SpreadOffersQuery,
+    answer: SpreadOffers,
+  },
+  spread: {
+    method: 'post',
+    path: '/studies/{study}/spread',
+    summary: 'How a message, a text, a hashtag or a link went from account to account, as far as is known.',
+    body: SpreadRequest,
+    answer: Spread,
+  },
+  spreadMessages: {
+    method: 'post',
+    path: '/studies/{study}/spread-messages',
+    summary: 'The messages in which something spread.',
+    body: SpreadMessagesRequest,
+    answer: MessagePage,
   },
   setMessages: {
     method: 'post',

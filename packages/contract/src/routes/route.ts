@@ -11,6 +11,7 @@ export const pathParts = {
   network: z.string(),
   upload: z.string(),
   run: z.string(),
+  sample: z.coerce.number().int(),
   step: z.coerce.number().int(),
   message: z.coerce.number().int(),
   reading: z.coerce.number().int(),

@@ -1,37 +1,9 @@
-import { readFileSync } from 'node:fs';
-import { dirname, join } from 'node:path';
 import { Resvg } from '@resvg/resvg-js';
 import { textWidth, type Face } from '../map/style/textWidth';
-import { fontParts, partsFor, type Written } from './fontParts';
-import type { Letters } from '../map/style/letters';
-import { letterShapes } from './letterShapes';
+
+import { lettersFor, shippedParts } from '../testing/shippedLetters';
+import { partsFor } from './fontParts';
 import { visualRuns } from './runs';
-
-/** What the style sheets of the fonts' packages say, with the places of their files. */
-function shipped() {
-  return [
-    ['atkinson-hyperlegible-next', 400],
-    ['atkinson-hyperlegible-next', 600],
-    ['newsreader', 400],
-    ['newsreader', 600],
-    ['noto-sans', 400],
-    ['noto-sans-arabic', 400],
-    ['noto-sans-hebrew', 400],
-    ['noto-sans-sc', 400],
-    ['noto-emoji', 400],
-  ].flatMap(([name, weight]) => {
-    const sheet = require.resolve(`@fontsource/${name}/${weight}.css`);
-    return fontParts(readFileSync(sheet, 'utf8')).map((part) => ({
-      ...part,
-      address: join(dirname(sheet), part.address),
-    }));
-  });
-}
-
-function lettersFor(texts: readonly Written[]): Promise<Letters> {
-  const parts = partsFor(shipped(), texts);
-  return letterShapes(parts.map((part) => ({ part, bytes: readFileSync(part.address) })));
-}
 
 /** Points of the black drawing of a path that are dark, by an independent renderer (resvg) without any fonts. */
 function inked(d: string): number {
@@ -74,7 +46,7 @@ describe('letters as shapes', () => {
   );
 
   it('take only the files that a text needs', () => {
-    const parts = partsFor(shipped(), [{ text: 'abc', face: 'bold' }]);
+    const parts = partsFor(shippedParts(), [{ text: 'abc', face: 'bold' }]);
     expect(parts.map(({ family, weight }) => [family, weight])).toEqual([
       ['Atkinson Hyperlegible Next', 600],
     ]);

@@ -1,5 +1,5 @@
 import type { Font } from 'fontkit';
-import type { Letters, LetterShape } from '../map/style/letters';
+import type { LetterPiece, Letters, LetterShape } from '../map/style/letters';
 import type { Face } from '../map/style/textWidth';
 import { isInRange } from '../map/style/fonts';
 import { isOf, type FontPart } from './fontParts';
@@ -38,9 +38,11 @@ export async function letterShapes(loaded: readonly LoadedPart[]): Promise<Lette
 function draw(open: readonly OpenPart[], text: string, face: Face, size: number): LetterShape {
   let d = '';
   let x = 0;
+  const written: LetterPiece[] = [];
   for (const { text: run, isRightToLeft } of visualRuns(text)) {
     const pieces = byFont(open, run, face);
-    for (const { font, text: piece } of isRightToLeft ? pieces.reverse() : pieces) {
+    for (const { part, font, text: piece } of isRightToLeft ? pieces.reverse() : pieces) {
+      written.push({ font: part.address, text: piece, x });
       const scale = size / font.unitsPerEm;
       const direction = isRightToLeft ? 'rtl' : 'ltr';
       const { glyphs, positions } = font.layout(piece, undefined, undefined, undefined, direction);
@@ -51,22 +53,22 @@ function draw(open: readonly OpenPart[], text: string, face: Face, size: number)
       });
     }
   }
-  return { d, width: x };
+  return { d, width: x, pieces: written };
 }
 
 /** A text in stretches for each of which one font has the characters. */
-function byFont(open: readonly OpenPart[], text: string, face: Face): { font: Font; text: string }[] {
-  const pieces: { font: Font; text: string }[] = [];
+function byFont(open: readonly OpenPart[], text: string, face: Face): (OpenPart & { text: string })[] {
+  const pieces: (OpenPart & { text: string })[] = [];
   const own = open.filter(({ part }) => isOf(part, face));
   for (const character of text) {
     const code = character.codePointAt(0)!;
     const has = ({ part, font }: OpenPart): boolean =>
       isInRange(code, part.range) && font.hasGlyphForCodePoint(code);
     const last = pieces.at(-1);
-    const font = (own.find(has) ?? own[0])?.font;
-    if (!font) continue;
-    if (last && last.font === font) last.text += character;
-    else pieces.push({ font, text: character });
+    const one = own.find(has) ?? own.at(0);
+    if (!one) continue;
+    if (last && last.font === one.font) last.text += character;
+    else pieces.push({ ...one, text: character });
   }
   return pieces;
 }

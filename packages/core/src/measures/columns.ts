@@ -1,4 +1,4 @@
-import type { ColumnInfo } from '@pebble/contract';
+import { THROUGH_TIME, type ColumnInfo } from '@pebble/contract';
 import { ANSWER_COLUMNS, NODE_QUESTIONS } from './questions';
 
 /** The columns of the node table with what they say and how they were computed. */
@@ -78,7 +78,14 @@ export function nodeColumns({
   });
 }
 
-const OWN = new Set(['id', 'handle', 'name', ...NODE_COLUMNS.map(({ name }) => name), ...ANSWER_COLUMNS]);
+const OWN = new Set([
+  'id',
+  'handle',
+  'name',
+  THROUGH_TIME,
+  ...NODE_COLUMNS.map(({ name }) => name),
+  ...ANSWER_COLUMNS,
+]);
 
 /** Whether the node table needs a column of this name for itself. */
 export function isTakenColumn(name: string): boolean {

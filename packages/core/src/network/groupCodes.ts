@@ -9,6 +9,9 @@ export interface GroupCodes {
   readonly size: Uint32Array;
 }
 
+/** Whether a group was computed: these have numbers for names. */
+export const isNumbered = (name: string): boolean => /^\d+$/.test(name);
+
 /** Numbers for the groups that a column gives nodes. */
 export function groupCodes(column: TableColumns[string]): GroupCodes {
   const texts = textsIn(column);

@@ -36,6 +36,23 @@ describe('Arrow tables', () => {
     expect(fromArrow(toArrow(columns))).toEqual(columns);
   });
 
+  it('give some of their rows, in the order that is asked for', () => {
+    const bytes = toArrow({
+      handle: ['ann', 'béa', 'cem'],
+      weight: Float64Array.of(0.5, NaN, 2),
+      id: Uint32Array.of(7, 8, 9),
+    });
+    expect(fromArrow(bytes, ['handle', 'weight'], [2, 0, 2])).toEqual({
+      handle: ['cem', 'ann', 'cem'],
+      weight: Float64Array.of(2, 0.5, 2),
+    });
+    expect(fromArrow(bytes, undefined, [1])).toEqual({
+      handle: ['béa'],
+      weight: Float64Array.of(NaN),
+      id: Uint32Array.of(8),
+    });
+  });
+
   it('keep texts of any length and script, also more than were reckoned with', () => {
     const text = fc.string({
       unit: fc.constantFrom('a', 'é', 'ש', '漢', '🦋', '\u0000', '"'),

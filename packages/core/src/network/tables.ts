@@ -1,4 +1,5 @@
 import {
+  DataType,
   makeData,
   makeVector,
   tableFromArrays,
@@ -57,16 +58,31 @@ function textVector(values: readonly string[]): Vector<Utf8> {
   );
 }
 
-/** Reads what `toArrow` wrote. @param only names of the columns that are wanted; texts of others are not made. All where it is left out */
-export function fromArrow(bytes: Uint8Array, only?: readonly string[]): TableColumns {
+/**
+ * Reads what `toArrow` wrote.
+ * @param only names of the columns that are wanted; texts of others are not made. All where it is left out
+ * @param rows rows that are wanted, in this order; all where it is left out
+ */
+export function fromArrow(
+  bytes: Uint8Array,
+  only?: readonly string[],
+  rows?: readonly number[],
+): TableColumns {
   const table = tableFromIPC(bytes);
   const columns: Record<string, Uint32Array | Float64Array | string[]> = {};
   for (const field of table.schema.fields) {
     if (only && !only.includes(field.name)) continue;
     const vector = table.getChild(field.name)!;
-    const values: unknown = vector.toArray();
-    if (values instanceof Uint32Array || values instanceof Float64Array) columns[field.name] = values;
-    else columns[field.name] = Array.from(vector as Iterable<unknown>, String);
+    if (DataType.isUtf8(vector.type)) {
+      columns[field.name] = rows
+        ? rows.map((row) => String(vector.get(row)))
+        : Array.from(vector as Iterable<unknown>, String);
+      continue;
+    }
+    const values = vector.toArray() as Uint32Array | Float64Array;
+    columns[field.name] = rows
+      ? (values.constructor as Float64ArrayConstructor).from(rows, (row) => values[row])
+      : values;
   }
   return columns;
 }

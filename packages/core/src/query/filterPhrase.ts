@@ -3,7 +3,8 @@ import { dayPhrase, formatCount } from '../words/sentence';
 
 /** What a filter asks of messages, in words: "replies by @mira_f with “harbour”"; "all messages" where it asks nothing. */
 export function filterPhrase(filter: MessageFilter): string {
-  const { kind, author, mentions, hashtag, text, source, item, language, marked, sample, seed } = filter;
+  const { kind, author, mentions, hashtag, text, source, item, language, code, marked, sample, seed } =
+    filter;
   const parts = [
     ...(author ? [`by ${author}`] : []),
     ...(mentions ? [`that mention ${mentions}`] : []),
@@ -12,6 +13,7 @@ export function filterPhrase(filter: MessageFilter): string {
     ...(source === undefined ? [] : [`of source ${source}`]),
     ...(item ? [`under ${item}`] : []),
     ...(language ? [`in the language ${language}`] : []),
+    ...(code ? [`with the code “${code}”`] : []),
     ...(marked ? [marked === 'starred' ? 'with a star' : 'with a note'] : []),
     ...scorePhrase(filter),
     ...periodPart(filter),

@@ -35,6 +35,8 @@ const WHAT: Readonly<Record<DataKind, string>> = {
   accounts: 'Accounts were',
   items: 'Items were',
   decisions: 'Tidy decisions were',
+  codebook: 'The codebook was',
+  codings: 'What coders gave messages was',
   logbook: 'The logbook was',
 };
 

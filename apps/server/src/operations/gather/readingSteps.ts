@@ -1,5 +1,5 @@
-import { StepRefused } from '../../errors/stepErrors';
-import type { StepContext, StepDefinition } from '../step';
+import { checkMessage } from '../checkMessage';
+import type { StepDefinition } from '../step';
 
 /** A star or a note of the researcher on a message, kept for citation. */
 export const markMessage: StepDefinition<'mark-message'> = {
@@ -64,12 +64,3 @@ export const forgetFilter: StepDefinition<'forget-filter'> = {
   },
   describe: ({ name }) => `The kept filter “${name}” was forgotten.`,
 };
-
-async function checkMessage({ store }: StepContext, message: number): Promise<void> {
-  const found = await store.query
-    .selectFrom('message')
-    .select('id')
-    .where('id', '=', message)
-    .executeTakeFirst();
-  if (!found) throw new StepRefused('This message is no longer in the study.');
-}

@@ -1,7 +1,6 @@
-import { counted, numbersOf } from '@pebble/core';
+import { counted } from '@pebble/core';
 import { readMap, readPositions, saveMap, slicesOfNetwork } from '../../storage/networks';
-import type { Store } from '../../storage/open';
-import { readTable } from '../../storage/files/tables';
+import { nodeKeys } from '../../reading/nodeKeys';
 import { StepRefused } from '../../errors/stepErrors';
 import type { StepDefinition } from '../step';
 
@@ -17,12 +16,12 @@ export const shareArrangement: StepDefinition<'share-arrangement', Shared> = {
     if (!positions) throw new StepRefused('The map of the whole has no arrangement yet. Arrange it first.');
     const { layout, iterations } = await readMap(store, network);
     const place = new Map<string, number>();
-    keysOf(store, network).forEach((key, node) => place.set(key, node));
+    nodeKeys(store, network).forEach((key, node) => place.set(key, node));
     const slices = await slicesOfNetwork(store, network);
     if (slices.length === 0) throw new StepRefused('This network has no slices.');
     for (const [i, slice] of slices.entries()) {
       progress('Sharing the arrangement', i / slices.length);
-      const keys = keysOf(store, slice);
+      const keys = nodeKeys(store, slice);
       const own = Buffer.alloc(keys.length * 8);
       keys.forEach((key, node) => {
         const at = place.get(key);
@@ -42,11 +41,3 @@ export const shareArrangement: StepDefinition<'share-arrangement', Shared> = {
       ? `The arrangement of the whole was given to its ${counted(result.slices, 'slice')}, so that every node has one place.`
       : 'The arrangement of the whole was to be given to its slices.',
 };
-
-/** What tells the nodes of networks of one recipe apart: their number, and their sort where there are two. */
-function keysOf(store: Store, network: string): string[] {
-  const nodes = readTable(store.folder, network, 'nodes');
-  const ids = numbersOf(nodes, 'id');
-  const mode = nodes['mode'];
-  return Array.from(ids, (id, v) => `${mode === undefined ? '' : String(mode[v])} ${id}`);
-}

@@ -84,7 +84,7 @@ export const measureNetwork: StepDefinition<'measure-network', Measured> = {
 };
 
 /** Of more messages portraits take long; they are drawn when somebody asks for them. */
-const MOST_PORTRAYED = 300_000;
+export const MOST_PORTRAYED = 300_000;
 
 /** Nodes x (nodes + ties) above which betweenness takes seconds, and starting threads for it is worth while. */
 const LARGE = 5e7;

@@ -111,6 +111,9 @@ export const weaveSlices: StepDefinition<'weave-slices', Sliced> = {
       parameters: { network: slice, settings: {} },
     })),
     { kind: 'share-arrangement', parameters: { network } },
+    ...(slices.length > 1
+      ? [{ kind: 'follow-groups' as const, parameters: { network, column: 'community', settings: {} } }]
+      : []),
   ],
 };
 

@@ -12,7 +12,7 @@ export async function eraseNetworks({ query }: Store, ids: readonly string[]): P
     .where('deleted_at', 'is not', null)
     .execute();
   if (found.length < new Set(ids).size) return false;
-  for (const table of ['map', 'portrait', 'portrait_set', 'group_notes'] as const)
+  for (const table of ['map', 'portrait', 'portrait_set', 'group_notes', 'following'] as const)
     await query.deleteFrom(table).where(isAmong('network_id', ids)).execute();
   await query.deleteFrom('network').where(isAmong('id', ids)).execute();
   return true;

@@ -24,6 +24,9 @@ export async function eraseMessages(
     'message_mark',
     'message_score',
     'message_name',
+    'coded_message',
+    'coding',
+    'sample_message',
   ])
     await sql`delete from ${sql.table(table)} where message_id in ${ids}`.execute(query);
   const gone = await sql`delete from ${sql.table(place)} where ${which}`.execute(query);

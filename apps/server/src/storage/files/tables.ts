@@ -47,16 +47,18 @@ export function wholeTable(folder: string, network: string, table: NetworkPart):
 /**
  * Throws Damaged.
  * @param only names of the columns that are wanted; all where it is left out
+ * @param rows rows that are wanted, in this order; all where it is left out
  */
 export function readTable(
   folder: string,
   network: string,
   table: NetworkPart,
   only?: readonly string[],
+  rows?: readonly number[],
 ): TableColumns {
   const path = wholeTable(folder, network, table);
   try {
-    return fromArrow(readFileSync(path), only);
+    return fromArrow(readFileSync(path), only, rows);
   } catch {
     throw new DamagedNetwork(table);
   }

@@ -1,4 +1,4 @@
-import type { MessagePage, Network, Portrait } from '@pebble/contract';
+import type { MessagePage, Network } from '@pebble/contract';
 import type { DailyTieCounts, MessageGroups, Tie } from '@pebble/core';
 import type { EvidencePage } from '../../storage/evidence';
 import { findNetwork } from '../../storage/networks';
@@ -10,7 +10,6 @@ export type Behind = { readonly nodes: readonly number[] } | { readonly ties: re
 /** Finds the messages behind a network's nodes and ties. */
 export interface Evidence {
   messages(behind: Behind, page: EvidencePage): Promise<MessagePage>;
-  portrait(community: number, nodes: readonly number[]): Promise<Portrait>;
   /**
    * The messages of a network by the groups of its nodes: those that accounts wrote, or those that stand behind other nodes.
    * @param groupOf group of each node, from 0 to below `groups`; another number for none

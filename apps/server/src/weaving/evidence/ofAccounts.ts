@@ -14,7 +14,6 @@ import { readAddresses } from '../../storage/addresses';
 import {
   readAddressRows,
   readMessageRows,
-  readPortrait,
   writtenMessages,
   type Candidates,
   type Period,
@@ -78,8 +77,6 @@ export function accountEvidence(
         messages: await readMessagesById(store, found.slice(offset, offset + limit)),
       };
     },
-    portrait: (community, nodes) =>
-      readPortrait(store, community, nodes.length, { accounts: members(nodes), weave }),
     grouped(groupOf, groups) {
       const found = new MessageGroups(groups, lastMessage(store));
       for (const { message, author } of writtenMessages(store, scope)) {

@@ -28,7 +28,6 @@ export function groupEvidence(store: Store, { id }: Network, inner: Network, evi
         'nodes' in behind ? { nodes: members(behind.nodes) } : { ties: tiesWithin(behind.ties) },
         page,
       ),
-    portrait: (community, groups) => evidence.portrait(community, members(groups)),
     grouped: (group, groups) =>
       evidence.grouped(
         Int32Array.from(groupOf, (node) => group[node] ?? -1),

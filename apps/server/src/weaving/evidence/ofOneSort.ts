@@ -15,7 +15,6 @@ export function oneSortEvidence(store: Store, { id }: Network, inner: Network, e
       const pairs = behind.ties.map((tie) => ({ source: place[tie.source], target: place[tie.target] }));
       return evidence.messages({ ties: tiesBehind(readTies(store, inner.id), pairs) }, page);
     },
-    portrait: (community, nodes) => evidence.portrait(community, places(nodes)),
     grouped(groupOf, groups) {
       const within = new Int32Array(inner.nodes).fill(-1);
       place.forEach((at, node) => (within[at] = groupOf[node]));

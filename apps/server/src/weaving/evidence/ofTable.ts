@@ -9,7 +9,6 @@ import {
   type EvidenceRows,
   type Tie,
 } from '@pebble/core';
-import { readPortrait } from '../../storage/evidence';
 import { readTable } from '../../storage/files/tables';
 import { lastMessage, readMessagesById } from '../../storage/messages';
 import type { Store } from '../../storage/open';
@@ -43,8 +42,6 @@ export function tableEvidence(store: Store, { id }: Network, window: number | nu
       const messages = await readMessagesById(store, all.slice(offset, offset + limit));
       return { total: all.length, offset, messages };
     },
-    portrait: (community, nodes) =>
-      readPortrait(store, community, nodes.length, { messages: messagesOf({ nodes }) }),
     grouped(groupOf, groups) {
       const found = new MessageGroups(groups, lastMessage(store));
       for (let i = 0; i < rows.node.length; i++) {

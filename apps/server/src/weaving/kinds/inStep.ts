@@ -9,7 +9,7 @@ import type { StudyKind } from './kind';
 export const inStep: StudyKind<InStepWeave> = {
   count({ store, weave, tidy }) {
     const isTaken = readTaken(store, weave);
-    const same = readSame(store, weave, weave.same);
+    const same = readSame(store, weave, weave.same).occurrences;
     const { rows, left } = isTaken ? takenOccurrences(same, isTaken) : { rows: same, left: 0 };
     const occurrences = tidyOccurrences(rows, null, tidy.now);
     const woven = weaveInStep(occurrences, weave);

@@ -193,7 +193,11 @@ describe('ImportReportView', () => {
 
 describe('ReadingList', () => {
   it('draws a sample with the next seed each time, and lets it go', async () => {
-    const api = { messages: jest.fn(() => of({ total: 0, offset: 0, messages: [] })), filters: () => of([]) };
+    const api = {
+      messages: jest.fn(() => of({ total: 0, offset: 0, messages: [] })),
+      filters: () => of([]),
+      codebook: () => of({ codes: [], coders: [], samples: [] }),
+    };
     TestBed.configureTestingModule({
       providers: [
         { provide: Api, useValue: api },

@@ -23,6 +23,7 @@ import type { Message, MessageFilter, MessageKind, MessageOverview, TextSpan } f
 import { textWidth } from '@pebble/core/first';
 import { switchMap } from 'rxjs';
 import { Api } from '../api/api';
+import { latest } from '../shared/latest';
 import { MessageText } from '../shared/message-text';
 import { SaveData } from '../shared/save-data';
 import { OneStop } from '../shared/one-stop';
@@ -77,6 +78,9 @@ export class ReadingList {
   readonly overview = input.required<MessageOverview>();
   readonly filter = model.required<MessageFilter>();
   private readonly api = inject(Api);
+  private readonly book = latest(this.study, (study) => this.api.codebook({ study }));
+  /** Codes by which messages can be chosen. */
+  protected readonly codes = computed(() => this.book()?.codes ?? []);
   protected readonly error = signal<string | null>(null);
   protected readonly open = signal<Message | null>(null);
   /** A row stays the same one, with the focus on it, when its message comes. */

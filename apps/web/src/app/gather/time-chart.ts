@@ -7,6 +7,8 @@ import type { EChartsCoreOption } from 'echarts/core';
 import { Api } from '../api/api';
 import { Chart } from '../shared/chart';
 import { latest } from '../shared/latest';
+import { momentMarks } from '../shared/moment-marks';
+import { Moments } from '../shared/moments';
 import { ThemeChoice } from '../shared/theme';
 import { counted, day } from '../shared/words';
 
@@ -79,6 +81,7 @@ export class TimeChart {
   readonly periodChosen = output<Pick<MessageFilter, 'from' | 'until'>>();
   private readonly api = inject(Api);
   private readonly theme = inject(ThemeChoice);
+  private readonly moments = inject(Moments);
   protected readonly by = signal<TimelinePart>('none');
   protected readonly counted = counted;
   protected readonly day = day;
@@ -110,7 +113,12 @@ export class TimeChart {
     });
     const parts = line.parts.length > 0 ? line.parts : [{ name: 'messages', counts: line.counts }];
     return {
-      grid: { left: 44, right: line.parts.length > 0 ? 190 : 10, top: 10, bottom: 22 },
+      grid: {
+        left: 44,
+        right: line.parts.length > 0 ? 190 : 10,
+        top: this.moments.all().length > 0 ? 18 : 10,
+        bottom: 22,
+      },
       legend: {
         show: line.parts.length > 0,
         orient: 'vertical',
@@ -143,9 +151,10 @@ export class TimeChart {
         axisLabel: { color: colours.soft },
         splitLine: { lineStyle: { color: colours.soft, opacity: 0.18 } },
       },
-      series: parts.map(({ name, counts }, i) =>
-        bars(name, counts, line.parts.length > 0 ? PART_COLOURS[i] : WHOLE),
-      ),
+      series: parts.map(({ name, counts }, i) => ({
+        ...bars(name, counts, line.parts.length > 0 ? PART_COLOURS[i] : WHOLE),
+        ...(i === 0 ? momentMarks(this.moments.all(), line.starts, line.end, colours.mark) : {}),
+      })),
     };
   });
 

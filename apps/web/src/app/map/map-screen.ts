@@ -140,13 +140,6 @@ export class MapScreen {
       // A network that was just woven is opened once its measures are there.
       if (wanted && (known?.state === 'measured' || !known)) untracked(() => void this.session.open(wanted));
     });
-    // Betweenness of a large network comes while its map is looked at.
-    effect(() => {
-      const open = this.session.network();
-      const known = this.networks().find(({ id }) => id === open?.id);
-      if (open && known && 'exact' in known.measures && !('exact' in open.measures) && this.session.data())
-        untracked(() => void this.session.refresh());
-    });
   }
 
   protected goTo(node: number): void {

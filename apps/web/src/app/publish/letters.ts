@@ -15,7 +15,8 @@ export async function loadLetters(texts: readonly Written[]): Promise<Letters> {
   );
 }
 
-function fontFile(address: string): Promise<Uint8Array> {
+/** A file of a font, once. */
+export function fontFile(address: string): Promise<Uint8Array> {
   let file = files.get(address);
   if (!file) {
     file = fetch(address).then(async (response) => new Uint8Array(await response.arrayBuffer()));

@@ -17,18 +17,26 @@ import { NetworkChoice } from '../shared/network-choice';
 import { wholesIn } from '../shared/slices';
 import { NoNetwork } from '../shell/no-network';
 import { Notices } from '../store/notices';
+import { WorkActions } from '../store/work.actions';
 import { work } from '../store/work.reducer';
 import { AudiencesView } from './audiences/audiences';
+import { Change } from './change/change';
+import { CodesView } from './codes/codes-view';
 import { Compare } from './compare/compare';
 import { MessagesBehind, type Behind } from './common/messages-behind';
 import { Portraits } from './common/portraits';
+import { referenceTo } from './portraits/memo-references';
 import { PortraitsView } from './portraits/portraits-view';
+import { SpreadView } from './spread/spread-view';
 
 /** What can be read, with its words. */
 const VIEWS = [
   ['portraits', 'Portraits'],
   ['compare', 'Two beside each other'],
+  ['change', 'Through time'],
+  ['spread', 'Spread'],
   ['audiences', 'Shared audiences'],
+  ['codes', 'Codes'],
 ] as const;
 
 /** From a picture to an argument: what groups are, what differs between two of anything; every number opens its messages. */
@@ -36,6 +44,8 @@ const VIEWS = [
   selector: 'pt-read',
   imports: [
     AudiencesView,
+    Change,
+    CodesView,
     Compare,
     MatFormField,
     MatInput,
@@ -47,6 +57,7 @@ const VIEWS = [
     NoNetwork,
     PortraitsView,
     RouterLink,
+    SpreadView,
   ],
   providers: [Portraits],
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -61,13 +72,18 @@ export class Read {
   protected readonly study = this.store.selectSignal(work.selectStudy);
   protected readonly networks = this.store.selectSignal(work.selectNetworks);
   private readonly openNetwork = this.store.selectSignal(work.selectOpenNetwork);
-  /** From the address: which network, which grouping, what is read; which groups stand beside each other; which two are compared. */
+  /** From the address: which network, which grouping, what is read; which groups stand beside each other; which two are compared; what is followed through time; what spread; what is coded. */
   readonly network = input<string>();
   readonly by = input<string>();
   readonly view = input<string>();
   readonly groups = input<string>();
   readonly a = input<string>();
   readonly b = input<string>();
+  readonly show = input<string>();
+  readonly sample = input<string>();
+  /** What spread. */
+  readonly spread = input<string>();
+  readonly ties = input<string>();
   protected readonly views = VIEWS;
   protected readonly shown = computed(() => VIEWS.find(([view]) => view === this.view())?.[0] ?? 'portraits');
   /** Which messages are read, and the group whose quotations they can be. */
@@ -99,6 +115,11 @@ export class Read {
         untracked(() => this.goTo({ network: wanted, replaceUrl: true }));
     });
     effect(() => {
+      // What is read is what other stops go on with.
+      const id = this.current()?.id;
+      if (id !== undefined) this.store.dispatch(WorkActions.networkOpened({ id }));
+    });
+    effect(() => {
       const network = this.current();
       const column = this.column();
       if (network && column) untracked(() => this.portraits.open(network, column));
@@ -128,6 +149,17 @@ export class Read {
       queryParams: { ...(view ? { view } : {}), ...(by === undefined ? {} : { by }) },
       replaceUrl,
     });
+  }
+
+  /** Has the memo of a group point at a message. */
+  protected cite(group: string, message: number): void {
+    const memo = this.portraits.memoOf(group);
+    const reference = referenceTo(message);
+    if (memo.includes(reference)) this.notices.say('The memo cites this message already.');
+    else
+      this.portraits.note(group, { memo: `${memo}${memo === '' ? '' : ' '}${reference}` }, () =>
+        this.notices.withUndo('The memo cites the message.', () => this.portraits.note(group, { memo })),
+      );
   }
 
   protected quote(group: string, message: number): void {

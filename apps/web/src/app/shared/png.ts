@@ -1,10 +1,11 @@
-import { withResolution } from '@pebble/core';
+import { withResolution, withWords } from '@pebble/core';
 
-/** Draws an SVG figure to a PNG of the same size, with its resolution written into it. */
+/** Draws an SVG figure to a PNG of the same size, with its resolution written into it, and what is told of it. */
 export async function pngFromSvg(
   svg: string,
   { width, height }: { width: number; height: number },
   dotsPerInch: number,
+  words = '',
 ): Promise<Blob> {
   const address = URL.createObjectURL(new Blob([svg], { type: 'image/svg+xml' }));
   try {
@@ -20,9 +21,8 @@ export async function pngFromSvg(
       throw new Error(
         `The browser could not draw a picture of ${width} by ${height} pixels. Choose a smaller width.`,
       );
-    return new Blob([withResolution(new Uint8Array(await blob.arrayBuffer()), dotsPerInch)], {
-      type: 'image/png',
-    });
+    const png = withResolution(new Uint8Array(await blob.arrayBuffer()), dotsPerInch);
+    return new Blob([words === '' ? png : withWords(png, 'Description', words)], { type: 'image/png' });
   } finally {
     URL.revokeObjectURL(address);
   }

@@ -37,6 +37,8 @@ export class SaveData {
     accounts: 'these accounts',
     items: 'these items',
     decisions: 'the decisions',
+    codebook: 'the codes',
+    codings: 'what was coded',
     logbook: 'the logbook',
   };
   private readonly api = inject(Api);

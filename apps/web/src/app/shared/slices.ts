@@ -20,3 +20,12 @@ export function wholesIn(networks: readonly Network[]): Network[] {
 export function networkToOpen(networks: readonly Network[], open: string | null | undefined): Network | null {
   return networks.find(({ id }) => id === open) ?? wholesIn(networks).at(0) ?? null;
 }
+
+/** When slices begin, in their order, and when the last one ends, in milliseconds since 1970. */
+export function timesOf(slices: readonly Network[]): {
+  readonly starts: readonly number[];
+  readonly end: number;
+} {
+  const bounds = slices.map(({ weave }) => (weave && 'from' in weave ? weave : { from: null, until: null }));
+  return { starts: bounds.map(({ from }) => from ?? 0), end: bounds.at(-1)?.until ?? Infinity };
+}

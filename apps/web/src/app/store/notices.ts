@@ -20,10 +20,11 @@ export class Notices {
       .subscribe(() => location.reload());
   }
 
-  withUndo(message: string, undo: Action): void {
+  /** @param undo an action of the store, or what takes it back */
+  withUndo(message: string, undo: Action | (() => void)): void {
     this.bar
       .open(message, 'Undo', { duration: 15_000 })
       .onAction()
-      .subscribe(() => this.store.dispatch(undo));
+      .subscribe(() => (typeof undo === 'function' ? undo() : this.store.dispatch(undo)));
   }
 }

@@ -1,4 +1,4 @@
-import type { LayoutSettings, MapDescription, Network, Shown, Weave } from '@pebble/contract';
+import type { LayoutSettings, MapDescription, Network, Shown, TitlesByColumn, Weave } from '@pebble/contract';
 import { columnTitle } from '../../measures/columns';
 import { counted, formatCount, joinWith, periodPhrase } from '../../words/sentence';
 import { layoutPhrase } from './layoutWords';
@@ -25,6 +25,8 @@ export interface CaptionInput {
   /** What hands changed in the network itself, in words; null where nothing. */
   readonly changed?: string | null;
   readonly description: MapDescription;
+  /** What groups are called. */
+  readonly titles?: TitlesByColumn;
   /** How it was arranged; by attraction where it is left out. */
   readonly layout?: LayoutSettings | null;
   /** Which nodes are named beside the first in rank, in words. */
@@ -37,7 +39,12 @@ export interface CaptionInput {
 
 /** The caption of a map as it was prepared. */
 export function captionOf(
-  { weave, directed, changed }: Pick<Network, 'weave' | 'directed' | 'changed'>,
+  {
+    weave,
+    directed,
+    changed,
+    titles,
+  }: Pick<Network, 'weave' | 'directed' | 'changed'> & Partial<Pick<Network, 'titles'>>,
   map: PreparedMap,
   { layout, moved }: { readonly layout: LayoutSettings | null; readonly moved: number },
 ): Phrase[] {
@@ -46,6 +53,7 @@ export function captionOf(
     directed,
     changed: changed?.words ?? null,
     description: map.description,
+    titles,
     alsoNamed: map.alsoNamed.phrase,
     layout,
     moved,
@@ -91,7 +99,7 @@ export function captionPhrases(input: CaptionInput): Phrase[] {
     plain('. Ties: '),
     { text: tiesPhrase(description), control: 'ties' },
     plain('. Names: '),
-    { text: namesPhrase(description, input.alsoNamed), control: 'names' },
+    { text: namesPhrase(input), control: 'names' },
     plain('. Arranged '),
     { text: arrangedPhrase(input), control: 'arranged' },
     plain('.'),
@@ -161,20 +169,26 @@ export function captionText(phrases: readonly Phrase[]): string {
   return phrases.map((phrase) => phrase.text).join('');
 }
 
-function limits({ weave, description: { show }, hidden }: CaptionInput): string {
+function limits({ weave, description: { show }, titles, hidden }: CaptionInput): string {
   // The weight of ties and the time have phrases of their own.
   const period = timePhrase(weave, show) ? null : show.period;
-  const parts = shownPhrase({ ...show, atLeast: 0, period });
+  const parts = shownPhrase({ ...show, atLeast: 0, period }, titles);
   const isPale = show.rest === 'pale' && show.where.conditions.length > 0;
   const rest = hidden.nodes > 0 ? ` (${formatCount(hidden.nodes)} ${isPale ? 'pale' : 'not shown'})` : '';
   return (parts === '' ? '' : ` ${parts}`) + rest;
 }
 
-function namesPhrase({ names }: MapDescription, also = ''): string {
+function namesPhrase({ description: { names }, titles, alsoNamed: also = '' }: CaptionInput): string {
   if (names.count === 0) return 'none';
   const by = names.column === 'betweenness' ? 'that bridge most' : `with most ${columnTitle(names.column)}`;
   const { joined, conditions } = names.where;
-  const among = conditions.length > 0 ? ` of those ${joinWith(joined, conditions.map(conditionPhrase))}` : '';
+  const among =
+    conditions.length > 0
+      ? ` of those ${joinWith(
+          joined,
+          conditions.map((condition) => conditionPhrase(condition, titles)),
+        )}`
+      : '';
   return `the ${formatCount(names.count)}${among} ${by}${also === '' ? '' : ` and ${also}`}`;
 }
 
@@ -190,6 +204,7 @@ function tiesPhrase({ ties }: MapDescription): string {
     'by target': 'in the colour of their target',
     mixed: 'in the colour of both ends',
     'by kind': 'in the colour of their kind',
+    'by number': `coloured by ${ties.number.column}`,
     neutral: 'grey',
   }[ties.colour];
   const { column, count } = ties.names;

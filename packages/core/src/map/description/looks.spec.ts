@@ -8,7 +8,7 @@ import { Picker } from '../interaction/pick';
 import type { MapNetwork } from '../network/mapNetwork';
 import { prepareMap } from '../scene/prepare';
 import { CORNERS } from '../marks/nodes/shapes';
-import { rangeOf } from '../marks/nodes/sizes';
+import { rangeOf } from '../style/shares';
 import { toScreen } from '../scene/buildScene';
 import { boxBehind } from '../scene/scene';
 

@@ -140,6 +140,13 @@ describe('the phrase of what is shown', () => {
       'of the largest component, with in-degree of at least 5 and not named “shop” or “cafe”, with ties',
     );
     expect(shownPhrase(wholeShown)).toBe('');
+    // Groups are called by their titles, where all of a few have one.
+    const titles = { community: { '1': '#moths', '2': '#lamps' } };
+    expect(shownPhrase(show({ communities: [1, 2] }), titles)).toBe('of “#moths” and “#lamps”');
+    expect(shownPhrase(show({ communities: [1, 7] }), titles)).toBe('of 2 communities');
+    expect(shownPhrase(show({ communities: [7] }), titles)).toBe('of community 7');
+    const values = condition({ what: 'values', column: 'community', values: ['1', '7'] });
+    expect(conditionPhrase(values, titles)).toBe('whose community is “#moths” or “7”');
   });
 
   it('says every condition', () => {

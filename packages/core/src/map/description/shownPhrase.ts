@@ -1,29 +1,44 @@
-import type { Condition, Shown } from '@pebble/contract';
+import type { Condition, Shown, TitlesByColumn } from '@pebble/contract';
 import { columnTitle } from '../../measures/columns';
 import { counted, formatCount, joinWith, periodPhrase } from '../../words/sentence';
 import { alternatives } from './shown';
 import { formatBound, formatValue } from '../../words/formatValue';
 
-/** "of the largest component, with in-degree of at least 5 and not named “shop”"; empty where nothing is left out. */
-export function shownPhrase(show: Shown): string {
+/** Communities that are named one by one. */
+const MOST_NAMED = 3;
+
+/**
+ * "of the largest component, with in-degree of at least 5 and not named “shop”"; empty where nothing is left out.
+ * @param titles what groups are called
+ */
+export function shownPhrase(show: Shown, titles: TitlesByColumn = {}): string {
   const parts: string[] = [];
   if (show.largestComponent) parts.push('of the largest component');
-  if (show.communities !== null)
-    parts.push(
-      show.communities.length === 1
-        ? `of community ${show.communities[0]}`
-        : `of ${show.communities.length} communities`,
-    );
+  if (show.communities !== null) parts.push(communitiesPhrase(show.communities, titles['community'] ?? {}));
   const { joined, conditions } = show.where;
-  if (conditions.length > 0) parts.push(joinWith(joined, conditions.map(conditionPhrase)));
+  if (conditions.length > 0)
+    parts.push(
+      joinWith(
+        joined,
+        conditions.map((condition) => conditionPhrase(condition, titles)),
+      ),
+    );
   if (!show.isolates) parts.push('with ties');
   if (show.atLeast > 0) parts.push(`by ties of weight ${formatBound(show.atLeast)} or more`);
   if (show.period) parts.push(`by ties with messages ${periodPhrase(show.period.from, show.period.until)}`);
   return parts.join(', ');
 }
 
-/** "with in-degree from 5 to 20", "not named “shop” or “cafe”". */
-export function conditionPhrase(condition: Condition): string {
+/** Few communities by their titles, where all have one; many by their number. */
+function communitiesPhrase(communities: readonly number[], titles: Readonly<Record<string, string>>): string {
+  const named = communities.flatMap((one) => (titles[one] === undefined ? [] : [quoted(titles[one])]));
+  if (named.length === communities.length && named.length > 0 && named.length <= MOST_NAMED)
+    return `of ${joinWith('and', named)}`;
+  return communities.length === 1 ? `of community ${communities[0]}` : `of ${communities.length} communities`;
+}
+
+/** "with in-degree from 5 to 20", "not named “shop” or “cafe”". @param titles what groups are called */
+export function conditionPhrase(condition: Condition, titles: TitlesByColumn = {}): string {
   const not = condition.not;
   switch (condition.what) {
     case 'range': {
@@ -39,7 +54,8 @@ export function conditionPhrase(condition: Condition): string {
       return `with${not ? 'out' : ''} ${columnTitle(condition.column)} ${bounds}`;
     }
     case 'values': {
-      const [first, ...more] = condition.values;
+      const called = titles[condition.column] ?? {};
+      const [first, ...more] = condition.values.map((value) => called[value] ?? value);
       const named =
         more.length > 3
           ? `one of ${condition.values.length} values`

@@ -4,6 +4,7 @@ import { CORNERS, reachOf } from '../marks/nodes/shapes';
 import {
   BOX_ALPHA,
   boxBehind,
+  middleOf,
   REGION_LINE,
   SMALLEST_ROUND,
   SQUARE_HALF,
@@ -103,13 +104,6 @@ function paintRegion(pen: Pen, { fill, stroke, alpha, lines }: Region): void {
   pen.strokeStyle = stroke;
   pen.lineWidth = 1.2;
   pen.stroke();
-}
-
-/** The middle between a point of a closed line and the next one. */
-function middleOf(points: Float32Array, i: number): [number, number] {
-  const a = 2 * i;
-  const b = (a + 2) % points.length;
-  return [(points[a] + points[b]) / 2, (points[a + 1] + points[b + 1]) / 2];
 }
 
 function beginStroke(pen: Pen, { stroke, alpha, width }: Omit<LineBatch, 'points'>): void {

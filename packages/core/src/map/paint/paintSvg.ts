@@ -1,9 +1,10 @@
 import { escapeXml } from '../../formats/writeGraphml';
 import type { Letters } from '../style/letters';
-import { FONT_STACK, fontFaceRule, fontWeight, type EmbeddedFont } from '../style/fonts';
+import { FONT_STACK, fontFaceRule, fontWeight } from '../style/fonts';
 import {
   BOX_ALPHA,
   boxBehind,
+  middleOf,
   REGION_LINE,
   type CurveBatch,
   type DiscBatch,
@@ -17,54 +18,21 @@ import {
   type TriangleBatch,
 } from '../scene/scene';
 import { CORNERS, reachOf } from '../marks/nodes/shapes';
-import { wrapText } from '../style/textWidth';
-
-export interface FigureOptions {
-  /** Width of the picture in pixels; the scene is scaled to it. */
-  readonly width?: number;
-  /** The sentence under the picture. */
-  readonly caption?: string;
-  readonly ink?: string;
-  readonly fonts?: readonly EmbeddedFont[];
-  /** Draws letters as shapes; without it they are text, which needs its fonts. */
-  readonly letters?: Letters | null;
-  /** The ties as a picture of the whole scene, by its address, where they are too many to be lines each. */
-  readonly ties?: string | null;
-  /** All that lies below the names as such a picture, but for pictures of nodes. */
-  readonly under?: string | null;
-  /** Whether the ground is left out. */
-  readonly transparent?: boolean;
-}
+import { captionMarks, figureSize, leftOf, type FigureOptions } from './figureParts';
 
 /** The address of an image, as SVG 1.1 wants it. */
 const XLINK = 'xmlns:xlink="http://www.w3.org/1999/xlink" xlink:href';
-const CAPTION_SIZE = 15;
-const CAPTION_LINE = 21;
-const CAPTION_SIDE = 22;
-
-/** Height in scene pixels that the caption takes below the picture. */
-function captionLines(scene: Scene, caption: string | undefined): string[] {
-  return caption ? wrapText(caption, CAPTION_SIZE, 'serif', scene.width - 2 * CAPTION_SIDE) : [];
-}
-
-/** Size of the finished figure in pixels. */
-export function figureSize(scene: Scene, options: FigureOptions): { width: number; height: number } {
-  const lines = captionLines(scene, options.caption);
-  const height = scene.height + (lines.length > 0 ? lines.length * CAPTION_LINE + 26 : 0);
-  const width = options.width ?? scene.width;
-  return { width, height: Math.round((height * width) / scene.width) };
-}
-
 /** The scene as an SVG 1.1 document: the same marks in the same order as on the canvas, and its caption below. */
 export function paintSvg(scene: Scene, options: FigureOptions = {}): string {
-  const caption = captionLines(scene, options.caption);
   const text = (mark: TextMark): string => textMark(mark, options.letters ?? null);
   const size = figureSize(scene, options);
   const height = (size.height * scene.width) / size.width;
   const out: string[] = [
     `<svg xmlns="http://www.w3.org/2000/svg" width="${size.width}" height="${size.height}" viewBox="0 0 ${n(scene.width)} ${n(height)}">`,
   ];
-  if (options.caption) out.push(`<title>${escapeXml(options.caption)}</title>`);
+  const { told, caption } = options;
+  if (told ?? caption) out.push(`<title>${escapeXml(told?.short ?? caption ?? '')}</title>`);
+  if (told) out.push(`<desc>${escapeXml(told.long)}</desc>`);
   if (options.fonts?.length) out.push(`<style>${options.fonts.map(fontFaceRule).join('')}</style>`);
   out.push(`<clipPath id="picture"><rect width="${n(scene.width)}" height="${n(scene.height)}"/></clipPath>`);
   if (!options.transparent)
@@ -102,21 +70,7 @@ export function paintSvg(scene: Scene, options: FigureOptions = {}): string {
     ...scene.legend.texts.map(text),
     '</g>',
   );
-  caption.forEach((line, i) =>
-    out.push(
-      text({
-        text: line,
-        x: CAPTION_SIDE,
-        y: scene.height + 22 + i * CAPTION_LINE,
-        size: CAPTION_SIZE,
-        face: 'serif',
-        anchor: 'start',
-        fill: options.ink ?? '#1E2A32',
-        halo: null,
-        alpha: 1,
-      }),
-    ),
-  );
+  out.push(...captionMarks(scene, options).map(text));
   out.push('</svg>');
   return out.join('\n');
 }
@@ -150,10 +104,7 @@ function pie({ x, y, radius, slices }: Pie): string {
 /** A closed line that bends at its points. */
 function closedLine(points: Float32Array): string {
   const count = points.length / 2;
-  const middle = (i: number): string => {
-    const [a, b] = [2 * (i % count), 2 * ((i + 1) % count)];
-    return `${n((points[a] + points[b]) / 2)} ${n((points[a + 1] + points[b + 1]) / 2)}`;
-  };
+  const middle = (i: number): string => middleOf(points, i).map(n).join(' ');
   let d = `M${middle(count - 1)}`;
   for (let i = 0; i < count; i++) d += `Q${n(points[2 * i])} ${n(points[2 * i + 1])} ${middle(i)}`;
   return `${d}Z`;
@@ -227,7 +178,7 @@ function textMark(mark: TextMark, letters: Letters | null): string {
     : '';
   if (letters) {
     const { d, width } = letters(mark);
-    const left = anchor === 'start' ? x : anchor === 'middle' ? x - width / 2 : x - width;
+    const left = leftOf(mark, width);
     return `${rect}<path role="img" aria-label="${escapeXml(content)}" transform="translate(${n(left)} ${n(y)})" d="${d}" fill="${fill}" fill-opacity="${n(alpha)}"${edge}/>`;
   }
   return (

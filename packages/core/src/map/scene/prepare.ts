@@ -15,12 +15,13 @@ import { rimNodes, type RimGroup } from '../marks/nodes/rims';
 import { shapeNodes, type ShapeGroup } from '../marks/nodes/shapes';
 import { sizeNodes } from '../marks/nodes/sizes';
 import { fitting, shownPart } from '../description/shown';
+import { colourTies, type TieNumbers } from '../marks/ties/tieNumbers';
 import { widthBounds, type WidthBounds } from '../marks/ties/tieWidths';
 
 /** Everything about a map that depends on its description and not on where one looks. */
 export interface PreparedMap {
   readonly network: MapNetwork;
-  /** As it was given, but for names by a column that is not there. */
+  /** As it was given, but for names and colours of ties by a column that is not there. */
   readonly description: MapDescription;
   readonly nodes: Uint32Array;
   readonly edges: Uint32Array;
@@ -56,6 +57,8 @@ export interface PreparedMap {
   readonly courses: BundledPaths | null;
   /** Of which kind each tie is, where they are coloured by it and have kinds. */
   readonly tieKinds: TieKinds | null;
+  /** The colours of ties by a number, where they are coloured by one and have it. */
+  readonly tieNumbers: TieNumbers | null;
   /** 1 for a tie beside which runs one the other way, by tie; null where they are not drawn apart. */
   readonly twoWay: Uint8Array | null;
   /** What weights make ties wider: those of all ties that weigh enough to be shown, so that a tie keeps its width whatever nodes are. */
@@ -71,7 +74,7 @@ export interface PreparedMap {
 }
 
 export function prepareMap(whole: MapNetwork, given: MapDescription): PreparedMap {
-  const description = withKnownNames(given, whole);
+  const description = withKnownColumns(given, whole);
   const network = weighedWithin(whole, description.show.period);
   const { nodes, edges, pale } = shownPart(network, description.show);
   const size = sizeNodes(network, nodes, description.size);
@@ -109,6 +112,10 @@ export function prepareMap(whole: MapNetwork, given: MapDescription): PreparedMa
     bundles: description.ties.form === 'bundled' ? bundleGroups(network, description) : null,
     courses: null,
     tieKinds: description.ties.colour === 'by kind' ? tieKinds(network.edges) : null,
+    tieNumbers:
+      description.ties.colour === 'by number'
+        ? colourTies(network.edges, edges, description.ties.number)
+        : null,
     twoWay: description.ties.form === 'straight' && description.ties.apart ? twoWayTies(network) : null,
     paintOrder,
     namesOrder,
@@ -118,10 +125,20 @@ export function prepareMap(whole: MapNetwork, given: MapDescription): PreparedMa
   };
 }
 
-/** Betweenness of a large network comes later than the rest: as long as it is not there, names go by what sizes do. */
-function withKnownNames(description: MapDescription, { nodes }: MapNetwork): MapDescription {
-  const { names, size } = description;
-  return names.column in nodes ? description : { ...description, names: { ...names, column: size.column } };
+/**
+ * Betweenness of a large network comes later than the rest: as long as it is not there, names go by what sizes do.
+ * Ties that are to be coloured by a number that they do not have are grey.
+ */
+function withKnownColumns(description: MapDescription, { nodes, edges }: MapNetwork): MapDescription {
+  const { names, size, ties } = description;
+  return {
+    ...description,
+    names: names.column in nodes ? names : { ...names, column: size.column },
+    ties:
+      ties.colour === 'by number' && !ArrayBuffer.isView(edges[ties.number.column])
+        ? { ...ties, colour: 'neutral' }
+        : ties,
+  };
 }
 
 function twoWayTies({ nodeCount, edges }: MapNetwork): Uint8Array {

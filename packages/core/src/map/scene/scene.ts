@@ -114,6 +114,13 @@ export interface Region {
   readonly lines: readonly Float32Array[];
 }
 
+/** The middle between a point of a closed line and the next one. */
+export function middleOf(points: Float32Array, i: number): [number, number] {
+  const a = 2 * i;
+  const b = (a + 2) % points.length;
+  return [(points[a] + points[b]) / 2, (points[a + 1] + points[b + 1]) / 2];
+}
+
 /** Something that can be taken hold of and moved: a name or a note, with the box that it fills. */
 export interface Grip {
   readonly what: 'name' | 'note';

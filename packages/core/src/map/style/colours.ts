@@ -1,5 +1,6 @@
 import type { MapColour } from '@pebble/contract';
 import { isCategory } from '../../measures/columns';
+import { isNumbered } from '../../network/groupCodes';
 import { numbersOf } from '../../network/tables';
 import {
   CATEGORY_COLOURS,
@@ -11,7 +12,7 @@ import {
   rampColour,
 } from './palette';
 import type { MapNetwork } from '../network/mapNetwork';
-import { rangeOf } from '../marks/nodes/sizes';
+import { middledShare, rangeOf, risingShare } from './shares';
 
 /** One entry of the colour legend. */
 export interface ColourGroup {
@@ -67,34 +68,43 @@ function byNumber(
 ): NodeColours {
   const colour = new Uint8Array(nodeCount);
   const range = rangeOf(value, nodes);
-  const isTwoSided = ramp === 'two-sided';
-  const reach = Math.max(Math.abs(range[0] - middle), Math.abs(range[1] - middle), 1e-12);
-  const width = Math.sqrt(Math.max(range[1] - range[0], 1e-12));
+  const share = ramp === 'two-sided' ? middledShare(range, middle) : risingShare(range);
   const none = RAMP_STEPS;
   for (const v of nodes) {
-    const share = isTwoSided
-      ? 0.5 + (value[v] - middle) / (2 * reach)
-      : Math.sqrt(Math.max(0, value[v] - range[0])) / width;
-    colour[v] = Number.isNaN(share) ? none : Math.round(Math.min(1, Math.max(0, share)) * (RAMP_STEPS - 1));
+    const own = share.of(value[v]);
+    colour[v] = Number.isNaN(own) ? none : Math.round(own * (RAMP_STEPS - 1));
   }
   const colours = Array.from({ length: RAMP_STEPS }, (_, i) => {
-    const share = i / (RAMP_STEPS - 1);
-    return rampColour(reversed ? 1 - share : share, ramp);
+    const place = i / (RAMP_STEPS - 1);
+    return rampColour(reversed ? 1 - place : place, ramp);
   });
-  const ends: readonly [number, number] = isTwoSided ? [middle - reach, middle + reach] : range;
-  return { colour, colours: [...colours, OTHER_COLOUR], groups: [], colourRange: ends, unsure: null };
+  return { colour, colours: [...colours, OTHER_COLOUR], groups: [], colourRange: share.ends, unsure: null };
 }
 
 /** Numbers for written categories: 1 for the one that most nodes have; nodes without one count as the last. */
 function codesOf(written: readonly string[]): { codes: Float64Array; names: string[] } {
   const count = new Map<string, number>();
   for (const name of written) count.set(name, (count.get(name) ?? 0) + 1);
-  const names = [...count.keys()]
-    .filter((name) => name !== '')
-    .sort((a, b) => count.get(b)! - count.get(a)! || (a < b ? -1 : 1));
+  const names = categoryOrder(count);
   const code = new Map(names.map((name, i) => [name, i + 1]));
   return { codes: Float64Array.from(written, (name) => code.get(name) ?? NO_CATEGORY), names };
 }
+
+/**
+ * The order in which categories have their colours: groups that have numbers for names by these, so that they have one colour in every slice;
+ * others by how many nodes they have.
+ */
+export function categoryOrder(count: ReadonlyMap<string, number>): string[] {
+  const names = [...count.keys()].filter((name) => name !== '');
+  const numbers = names.map(Number);
+  const last = Math.max(0, ...numbers);
+  if (names.every(isNumbered) && numbers.every((number) => number > 0) && last <= MOST_NUMBERED)
+    return Array.from({ length: last }, (_, i) => String(i + 1));
+  return names.sort((a, b) => count.get(b)! - count.get(a)! || (a < b ? -1 : 1));
+}
+
+/** Numbers above this are no numbering of groups. */
+const MOST_NUMBERED = 1e6;
 
 /** Stands for a node without a category. */
 const NO_CATEGORY = 1e9;

@@ -34,6 +34,7 @@ const portrait: FullPortrait = {
     word: { ...nothing, typical: [term] },
   },
   kinds: [{ kind: 'post', messages: 40, elsewhere: 60 }],
+  answers: { all: 10, within: 4 },
   scores: [],
   days: [{ day: Date.UTC(2026, 2, 4), messages: 2, all: 5 }],
   unusual: [Date.UTC(2026, 2, 4)],
@@ -92,6 +93,7 @@ describe('portraits that are saved', () => {
     expect(lines).toContain(`1,*Moths* | <b>,typical word,"'=SUM(1)",12,3,5,31.25,8`);
     expect(lines).toContain('1,*Moths* | <b>,day,2026-03-04,2,3,,,');
     expect(lines).toContain('1,*Moths* | <b>,ties to,#stars,2,1,,,');
+    expect(lines).toContain('1,*Moths* | <b>,answers,within the group,4,6,,,');
   });
 
   it('say that they are out of date', () => {

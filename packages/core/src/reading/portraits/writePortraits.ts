@@ -25,6 +25,7 @@ const THINGS: Readonly<Record<PortraitThing, string>> = {
   name: 'Names',
   emoji: 'Emoji',
   language: 'Languages',
+  code: 'Codes',
 };
 
 /** Portraits as a text of a format: for readers, or as a table with a row for each number. */
@@ -204,6 +205,16 @@ function csv({ portraits, list, titles }: WrittenPortraits): string {
         ),
       ),
       ...portrait.kinds.map(({ kind, messages, elsewhere }) => row('kind', kind, messages, elsewhere)),
+      ...(portrait.answers.all > 0
+        ? [
+            row(
+              'answers',
+              'within the group',
+              portrait.answers.within,
+              portrait.answers.all - portrait.answers.within,
+            ),
+          ]
+        : []),
       ...portrait.days.map(({ day, messages, all }) =>
         row('day', new Date(day).toISOString().slice(0, 10), messages, all - messages),
       ),

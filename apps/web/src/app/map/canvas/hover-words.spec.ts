@@ -36,6 +36,13 @@ describe('what is told under the pointer', () => {
     expect(tieHover(shares, 0, false)).toEqual({ title: 'ben – ann', lines: ['weight 0.125'] });
   });
 
+  it('says the number of a tie that colours it, where it has one', () => {
+    const blamed = { ...accounts, edges: { ...accounts.edges, blame: Float64Array.of(0.5) } };
+    expect(tieHover(blamed, 0, true, 'blame').lines).toEqual(['1 message', 'blame: 0.500']);
+    expect(tieHover(blamed, 0, true, 'weight').lines).toEqual(['1 message']);
+    expect(tieHover(accounts, 0, true, 'blame').lines).toEqual(['1 message']);
+  });
+
   it('does not call messages what hands added', () => {
     const byHand = (done: string) => ({ ...accounts, edges: { ...accounts.edges, 'by hand': [done] } });
     expect(tieHover(byHand('added'), 0, true).lines).toEqual(['weight 1, by hand']);

@@ -25,8 +25,16 @@ export function nodeHover(data: MapNetwork, node: number): HoverWords {
   };
 }
 
-/** @param directed whether its ends are source and target */
-export function tieHover(data: MapNetwork, edge: number, directed: boolean): HoverWords {
+/**
+ * @param directed whether its ends are source and target
+ * @param number the column that colours ties; null where none does
+ */
+export function tieHover(
+  data: MapNetwork,
+  edge: number,
+  directed: boolean,
+  number: string | null = null,
+): HoverWords {
   const labels = nodeLabels(data.nodes);
   const end = (name: string): string => labels[numbersOf(data.edges, name)[edge]];
   const weight = numbersOf(data.edges, 'weight')[edge];
@@ -36,6 +44,9 @@ export function tieHover(data: MapNetwork, edge: number, directed: boolean): Hov
       'messages' in data.nodes && Number.isInteger(weight) && !hasOwnWeight(data, edge)
         ? counted(weight, 'message')
         : `weight ${formatValue(weight)}${hasOwnWeight(data, edge) ? ', by hand' : ''}`,
+      ...(number === null || number === 'weight' || !ArrayBuffer.isView(data.edges[number])
+        ? []
+        : [`${number}: ${formatValue(numbersOf(data.edges, number)[edge])}`]),
     ],
   };
 }

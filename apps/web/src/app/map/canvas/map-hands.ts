@@ -235,8 +235,12 @@ export class MapHands implements InHand {
       if (this.hover()) this.hover.set(null);
       return;
     }
+    const { colour, number } = this.session.description().ties;
+    const told = colour === 'by number' ? number.column : null;
     const words =
-      node !== null ? nodeHover(data, node) : tieHover(data, edge!, this.session.network()?.directed ?? true);
+      node !== null
+        ? nodeHover(data, node)
+        : tieHover(data, edge!, this.session.network()?.directed ?? true, told);
     this.hover.set({ x, y, ...words });
   }
 }

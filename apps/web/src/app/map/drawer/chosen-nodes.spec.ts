@@ -2,6 +2,7 @@ import { signal } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import { defaultMap, type MapDescription } from '@pebble/contract';
 import { focusOnNodes, graphOf, neighbourRows, prepareMap } from '@pebble/core';
+import { provideRouter } from '@angular/router';
 import { provideMockStore } from '@ngrx/store/testing';
 import { of } from 'rxjs';
 import { Api } from '../../api/api';
@@ -58,6 +59,7 @@ describe('ChosenNodes', () => {
     TestBed.configureTestingModule({
       providers: [
         provideMockStore(),
+        provideRouter([]),
         { provide: MapSession, useValue: { ...session, ...asked } },
         { provide: Api, useValue: { step } },
       ],

@@ -4,6 +4,7 @@ import { MatButton } from '@angular/material/button';
 import { MatFormField } from '@angular/material/form-field';
 import { MatInput } from '@angular/material/input';
 import { MatTooltip } from '@angular/material/tooltip';
+import { RouterLink } from '@angular/router';
 import { Condition, type MapDescription } from '@pebble/contract';
 import {
   commonNeighbours,
@@ -45,7 +46,7 @@ const MOVES: readonly (readonly [HandMove, words: string])[] = [
 /** Several nodes that were chosen on the map: who they are, and what can be done with all of them at once. */
 @Component({
   selector: 'pt-chosen-nodes',
-  imports: [MatTooltip, MatInput, MatFormField, MatButton, Busy, FormsModule],
+  imports: [MatTooltip, MatInput, MatFormField, MatButton, Busy, FormsModule, RouterLink],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './chosen-nodes.html',
   styleUrls: ['./name-link.scss', './chosen-nodes.scss'],
@@ -60,7 +61,7 @@ export class ChosenNodes {
   protected readonly counted = counted;
   /** What was found of the last question, or why nothing. */
   protected readonly finding = signal<string | null>(null);
-  private readonly set = signal<string | null>(null);
+  protected readonly set = signal<string | null>(null);
   protected readonly title = signal('');
   protected readonly column = signal('');
   protected readonly value = signal('');
@@ -188,11 +189,16 @@ export class ChosenNodes {
     });
   }
 
-  /** The category that was just set, which does not colour the map yet. */
-  protected readonly uncoloured = computed(() => {
+  /** The category that was just set does not colour the map yet. */
+  protected readonly isUncoloured = computed(() => {
     const set = this.set();
     const isThere = set !== null && set in (this.session.data()?.nodes ?? {});
-    return isThere && this.session.description().colour.column !== set ? set : null;
+    return isThere && this.session.description().colour.column !== set;
+  });
+  /** Where portraits of groups are. */
+  protected readonly readAddress = computed(() => {
+    const network = this.session.network();
+    return network && ['/studies', network.study, 'read', network.id];
   });
 
   protected colourBy(column: string): void {

@@ -1,5 +1,5 @@
 import type { Network } from '@pebble/contract';
-import { groupCodes, type GroupCodes, type MapNetwork } from '@pebble/core';
+import { groupCodes, isNumbered, type GroupCodes, type MapNetwork } from '@pebble/core';
 
 /** Columns by which the nodes of a network fall into groups, communities first; those with a value of its own for nearly each node are no groups. */
 export function groupingsOf(network: Network | null, data: MapNetwork | null): Network['columns'] {
@@ -14,7 +14,7 @@ export function groupingsOf(network: Network | null, data: MapNetwork | null): N
 export function groupName(name: string, titles: Readonly<Record<string, string>> = {}): string {
   if (name in titles) return titles[name];
   if (name === '') return 'without a group';
-  return /^\d+$/.test(name) ? `group ${name}` : name;
+  return isNumbered(name) ? `group ${name}` : name;
 }
 
 export function codesOf(data: MapNetwork, column: string): GroupCodes {

@@ -1,9 +1,9 @@
 import { TestBed } from '@angular/core/testing';
 import { provideStore, Store } from '@ngrx/store';
-import { defaultMap } from '@pebble/contract';
+import { defaultMap, type Step } from '@pebble/contract';
 import { toArrow } from '@pebble/core';
 import { NEVER, of } from 'rxjs';
-import { exampleNetwork } from '../../../testing/examples';
+import { exampleNetwork, exampleStep, exampleStudy } from '../../../testing/examples';
 import { Api } from '../../api/api';
 import { WorkActions } from '../../store/work.actions';
 import { work } from '../../store/work.reducer';
@@ -36,6 +36,18 @@ const nodes = {
 const edges = { source: Uint32Array.of(0), target: Uint32Array.of(1), weight: Float64Array.of(1) };
 const saved = { description: defaultMap, layout: null, iterations: null, moved: 0, hasPositions: true };
 
+/** A session that asks such an application. */
+function sessionWith(api: object): MapSession {
+  TestBed.configureTestingModule({
+    providers: [
+      provideStore({ [work.name]: work.reducer }),
+      { provide: Api, useValue: api },
+      { provide: NodePictures, useValue: { list: () => [] } },
+    ],
+  });
+  return TestBed.inject(MapSession);
+}
+
 describe('MapSession', () => {
   // Two parts of one store with a member of the same name are only warned of.
   const warn = jest.spyOn(console, 'warn');
@@ -48,14 +60,7 @@ describe('MapSession', () => {
       table: ({ table }: { table: 'nodes' | 'edges' }) => of(toArrow(table === 'nodes' ? nodes : edges)),
       positions: () => of(Float32Array.of(1, 2, 3, 4).buffer),
     };
-    TestBed.configureTestingModule({
-      providers: [
-        provideStore({ [work.name]: work.reducer }),
-        { provide: Api, useValue: api },
-        { provide: NodePictures, useValue: { list: () => [] } },
-      ],
-    });
-    const session = TestBed.inject(MapSession);
+    const session = sessionWith(api);
     const store = TestBed.inject(Store);
     store.dispatch(WorkActions.studyOpened({ id: 's' }));
     await session.open('first');
@@ -69,6 +74,51 @@ describe('MapSession', () => {
     expect(session.selection()).toBeNull();
   });
 
+  it('knows what other screens and steps that follow do to the network that is open', async () => {
+    const table = jest.fn(({ table: name }: { table: 'nodes' | 'edges' }) =>
+      of(toArrow(name === 'nodes' ? { ...nodes, 'through time': ['1', '1'] } : edges)),
+    );
+    const savedMap = jest.fn(() => of(saved));
+    const api = {
+      network: () => of(exampleNetwork({ id: 'first', nodes: 2 })),
+      savedMap,
+      table,
+      positions: () => of(Float32Array.of(1, 2, 3, 4).buffer),
+      step: jest.fn(() => NEVER),
+    };
+    const session = sessionWith(api);
+    const store = TestBed.inject(Store);
+    store.dispatch(WorkActions.studyOpened({ id: exampleStudy.id }));
+    await session.open('first');
+    const ended = async (change: Partial<Step>): Promise<void> => {
+      store.dispatch(WorkActions.stepEnded({ step: exampleStep(change) }));
+      TestBed.tick();
+      await new Promise((later) => setTimeout(later, 400));
+    };
+    table.mockClear();
+    // Of another network, or of what does not change this one, nothing is read.
+    await ended({ id: 8, kind: 'share-of-code', result: { network: 'other' } });
+    await ended({ id: 9, kind: 'scan-resolutions', parameters: { network: 'first' } });
+    expect(table).not.toHaveBeenCalled();
+    await ended({ id: 10, kind: 'share-of-code', result: { network: 'first' } });
+    expect(table).toHaveBeenCalledTimes(2);
+    // Once is enough.
+    await ended({ id: 11, kind: 'describe-map', parameters: { network: 'first' } });
+    expect(table).toHaveBeenCalledTimes(2);
+    // Groups that are followed colour the maps of slices; that can be undone.
+    const followed = { ...defaultMap, colour: { ...defaultMap.colour, column: 'through time' } };
+    savedMap.mockReturnValue(of({ ...saved, description: followed }));
+    await ended({ id: 12, kind: 'follow-groups', result: { slices: [{ network: 'first' }] } });
+    expect(session.description().colour.column).toBe('through time');
+    expect(api.step).not.toHaveBeenCalled();
+    session.undo();
+    expect(session.description().colour.column).toBe('community');
+    // What hands changed stays.
+    savedMap.mockReturnValue(of({ ...saved, description: followed }));
+    await ended({ id: 13, kind: 'follow-groups', result: { slices: [{ network: 'first' }] } });
+    expect(session.description().colour.column).toBe('community');
+  });
+
   it('goes on from where the nodes are, also those that were moved just now', async () => {
     const api = {
       network: () => of(exampleNetwork({ id: 'first', nodes: 2 })),
@@ -77,14 +127,7 @@ describe('MapSession', () => {
       positions: () => of(Float32Array.of(1, 2, 3, 4).buffer),
       sendBytes: () => NEVER,
     };
-    TestBed.configureTestingModule({
-      providers: [
-        provideStore({ [work.name]: work.reducer }),
-        { provide: Api, useValue: api },
-        { provide: NodePictures, useValue: { list: () => [] } },
-      ],
-    });
-    const session = TestBed.inject(MapSession);
+    const session = sessionWith(api);
     TestBed.inject(Store).dispatch(WorkActions.studyOpened({ id: 's' }));
     await session.open('first');
     session.moveNodes([1], [[30, 40]]);

@@ -1,13 +1,14 @@
 import { effect, inject, untracked } from '@angular/core';
-import type { MapDescription, Network, SavedMap } from '@pebble/contract';
+import { MapDescription, type Network, type SavedMap } from '@pebble/contract';
 import { graphOf, startingValues, type MapNetwork } from '@pebble/core';
 import { signalStore, withHooks, withMethods } from '@ngrx/signals';
 import { Store } from '@ngrx/store';
-import { firstValueFrom, forkJoin, of } from 'rxjs';
+import { finalize, firstValueFrom, forkJoin, of } from 'rxjs';
 import { Api, isMissing, pathOf, type NetworkPlace } from '../../api/api';
 import { wholeOf } from '../../shared/slices';
 import { WorkActions } from '../../store/work.actions';
 import { work } from '../../store/work.reducer';
+import { newestChange } from './changes-elsewhere';
 import { separate, type Places } from './places';
 import { sayUnsaved, withArrangement } from './with-arrangement';
 import { withDecisions } from './with-decisions';
@@ -19,6 +20,9 @@ import { withSelection } from './with-selection';
 /** Milliseconds without a further change after which a description is kept. */
 const SAVE_AFTER = 1200;
 
+/** Milliseconds after a step in which a panel that asked for it reads the network by itself. */
+const REFRESH_AFTER = 300;
+
 /** What is read of a network that is opened. */
 interface Read {
   readonly network: Network;
@@ -28,6 +32,11 @@ interface Read {
     readonly data: MapNetwork;
     readonly places: Places | null;
   } | null;
+}
+
+/** Whether two descriptions say the same, whatever the order of their parts. */
+function isSame(a: MapDescription, b: MapDescription): boolean {
+  return JSON.stringify(MapDescription.parse(a)) === JSON.stringify(MapDescription.parse(b));
 }
 
 /** The map that is open, in parts: the network, what was decided of it, what is selected, where its nodes are, and how it looks. */
@@ -41,7 +50,12 @@ export const MapSession = signalStore(
   withArrangement(),
   withMethods((store, api = inject(Api), global = inject<Store>(Store)) => {
     const study = global.selectSignal(work.selectId);
+    const steps = global.selectSignal(work.selectSteps);
     let opening = 0;
+    /** The newest step of which the tables that were read know. */
+    let known = 0;
+    /** Descriptions that are being kept. */
+    let saving = 0;
     /** The description as it is kept; null while no map is open. */
     let saved: MapDescription | null = null;
 
@@ -76,6 +90,7 @@ export const MapSession = signalStore(
         if (of === null) return;
         const turn = ++opening;
         const view = store.view();
+        known = newestChange(steps(), id);
         methods.close();
         try {
           const { network, map } = await read({ study: of, id }, () => turn === opening);
@@ -105,11 +120,14 @@ export const MapSession = signalStore(
         const before = store.network();
         const data = store.data();
         if (!before || !data) return;
+        known = newestChange(steps(), before.id);
         try {
-          const [network, tables] = await firstValueFrom(
-            forkJoin([api.network(pathOf(before)), store._readTables(before)]),
+          const [network, tables, kept] = await firstValueFrom(
+            forkJoin([api.network(pathOf(before)), store._readTables(before), api.savedMap(pathOf(before))]),
           );
-          if (store.network() === before) store._open({ network, data: { ...data, ...tables } });
+          if (store.network() !== before) return;
+          store._open({ network, data: { ...data, ...tables } });
+          methods._adopt(kept.description);
         } catch (error) {
           sayUnsaved(global, error as Error);
         }
@@ -124,13 +142,30 @@ export const MapSession = signalStore(
         saved = null;
       },
 
+      /** A step may have changed how the map is drawn, which can be undone; what hands changed meanwhile stays. */
+      _adopt(description: MapDescription): void {
+        const now = store.description();
+        if (saving > 0 || now !== saved || isSame(now, description)) return;
+        saved = description;
+        store.describe(description);
+      },
+
+      /** The newest step that changed the open network and of which its tables do not know; 0 where there is none. */
+      _unknownChange(): number {
+        const network = store.network();
+        const newest = network && store.data() ? newestChange(steps(), network.id) : 0;
+        return newest > known ? newest : 0;
+      },
+
       _isDescriptionUnsaved: (description: MapDescription): boolean =>
         saved !== null && description !== saved,
 
       _saveDescription(network: Network, description: MapDescription): void {
         saved = description;
+        saving++;
         api
           .step(network.study, 'describe-map', { network: network.id, description })
+          .pipe(finalize(() => saving--))
           .subscribe({ error: (error: Error) => sayUnsaved(global, error) });
       },
     };
@@ -141,6 +176,14 @@ export const MapSession = signalStore(
       // What is shown by time is shown by the messages of ties, as soon as these are known.
       effect(() => {
         if (store.description().show.period && store.data()) untracked(() => void store.readDailyTieCounts());
+      });
+      // Other screens, and steps that follow by themselves, change the network that is open.
+      effect((onCleanup) => {
+        if (store._unknownChange() === 0) return;
+        const timer = setTimeout(() => {
+          if (store._unknownChange() > 0) void store.refresh();
+        }, REFRESH_AFTER);
+        onCleanup(() => clearTimeout(timer));
       });
       effect((onCleanup) => {
         const description = store.description();

@@ -102,7 +102,7 @@ export function withPicture() {
         const network = store.network();
         const prepared = store.prepared();
         if (!network || !prepared) return [];
-        return captionOf(network, prepared, {
+        return captionOf({ ...network, titles: store.titles() }, prepared, {
           layout: store.settings(),
           // What hands had moved goes along with a layout that runs.
           moved: store.layout().what === 'running' ? 0 : store.movedBefore() + store.moves().size,

@@ -5,6 +5,8 @@ import { MatFormField } from '@angular/material/form-field';
 import { MatInput } from '@angular/material/input';
 import { MatButtonToggle } from '@angular/material/button-toggle';
 import { MatButtonToggleGroup } from '@angular/material/button-toggle';
+import { MatTooltip } from '@angular/material/tooltip';
+import { nodesOfStroke } from '@pebble/core';
 import { formatCount } from '@pebble/core/first';
 import { injectMapEditor } from '../session/inject-map-editor';
 import { TitleFields } from './title-fields';
@@ -21,6 +23,7 @@ const LISTED = 20;
   selector: 'pt-outline-settings',
   imports: [
     CountPipe,
+    MatTooltip,
     MatButtonToggleGroup,
     MatButtonToggle,
     MatInput,
@@ -113,6 +116,7 @@ const LISTED = 20;
           (noted)="change(one.list, one.at, { note: $event })"
           >{{ one.lead }}</pt-title-fields
         >
+        <button matButton [matTooltip]="'Then they can be put into a category and read'" (click)="choose(one.list, one.at)">choose its nodes</button>
         <button matButton (click)="remove(one.list, one.at)">take away</button>
       </div>
     }
@@ -219,6 +223,17 @@ export class OutlineSettings {
     const before = this.map.description().regions[list];
     const named = before.map((one, i) => (i === at ? { ...one, ...words } : one));
     this.map.set('regions', { [list]: named });
+  }
+
+  /** Chooses the nodes of an outline, or those on and within a drawn line where it lies now. */
+  protected choose(list: 'own' | 'strokes', at: number): void {
+    const { session } = this.map;
+    const { own, strokes } = this.map.description().regions;
+    const [map, places] = [session.prepared(), session.places()];
+    if (!map || !places) return;
+    const screen = { x: places.x, y: places.y, radius: map.radius };
+    session.chooseNodes(list === 'own' ? own[at].nodes : nodesOfStroke(strokes[at], screen, map.nodes));
+    this.left.emit();
   }
 
   protected remove(list: 'own' | 'strokes', at: number): void {

@@ -6,7 +6,7 @@ import { MatFormField } from '@angular/material/form-field';
 import { MatInput } from '@angular/material/input';
 import { MatButtonToggle } from '@angular/material/button-toggle';
 import { MatButtonToggleGroup } from '@angular/material/button-toggle';
-import { TieForm } from '@pebble/contract';
+import { Ramp, TieForm } from '@pebble/contract';
 import { tieKinds } from '@pebble/core';
 import { isByAddress, tieColumns } from '../session/tie-columns';
 import { injectMapEditor } from '../session/inject-map-editor';
@@ -80,9 +80,38 @@ import { injectMapEditor } from '../session/inject-map-editor';
         @if (kinds(); as k) {
           <option value="by kind">of their kind ({{ k }})</option>
         }
+        @if (numbers().length > 0) {
+          <option value="by number">by a number</option>
+        }
         <option value="neutral">neutral</option>
       </select></mat-form-field></label
     >
+    @if (ties.colour === 'by number') {
+      <label
+        >number
+        <mat-form-field><select matNativeControl
+          aria-label="Number that colours the ties"
+          [ngModel]="ties.number.column"
+          (ngModelChange)="map.set('ties', { number: { column: $event, ramp: ties.number.ramp } })"
+        >
+          @for (one of numbers(); track one) {
+            <option [value]="one">{{ one }}</option>
+          }
+        </select></mat-form-field></label
+      >
+      <label
+        >ramp
+        <mat-form-field><select matNativeControl
+          aria-label="Ramp of the ties"
+          [ngModel]="ties.number.ramp"
+          (ngModelChange)="map.set('ties', { number: { column: ties.number.column, ramp: $event } })"
+        >
+          @for (one of ramps; track one) {
+            <option [value]="one">{{ one }}</option>
+          }
+        </select></mat-form-field></label
+      >
+    }
     <label
       >width
       <mat-form-field><select matNativeControl
@@ -146,12 +175,18 @@ import { injectMapEditor } from '../session/inject-map-editor';
 export class TieSettings {
   protected readonly map = injectMapEditor();
   protected readonly forms = TieForm.options;
+  protected readonly ramps = Ramp.options;
   /** The kinds that ties have, in words; null where they have none. */
   protected readonly kinds = computed(() => {
     const data = this.map.session.data();
     const kinds = data && tieKinds(data.edges);
     if (!kinds) return null;
     return kinds.names.length > 3 ? `${kinds.names.slice(0, 3).join(', ')} …` : kinds.names.join(', ');
+  });
+  /** What ties can be coloured by. */
+  protected readonly numbers = computed(() => {
+    const data = this.map.session.data();
+    return data ? ['weight', ...tieColumns(data).numbers] : [];
   });
   /** What can be written on ties. */
   protected readonly columns = computed(() => {

@@ -1,11 +1,16 @@
+import { signal } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import { provideMockStore } from '@ngrx/store/testing';
-import type { AudienceMembers } from '@pebble/contract';
+import { Router } from '@angular/router';
+import { defaultMap, type AudienceMembers } from '@pebble/contract';
 import { of, throwError } from 'rxjs';
-import { button, host, text } from '../../../testing/dom';
+import { button, host, text, type } from '../../../testing/dom';
 import { Api } from '../../api/api';
 import { AudienceMembersView } from './audience-members';
+import { MapSession } from '../../map/session/map-session';
 import type { Wanted } from './audience-words';
+
+jest.mock('../../map/session/map-session', () => ({ MapSession: class MapSession {} }));
 
 const answer = (total: number): AudienceMembers => ({
   total,
@@ -15,15 +20,29 @@ const answer = (total: number): AudienceMembers => ({
 });
 
 describe('who is in some audiences', () => {
-  const api = { audienceMembers: jest.fn(), step: jest.fn() };
+  const api = { audienceMembers: jest.fn(), step: jest.fn(), savedMap: jest.fn() };
+
+  const session = {
+    network: signal<object | null>(null),
+    description: () => defaultMap,
+    refresh: jest.fn(),
+    describe: jest.fn(),
+  };
 
   async function asked(wanted: readonly Wanted[], total = 1) {
     api.audienceMembers.mockReset().mockReturnValue(of(answer(total)));
     api.step.mockReset().mockReturnValue(of({ state: 'done' }));
-    TestBed.configureTestingModule({ providers: [provideMockStore(), { provide: Api, useValue: api }] });
+    TestBed.configureTestingModule({
+      providers: [
+        provideMockStore(),
+        { provide: Api, useValue: api },
+        { provide: MapSession, useValue: session },
+      ],
+    });
     const fixture = TestBed.createComponent(AudienceMembersView);
     fixture.componentRef.setInput('study', 's1');
     fixture.componentRef.setInput('asked', { sort: 'followers' });
+    fixture.componentRef.setInput('network', null);
     fixture.componentRef.setInput('names', ['post', 'quay']);
     fixture.componentRef.setInput('wanted', wanted);
     await fixture.whenStable();
@@ -42,6 +61,48 @@ describe('who is in some audiences', () => {
     expect(text(fixture)).toContain('Open late.');
   });
 
+  it('is marked in the network that is read, and colours its map', async () => {
+    const fixture = await asked(['in', 'out']);
+    expect(text(fixture)).not.toContain('Mark them on the map');
+    fixture.componentRef.setInput('network', { id: 'n1', study: 's1', name: 'Follows' });
+    await fixture.whenStable();
+    type(host(fixture).querySelector('[aria-label="What they are"]')!, 'of the post');
+    await fixture.whenStable();
+    api.step.mockReturnValue(of({ state: 'done', sentence: 'Marked 1 node.' }));
+    button(fixture, 'Mark them on the map').click();
+    await fixture.whenStable();
+    expect(api.step.mock.lastCall.slice(1)).toEqual([
+      'mark-audience',
+      {
+        network: 'n1',
+        audience: { sort: 'followers', names: ['post', 'quay'], inside: [0], outside: [1] },
+        column: 'audience',
+        value: 'of the post',
+      },
+    ]);
+    expect(text(fixture)).toContain('Marked 1 node.');
+    const goes = jest.spyOn(TestBed.inject(Router), 'navigate').mockResolvedValue(true);
+    api.savedMap.mockReturnValue(of({ description: defaultMap }));
+    button(fixture, 'Colour the map by').click();
+    await fixture.whenStable();
+    expect(api.step.mock.lastCall.slice(1)).toEqual([
+      'describe-map',
+      { network: 'n1', description: { ...defaultMap, colour: { ...defaultMap.colour, column: 'audience' } } },
+    ]);
+    expect(goes).toHaveBeenCalledWith(['/studies', 's1', 'map', 'n1']);
+    // The map that is open already is coloured as by hand.
+    session.network.set({ id: 'n1' });
+    api.step.mockClear();
+    button(fixture, 'Colour the map by').click();
+    await fixture.whenStable();
+    expect(session.refresh).toHaveBeenCalled();
+    expect(session.describe).toHaveBeenCalledWith(
+      expect.objectContaining({ colour: { ...defaultMap.colour, column: 'audience' } }),
+    );
+    expect(api.step).not.toHaveBeenCalled();
+    session.network.set(null);
+  });
+
   it('is not asked while nothing is said of any', async () => {
     const fixture = await asked(['either', 'either']);
     expect(api.audienceMembers).not.toHaveBeenCalled();
@@ -50,9 +111,7 @@ describe('who is in some audiences', () => {
 
   it('becomes a category by a decision for each', async () => {
     const fixture = await asked(['in', 'either']);
-    const field = host(fixture).querySelector<HTMLInputElement>('[aria-label="What they are"]')!;
-    field.value = 'of the quay';
-    field.dispatchEvent(new Event('input'));
+    type(host(fixture).querySelector('[aria-label="What they are"]')!, 'of the quay');
     await fixture.whenStable();
     button(fixture, 'Make a category').click();
     await fixture.whenStable();
@@ -64,9 +123,7 @@ describe('who is in some audiences', () => {
 
   it('is refused as a category where these are very many', async () => {
     const fixture = await asked(['in', 'either'], 5001);
-    const field = host(fixture).querySelector<HTMLInputElement>('[aria-label="What they are"]')!;
-    field.value = 'many';
-    field.dispatchEvent(new Event('input'));
+    type(host(fixture).querySelector('[aria-label="What they are"]')!, 'many');
     await fixture.whenStable();
     button(fixture, 'Make a category').click();
     await fixture.whenStable();

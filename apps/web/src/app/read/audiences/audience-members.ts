@@ -15,20 +15,29 @@ import { MatButtonToggle, MatButtonToggleGroup } from '@angular/material/button-
 import { MatFormField } from '@angular/material/form-field';
 import { MatInput } from '@angular/material/input';
 import { MatTooltip } from '@angular/material/tooltip';
-import type { AudienceMembers, AudiencesRequest } from '@pebble/contract';
+import { Router } from '@angular/router';
+import type { AudienceMembers, AudiencesRequest, Network } from '@pebble/contract';
 import { handleKey, saveableCsv } from '@pebble/core';
 import { counted, formatCount } from '@pebble/core/first';
 import { firstValueFrom } from 'rxjs';
 import { Api } from '../../api/api';
+import { MapSession } from '../../map/session/map-session';
 import { Busy } from '../../shared/busy';
 import { saveFile } from '../../shared/png';
 import { stepRun } from '../../shared/step-run';
 import { Notices } from '../../store/notices';
 import { AUDIENCE_WORDS, questionWords, type Wanted } from './audience-words';
 
+/** What was marked in a network. */
+interface MarkedNodes {
+  readonly network: string;
+  readonly column: string;
+  readonly sentence: string;
+}
+
 const PAGE = 50;
 /** Members that are saved with one question. */
-const TOGETHER = 10_000;
+const TOGETHER = 100_000;
 /** Members of which a category is made at most: each is a decision of its own. */
 const MOST_DECISIONS = 5000;
 
@@ -52,12 +61,16 @@ const MOST_DECISIONS = 5000;
 export class AudienceMembersView {
   readonly study = input.required<string>();
   readonly asked = input.required<Pick<AudiencesRequest, 'sort' | 'network'>>();
+  /** In which members can be marked: the one that is read, or the one of two sorts that was asked for; null where there is none. */
+  readonly network = input.required<Network | null>();
   /** Of the sets. */
   readonly names = input.required<readonly string[]>();
   /** What is asked of each of them. */
   readonly wanted = model.required<readonly Wanted[]>();
   private readonly api = inject(Api);
   private readonly notices = inject(Notices);
+  private readonly router = inject(Router);
+  private readonly session = inject(MapSession);
   protected readonly marking = stepRun();
   protected readonly members = signal<AudienceMembers | null>(null);
   protected readonly error = signal<string | null>(null);
@@ -67,6 +80,8 @@ export class AudienceMembersView {
   /** The category that is made of the members, and which one they are. */
   protected readonly category = signal('audience');
   protected readonly value = signal('');
+  /** What was marked last. */
+  protected readonly marked = signal<MarkedNodes | null>(null);
   protected readonly words = computed(() => AUDIENCE_WORDS[this.asked().sort]);
   protected readonly question = computed(() => {
     const [one, many] = this.words().does;
@@ -77,6 +92,7 @@ export class AudienceMembersView {
     effect((onCleanup) => {
       const request = this.request(0, PAGE);
       this.members.set(null);
+      this.marked.set(null);
       this.error.set(null);
       // Not by the question in words: that says one or many, and so depends on the answer.
       if (!request || request.inside.length + request.outside.length === 0) return;
@@ -147,6 +163,36 @@ export class AudienceMembersView {
           `${counted(members.length, 'account')} are “${value}” by “${name}”; networks have it once they are woven again.`,
         ),
       );
+    } catch (error) {
+      this.error.set((error as Error).message);
+    }
+  }
+
+  /** Gives the members that are nodes of a network a value of a category there. */
+  protected markNodes({ id: network, study }: Network): void {
+    const request = this.request(0, PAGE);
+    const [column, value] = [this.category().trim(), this.value().trim()];
+    if (!request || column === '' || value === '') return;
+    const { offset: _offset, limit: _limit, ...audience } = request;
+    this.marked.set(null);
+    this.marking.start(study, 'mark-audience', { network, audience, column, value }, ({ sentence }) =>
+      this.marked.set({ network, column, sentence }),
+    );
+  }
+
+  /** Colours the map by what was marked, and goes there. On a map that is open it can be undone. */
+  protected async colour({ network, column }: MarkedNodes): Promise<void> {
+    const study = this.study();
+    const isOpen = this.session.network()?.id === network;
+    try {
+      if (isOpen) await this.session.refresh();
+      const before = isOpen
+        ? this.session.description()
+        : (await firstValueFrom(this.api.savedMap({ study, network }))).description;
+      const description = { ...before, colour: { ...before.colour, column } };
+      if (isOpen) this.session.describe(description);
+      else await firstValueFrom(this.api.step(study, 'describe-map', { network, description }));
+      await this.router.navigate(['/studies', study, 'map', network]);
     } catch (error) {
       this.error.set((error as Error).message);
     }

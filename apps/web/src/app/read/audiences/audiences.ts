@@ -13,17 +13,12 @@ import { MatCheckbox } from '@angular/material/checkbox';
 import { MatFormField } from '@angular/material/form-field';
 import { MatInput } from '@angular/material/input';
 import { MatTooltip } from '@angular/material/tooltip';
-import {
-  MOST_SETS,
-  type Audiences,
-  type AudienceSets,
-  type AudienceSort,
-  type Network,
-} from '@pebble/contract';
+import { MOST_SETS, type AudienceSets, type AudienceSort, type Network } from '@pebble/contract';
 import { counted, formatCount } from '@pebble/core/first';
 import { Store } from '@ngrx/store';
 import { Api } from '../../api/api';
 import { work } from '../../store/work.reducer';
+import { asking } from '../../shared/asking';
 import { AudienceMembersView } from './audience-members';
 import { AUDIENCE_WORDS, type Wanted } from './audience-words';
 
@@ -36,10 +31,12 @@ const AT_FIRST = 4;
   imports: [AudienceMembersView, FormsModule, MatCheckbox, MatFormField, MatInput, MatTooltip],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './audiences.html',
-  styleUrls: ['../common/cells.scss', './audiences.scss'],
+  styleUrls: ['../common/cells.scss', '../common/view.scss', './audiences.scss'],
 })
 export class AudiencesView {
   readonly study = input.required<string>();
+  /** The network that is read; null where there is none. */
+  readonly open = input<Network | null>(null);
   private readonly api = inject(Api);
   private readonly store = inject(Store);
   private readonly networks = this.store.selectSignal(work.selectNetworks);
@@ -47,6 +44,7 @@ export class AudiencesView {
   protected readonly words = AUDIENCE_WORDS;
   protected readonly most = MOST_SETS;
   protected readonly count = formatCount;
+  protected readonly round = Math.round;
   protected readonly counted = counted;
   /** Networks of two sorts of nodes. */
   protected readonly twoMode = computed(() =>
@@ -79,9 +77,16 @@ export class AudiencesView {
   protected readonly offered = signal<AudienceSets | null>(null);
   /** Names of the sets that are looked at. */
   protected readonly chosen = signal<readonly string[]>([]);
-  protected readonly found = signal<Audiences | null>(null);
+  private readonly shared = computed(() => {
+    const asked = this.asked();
+    const names = this.chosen();
+    return asked && names.length > 0 ? { study: this.study(), body: { ...asked, names: [...names] } } : null;
+  });
+  private readonly asking = asking(this.shared, ({ study, body }) => this.api.audiences({ study }, body));
+  protected readonly found = this.asking.found;
   protected readonly wanted = signal<readonly Wanted[]>([]);
-  protected readonly error = signal<string | null>(null);
+  private readonly problem = signal<string | null>(null);
+  protected readonly error = computed(() => this.problem() ?? this.asking.error());
   protected readonly largest = computed(() =>
     Math.max(1, ...(this.found()?.combinations ?? []).map((one) => one.members)),
   );
@@ -103,24 +108,11 @@ export class AudiencesView {
         .subscribe({
           next: (offered) => {
             this.offered.set(offered);
+            this.problem.set(null);
             if (untracked(this.chosen).length === 0 && search === '')
               this.choose(offered.sets.slice(0, AT_FIRST).map(({ name }) => name));
           },
-          error: (error: Error) => this.error.set(error.message),
-        });
-      onCleanup(() => reading.unsubscribe());
-    });
-    effect((onCleanup) => {
-      const asked = this.asked();
-      const names = this.chosen();
-      this.found.set(null);
-      this.error.set(null);
-      if (!asked || names.length === 0) return;
-      const reading = this.api
-        .audiences({ study: untracked(this.study) }, { ...asked, names: [...names] })
-        .subscribe({
-          next: (found) => this.found.set(found),
-          error: (error: Error) => this.error.set(error.message),
+          error: (error: Error) => this.problem.set(error.message),
         });
       onCleanup(() => reading.unsubscribe());
     });

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, effect, input, output, signal, untracked } from '@angular/core';
 import { MatButton } from '@angular/material/button';
+import { RouterLink } from '@angular/router';
 import type { Message, MessagePage } from '@pebble/contract';
 import { counted, formatCount } from '@pebble/core/first';
 import type { Observable } from 'rxjs';
@@ -22,7 +23,7 @@ const PAGE = 30;
 /** The messages behind a number, page by page. */
 @Component({
   selector: 'pt-messages-behind',
-  imports: [MatButton, MessageText, OneStop],
+  imports: [MatButton, MessageText, OneStop, RouterLink],
   changeDetection: ChangeDetectionStrategy.OnPush,
   styleUrl: './cells.scss',
   template: `
@@ -39,6 +40,14 @@ const PAGE = 30;
         <article [attr.data-row]="i" [tabindex]="stop.reaches(i) ? 0 : -1">
           <small>{{ message.author.handle }} · {{ moment(message.time) }} · {{ message.kind }}</small>
           <pt-message-text [message]="message" [found]="behind().found ?? ''" [reached]="false" />
+          <a
+            class="small"
+            [tabindex]="stop.reaches(i) ? 0 : -1"
+            [routerLink]="[]"
+            [queryParams]="{ view: 'spread', spread: textOf(message) }"
+            queryParamsHandling="merge"
+            >how its text spread</a
+          >
           @if (quotations(); as quoted) {
             <button
               matButton
@@ -47,6 +56,14 @@ const PAGE = 30;
               (click)="kept.emit(message.id)"
             >
               {{ quoted.includes(message.id) ? 'Quoted: take it away' : 'Keep as quotation' }}
+            </button>
+            <button
+              matButton
+              class="small"
+              [tabindex]="stop.reaches(i) ? 0 : -1"
+              (click)="cited.emit(message.id)"
+            >
+              Cite in the memo
             </button>
           }
         </article>
@@ -65,12 +82,16 @@ export class MessagesBehind {
   readonly quotations = input<readonly number[] | null>(null);
   readonly closed = output();
   readonly kept = output<number>();
+  /** A message that the memo of the group shall point at. */
+  readonly cited = output<number>();
   protected readonly messages = signal<readonly Message[]>([]);
   protected readonly total = signal<number | null>(null);
   protected readonly error = signal<string | null>(null);
   protected readonly count = formatCount;
   protected readonly counted = counted;
   protected readonly moment = moment;
+  /** Asks how the text of a message spread, for the address. */
+  protected readonly textOf = ({ id }: Message): string => JSON.stringify({ what: 'text', message: id });
 
   constructor() {
     effect((onCleanup) => {

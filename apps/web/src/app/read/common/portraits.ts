@@ -126,6 +126,10 @@ export class Portraits {
     );
   }
 
+  memoOf(group: string): string {
+    return this.bodies().get(group)?.notes.memo ?? '';
+  }
+
   quotationsOf(group: string): readonly number[] {
     return this.bodies().get(group)?.notes.quotations ?? [];
   }

@@ -9,4 +9,5 @@ export const THING_WORDS: Readonly<Record<PortraitThing, string>> = {
   name: 'names',
   emoji: 'emoji',
   language: 'languages',
+  code: 'codes',
 };

@@ -1,25 +1,17 @@
-import {
-  ChangeDetectionStrategy,
-  Component,
-  computed,
-  effect,
-  inject,
-  input,
-  output,
-  signal,
-  untracked,
-} from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
 import { Router } from '@angular/router';
 import { MatButton } from '@angular/material/button';
 import { MatFormField } from '@angular/material/form-field';
 import { MatInput } from '@angular/material/input';
 import { MatProgressBar } from '@angular/material/progress-bar';
 import { MatTooltip } from '@angular/material/tooltip';
-import { MessageSet, type Comparison, type Network } from '@pebble/contract';
+import { MessageSet, type Network } from '@pebble/contract';
 import { formatCount } from '@pebble/core/first';
 import { Store } from '@ngrx/store';
 import { Api } from '../../api/api';
+import { asking } from '../../shared/asking';
 import { Chart } from '../../shared/chart';
+import { Moments } from '../../shared/moments';
 import { ThemeChoice } from '../../shared/theme';
 import { work } from '../../store/work.reducer';
 import type { Behind } from '../common/messages-behind';
@@ -36,7 +28,7 @@ import { setWords } from './set-words';
   imports: [Chart, MatButton, MatFormField, MatInput, MatProgressBar, MatTooltip, SetPicker],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './compare.html',
-  styleUrls: ['../common/cells.scss', './compare.scss'],
+  styleUrls: ['../common/cells.scss', '../common/view.scss', './compare.scss'],
 })
 export class Compare {
   readonly study = input.required<string>();
@@ -51,13 +43,11 @@ export class Compare {
   private readonly router = inject(Router);
   private readonly store = inject(Store);
   private readonly theme = inject(ThemeChoice);
+  private readonly moments = inject(Moments);
   private readonly portraits = inject(Portraits);
   private readonly networks = this.store.selectSignal(work.selectNetworks);
   private readonly sources = this.store.selectSignal(work.selectSources);
   private readonly overview = this.store.selectSignal(work.selectOverview);
-  protected readonly found = signal<Comparison | null>(null);
-  protected readonly error = signal<string | null>(null);
-  protected readonly isBusy = signal(false);
   protected readonly isWide = signal(false);
   protected readonly count = formatCount;
   protected readonly sides: readonly Side[] = ['a', 'b'];
@@ -86,6 +76,15 @@ export class Compare {
       b: setIn(this.b()) ?? first?.b ?? group(1),
     };
   });
+  private readonly asked = computed(() => {
+    const { a, b } = this.sets();
+    const isChosen = [a, b].every((set) => set.what !== 'group' || set.group !== '');
+    return this.hasMessages() && isChosen ? { study: this.study(), body: { a, b, leastAuthors: 3 } } : null;
+  });
+  private readonly asking = asking(this.asked, ({ study, body }) => this.api.comparison({ study }, body));
+  protected readonly found = this.asking.found;
+  protected readonly error = this.asking.error;
+  protected readonly isBusy = this.asking.isBusy;
   protected readonly words = computed(() => {
     const names = { networks: this.networks(), sources: this.sources() };
     return { a: setWords(this.sets().a, names), b: setWords(this.sets().b, names) };
@@ -94,31 +93,9 @@ export class Compare {
     const found = this.found();
     return found ? comparedRows(found, this.isWide()) : [];
   });
-  protected readonly chart = computed(() => comparedDays(this.found()?.days ?? [], this.theme.map().soft));
-
-  constructor() {
-    effect((onCleanup) => {
-      const { a, b } = this.sets();
-      if (!this.hasMessages()) return;
-      if ([a, b].some((set) => set.what === 'group' && set.group === '')) return;
-      const study = untracked(this.study);
-      this.isBusy.set(true);
-      // Numbers of other sets are not shown under the names of these.
-      this.found.set(null);
-      this.error.set(null);
-      const asking = this.api.comparison({ study }, { a, b, leastAuthors: 3 }).subscribe({
-        next: (found) => {
-          this.found.set(found);
-          this.isBusy.set(false);
-        },
-        error: (error: Error) => {
-          this.isBusy.set(false);
-          this.error.set(error.message);
-        },
-      });
-      onCleanup(() => asking.unsubscribe());
-    });
-  }
+  protected readonly chart = computed(() =>
+    comparedDays(this.found()?.days ?? [], this.moments.all(), this.theme.map()),
+  );
 
   /** What is compared stands in the address. */
   protected choose(part: Partial<Record<Side, MessageSet>>): void {

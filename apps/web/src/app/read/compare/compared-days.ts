@@ -1,12 +1,20 @@
-import type { Comparison } from '@pebble/contract';
+import type { Comparison, Moment } from '@pebble/contract';
 import type { EChartsCoreOption } from 'echarts/core';
+import { momentMarks } from '../../shared/moment-marks';
 import { day } from '../../shared/words';
 
 /** Of A and of B (Okabe & Ito 2008). */
 const COLOURS = { a: '#0072B2', b: '#D55E00' } as const;
 
-/** Messages of both sets, day by day. @param soft the colour of axes */
-export function comparedDays(days: Comparison['days'], soft: string): EChartsCoreOption {
+const DAY = 86_400_000;
+
+/** Messages of both sets, day by day. @param colours of axes and of moments */
+export function comparedDays(
+  days: Comparison['days'],
+  moments: readonly Moment[],
+  { soft, mark }: { readonly soft: string; readonly mark: string },
+): EChartsCoreOption {
+  const starts = days.map((one) => one.day);
   return {
     grid: { left: 34, right: 10, top: 22, bottom: 20 },
     legend: { top: 0, right: 0, textStyle: { color: soft, fontSize: 11 }, itemHeight: 8 },
@@ -27,6 +35,7 @@ export function comparedDays(days: Comparison['days'], soft: string): EChartsCor
       lineStyle: { color: COLOURS[side], width: 1.4 },
       itemStyle: { color: COLOURS[side] },
       data: days.map((one) => one[side]),
+      ...(side === 'a' ? momentMarks(moments, starts, starts[starts.length - 1] + DAY, mark) : {}),
     })),
   };
 }

@@ -6,6 +6,9 @@ import { MatTooltip } from '@angular/material/tooltip';
 import { MessageKind, type MessageFilter, type MessageSet, type Network } from '@pebble/contract';
 import { Store } from '@ngrx/store';
 import { DayRangeField, type DayRange } from '../../shared/days/day-range';
+import { of } from 'rxjs';
+import { Api } from '../../api/api';
+import { latest } from '../../shared/latest';
 import { work } from '../../store/work.reducer';
 import { Portraits } from '../common/portraits';
 
@@ -17,13 +20,13 @@ import { Portraits } from '../common/portraits';
   template: `
     <b>{{ name() }}</b>
     <mat-form-field class="sort"
-      ><select matNativeControl [attr.aria-label]="name() + ' is'" [value]="set().what" (change)="begin($any($event.target).value)">
+      ><select matNativeControl [attr.aria-label]="name() + ' is'" (change)="begin($any($event.target).value)">
         @if (network()) {
-          <option value="group">a group</option>
+          <option value="group" [selected]="set().what === 'group'">a group</option>
         }
-        <option value="filter">messages by time and words</option>
+        <option value="filter" [selected]="set().what === 'filter'">messages by time and words</option>
         @if (network()) {
-          <option value="network">a network</option>
+          <option value="network" [selected]="set().what === 'network'">a network</option>
         }
       </select></mat-form-field
     >
@@ -60,13 +63,23 @@ import { Portraits } from '../common/portraits';
           ><input matInput placeholder="@account" [attr.aria-label]="'Account of ' + name()" [value]="filter().author ?? ''" (change)="pick({ author: $any($event.target).value })"
         /></mat-form-field>
         <mat-form-field
-          ><select matNativeControl [attr.aria-label]="'Kind of ' + name()" [value]="filter().kind ?? ''" (change)="pick({ kind: $any($event.target).value || undefined })">
+          ><select matNativeControl [attr.aria-label]="'Kind of ' + name()" (change)="pick({ kind: $any($event.target).value || undefined })">
             <option value="">any kind</option>
             @for (one of kinds; track one) {
-              <option [value]="one">{{ one }}</option>
+              <option [value]="one" [selected]="one === filter().kind">{{ one }}</option>
             }
           </select></mat-form-field
         >
+        @if (codes().length > 0) {
+          <mat-form-field
+            ><select matNativeControl [attr.aria-label]="'Code of ' + name()" (change)="pick({ code: $any($event.target).value || undefined })">
+              <option value="">coded or not</option>
+              @for (one of codes(); track one.id) {
+                <option [value]="one.name" [selected]="one.name === filter().code">{{ one.name }}</option>
+              }
+            </select></mat-form-field
+          >
+        }
         @if (sources().length > 1) {
           <mat-form-field class="wide"
             ><select matNativeControl [attr.aria-label]="'Source of ' + name()" [matTooltip]="sourceName()" (change)="pickSource($any($event.target).value)">
@@ -109,6 +122,14 @@ export class SetPicker {
   private readonly store = inject(Store);
   protected readonly networks = this.store.selectSignal(work.selectNetworks);
   protected readonly sources = this.store.selectSignal(work.selectSources);
+  private readonly api = inject(Api);
+  private readonly current = this.store.selectSignal(work.selectStudy);
+  private readonly study = computed(() => this.current()?.id ?? '');
+  private readonly book = latest(this.study, (study) =>
+    study === '' ? of(null) : this.api.codebook({ study }),
+  );
+  /** Codes by which messages can be chosen. */
+  protected readonly codes = computed(() => this.book()?.codes ?? []);
   protected readonly kinds = MessageKind.options;
   protected readonly groups = computed(() => this.portraits.list()?.groups ?? []);
   protected readonly filter = computed((): MessageFilter => {

@@ -31,6 +31,7 @@ import { work } from '../../store/work.reducer';
 import { BetweenList } from './between-list';
 import type { Behind } from '../common/messages-behind';
 import type { Evidence } from '../common/evidence';
+import { MemoLinks } from './memo-links';
 import { NodeList } from './node-list';
 import { MOST, Portraits } from '../common/portraits';
 import { THING_WORDS } from '../common/thing-words';
@@ -72,6 +73,7 @@ interface PortraitEvidence extends Behind {
     MatMenuItem,
     MatMenuTrigger,
     MatTooltip,
+    MemoLinks,
     NodeList,
     PortraitHead,
     SaidList,
@@ -81,7 +83,7 @@ interface PortraitEvidence extends Behind {
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './portraits-view.html',
-  styleUrl: './portraits-view.scss',
+  styleUrls: ['../common/view.scss', './portraits-view.scss'],
 })
 export class PortraitsView {
   private readonly store = inject(Store);
@@ -205,7 +207,17 @@ export class PortraitsView {
   protected call(group: string, text: string): void {
     const title = text.trim();
     const before = this.portraits.list()?.groups.find((one) => one.group === group)?.notes.title ?? '';
-    if (title !== before) this.portraits.note(group, { title });
+    if (title === before) return;
+    this.portraits.note(group, { title }, () =>
+      this.notices.withUndo(`The group is called “${this.portraits.titleOf(group)}” now.`, () =>
+        this.portraits.note(group, { title: before }),
+      ),
+    );
+  }
+
+  /** Opens what a memo points at. */
+  protected openBehind(behind: Behind): void {
+    this.opened.emit({ ...behind, group: null });
   }
 
   protected keepMemo({ group, notes }: FullPortrait, memo: string): void {

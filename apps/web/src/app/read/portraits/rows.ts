@@ -36,9 +36,9 @@ const OF_MESSAGES: readonly Row[] = [
   },
   {
     id: 'others',
-    title: 'Names, signs, languages',
-    how: 'Names are there once they were looked for in Gather',
-    things: ['name', 'emoji', 'language'],
+    title: 'Names, signs, languages, codes',
+    how: 'Names are there once they were looked for in Gather, codes once messages were coded; those that nobody coded count as without',
+    things: ['name', 'emoji', 'language', 'code'],
     isLong: true,
   },
   {

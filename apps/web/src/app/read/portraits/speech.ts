@@ -21,6 +21,15 @@ import type { Evidence } from '../common/evidence';
           <span class="times">{{ one.share }} <span class="faint">({{ one.elsewhere }})</span></span>
         </li>
       }
+      @if (portrait().answers; as a) {
+        @if (a.all > 0) {
+          <li matTooltip="Of its answers to messages that were collected too">
+            <span class="name">answers within the group</span>
+            <button class="evidence" aria-label="Read the answers within the group" (click)="openAnswers()">{{ count(a.within) }}</button>
+            <span class="times">{{ percent(a.within, a.all) }}</span>
+          </li>
+        }
+      }
       @for (one of scores(); track one.scorer) {
         <li [matTooltip]="one.how">
           <span class="name">{{ one.scorer }}</span>
@@ -56,6 +65,15 @@ export class Speech {
       how: `Mean of ${counted(scored, 'message')} here that could be scored, of ${formatCount(scoredElsewhere)} elsewhere`,
     })),
   );
+
+  protected readonly percent = percent;
+
+  protected openAnswers(): void {
+    this.opened.emit({
+      words: 'answers within the group',
+      query: { group: this.portrait().group, answers: 'within' },
+    });
+  }
 
   protected open(kind: MessageKind): void {
     this.opened.emit({ words: `kind: ${kind}`, query: { group: this.portrait().group, kind } });

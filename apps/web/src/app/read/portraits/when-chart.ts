@@ -3,9 +3,13 @@ import type { FullPortrait } from '@pebble/contract';
 import { counted } from '@pebble/core/first';
 import type { EChartsCoreOption } from 'echarts/core';
 import { Chart } from '../../shared/chart';
+import { momentMarks } from '../../shared/moment-marks';
+import { Moments } from '../../shared/moments';
 import { ThemeChoice } from '../../shared/theme';
 import { day } from '../../shared/words';
 import type { Evidence } from '../common/evidence';
+
+const DAY = 86_400_000;
 
 /** When a group was active, beside the whole: shares of the messages of each, day by day. */
 @Component({
@@ -47,16 +51,18 @@ export class WhenChart {
   readonly title = input.required<string>();
   readonly opened = output<Evidence>();
   private readonly theme = inject(ThemeChoice);
+  private readonly moments = inject(Moments);
   protected readonly day = day;
   protected readonly undated = computed(() => counted(this.portrait().undated, 'message'));
   protected readonly unusual = computed(() => [...this.portrait().unusual].sort((a, b) => a - b));
   protected readonly options = computed((): EChartsCoreOption => {
-    const { soft } = this.theme.map();
+    const { soft, mark } = this.theme.map();
     const { days, unusual } = this.portrait();
+    const starts = days.map((one) => one.day);
     const [own, all] = days.reduce(([o, a], one) => [o + one.messages, a + one.all], [0, 0]);
     const share = (part: number, whole: number): number => (whole === 0 ? 0 : (100 * part) / whole);
     return {
-      grid: { left: 2, right: 2, top: 6, bottom: 18 },
+      grid: { left: 2, right: 2, top: this.moments.all().length > 0 ? 16 : 6, bottom: 18 },
       tooltip: {
         trigger: 'axis',
         confine: true,
@@ -87,6 +93,7 @@ export class WhenChart {
           symbol: 'none',
           lineStyle: { color: soft, width: 1 },
           data: days.map((one) => share(one.all, all)),
+          ...momentMarks(this.moments.all(), starts, starts[starts.length - 1] + DAY, mark),
         },
       ],
     };

@@ -41,7 +41,7 @@ export function buildLegend(map: PreparedMap, theme: Theme, size: Size, scale: n
         inFull(section.groups, 46, (group, label) => pen.group(group, label, nodeScale(scale)));
         break;
       case 'ramp':
-        pen.ramp(map.colours, section.range);
+        pen.ramp(section.colours, section.range);
         break;
       case 'sizes':
         pen.sizes(

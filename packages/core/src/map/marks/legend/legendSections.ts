@@ -28,7 +28,7 @@ export interface LegendGroup {
 /** A part of the legend with its heading. */
 export type LegendSection = { readonly part: LegendPart; readonly heading: string } & (
   | { readonly what: 'groups'; readonly groups: readonly LegendGroup[] }
-  | { readonly what: 'ramp'; readonly range: readonly [number, number] }
+  | { readonly what: 'ramp'; readonly colours: readonly string[]; readonly range: readonly [number, number] }
   | { readonly what: 'sizes'; readonly values: readonly number[] }
   | { readonly what: 'kinds'; readonly kinds: readonly { label: string; colour: string; ties: number }[] }
   | {
@@ -41,7 +41,16 @@ export type LegendSection = { readonly part: LegendPart; readonly heading: strin
 /** What the legend of a map says, without the parts that were taken away and those that explain nothing. */
 export function legendSections(map: PreparedMap): LegendSection[] {
   const { without, headings } = map.description.legend;
-  return [colours(map), pies(map), shapes(map), rims(map), sizes(map), kinds(map), widths(map), outlines(map)]
+  return [
+    colours(map),
+    pies(map),
+    shapes(map),
+    rims(map),
+    sizes(map),
+    tieColours(map),
+    widths(map),
+    outlines(map),
+  ]
     .filter((section) => section !== null)
     .filter(({ part }) => !without.includes(part))
     .map((section) => ({ ...section, heading: headings[section.part] || section.heading }));
@@ -50,7 +59,7 @@ export function legendSections(map: PreparedMap): LegendSection[] {
 function colours(map: PreparedMap): LegendSection {
   const { column } = map.description.colour;
   const begun = { part: 'colour' as const, heading: `Colour: ${columnTitle(column)}` };
-  if (map.colourRange) return { ...begun, what: 'ramp', range: map.colourRange };
+  if (map.colourRange) return { ...begun, what: 'ramp', colours: map.colours, range: map.colourRange };
   return {
     ...begun,
     what: 'groups',
@@ -125,7 +134,20 @@ function sizeSteps([least, most]: readonly [number, number]): number[] {
   return steps.filter((value, i) => steps.indexOf(value) === i);
 }
 
-/** What the colours of ties are, where they go by kind. */
+/** What the colours of ties are, where they go by a number or by kind. */
+function tieColours(map: PreparedMap): LegendSection | null {
+  const { tieNumbers } = map;
+  if (!tieNumbers) return kinds(map);
+  const { column, ramp, range } = tieNumbers;
+  return {
+    part: 'ties',
+    heading: `Colour of ties: ${column}`,
+    what: 'ramp',
+    colours: ramp,
+    range,
+  };
+}
+
 function kinds(map: PreparedMap): LegendSection | null {
   if (!map.tieKinds) return null;
   const { by, names, of } = map.tieKinds;

@@ -3,7 +3,7 @@ import { columnTitle } from '../../../measures/columns';
 import { numbersOf, textsIn } from '../../../network/tables';
 import { formatValue } from '../../../words/formatValue';
 import type { MapNetwork } from '../../network/mapNetwork';
-import { rangeOf } from './sizes';
+import { rangeOf } from '../../style/shares';
 
 /** Width of the rims of each class, in pixels at scale 1; nodes of class 0 have none that says something. */
 export const RIM_WIDTHS = [0, 1.2, 2.2, 3.6];

@@ -1,6 +1,7 @@
 import type { MapDescription } from '@pebble/contract';
 import { numbersOf } from '../../../network/tables';
 import type { MapNetwork } from '../../network/mapNetwork';
+import { rangeOf } from '../../style/shares';
 
 export interface NodeSizes {
   /** By node of the network, in pixels at scale 1; 0 for nodes that are not shown. */
@@ -46,20 +47,4 @@ function grownShare(share: number, range: number, growth: MapDescription['size']
     case 'steps':
       return Math.min(STEPS - 1, Math.floor(Math.sqrt(share) * STEPS)) / (STEPS - 1);
   }
-}
-
-/** Least and highest value of some nodes; of the highest ones a share is cut off. Both 0 where there is none. */
-export function rangeOf(value: ArrayLike<number>, nodes: Uint32Array, cut = 0): readonly [number, number] {
-  let least = Infinity;
-  let most = -Infinity;
-  for (const v of nodes) {
-    if (value[v] < least) least = value[v];
-    if (value[v] > most) most = value[v];
-  }
-  if (!(least <= most)) return [0, 0];
-  if (cut === 0) return [least, most];
-  const rising = Float64Array.from(nodes, (v) => value[v])
-    .filter((one) => !Number.isNaN(one))
-    .sort();
-  return [least, rising[Math.max(0, Math.ceil(rising.length * (1 - cut)) - 1)]];
 }

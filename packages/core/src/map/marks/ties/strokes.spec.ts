@@ -3,7 +3,7 @@ import { buildScene } from '../../scene/buildScene';
 import { nodesWithin } from '../../interaction/choosing';
 import { PAPER } from '../../style/palette';
 import { prepareMap } from '../../scene/prepare';
-import { linesRoundStroke, strokeOf } from './strokes';
+import { linesRoundStroke, nodesOfStroke, strokeOf } from './strokes';
 
 /** Nodes on a line, 100 apart. */
 const screen = (move = 0) => ({
@@ -44,6 +44,16 @@ describe('a line drawn by hand', () => {
     expect(linesRoundStroke(stroke, { ...screen(), radius: new Float32Array(4) }, 1)).toEqual([]);
     const zoomed = strokeOf(across, screen(), all, 34, 2);
     expect(zoomed.width).toBe(17);
+  });
+
+  it('gives the nodes on it, and those round which it runs', () => {
+    expect(nodesOfStroke(stroke, screen(), all)).toEqual([0, 1, 2, 3]);
+    expect(nodesOfStroke(stroke, screen(), Uint32Array.of(1, 2))).toEqual([1, 2]);
+    const round = Array.from({ length: 73 }, (_, i) => {
+      const angle = (i * Math.PI) / 36;
+      return [250 + 90 * Math.cos(angle), 100 + 60 * Math.sin(angle)] as const;
+    });
+    expect(nodesOfStroke(strokeOf(round, screen(), all, 12, 1), screen(), all)).toEqual([1, 2]);
   });
 
   it('keeps at most 400 points of a very long one', () => {

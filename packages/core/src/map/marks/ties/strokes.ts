@@ -1,4 +1,5 @@
 import type { Stroke } from '@pebble/contract';
+import { nodesWithin } from '../../interaction/choosing';
 import { contoursAround } from '../regions/contour';
 import type { ScreenNodes } from '../../scene/screenNodes';
 
@@ -36,6 +37,22 @@ export function strokeOf(
       return { near, dx: (px - x[near]) / scale, dy: (py - y[near]) / scale };
     });
   return { title: '', width: width / scale, points };
+}
+
+/**
+ * The nodes on a drawn line and, where it runs round some, within it.
+ * @param places in units of the map
+ * @param shown nodes that can be meant
+ */
+export function nodesOfStroke(stroke: Stroke, places: ScreenNodes, shown: Uint32Array): number[] {
+  const inside = linesRoundStroke(stroke, places, 1).flatMap((ring) =>
+    nodesWithin(pointsOf(ring), places, shown),
+  );
+  return [...new Set(inside)].sort((a, b) => a - b);
+}
+
+function pointsOf(ring: Float32Array): (readonly [number, number])[] {
+  return Array.from({ length: ring.length / 2 }, (_, i) => [ring[2 * i], ring[2 * i + 1]] as const);
 }
 
 /** The outline of a drawn line on the screen: soft, as wide as it was drawn. Points near nodes that are not shown are left out. */

@@ -1,7 +1,7 @@
 import { defaultMap, type MapDescription } from '@pebble/contract';
 import { buildScene } from '../../scene/buildScene';
 import type { Focus } from '../../scene/sceneInput';
-import { PAPER } from '../../style/palette';
+import { OTHER_COLOUR, PAPER, rampColour } from '../../style/palette';
 import type { MapNetwork } from '../../network/mapNetwork';
 import { prepareMap } from '../../scene/prepare';
 import type { Scene } from '../../scene/scene';
@@ -188,6 +188,36 @@ describe('what ties say beside whom they tie', () => {
     const strokes = draw(filed, { change: change({ colour: 'by kind' }) }).curves.map(({ stroke }) => stroke);
     expect(new Set(strokes).size).toBe(2);
     expect(draw(kept, { change: change({ colour: 'by kind' }) }).curves[0].stroke).toBe(PAPER.tie);
+  });
+
+  it('by a number, from the least to the highest of those that are shown', () => {
+    const share = { ...three, edges: { ...three.edges, share: Float64Array.of(0, 0.25, NaN) } };
+    const by = (ramp: 'thread' | 'two-sided', column = 'share') =>
+      draw(share, { change: change({ colour: 'by number', number: { column, ramp } }) });
+    const { curves, legend } = by('thread');
+    // Few that have much are seen among many that have none.
+    expect(curves.at(-1)).toMatchObject({ stroke: rampColour(1, 'thread') });
+    expect(curves.at(-1)!.alpha).toBeGreaterThan(1.5 * curves[0].alpha);
+    const strokes = curves.map(({ stroke }) => stroke);
+    expect(strokes).toHaveLength(3);
+    expect(new Set(strokes)).toEqual(
+      new Set([rampColour(0, 'thread'), rampColour(1, 'thread'), OTHER_COLOUR]),
+    );
+    const words = legend.texts.map(({ text }) => text);
+    expect(words).toEqual(expect.arrayContaining(['Colour of ties: share', '0 to 0.250']));
+    // Two-sided ramps have their middle at 0.
+    const sides = by('two-sided').curves.map(({ stroke }) => stroke);
+    expect(sides).toContain(rampColour(1, 'two-sided'));
+    expect(sides).toContain(rampColour(16 / 31, 'two-sided'));
+    const below = { ...three, edges: { ...three.edges, share: Float64Array.of(-0.25, 0, 0.2) } };
+    const far = draw(below, {
+      change: change({ colour: 'by number', number: { column: 'share', ramp: 'two-sided' } }),
+    }).curves;
+    expect(far.at(-1)!.stroke).toBe(rampColour(0, 'two-sided'));
+    // Without the number they are grey, and the legend does not speak of it.
+    const none = by('thread', 'gone');
+    expect(new Set(none.curves.map(({ stroke }) => stroke))).toEqual(new Set([PAPER.tie]));
+    expect(none.legend.texts.map(({ text }) => text).join()).not.toContain('Colour of ties');
   });
 
   it('paler the weaker, also where all have one width', () => {

@@ -37,18 +37,21 @@ export function buildTies(input: SceneInput, nodes: ScreenNodes): TieMarks {
     twoWay: map.twoWay,
   };
   const weight = numbersOf(map.network.edges, 'weight');
-  const { strokes, strokeOf } = strokesOf(input, ends);
+  const { strokes, strokeOf, standsOut } = strokesOf(input, ends);
   const byWeight = ties.width === 'by weight' || ties.opacity === 'by weight';
   const isPale = (e: number): boolean =>
     map.pale !== null && (map.pale[ends.source[e]] === 1 || map.pale[ends.target[e]] === 1);
-  // Pens by width and colour, so that the strongest ties lie on top: of pale ties, of the others, and by width alone of picked ones.
+  // Pens by width and colour, so that the strongest ties lie on top (or those of which a number says most): of pale ties, of the others,
+  // and by width alone of picked ones.
   const own = strokes.length * WIDTHS.length;
+  const penOf = (width: number, stroke: number): number =>
+    standsOut ? stroke * WIDTHS.length + width : width * strokes.length + stroke;
   const sorted = sortByPen(map.drawn, 2 * own + WIDTHS.length, (e) => {
     if (!touchesView(e, ends, input)) return -1;
     const width = byWeight ? widthClass(weight[e], map.widthBounds) : 0;
     if (focus?.edges.has(e)) return 2 * own + width;
     if (ties.shown === 'of selection') return -1;
-    return (isPale(e) ? 0 : own) + width * strokes.length + strokeOf(e);
+    return (isPale(e) ? 0 : own) + penOf(width, strokeOf(e));
   });
   const inView = sorted.edges.length;
   const usual = Math.min(0.5, Math.max(0.02, 9 / Math.sqrt(Math.max(inView, 1))));
@@ -60,11 +63,14 @@ export function buildTies(input: SceneInput, nodes: ScreenNodes): TieMarks {
     const edges = sorted.edges.subarray(sorted.start[pen], sorted.start[pen + 1]);
     if (edges.length === 0) continue;
     const isPicked = pen >= 2 * own;
-    const kind = isPicked ? pen - 2 * own : Math.floor((pen % own) / strokes.length);
+    const [first, second] = standsOut ? [WIDTHS.length, strokes.length] : [strokes.length, WIDTHS.length];
+    const [slow, fast] = [Math.floor((pen % own) / first) % second, (pen % own) % first];
+    const [kind, stroke] = isPicked ? [pen - 2 * own, 0] : standsOut ? [fast, slow] : [slow, fast];
     const width = WIDTHS[ties.width === 'even' ? 0 : kind] * grown;
-    const usualAlpha = ties.opacity === 'by weight' ? Math.min(1, base * OPACITIES[kind]) : base;
+    const weighed = ties.opacity === 'by weight' ? base * OPACITIES[kind] : base;
+    const usualAlpha = Math.min(1, weighed * (standsOut?.[stroke] ?? 1));
     draw(marks, edges, ends, {
-      stroke: isPicked ? theme.mark : strokes[pen % strokes.length],
+      stroke: isPicked ? theme.mark : strokes[stroke],
       width: isPicked ? width * 1.25 : width,
       alpha: isPicked
         ? pickedAlpha(focus?.edges.size ?? 0)
@@ -82,16 +88,24 @@ function pickedAlpha(picked: number): number {
   return Math.max(0.25, Math.min(0.85, 0.85 * Math.sqrt(60 / Math.max(picked, 1))));
 }
 
-/** The colours of ties, and which of them each has: of its source, of its target, of both mixed, or none. */
-function strokesOf(
-  { map, theme }: SceneInput,
-  { source, target }: Ends,
-): { strokes: readonly string[]; strokeOf: (edge: number) => number } {
+interface TieStrokes {
+  /** From what lies at the bottom to what lies on top. */
+  readonly strokes: readonly string[];
+  readonly strokeOf: (edge: number) => number;
+  /** How much stronger than usual ties of each colour are drawn; where it is there, colours go before widths in what lies on top. */
+  readonly standsOut?: readonly number[];
+}
+
+/** The colours of ties, and which of them each has: of its kind, by its number, of its source, of its target, of both mixed, or none. */
+function strokesOf({ map, theme }: SceneInput, { source, target }: Ends): TieStrokes {
   const { colour } = map.description.ties;
   const kinds = map.tieKinds;
   if (colour === 'by kind' && kinds)
     return { strokes: kindColours(kinds.names.length), strokeOf: (e) => kinds.of[e] };
-  if (colour === 'neutral' || colour === 'by kind' || map.colourRange !== null)
+  const numbers = map.tieNumbers;
+  if (numbers)
+    return { strokes: numbers.colours, strokeOf: (e) => numbers.of[e], standsOut: numbers.standsOut };
+  if (colour === 'neutral' || colour === 'by kind' || colour === 'by number' || map.colourRange !== null)
     return { strokes: [theme.tie], strokeOf: () => 0 };
   const count = map.colours.length;
   switch (colour) {
