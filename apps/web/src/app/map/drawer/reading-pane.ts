@@ -99,10 +99,13 @@ export class ReadingPane {
       new Map(this.session.network()?.columns.map(({ name, title, how }) => [name, { title, how }]) ?? []),
   );
 
+  /** Which network is read; the same one after columns were added to it, so that nobody loses the place in what they read. */
+  private readonly place = computed(() => this.session.network(), { equal: (a, b) => a?.id === b?.id });
+
   constructor() {
     effect((onCleanup) => {
       const selection = this.selection();
-      const network = this.session.network();
+      const network = this.place();
       this.messages.set([]);
       this.total.set(null);
       this.portrait.set(null);

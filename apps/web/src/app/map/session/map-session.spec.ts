@@ -9,15 +9,20 @@ import { WorkActions } from '../../store/work.actions';
 import { work } from '../../store/work.reducer';
 import { MapSession } from './map-session';
 import { NodePictures } from './node-pictures';
+import type { LayoutRun } from '../workers/layout-run';
 import type { LayoutRequest } from '../workers/layout.worker';
+
+type LayoutEars = Parameters<LayoutRun['start']>[1];
 
 jest.mock('../workers/bundle-in-worker', () => ({ bundleInWorker: jest.fn() }));
 const begun: LayoutRequest[] = [];
+const told: LayoutEars[] = [];
 jest.mock('../workers/layout-run', () => ({
   LayoutRun: class LayoutRun {
     isRunning = false;
-    start(request: LayoutRequest): void {
+    start(request: LayoutRequest, ears: LayoutEars): void {
       begun.push(request);
+      told.push(ears);
       this.isRunning = true;
     }
     end(): void {
@@ -100,8 +105,12 @@ describe('MapSession', () => {
     await ended({ id: 8, kind: 'share-of-code', result: { network: 'other' } });
     await ended({ id: 9, kind: 'scan-resolutions', parameters: { network: 'first' } });
     expect(table).not.toHaveBeenCalled();
+    const ends = session.data()!.edges['source'];
     await ended({ id: 10, kind: 'share-of-code', result: { network: 'first' } });
     expect(table).toHaveBeenCalledTimes(2);
+    // The same ties are known as the same, so that nothing is drawn anew for them.
+    expect(session.data()!.nodes['through time']).toEqual(['1', '1']);
+    expect(session.data()!.edges['source']).toBe(ends);
     // Once is enough.
     await ended({ id: 11, kind: 'describe-map', parameters: { network: 'first' } });
     expect(table).toHaveBeenCalledTimes(2);
@@ -141,5 +150,23 @@ describe('MapSession', () => {
     // Ended before it has got anywhere, the map is as it was.
     session.cancelLayout();
     expect([session.layout().what, [...session.places()!.x]]).toEqual(['rest', [1, 30]]);
+  });
+
+  it('has places also where its first arrangement is stopped before the first picture of it', async () => {
+    const api = {
+      network: () => of(exampleNetwork({ id: 'first', nodes: 2 })),
+      savedMap: () => of({ ...saved, hasPositions: false }),
+      table: ({ table }: { table: 'nodes' | 'edges' }) => of(toArrow(table === 'nodes' ? nodes : edges)),
+      sendBytes: () => NEVER,
+    };
+    const session = sessionWith(api);
+    TestBed.inject(Store).dispatch(WorkActions.studyOpened({ id: 's' }));
+    await session.open('first');
+    expect([session.layout().what, session.places()]).toEqual(['running', null]);
+    session.stopLayout();
+    expect(session.layout()).toEqual({ what: 'running', done: 'ends at its first places' });
+    const frame = { iteration: 3, done: false, cameToRest: false, overlaps: 0 };
+    told.at(-1)!.frame({ x: Float32Array.of(5, 6), y: Float32Array.of(7, 8), ...frame });
+    expect([session.layout().what, [...session.places()!.x]]).toEqual(['rest', [5, 6]]);
   });
 });

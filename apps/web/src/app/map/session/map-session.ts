@@ -8,7 +8,7 @@ import { Api, isMissing, pathOf, type NetworkPlace } from '../../api/api';
 import { wholeOf } from '../../shared/slices';
 import { WorkActions } from '../../store/work.actions';
 import { work } from '../../store/work.reducer';
-import { newestChange } from './changes-elsewhere';
+import { newestChange, withSameEnds } from './changes-elsewhere';
 import { separate, type Places } from './places';
 import { sayUnsaved, withArrangement } from './with-arrangement';
 import { withDecisions } from './with-decisions';
@@ -126,7 +126,10 @@ export const MapSession = signalStore(
             forkJoin([api.network(pathOf(before)), store._readTables(before), api.savedMap(pathOf(before))]),
           );
           if (store.network() !== before) return;
-          store._open({ network, data: { ...data, ...tables } });
+          store._open({
+            network,
+            data: { ...data, ...tables, edges: withSameEnds(data.edges, tables.edges) },
+          });
           methods._adopt(kept.description);
         } catch (error) {
           sayUnsaved(global, error as Error);

@@ -109,6 +109,20 @@ describe('TieBundling', () => {
     expect(bundling.drawn(described(network()))!.courses).toBeNull();
   });
 
+  it('begins anew for a network that was read again, though its nodes stand where they stood', () => {
+    const bundling = new TieBundling();
+    const at = places();
+    bundling.follow(described(network()), at, false);
+    begin();
+    workers[0].onmessage({ data: { courses } });
+    const again = described(network());
+    bundling.follow(again, at, false);
+    begin();
+    expect(workers).toHaveLength(2);
+    workers[1].onmessage({ data: { courses } });
+    expect(bundling.drawn(again)!.courses).toBe(courses);
+  });
+
   it('can be stopped, and begun again', () => {
     const bundling = new TieBundling();
     const [map, at] = [described(network()), places()];

@@ -43,12 +43,12 @@ export class TieBundling {
 
   /** Takes notice of what the map is now; while it moves nothing is begun. */
   follow(map: PreparedMap | null, places: Places | null, isMoving: boolean): void {
-    const { present } = this;
     if (!map || !places || !isFree(map)) {
       this.forget();
       return;
     }
-    if (present && !isSameNetwork(present.map, map)) this.forget();
+    if (this.present && !isSameNetwork(this.present.map, map)) this.forget();
+    const { present } = this;
     if (isMoving) {
       if (this.state().what === 'running') this.present = null;
       this.end();

@@ -35,6 +35,9 @@ interface Arrangement {
 /** Milliseconds without a further move after which places are kept. */
 const SAVE_AFTER = 1200;
 
+/** What is said of a first arrangement that ends as soon as it has places. */
+const ENDING = 'ends at its first places';
+
 /** What is asked of the features before. */
 // eslint-disable-next-line @typescript-eslint/consistent-type-definitions -- the store takes no interface
 type Asked = {
@@ -60,11 +63,21 @@ export function withArrangement() {
       /** What is to be done when the running layout is ended before it is done. */
       let leaveLayout: () => void = () => undefined;
       let takeBackLayout: () => void = () => undefined;
+      /** A first arrangement was asked to end before it had any places. */
+      let endsAtFirstPlaces = false;
       let savedMoves: ReadonlyMap<number, Place> | null = null;
 
       const endLayout = (): void => {
         run.end();
         if (store.layout().what === 'running') patchState(store, { layout: { what: 'rest' } });
+      };
+
+      /** Ends a running layout where it is; one that has not got anywhere leaves the map as it was. */
+      const leaveRun = (): void => {
+        if (!run.isRunning) return;
+        const leave = leaveLayout;
+        endLayout();
+        leave();
       };
 
       const savePlaces = async (network: Network): Promise<void> => {
@@ -132,7 +145,7 @@ export function withArrangement() {
           const data = store.data();
           const network = store.network();
           if (!data || !network) return;
-          methods.stopLayout();
+          leaveRun();
           const before = { settings: store.settings(), base: store.base() };
           const description = store.description();
           const { radius } = prepareMap(data, { ...description, show: wholeShown });
@@ -151,12 +164,15 @@ export function withArrangement() {
           });
           takeBackLayout = () => patchState(store, before);
           leaveLayout = takeBackLayout;
-          const isAt = (done: string): void => patchState(store, { layout: { what: 'running', done } });
+          endsAtFirstPlaces = false;
+          const isAt = (done: string): void => {
+            if (!endsAtFirstPlaces) patchState(store, { layout: { what: 'running', done } });
+          };
           run.start(request, {
             share: (share) => isAt(`${Math.round(100 * share)} %`),
             frame: ({ x, y, iteration, done }) => {
               patchState(store, { base: keepHeld(x, y, held) });
-              if (done) {
+              if (done || endsAtFirstPlaces) {
                 endLayout();
                 settle(network, iteration);
                 return;
@@ -165,12 +181,12 @@ export function withArrangement() {
               leaveLayout = () => settle(network, iteration);
             },
             refused: (reason) => {
-              methods.stopLayout();
+              leaveRun();
               failed(reason);
               if (!store.base()) methods.arrange(LayoutSettings.parse({}));
             },
             broke: (reason) => {
-              methods.stopLayout();
+              leaveRun();
               store._fail(`The layout stopped: ${reason}`);
             },
           });
@@ -180,7 +196,7 @@ export function withArrangement() {
         async arrangeOnServer(settings: LayoutSettings): Promise<void> {
           const network = store.network();
           if (!network) return;
-          methods.stopLayout();
+          leaveRun();
           if (isUnsaved()) await savePlaces(network);
           const asked = { network: network.id, layout: settings, upload: null, iterations: null, moved: 0 };
           try {
@@ -199,17 +215,17 @@ export function withArrangement() {
         takePlaces(settings: LayoutSettings, { x, y }: Places): void {
           const network = store.network();
           if (!network) return;
-          methods.stopLayout();
+          leaveRun();
           patchState(store, { settings, base: keepHeld(x, y, heldPlaces(settings)) });
           settle(network, settings.iterations);
         },
 
-        /** Ends a running layout where it is; one that has not got anywhere leaves the map as it was. */
+        /** Ends a running layout where it is; a first one has places to end at from its first picture on. */
         stopLayout(): void {
-          if (!run.isRunning) return;
-          const leave = leaveLayout;
-          endLayout();
-          leave();
+          if (run.isRunning && !store.base()) {
+            endsAtFirstPlaces = true;
+            patchState(store, { layout: { what: 'running', done: ENDING } });
+          } else leaveRun();
         },
 
         /** Ends a running layout and leaves the map as it was before; a first layout is ended where it is. */
