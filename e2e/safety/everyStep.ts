@@ -1,6 +1,6 @@
 import { defaultMap, type StepKind } from '@pebble/contract';
 import { lookOf } from '@pebble/core';
-import { networkSteps } from '../../apps/server/src/testing/networkSteps';
+import { networkSteps, PLATE } from '../../apps/server/src/testing/networkSteps';
 import { ADDRESSES, type Prepared } from './prepared';
 
 /** Parameters for every kind of step on a prepared study; collecting is killed by itself, and so is the archive. */
@@ -39,9 +39,10 @@ export const PARAMETERS: Readonly<
   'forget-moment': ({ moment }) => ({ id: moment, name: 'Fire' }),
   'remove-source': ({ source }) => ({ source, name: 'Posts' }),
   'restore-source': ({ removedSource }) => ({ source: removedSource, name: 'Removed' }),
-  'remove-for-good': ({ deletedNetwork, removedSource }) => ({
+  'remove-for-good': ({ deletedNetwork, removedSource, deletedPlate }) => ({
     networks: [deletedNetwork],
     sources: [removedSource],
+    plates: [deletedPlate],
   }),
   'forget-account': ({ account }) => ({ account }),
   'duplicate-study': () => ({ name: 'Second' }),
@@ -70,6 +71,14 @@ export const PARAMETERS: Readonly<
         ? deletedNetwork
         : network,
   ),
+  'keep-plate': ({ slicedNetwork: network }) => ({ ...PLATE, network }),
+  'name-plate': ({ plate }) => ({ plate, title: 'Second', note: '' }),
+  'duplicate-plate': ({ plate }) => ({ plate, title: 'Second' }),
+  'renew-plate': ({ plate }) => ({ plate, title: 'First' }),
+  'order-plates': ({ plate }) => ({ plates: [plate] }),
+  'choose-cover': ({ plate }) => ({ plate }),
+  'delete-plate': ({ plate }) => ({ plate, title: 'First' }),
+  'restore-plate': ({ deletedPlate: plate }) => ({ plate, title: 'First' }),
   'keep-look': () => ({ name: 'Journal', look: lookOf(defaultMap) }),
   'forget-look': () => ({ name: 'Kept' }),
   'add-pictures': ({ pictures }) => ({ upload: pictures }),

@@ -1,6 +1,7 @@
 import { defaultMap, type Decision, type Step, type StepKind, type UploadAnswer } from '@pebble/contract';
 import { lookOf } from '@pebble/core';
 import { makePosts, postsAsJsonLines } from '@pebble/standins';
+import { PLATE } from '../../apps/server/src/testing/networkSteps';
 import { idle, type Served } from './served';
 
 /** What a prepared study holds, by the ids that steps name. */
@@ -15,6 +16,8 @@ export interface Prepared {
   readonly account: number;
   readonly filter: number;
   readonly moment: number;
+  readonly plate: number;
+  readonly deletedPlate: number;
   readonly code: number;
   readonly sample: number;
   readonly decisions: readonly number[];
@@ -81,6 +84,10 @@ export async function prepare(app: Served): Promise<Prepared> {
   for (const coder of ['ann', 'ben'])
     await step('code-message', { message: entries[0].message.id, coder, codes: [codes[0].id] });
   await step('mark-moment', { time: 0, name: 'Fire' });
+  const plateOf = async (title: string): Promise<number> =>
+    Number((await step('keep-plate', { ...PLATE, title, network: slicedNetwork })).result!['plate']);
+  const [plate, deletedPlate] = [await plateOf('First'), await plateOf('Deleted')];
+  await step('delete-plate', { plate: deletedPlate, title: 'Deleted' });
   await step('keep-look', { name: 'Kept', look: lookOf(defaultMap) });
   const tidied = await step('tidy', {
     sort: 'hashtag',
@@ -118,6 +125,8 @@ export async function prepare(app: Served): Promise<Prepared> {
     account: messages[0].author.id,
     filter: filter.id,
     moment: moment.id,
+    plate,
+    deletedPlate,
     code: codes[0].id,
     sample,
     decisions: (tidied.result!['decisions'] as Decision['id'][]).map(Number),

@@ -8,6 +8,7 @@ import { collectingRoutes } from './api/collecting';
 import { gatherRoutes } from './api/gather';
 import { tidyRoutes } from './api/tidy';
 import { networkRoutes } from './api/networks';
+import { plateRoutes } from './api/plates';
 import { readingRoutes } from './api/reading';
 import { ownHost, ownPages } from './api/ownAddress';
 import { openApiDocument } from './api/openapi';
@@ -58,6 +59,7 @@ export const PARTS = [
   tidyRoutes,
   collectingRoutes,
   networkRoutes,
+  plateRoutes,
   readingRoutes,
   stepRoutes,
 ];

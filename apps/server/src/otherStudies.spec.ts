@@ -2,7 +2,7 @@ import { StepKind, type Codebook, type Step } from '@pebble/contract';
 import { findStep } from './storage/steps';
 import { connect, studyFolder } from './storage/open';
 import { startedApplication } from './testing/application';
-import { networkSteps } from './testing/networkSteps';
+import { networkSteps, PLATE } from './testing/networkSteps';
 
 /** What each kind of step names by an id; null for kinds that name nothing. */
 interface Foreign {
@@ -13,6 +13,7 @@ interface Foreign {
   readonly message: number;
   readonly filter: number;
   readonly moment: number;
+  readonly plate: number;
   readonly code: number;
   readonly sample: number;
   readonly account: number;
@@ -60,6 +61,14 @@ const STEPS: Readonly<Record<StepKind, ((of: Foreign) => object) | null>> = {
     by: 'month',
   }),
   ...networkSteps(({ network }: Foreign) => network),
+  'keep-plate': ({ network }) => ({ ...PLATE, network }),
+  'name-plate': ({ plate }) => ({ plate, title: 'Second', note: '' }),
+  'duplicate-plate': ({ plate }) => ({ plate, title: 'Second' }),
+  'renew-plate': ({ plate }) => ({ plate, title: 'First' }),
+  'order-plates': ({ plate }) => ({ plates: [plate] }),
+  'choose-cover': ({ plate }) => ({ plate }),
+  'delete-plate': ({ plate }) => ({ plate, title: 'First' }),
+  'restore-plate': ({ plate }) => ({ plate, title: 'First' }),
   'keep-look': null,
   'forget-look': null,
   'add-pictures': ({ upload }) => ({ upload }),
@@ -85,6 +94,11 @@ describe('what is of another study', () => {
     skipped = step.id;
     const weave = { what: 'accounts', kinds: ['mention'] };
     const woven = (await app.step('weave', { name: 'A', weave }).expect(200)).body as Step;
+    const network = String(woven.result?.['network']);
+    await app
+      .step('arrange-map', { network, layout: {}, upload: null, iterations: null, moved: 0 })
+      .expect(200);
+    const kept = (await app.step('keep-plate', { ...PLATE, network }).expect(200)).body as Step;
     const { id: upload, preview } = await app.look('more.csv', 'id,author,text\n9,ann,@bob again');
     await app.step('save-filter', { name: 'F', filter: { text: 'hello' } }).expect(200);
     const [source] = await app.list<{ id: number }>('sources');
@@ -97,7 +111,8 @@ describe('what is of another study', () => {
     const book = await app.get<Codebook>('codebook');
     const [moment] = await app.get<{ id: number }[]>('moments');
     foreign = {
-      network: String(woven.result?.['network']),
+      network,
+      plate: Number(kept.result?.['plate']),
       upload,
       reading: preview.reading,
       source: source.id,

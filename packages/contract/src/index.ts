@@ -16,6 +16,7 @@ export * from './moments';
 export * from './network';
 export * from './page';
 export * from './pictures';
+export * from './plates';
 export * from './portraits';
 export * from './problem';
 export * from './spread';

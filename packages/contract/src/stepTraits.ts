@@ -1,7 +1,7 @@
 import { StepKind } from './steps';
 
 /** What of a study can be another after a step, by what is read together. */
-export type StudyPart = 'study' | 'messages' | 'networks';
+export type StudyPart = 'study' | 'messages' | 'networks' | 'plates';
 
 interface StepTraits {
   /** What has to be read anew after it; the logbook always has it. */
@@ -78,6 +78,14 @@ export const STEP_TRAITS: Readonly<Record<StepKind, StepTraits>> = {
   'arrange-map': says(),
   'share-arrangement': silent('networks'),
   'describe-map': silent(),
+  'keep-plate': silent('plates'),
+  'name-plate': silent('plates'),
+  'duplicate-plate': silent('plates'),
+  'renew-plate': silent('plates'),
+  'order-plates': silent('plates'),
+  'choose-cover': silent('study', 'plates'),
+  'delete-plate': silent('plates'),
+  'restore-plate': silent('plates'),
   'keep-look': silent(),
   'forget-look': silent(),
   'add-pictures': silent(),

@@ -11,6 +11,7 @@ import { MeasureSettings, NetworkChange, NetworkExport } from './network';
 import { FIGURE_FORMATS, FigureQuery } from './figure';
 import { pageOf } from './page';
 import { AgreementSettings, Coder, EditedCode, MOST_CODES, NewSample } from './coding';
+import { PlateMap, PlateNote, PlateTitle } from './plates';
 import { FollowSettings } from './following';
 import { NewMoment } from './moments';
 import { GroupNotes, PortraitFormat, PortraitSettings } from './portraits';
@@ -253,6 +254,7 @@ export const stepParameters = {
   'remove-for-good': z.object({
     networks: z.array(z.string()).max(1000).default([]),
     sources: z.array(z.int()).max(1000).default([]),
+    plates: z.array(z.int()).max(1000).default([]),
   }),
   'arrange-map': z.object({
     network: z.string(),
@@ -267,6 +269,26 @@ export const stepParameters = {
   /** Pictures for nodes, as JSON in an upload; those of the same names are replaced. */
   'add-pictures': z.object({ upload: z.string() }),
   'remove-pictures': z.object({}),
+  /** Keeps the state of a map as a plate. */
+  'keep-plate': PlateMap.extend({
+    network: z.string(),
+    title: PlateTitle,
+    note: PlateNote.default(''),
+    /** Where the nodes are, as little-endian 32-bit floats; null for where the map has them. */
+    upload: z.string().nullable().default(null),
+    /** The plate whose place this one takes; null for a new one. */
+    plate: z.int().nullable().default(null),
+  }),
+  'name-plate': z.object({ plate: z.int(), title: PlateTitle, note: PlateNote }),
+  'duplicate-plate': z.object({ plate: z.int(), title: PlateTitle }),
+  /** A plate whose network has other values is from now on what it is with these. */
+  'renew-plate': z.object({ plate: z.int(), title: z.string() }),
+  /** In the order in which they are to stand; what is not named follows as it was. */
+  'order-plates': z.object({ plates: z.array(z.int()).min(1).max(500) }),
+  /** The plate that stands for the study; null for none. */
+  'choose-cover': z.object({ plate: z.int().nullable() }),
+  'delete-plate': z.object({ plate: z.int(), title: z.string() }),
+  'restore-plate': z.object({ plate: z.int(), title: z.string() }),
   'describe-map': z.object({ network: z.string(), description: MapDescription }),
   'export-figure': z.object({
     network: z.string(),

@@ -38,6 +38,7 @@ const deleted = { name: z.string(), deletedAt: z.string(), goneAt: z.string() };
 export const Deleted = z.discriminatedUnion('what', [
   z.object({ what: z.literal('network'), id: z.string(), ...deleted }),
   z.object({ what: z.literal('source'), id: z.int(), ...deleted }),
+  z.object({ what: z.literal('plate'), id: z.int(), ...deleted }),
 ]);
 export type Deleted = z.infer<typeof Deleted>;
 export const DeletedList = z.array(Deleted);

@@ -11,6 +11,7 @@ const TABLES = {
   message: ['message', 'This message'],
   account: ['account', 'This account'],
   run: ['collect_run', 'This collecting run'],
+  plate: ['plate', 'This plate'],
 } as const;
 
 /** Steps that work on networks that were deleted. */
@@ -20,6 +21,7 @@ const OF_DELETED: readonly string[] = ['restore-network', 'remove-for-good'] sat
 interface Named extends Partial<Record<keyof typeof TABLES | 'upload' | 'id', unknown>> {
   readonly networks?: unknown;
   readonly sources?: unknown;
+  readonly plates?: unknown;
   readonly sample?: unknown;
   readonly code?: unknown;
   /** What a sample is drawn from. */
@@ -52,12 +54,14 @@ export function checkOwnThings(
     ...(named.more ?? []),
   ]) {
     for (const name of Object.keys(TABLES) as (keyof typeof TABLES)[])
-      if (part[name] !== undefined) check(TABLES[name][0], part[name], TABLES[name][1]);
+      if (part[name] !== undefined && part[name] !== null)
+        check(TABLES[name][0], part[name], TABLES[name][1]);
     if (typeof part.upload === 'string') checkUpload(folder, part.upload);
   }
   for (const [list, table, what] of [
     [named.networks, ...TABLES.network],
     [named.sources, ...TABLES.source],
+    [named.plates, ...TABLES.plate],
   ] as const)
     if (Array.isArray(list)) for (const id of list) check(table, id, what);
   if (named.sample !== undefined) check('sample', named.sample, 'This sample');

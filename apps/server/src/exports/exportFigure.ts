@@ -12,7 +12,6 @@ import {
   marginFor,
   numbersOf,
   paintSvg,
-  prepareMap,
   RASTER_FROM,
   themeOn,
   TieRaster,
@@ -25,10 +24,8 @@ import {
 } from '@pebble/core';
 import { findNetwork, readMap, readPositions } from '../storage/networks';
 import type { Store } from '../storage/open';
-import { nodePictures } from '../storage/pictures';
 import { fromPlacesBytes } from '../storage/placesBytes';
-import { readTable } from '../storage/files/tables';
-import { evidenceOf } from '../weaving/evidenceOf';
+import { preparedMap } from '../plates/preparedMap';
 import { lettersFor } from './fontFiles';
 import { fileName, writeParts, type ExportedFile } from './writtenFile';
 
@@ -54,21 +51,7 @@ export async function exportFigure(
   if (!network) return null;
   const saved = await readMap(store, network.id);
   const { description } = saved;
-  const dailyTieCounts = description.show.period
-    ? await (await evidenceOf(store, network))?.dailyTieCounts()
-    : null;
-  const prepared = prepareMap(
-    {
-      nodeCount: network.nodes,
-      directed: network.directed,
-      titles: network.titles,
-      nodes: readTable(store.folder, network.id, 'nodes'),
-      edges: readTable(store.folder, network.id, 'edges'),
-      dailyTieCounts: dailyTieCounts,
-      pictures: description.shape.pictures ? await nodePictures(store) : [],
-    },
-    description,
-  );
+  const prepared = await preparedMap(store, network, description);
   const { x, y } = fromPlacesBytes(positions);
   const map = { ...prepared, courses: coursesOf(prepared, x, y) };
   const scene = sceneOf(map, x, y, query);

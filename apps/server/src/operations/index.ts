@@ -35,6 +35,16 @@ import { importNetwork } from './weave/importNetwork';
 import { answerQuestions } from './measure/answerQuestions';
 import { addPictures, removePictures } from './map/pictureSteps';
 import { forgetLook, keepLook } from './map/lookSteps';
+import {
+  chooseCoverPlate,
+  deletePlate,
+  duplicatePlate,
+  keepPlate,
+  namePlate,
+  orderPlates,
+  renewPlate,
+  restorePlate,
+} from './plates/plateSteps';
 import { arrangeMap, describeMap } from './map/mapSteps';
 import { markAudience } from './measure/markAudience';
 import { markNodes } from './measure/markNodes';
@@ -120,6 +130,14 @@ const definitions = {
   'remove-for-good': removeForGood,
   'arrange-map': arrangeMap,
   'describe-map': describeMap,
+  'keep-plate': keepPlate,
+  'name-plate': namePlate,
+  'duplicate-plate': duplicatePlate,
+  'renew-plate': renewPlate,
+  'order-plates': orderPlates,
+  'choose-cover': chooseCoverPlate,
+  'delete-plate': deletePlate,
+  'restore-plate': restorePlate,
   'keep-look': keepLook,
   'add-pictures': addPictures,
   'remove-pictures': removePictures,

@@ -30,6 +30,7 @@ import type {
   SpreadRequest,
   GroupMessagesQuery,
   GroupQuery,
+  Plate,
   Portrait,
   PortraitList,
   Queue,
@@ -54,6 +55,7 @@ import type {
 } from '@pebble/contract';
 import type * as z from 'zod';
 import type { Tie } from '@pebble/core';
+import { readCover, readPlates } from '../plates/readPlates';
 import { readAudienceMembers, readAudiences, readAudienceSets } from '../reading/audiences';
 import { readAgreement, readQueue } from '../reading/coding';
 import { readComparison, readSetMessages } from '../reading/comparison';
@@ -116,6 +118,9 @@ export interface Reads {
   messageTies: { asks: { network: string; message: number }; gives: Tie[] | null };
   /** Null for a map that was never arranged. */
   smallPicture: { asks: string; gives: SmallPicture | null };
+  plates: { asks: undefined; gives: Plate[] };
+  /** Null for a study without a map. */
+  cover: { asks: undefined; gives: SmallPicture | null };
   /** Writes a file, which is the reader's to take away. */
   exportNetwork: { asks: { network: string; format: NetworkExport }; gives: ExportedFile };
   /** Of messages, accounts, items, decisions or the logbook; the file is the reader's to take away. */
@@ -165,6 +170,8 @@ export const readers: { readonly [N in ReadName]: Reader<N> } = {
   setMessages: readSetMessages,
   dailyTieCounts: readDailyTieCounts,
   messageTies: readMessageTies,
+  plates: readPlates,
+  cover: readCover,
   smallPicture: (store, network) => readSmallPicture(store, network),
   exportNetwork: (store, asks) => exportNetwork(store, asks),
   exportData,

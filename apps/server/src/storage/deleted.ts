@@ -19,6 +19,11 @@ export async function readDeleted({ query }: Store): Promise<Deleted[]> {
     .select(['id', 'name', 'removed_at'])
     .where('removed_at', 'is not', null)
     .execute();
+  const plates = await query
+    .selectFrom('plate')
+    .select(['id', 'title', 'deleted_at'])
+    .where('deleted_at', 'is not', null)
+    .execute();
   return [
     ...networks.map(({ id, name, deleted_at }): Deleted => ({
       what: 'network',
@@ -34,6 +39,13 @@ export async function readDeleted({ query }: Store): Promise<Deleted[]> {
       deletedAt: removed_at!,
       goneAt: goneAt(removed_at!),
     })),
+    ...plates.map(({ id, title, deleted_at }): Deleted => ({
+      what: 'plate',
+      id,
+      name: title,
+      deletedAt: deleted_at!,
+      goneAt: goneAt(deleted_at!),
+    })),
   ].sort((a, b) => (a.deletedAt < b.deletedAt ? 1 : -1));
 }
 
@@ -41,11 +53,12 @@ export async function readDeleted({ query }: Store): Promise<Deleted[]> {
 export async function overdue(
   store: Store,
   now = new Date(),
-): Promise<{ networks: string[]; sources: number[] } | null> {
+): Promise<{ networks: string[]; sources: number[]; plates: number[] } | null> {
   const late = (await readDeleted(store)).filter((one) => Date.parse(one.goneAt) <= now.getTime());
   if (late.length === 0) return null;
   return {
     networks: late.flatMap((one) => (one.what === 'network' ? [one.id] : [])),
     sources: late.flatMap((one) => (one.what === 'source' ? [one.id] : [])),
+    plates: late.flatMap((one) => (one.what === 'plate' ? [one.id] : [])),
   };
 }

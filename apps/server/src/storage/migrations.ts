@@ -377,12 +377,33 @@ const coding: Migration = {
   },
 };
 
+/** Kept states of maps. */
+const plates: Migration = {
+  async up({ schema }: Kysely<unknown>): Promise<void> {
+    await columns(schema.createTable('plate'), [
+      ['id', 'integer', 'numbered'],
+      ['place', 'integer', 'there'],
+      ['network_id', 'text', 'there'],
+      ['step_id', 'integer', 'there'],
+      ['kept_at', 'text', 'there'],
+      ['title', 'text', 'there'],
+      ['note', 'text', 'there'],
+      ['cover', 'integer', 'there'],
+      ['map', 'text', 'there'],
+      ['drawn', 'text', 'there'],
+      ['positions', 'blob', 'there'],
+      ['deleted_at', 'text'],
+    ]).execute();
+  },
+};
+
 /** Every change of the tables of a study in its order; each runs once. */
 export const MIGRATIONS: Readonly<Record<string, Migration>> = {
   '0001-first': first,
   '0002-portraits': portraits,
   '0003-following': following,
   '0004-coding': coding,
+  '0005-plates': plates,
 };
 
 /** Brings the tables of a study to the newest form. Throws where they are of a later version than this application. */

@@ -314,6 +314,25 @@ export interface PortraitTable {
   body: string;
 }
 
+/** A kept state of a map. */
+export interface PlateTable {
+  id: Generated<number>;
+  place: number;
+  network_id: string;
+  step_id: number;
+  kept_at: string;
+  title: string;
+  note: string;
+  /** 1 for the one that stands for the study. */
+  cover: number;
+  /** JSON of a PlateMap. */
+  map: string;
+  /** JSON of what it showed. */
+  drawn: string;
+  positions: Buffer;
+  deleted_at: string | null;
+}
+
 /** What the researcher wrote about a group. */
 export interface GroupNotesTable {
   network_id: string;
@@ -370,6 +389,7 @@ export interface Database {
   group_notes: GroupNotesTable;
   following: FollowingTable;
   moment: MomentTable;
+  plate: PlateTable;
   code: CodeTable;
   sample: SampleTable;
   sample_message: SampleMessageTable;

@@ -1,5 +1,16 @@
 import { defaultMap, type StepKind } from '@pebble/contract';
 
+/** The map of a network as it is to begin with, to be kept as a plate. */
+export const PLATE = {
+  title: 'First',
+  description: defaultMap,
+  layout: null,
+  iterations: null,
+  moved: 0,
+  view: null,
+  selection: null,
+};
+
 /** Parameters of the kinds of step that name a network and nothing else, for tests that go through every kind. */
 export const NETWORK_STEPS = {
   'share-arrangement': (network) => ({ network }),

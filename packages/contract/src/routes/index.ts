@@ -2,6 +2,7 @@ import type { DataKind } from '../dataExport';
 import { collectingRoutes } from './collecting';
 import { gatherRoutes } from './gather';
 import { networkRoutes } from './networks';
+import { plateRoutes } from './plates';
 import { readingRoutes } from './reading';
 import { stepRoutes } from './steps';
 import { studyRoutes } from './studies';
@@ -14,6 +15,7 @@ export const ROUTES = {
   ...tidyRoutes,
   ...collectingRoutes,
   ...networkRoutes,
+  ...plateRoutes,
   ...readingRoutes,
   ...stepRoutes,
 };

@@ -12,6 +12,7 @@ export const pathParts = {
   upload: z.string(),
   run: z.string(),
   sample: z.coerce.number().int(),
+  plate: z.coerce.number().int(),
   step: z.coerce.number().int(),
   message: z.coerce.number().int(),
   reading: z.coerce.number().int(),

@@ -12,9 +12,22 @@ export async function eraseNetworks({ query }: Store, ids: readonly string[]): P
     .where('deleted_at', 'is not', null)
     .execute();
   if (found.length < new Set(ids).size) return false;
-  for (const table of ['map', 'portrait', 'portrait_set', 'group_notes', 'following'] as const)
+  for (const table of ['map', 'portrait', 'portrait_set', 'group_notes', 'following', 'plate'] as const)
     await query.deleteFrom(table).where(isAmong('network_id', ids)).execute();
   await query.deleteFrom('network').where(isAmong('id', ids)).execute();
+  return true;
+}
+
+/** Erases plates that were deleted before. False, and nothing is erased, where one of them was not. */
+export async function erasePlates({ query }: Store, ids: readonly number[]): Promise<boolean> {
+  const found = await query
+    .selectFrom('plate')
+    .select('id')
+    .where(isAmong('id', ids))
+    .where('deleted_at', 'is not', null)
+    .execute();
+  if (found.length < new Set(ids).size) return false;
+  await query.deleteFrom('plate').where(isAmong('id', ids)).execute();
   return true;
 }
 

@@ -1,5 +1,5 @@
 /** The least box in which some nodes lie; turned inside out where there are none. */
-interface Bounds {
+export interface Bounds {
   readonly left: number;
   readonly right: number;
   readonly top: number;

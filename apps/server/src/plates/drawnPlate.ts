@@ -1,0 +1,47 @@
+import { createHash } from 'node:crypto';
+import type { Network, Plate, PlateMap, PlateView } from '@pebble/contract';
+import { captionOf, captionText, smallPicture, type Bounds, type PreparedMap } from '@pebble/core';
+import type { Store } from '../storage/open';
+import { fromPlacesBytes } from '../storage/placesBytes';
+import { preparedMap } from './preparedMap';
+
+/** What a plate showed when it was kept; with its mark it is known again. */
+export interface DrawnPlate extends Pick<Plate, 'caption' | 'shown' | 'picture'> {
+  readonly mark: string;
+}
+
+/** What a plate shows with the tables as they are now. Throws RangeError for a column that is no longer there. */
+export async function drawPlate(
+  store: Store,
+  network: Network,
+  map: PlateMap,
+  positions: Buffer,
+): Promise<DrawnPlate> {
+  const prepared = await preparedMap(store, network, map.description);
+  const { x, y } = fromPlacesBytes(positions);
+  return {
+    caption: captionText(captionOf(network, prepared, { layout: map.layout, moved: map.moved })),
+    shown: { nodes: prepared.nodes.length, edges: prepared.edges.length },
+    picture: smallPicture(prepared, x, y, map.view ? partSeen(map.view) : undefined),
+    mark: markOf(prepared),
+  };
+}
+
+/** The part of the map that is seen, in its own units. */
+function partSeen({ scale, x, y, width, height }: PlateView): Bounds {
+  return {
+    left: -x / scale,
+    top: -y / scale,
+    right: (width - x) / scale,
+    bottom: (height - y) / scale,
+  };
+}
+
+/** The same for two maps whose nodes, ties, sizes, colours and words of the legend are the same. */
+function markOf({ nodes, edges, radius, colour, colours, groups, labels }: PreparedMap): string {
+  const hash = createHash('sha256');
+  for (const part of [nodes, edges, radius, colour])
+    hash.update(new Uint8Array(part.buffer, part.byteOffset, part.byteLength)).update(`|${part.length}|`);
+  hash.update(JSON.stringify([colours, groups, Array.from(nodes, (v) => labels[v])]));
+  return hash.digest('base64url');
+}
