@@ -61,6 +61,8 @@ export * from './map/interaction/pick';
 export * from './map/marks/nodes/pies';
 export * from './map/scene/prepare';
 export type { Bounds } from './map/scene/bounds';
+export * from './map/page/pageCaption';
+export * from './map/page/platePage';
 export * from './map/scene/smallPicture';
 export * from './map/description/readableLeast';
 export * from './map/marks/regions/regions';

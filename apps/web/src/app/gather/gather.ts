@@ -171,7 +171,7 @@ export class Gather {
     const study = this.study();
     if (!study) return;
     this.shownReport.set(null);
-    this.api.step(study.id, 'remove-for-good', { networks: [], sources: [id] }).subscribe({
+    this.api.step(study.id, 'remove-for-good', { networks: [], sources: [id], plates: [] }).subscribe({
       next: ({ state, error, sentence }) => {
         if (state === 'done') this.notices.say(sentence);
         else this.incoming.problem.set(error);

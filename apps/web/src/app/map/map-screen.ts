@@ -32,14 +32,18 @@ import { MapCanvas } from './canvas/map-canvas';
 import { MapSession } from './session/map-session';
 import { NodeFinder } from './panels/node-finder';
 import { PeriodStrip } from './panels/period-strip';
+import { openPlateOfAddress } from './plates/open-plate';
+import { Plates } from './plates/plates';
+import { PlatesPanel } from './plates/plates-panel';
 import { ReadingPane } from './drawer/reading-pane';
 import { SliceStepper } from './panels/slice-stepper';
 import { networkToOpen, wholeOf, wholesIn } from '../shared/slices';
 
 /** What stands in the corner of the map. */
-type Panel = 'looks' | 'legend' | 'change';
+type Panel = 'plates' | 'looks' | 'legend' | 'change';
 
 const PANELS: readonly { readonly panel: Panel; readonly name: string; readonly says: string }[] = [
+  { panel: 'plates', name: 'Plates', says: 'States of the map that are kept (P keeps one)' },
   { panel: 'looks', name: 'Looks', says: 'How the map is drawn, kept by names' },
   { panel: 'legend', name: 'Legend', says: 'Where the legend stands, and its words' },
   { panel: 'change', name: 'Change', says: 'Nodes and ties taken out, added or merged by hand' },
@@ -65,6 +69,7 @@ const PANELS: readonly { readonly panel: Panel; readonly name: string; readonly 
     NoNetwork,
     NodeFinder,
     PeriodStrip,
+    PlatesPanel,
     ReadingPane,
     SliceStepper,
   ],
@@ -78,6 +83,7 @@ export class MapScreen {
   readonly network = input<string>();
   private readonly store = inject(Store);
   private readonly router = inject(Router);
+  private readonly plates = inject(Plates);
   protected readonly session = inject(MapSession);
   protected readonly study = this.store.selectSignal(work.selectStudy);
   protected readonly networks = this.store.selectSignal(work.selectNetworks);
@@ -126,6 +132,7 @@ export class MapScreen {
 
   constructor() {
     keepInAddress(this.drawer);
+    openPlateOfAddress();
     // What is planned is seen, and where to go on from there.
     const planned = this.session.planned;
     const isPlanned = computed(() => planned().length > 0);
@@ -200,6 +207,8 @@ export class MapScreen {
       return;
     } else if (event.key === '/') {
       this.finder()?.focus();
+    } else if (event.key.toLowerCase() === 'p') {
+      if (this.session.layout().what !== 'running') void this.plates.keep();
     } else if (event.key === '?') {
       this.keysShown.update((shown) => !shown);
     } else if (event.key === 'Escape') {

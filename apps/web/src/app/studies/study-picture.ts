@@ -1,28 +1,18 @@
-import {
-  ChangeDetectionStrategy,
-  Component,
-  effect,
-  type ElementRef,
-  inject,
-  input,
-  signal,
-  viewChild,
-} from '@angular/core';
-import type { SmallPicture, Study } from '@pebble/contract';
+import { ChangeDetectionStrategy, Component, effect, inject, input, signal } from '@angular/core';
+import type { SmallPicture as Picture, Study } from '@pebble/contract';
 import { of, catchError } from 'rxjs';
 import { Api } from '../api/api';
-import { ThemeChoice } from '../shared/theme';
+import { SmallPicture } from '../shared/small-picture';
 
-const WIDTH = 150;
-const HEIGHT = 100;
-
-/** A small picture of a network's map, nodes only. */
+/** The picture that stands for a study: its cover plate, or the map of its newest network. */
 @Component({
   selector: 'pt-study-picture',
+  imports: [SmallPicture],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <canvas #canvas width="300" height="200" aria-hidden="true" [hidden]="!drawn()"></canvas>
-    @if (!drawn()) {
+    @if (picture(); as found) {
+      <pt-small-picture [picture]="found" />
+    } @else {
       <span class="faint">no map yet</span>
     }
   `,
@@ -38,58 +28,22 @@ const HEIGHT = 100;
       min-height: 100px;
       justify-items: center;
     }
-    canvas:not([hidden]) {
-      width: 150px;
-      height: 100px;
-      display: block;
-    }
   `,
 })
 export class StudyPicture {
   readonly study = input.required<Study>();
-  private readonly canvas = viewChild.required<ElementRef<HTMLCanvasElement>>('canvas');
-  protected readonly drawn = signal(false);
+  protected readonly picture = signal<Picture | null>(null);
   private readonly api = inject(Api);
-  private readonly theme = inject(ThemeChoice);
 
   constructor() {
     effect((onCleanup) => {
-      const { id: study, latestNetwork: id } = this.study();
-      const theme = this.theme.map();
-      const canvas = this.canvas().nativeElement;
-      if (id === null) return;
-      const drawing = this.api
-        .smallPicture({ study, network: id })
+      const { id: study, latestNetwork } = this.study();
+      if (latestNetwork === null) return;
+      const reading = this.api
+        .cover({ study })
         .pipe(catchError(() => of(null)))
-        .subscribe((picture) => {
-          if (picture) draw(canvas, picture, theme.ground);
-          this.drawn.set(picture !== null);
-        });
-      onCleanup(() => drawing.unsubscribe());
+        .subscribe((picture) => this.picture.set(picture));
+      onCleanup(() => reading.unsubscribe());
     });
   }
-}
-
-function draw(
-  canvas: HTMLCanvasElement,
-  { width, height, x, y, radius, colour, colours }: SmallPicture,
-  ground: string,
-): void {
-  const pen = canvas.getContext('2d')!;
-  pen.setTransform(2, 0, 0, 2, 0, 0);
-  pen.fillStyle = ground;
-  pen.fillRect(0, 0, WIDTH, HEIGHT);
-  const scale = Math.min((WIDTH - 16) / Math.max(width, 1), (HEIGHT - 16) / Math.max(height, 1));
-  x.forEach((at, i) => {
-    pen.fillStyle = colours[colour[i]];
-    pen.beginPath();
-    pen.arc(
-      WIDTH / 2 + (at - width / 2) * scale,
-      HEIGHT / 2 + (y[i] - height / 2) * scale,
-      Math.max(0.8, radius[i] * scale * 1.4),
-      0,
-      7,
-    );
-    pen.fill();
-  });
 }

@@ -64,9 +64,11 @@ export class DeletedList {
   }
 
   protected remove({ id }: Deleted): void {
-    this.api.step(this.study(), 'remove-for-good', { networks: [String(id)], sources: [] }).subscribe({
-      next: () => this.removals.update((n) => n + 1),
-      error: (error: Error) => this.store.dispatch(WorkActions.failed({ message: error.message })),
-    });
+    this.api
+      .step(this.study(), 'remove-for-good', { networks: [String(id)], sources: [], plates: [] })
+      .subscribe({
+        next: () => this.removals.update((n) => n + 1),
+        error: (error: Error) => this.store.dispatch(WorkActions.failed({ message: error.message })),
+      });
   }
 }

@@ -173,9 +173,10 @@ describe('a figure as PDF', () => {
     for (const font of fonts) expect(font).toMatch(/yes yes yes/);
   });
 
-  it('looks as the SVG does, drawn by two renderers that share no code', async () => {
+  /** How far the PDF that was written last is from the SVG of a scene: on average, and in how many points by far. */
+  const offFrom = async (drawn: Scene): Promise<{ mean: number; far: number }> => {
     const a = await rendered();
-    const svg = paintSvg(scene, { width: 480, caption, letters });
+    const svg = paintSvg(drawn, { width: 480, caption, letters });
     const b = new Resvg(svg, { font: { loadSystemFonts: false } }).render().pixels;
     expect(a.length).toBe(b.length);
     let [sum, far] = [0, 0];
@@ -184,8 +185,38 @@ describe('a figure as PDF', () => {
       sum += off;
       if (off > 80) far++;
     }
-    expect(sum / (a.length / 4)).toBeLessThan(2);
-    expect(far / (a.length / 4)).toBeLessThan(0.004);
+    return { mean: sum / (a.length / 4), far: far / (a.length / 4) };
+  };
+
+  it('looks as the SVG does, drawn by two renderers that share no code', async () => {
+    const { mean, far } = await offFrom(scene);
+    expect(mean).toBeLessThan(2);
+    expect(far).toBeLessThan(0.004);
+  });
+
+  it('looks as the SVG does with several pictures on a page, each cut where it ends', async () => {
+    const none = { regions: [], lines: [], curves: [], triangles: [], discs: [], pies: [], pictures: [], rings: [], leaders: [] }; // prettier-ignore
+    const half = { ...scene, width: 230, height: 280 };
+    const page: Scene = {
+      ...scene,
+      ...none,
+      texts: [name('a', 18, { x: 6 })],
+      legend: { ...scene.legend, texts: [], discs: [] },
+      panels: [
+        { x: 4, y: 30, scene: half, under: null },
+        { x: 244, y: 30, scene: half, under: null },
+      ],
+    };
+    writeFileSync(path, await paintPdf(page, options));
+    const { mean, far } = await offFrom(page);
+    expect(mean).toBeLessThan(2);
+    expect(far).toBeLessThan(0.004);
+    // What lies beyond the edge of the first picture is not between the two.
+    const points = await rendered();
+    const column = Array.from({ length: 200 }, (_, y) => [...points.slice(4 * ((y + 40) * 480 + 239), 4 * ((y + 40) * 480 + 242))].join()); // prettier-ignore
+    expect(new Set(column).size).toBe(1);
+    expect(run('pdftotext', path, '-').split('Brücke')).toHaveLength(3);
+    writeFileSync(path, await paintPdf(scene, options));
   });
 
   it('is the same file each time', async () => {

@@ -4,6 +4,7 @@ import {
   BOX_ALPHA,
   boxBehind,
   REGION_LINE,
+  textsOfScene,
   type CurveBatch,
   type DiscBatch,
   type LineBatch,
@@ -74,7 +75,7 @@ export async function paintPdf(scene: Scene, options: PdfOptions): Promise<Uint8
 
 /** The files whose letters are written. */
 function fontsOf(scene: Scene, options: PdfOptions): string[] {
-  const marks = [...scene.texts, ...scene.legend.texts, ...captionMarks(scene, options)];
+  const marks = [...textsOfScene(scene), ...captionMarks(scene, options)];
   return [...new Set(marks.flatMap((mark) => options.letters(mark).pieces.map(({ font }) => font)))];
 }
 
@@ -104,9 +105,20 @@ class PdfPainter {
 
   /** @param height of the figure, with its caption */
   paint(scene: Scene, height: number): void {
-    const { page, options } = this;
-    const { ties, under } = options;
+    const { options } = this;
     if (!options.transparent) this.alpha(1).rect(0, 0, scene.width, height).fill(scene.ground);
+    this.content(scene, options);
+    captionMarks(scene, options).forEach((one) => this.text(one));
+  }
+
+  /** All marks of a scene, cut where it ends, and its legend. */
+  private content(scene: Scene, { ties, under }: Pick<PdfOptions, 'ties' | 'under'>): void {
+    const { page } = this;
+    for (const panel of scene.panels ?? []) {
+      page.save().translate(panel.x, panel.y);
+      this.content(panel.scene, { under: panel.under });
+      page.restore();
+    }
     page.save().rect(0, 0, scene.width, scene.height).clip();
     if (under) this.whole(scene, under);
     else {
@@ -132,7 +144,6 @@ class PdfPainter {
     discs.forEach((one) => this.discs(one));
     rings.forEach((one) => this.ring(one));
     texts.forEach((one) => this.text(one));
-    captionMarks(scene, options).forEach((one) => this.text(one));
   }
 
   private alpha(fill: number, stroke = fill): PDFKit.PDFDocument {

@@ -34,14 +34,33 @@ export function paintSvg(scene: Scene, options: FigureOptions = {}): string {
   if (told ?? caption) out.push(`<title>${escapeXml(told?.short ?? caption ?? '')}</title>`);
   if (told) out.push(`<desc>${escapeXml(told.long)}</desc>`);
   if (options.fonts?.length) out.push(`<style>${options.fonts.map(fontFaceRule).join('')}</style>`);
-  out.push(`<clipPath id="picture"><rect width="${n(scene.width)}" height="${n(scene.height)}"/></clipPath>`);
   if (!options.transparent)
     out.push(`<rect width="${n(scene.width)}" height="${n(height)}" fill="${scene.ground}"/>`);
-  out.push('<g clip-path="url(#picture)">');
-  if (options.under) out.push(imageOf(scene, options.under), ...scene.pictures.map(picture));
+  out.push(...content(scene, options, 'picture', text));
+  out.push(...captionMarks(scene, options).map(text));
+  out.push('</svg>');
+  return out.join('\n');
+}
+
+/** All marks of a scene, cut where it ends, and its legend. @param name of the cut, another one for each scene of a document */
+function content(
+  scene: Scene,
+  { under, ties }: Pick<FigureOptions, 'under' | 'ties'>,
+  name: string,
+  text: (mark: TextMark) => string,
+): string[] {
+  const pictures = scene.pictures.map((mark, i) => picture(mark, `${name}-${i}`));
+  const out = (scene.panels ?? []).flatMap((panel, i) => [
+    `<g transform="translate(${n(panel.x)} ${n(panel.y)})">`,
+    ...content(panel.scene, { under: panel.under }, `panel${i}`, text),
+    '</g>',
+  ]);
+  out.push(`<clipPath id="${name}"><rect width="${n(scene.width)}" height="${n(scene.height)}"/></clipPath>`);
+  out.push(`<g clip-path="url(#${name})">`);
+  if (under) out.push(imageOf(scene, under), ...pictures);
   else {
     out.push(...scene.regions.map(region));
-    if (options.ties) out.push(imageOf(scene, options.ties));
+    if (ties) out.push(imageOf(scene, ties));
     else
       out.push(
         '<g fill="none" stroke-linejoin="round">',
@@ -55,7 +74,7 @@ export function paintSvg(scene: Scene, options: FigureOptions = {}): string {
       ...scene.discs.map(discs),
       '</g>',
       ...scene.pies.map(pie),
-      ...scene.pictures.map(picture),
+      ...pictures,
       ...scene.rings.map(ring),
     );
   }
@@ -70,9 +89,7 @@ export function paintSvg(scene: Scene, options: FigureOptions = {}): string {
     ...scene.legend.texts.map(text),
     '</g>',
   );
-  out.push(...captionMarks(scene, options).map(text));
-  out.push('</svg>');
-  return out.join('\n');
+  return out;
 }
 
 /** A picture of the whole scene. */
@@ -150,7 +167,7 @@ function discs({ shape, fill, alpha, rim, rimWidth, discs: list }: DiscBatch): s
 }
 
 /** An image that is cut to the shape of its node. */
-function picture({ image, x, y, radius, shape }: NodePictureMark, i: number): string {
+function picture({ image, x, y, radius, shape }: NodePictureMark, name: string): string {
   const corners = CORNERS[shape];
   const outline = corners
     ? `<path d="M${corners.map(([cx, cy]) => `${n(x + cx * radius)} ${n(y + cy * radius)}`).join('L')}Z"/>`
@@ -158,8 +175,8 @@ function picture({ image, x, y, radius, shape }: NodePictureMark, i: number): st
   const half = radius * reachOf(shape);
   const box = `x="${n(x - half)}" y="${n(y - half)}" width="${n(2 * half)}" height="${n(2 * half)}"`;
   return (
-    `<clipPath id="inside${i}">${outline}</clipPath>` +
-    `<image ${box} preserveAspectRatio="none" ${XLINK}="${escapeXml(image)}" clip-path="url(#inside${i})"/>`
+    `<clipPath id="${name}">${outline}</clipPath>` +
+    `<image ${box} preserveAspectRatio="none" ${XLINK}="${escapeXml(image)}" clip-path="url(#${name})"/>`
   );
 }
 

@@ -150,6 +150,22 @@ export interface Scene {
   readonly texts: readonly TextMark[];
   readonly grips: readonly Grip[];
   readonly legend: LegendMarks;
+  /** Pictures beside each other on a page, below all else; figures have them, and the screen does not. */
+  readonly panels?: readonly ScenePanel[];
+}
+
+/** A picture on a page: cut where it ends. */
+export interface ScenePanel {
+  readonly x: number;
+  readonly y: number;
+  readonly scene: Scene;
+  /** All of it that lies below the names as a picture, by its address, where its ties are too many to be lines each. */
+  readonly under: string | null;
+}
+
+/** All lines of text of a scene, those of its panels and of legends among them. */
+export function textsOfScene({ texts, legend, panels }: Scene): readonly TextMark[] {
+  return [...(panels ?? []).flatMap(({ scene }) => textsOfScene(scene)), ...texts, ...legend.texts];
 }
 
 /** A line of the legend that can be pressed: where it stands and what it means. */

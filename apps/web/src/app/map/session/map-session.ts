@@ -1,5 +1,5 @@
 import { effect, inject, untracked } from '@angular/core';
-import { MapDescription, type Network, type SavedMap } from '@pebble/contract';
+import { MapDescription, type Network, type PlateMap, type SavedMap } from '@pebble/contract';
 import { graphOf, startingValues, type MapNetwork } from '@pebble/core';
 import { signalStore, withHooks, withMethods } from '@ngrx/signals';
 import { Store } from '@ngrx/store';
@@ -9,6 +9,7 @@ import { wholeOf } from '../../shared/slices';
 import { WorkActions } from '../../store/work.actions';
 import { work } from '../../store/work.reducer';
 import { newestChange, withSameEnds } from './changes-elsewhere';
+import { plateSelection, seenOn } from './plate-state';
 import { separate, type Places } from './places';
 import { sayUnsaved, withArrangement } from './with-arrangement';
 import { withDecisions } from './with-decisions';
@@ -134,6 +135,29 @@ export const MapSession = signalStore(
         } catch (error) {
           sayUnsaved(global, error as Error);
         }
+      },
+
+      /** The state of the map as a plate keeps it; null while there is none. */
+      plateMap(): PlateMap | null {
+        if (!store.data() || !store.places()) return null;
+        const view = store.isFitted() ? null : store.view();
+        return {
+          description: store.description(),
+          layout: store.settings(),
+          iterations: store._rounds(),
+          moved: store.movedBefore() + store.moves().size,
+          view: view && { ...view, ...store.size() },
+          selection: plateSelection(store.selection()),
+        };
+      },
+
+      /** Puts the map into the state of a plate: what is shown, where nodes are, what is seen and selected. Undo takes it back. */
+      layPlate(map: PlateMap, places: Places): void {
+        store.describe(map.description);
+        store._layPlaces(places, map);
+        store.keepFitted(map.view === null);
+        store.lookAt(map.view && seenOn(store.size(), map.view));
+        store.select(map.selection);
       },
 
       close(): void {

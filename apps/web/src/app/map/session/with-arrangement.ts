@@ -1,5 +1,5 @@
 import { effect, inject, untracked, type Signal } from '@angular/core';
-import { LayoutSettings, wholeShown, type Network } from '@pebble/contract';
+import { LayoutSettings, wholeShown, type Network, type PlateMap } from '@pebble/contract';
 import {
   goesOn,
   graphOf,
@@ -103,13 +103,18 @@ export function withArrangement() {
       };
 
       /** The arrangement is done; it is kept, and the one before can be gone back to. */
-      const settle = (network: Network, iterations: number, state: 'new' | 'saved' = 'new'): void => {
+      const settle = (
+        network: Network,
+        iterations: number,
+        state: 'new' | 'saved' = 'new',
+        movedOfPlate: number | null = null,
+      ): void => {
         const places = store.base();
         if (!places) return;
         const settings = store.settings();
-        const kept = settings.keepMoved;
+        const kept = settings.keepMoved && movedOfPlate === null;
         const [before, after] = [arrangement, Math.max(0, ...arrangements.keys()) + 1];
-        const moved = kept ? store.movedBefore() : 0;
+        const moved = movedOfPlate ?? (kept ? store.movedBefore() : 0);
         arrangements.set(after, { places, settings, iterations, moved });
         arrangement = after;
         patchState(store, { movedBefore: moved });
@@ -219,6 +224,18 @@ export function withArrangement() {
           patchState(store, { settings, base: keepHeld(x, y, heldPlaces(settings)) });
           settle(network, settings.iterations);
         },
+
+        /** Lays the places of a plate under the map, which can be undone. */
+        _layPlaces(places: Places, { layout, iterations, moved }: PlateMap): void {
+          const network = store.network();
+          if (!network) return;
+          leaveRun();
+          patchState(store, { settings: layout ?? store.settings(), base: places });
+          settle(network, iterations ?? 0, 'new', moved);
+        },
+
+        /** With how many rounds the nodes came to where they are; null where it is not known. */
+        _rounds: (): number | null => arrangements.get(arrangement)?.iterations ?? null,
 
         /** Ends a running layout where it is; a first one has places to end at from its first picture on. */
         stopLayout(): void {

@@ -35,34 +35,97 @@ export function buildLegend(map: PreparedMap, theme: Theme, size: Size, scale: n
   const pen = new LegendPen(theme, left, top);
   sections.forEach((section, rank) => {
     if (rank > 0) pen.skip(GAP);
-    pen.heading(section.part, section.heading);
-    switch (section.what) {
-      case 'groups':
-        inFull(section.groups, 46, (group, label) => pen.group(group, label, nodeScale(scale)));
-        break;
-      case 'ramp':
-        pen.ramp(section.colours, section.range);
-        break;
-      case 'sizes':
-        pen.sizes(
-          section.values.map((value) => ({
-            value,
-            radius: Math.min(14, radiusFor(value, map.sizeRange, map.description.size) * nodeScale(scale)),
-          })),
-        );
-        break;
-      case 'widths':
-        pen.widths(section.widths.map((one) => ({ ...one, width: one.width * grownWidth(scale) })));
-        break;
-      case 'kinds':
-        inFull(section.kinds, 60, (kind, label) => pen.kind(kind, label));
-        break;
-      case 'outlines':
-        inFull(section.lines, 20, (line, label) => pen.outline(line, label));
-        break;
-    }
+    drawSection(pen, section, map, scale);
   });
   return pen.marks;
+}
+
+/** Lines of a list that stand below each other where parts of a legend stand side by side. */
+const ROWS_BESIDE = 5;
+
+/** Parts of a legend side by side, in as many rows as they need, and how high that is. The values of sizes are those of the map. */
+export function legendBeside(
+  sections: readonly LegendSection[],
+  map: PreparedMap,
+  theme: Theme,
+  { width, scale }: { readonly width: number; readonly scale: number },
+): { readonly marks: LegendMarks; readonly height: number } {
+  const parts = sections.flatMap(split);
+  const across = Math.max(1, Math.floor((width - 2 * SIDE + COLUMN_GAP) / (WIDTH + COLUMN_GAP)));
+  const all: LegendMarks[] = [];
+  let top = 0;
+  for (let first = 0; first < parts.length; first += across) {
+    const row = parts.slice(first, first + across);
+    row.forEach((section, i) => {
+      const pen = new LegendPen(theme, SIDE + i * (WIDTH + COLUMN_GAP), top);
+      drawSection(pen, section, map, scale);
+      all.push(pen.marks);
+    });
+    top += Math.max(...row.map((section) => heightOf([section]))) + GAP;
+  }
+  return { marks: joined(all), height: top };
+}
+
+const COLUMN_GAP = 22;
+
+/** A long list as several lists, of which the first alone has the heading. */
+function split(section: LegendSection): LegendSection[] {
+  const pieces = <T>(list: readonly T[]): T[][] =>
+    Array.from({ length: Math.ceil(list.length / ROWS_BESIDE) }, (_, i) =>
+      list.slice(i * ROWS_BESIDE, (i + 1) * ROWS_BESIDE),
+    );
+  const headed = (i: number): { part: LegendPart; heading: string } => ({
+    part: section.part,
+    heading: i === 0 ? section.heading : '',
+  });
+  if (rowsOf(section) <= ROWS_BESIDE) return [section];
+  if (section.what === 'groups')
+    return pieces(section.groups).map((groups, i) => ({ ...section, ...headed(i), groups }));
+  if (section.what === 'kinds')
+    return pieces(section.kinds).map((kinds, i) => ({ ...section, ...headed(i), kinds }));
+  if (section.what === 'outlines')
+    return pieces(section.lines).map((lines, i) => ({ ...section, ...headed(i), lines }));
+  return [section];
+}
+
+function joined(all: readonly LegendMarks[]): LegendMarks {
+  return {
+    regions: all.flatMap(({ regions }) => regions),
+    lines: all.flatMap(({ lines }) => lines),
+    discs: all.flatMap(({ discs }) => discs),
+    rings: all.flatMap(({ rings }) => rings),
+    texts: all.flatMap(({ texts }) => texts),
+    spots: all.flatMap(({ spots }) => spots),
+  };
+}
+
+function drawSection(pen: LegendPen, section: LegendSection, map: PreparedMap, scale: number): void {
+  pen.heading(section.part, section.heading);
+  switch (section.what) {
+    case 'groups':
+      inFull(section.groups, 46, (group, label) => pen.group(group, label, nodeScale(scale)));
+      break;
+    case 'ramp':
+      pen.ramp(section.colours, section.range);
+      break;
+    case 'sizes':
+      pen.sizes(
+        section.values.map((value) => ({
+          value,
+          radius: Math.min(14, radiusFor(value, map.sizeRange, map.description.size) * nodeScale(scale)),
+        })),
+      );
+      break;
+    case 'widths':
+      pen.widths(section.widths.map((one) => ({ ...one, width: one.width * grownWidth(scale) })));
+      break;
+    case 'kinds':
+      inFull(section.kinds, 60, (kind, label) => pen.kind(kind, label));
+      break;
+    case 'outlines':
+      inFull(section.lines, 20, (line, label) => pen.outline(line, label));
+      break;
+  }
 }
 
 /** Takes entries with their labels as these fit beside a sign and a number, no two of them cut to the same. */
@@ -159,7 +222,7 @@ class LegendPen {
   }
 
   heading(part: LegendPart, text: string): void {
-    this.write(clipText(text, SIZE, 'bold', WIDTH), this.left, 'bold');
+    if (text !== '') this.write(clipText(text, SIZE, 'bold', WIDTH), this.left, 'bold');
     this.spots.push({ ...this.boxOfLine(), part, group: null, key: null, label: text });
     this.y += LINE;
   }

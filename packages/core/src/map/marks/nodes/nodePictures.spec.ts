@@ -42,7 +42,7 @@ describe('pictures of nodes', () => {
   it('stand in the figure, each cut to the shape of its node', () => {
     const svg = paintSvg(draw({ pictures: true }));
     expect(svg.match(/<image /g)).toHaveLength(2);
-    expect(svg).toContain('clip-path="url(#inside0)"');
+    expect(svg).toContain('clip-path="url(#picture-0)"');
     expect(svg).toContain(`xlink:href="${image}"`);
   });
 
