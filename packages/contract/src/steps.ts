@@ -297,6 +297,8 @@ export const stepParameters = {
     height: z.int().min(1).max(100_000),
     resolution: FigureQuery.shape.resolution,
     caption: z.string().max(10_000),
+    /** The plates that are on it; none where it is the map as it is. */
+    plates: z.array(z.int()).max(100).default([]),
   }),
   'export-network': z.object({ network: z.string(), format: NetworkExport }),
   'export-data': DataExport,

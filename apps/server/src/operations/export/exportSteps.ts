@@ -1,5 +1,5 @@
 import type { DataKind } from '@pebble/contract';
-import { joinWith } from '@pebble/core';
+import { counted, joinWith } from '@pebble/core';
 import { findNetwork } from '../../storage/networks';
 import { StepRefused } from '../../errors/stepErrors';
 import type { StepDefinition } from '../step';
@@ -10,8 +10,8 @@ export const exportFigure: StepDefinition<'export-figure'> = {
     if (!(await findNetwork(store, network))) throw new StepRefused('This network is no longer there.');
     return {};
   },
-  describe: ({ format, width, height, resolution, caption }) =>
-    `The map was exported as ${format.toUpperCase()}, ${width} by ${height} pixels${format === 'png' ? ` at ${resolution} dots per inch` : ''}: “${caption}”`,
+  describe: ({ format, width, height, resolution, caption, plates }) =>
+    `${plates.length > 0 ? `A page of ${counted(plates.length, 'plate')}` : 'The map'} was exported as ${format.toUpperCase()}, ${width} by ${height} pixels${format === 'png' ? ` at ${resolution} dots per inch` : ''}: “${caption}”`,
 };
 
 const NAMES = {

@@ -8,9 +8,12 @@ import {
   figureSize,
   figureText,
   fitView,
+  letterOf,
   marginFor,
+  pageCaption,
   paintSvg,
-  RASTER_FROM,
+  platePage,
+  textsOfScene,
   themeOn,
   tiesIn,
   type EmbeddedFont,
@@ -24,7 +27,8 @@ import { MapSession } from '../map/session/map-session';
 import { pngFromSvg, saveFile } from '../shared/png';
 import { pointsOf, readableLettering, type FigurePurpose } from './figure-sizes';
 import { loadFonts, loadFurtherFonts } from './fonts';
-import { LargePicture } from './large-picture';
+import { hasManyTies, LargePictures, picturesOf, withPictures } from './large-pictures';
+import { PlateParts, type DrawnPlate } from './plate-parts';
 import { loadLetters } from './letters';
 import { pdfOf } from './pdf';
 
@@ -36,13 +40,23 @@ export const SIZES = [
   { factor: 1.8, words: 'much larger, for a column or a slide' },
 ];
 
+/** In pixels, and pixels to the inch; what is left out stays. */
+interface OwnSize {
+  readonly width?: number;
+  readonly height?: number | null;
+  readonly resolution?: number;
+}
+
 /** A figure of the map that is open: its settings, and what comes of them. */
 @Injectable()
 export class FigureDraft {
   private readonly session = inject(MapSession);
+  private readonly plates = inject(PlateParts);
   /** What the figure is for; null for a size of one's own. */
   readonly purpose = signal<FigurePurpose | null>(null);
   readonly width = signal(1800);
+  /** In pixels; null for as high as the map is. */
+  readonly ownHeight = signal<number | null>(null);
   readonly resolution = signal(300);
   readonly withCaption = signal(true);
   /** Whether letters are shapes, which look the same everywhere, or text, which can be edited. */
@@ -54,31 +68,67 @@ export class FigureDraft {
   readonly painted = signal(true);
   private readonly ties = computed(() => {
     const scene = this.scene();
-    return scene ? tiesIn(scene) : 0;
+    return scene ? picturesOf(scene).reduce((sum, one) => sum + tiesIn(one), 0) : 0;
   });
   readonly tiesPhrase = computed(() => counted(this.ties(), 'tie'));
-  readonly areMany = computed(() => this.ties() >= RASTER_FROM);
-  private readonly largePicture = new LargePicture();
-  private readonly largeAddress = signal<string | null>(null);
+  readonly areMany = computed(() => {
+    const scene = this.scene();
+    return scene !== null && picturesOf(scene).some(hasManyTies);
+  });
+  private readonly largePictures = new LargePictures();
+  /** Of each picture on the page, null for those that need none; null before they are painted. */
+  private readonly addresses = signal<readonly (string | null)[] | null>(null);
   /** Lettering that is none of the usual ones. */
   readonly ownLettering = computed(() =>
     SIZES.some(({ factor }) => factor === this.lettering()) ? null : this.lettering(),
   );
-  readonly part = signal<'view' | 'whole'>('view');
+  /** What of the map is on it: what is seen, the whole, or plates beside each other. */
+  readonly part = signal<'view' | 'whole' | 'plates'>('view');
+  readonly isPage = computed(() => this.part() === 'plates');
+  /** Plates beside each other; null for as many as go well. */
+  readonly columns = signal<number | null>(null);
+  readonly across = computed(() => this.columns() ?? Math.ceil(Math.sqrt(this.plates.ids().length)));
+  /** A caption for the page in words of one's own; of other plates the suggestion holds again. */
+  readonly ownCaption = linkedSignal<string, string | null>({
+    source: () => this.plates.ids().join(),
+    computation: () => null,
+  });
   readonly isArranging = computed(() => this.session.layout().what === 'running');
   /** How far that is, behind a comma. */
   readonly arranged = computed(() => {
     const layout = this.session.layout();
     return layout.what === 'running' && layout.done ? `, ${layout.done}` : '';
   });
-  /** Ties are still being drawn together; a figure of now would not be the one that is meant. */
-  readonly isBundling = computed(() => this.session.bundling.state().what === 'running');
+  /** Not while ties are still being drawn together: a figure of now would not be the one that is meant. */
+  readonly isReady = computed(() => this.isPage() || this.session.bundling.state().what !== 'running');
   private readonly fonts = toSignal<readonly EmbeddedFont[]>(loadFonts(), { initialValue: null as never });
   private readonly furtherFonts = signal<readonly EmbeddedFont[]>([]);
   private readonly letters = signal<Letters | null>(null);
 
-  private readonly caption = computed(() => (this.withCaption() ? this.session.captionLine() : undefined));
-  private readonly scene = computed<Scene | null>(() => {
+  /** The sentence under it. */
+  readonly captionLine = computed(() =>
+    this.isPage()
+      ? (this.ownCaption() ??
+        pageCaption(
+          (this.plates.parts() ?? []).map(({ title, plate }) => ({ title, caption: plate.caption })),
+        ))
+      : this.session.captionLine(),
+  );
+  private readonly caption = computed(() => (this.withCaption() ? this.captionLine() : undefined));
+  private readonly scene = computed<Scene | null>(() => (this.isPage() ? this.pageScene() : this.mapScene()));
+  private readonly pageScene = computed<Scene | null>(() => {
+    const parts = this.plates.parts();
+    if (!parts) return null;
+    const width = this.session.size().width / this.lettering();
+    const form = this.form();
+    return platePage(parts, {
+      width,
+      columns: this.across(),
+      theme: themeOn(this.background()),
+      height: form === null ? null : Math.max(120, width / form - captionHeight(width, this.caption())),
+    });
+  });
+  private readonly mapScene = computed<Scene | null>(() => {
     const map = this.session.prepared();
     // Each round of an arrangement would be another figure.
     const places = this.isArranging() ? null : this.session.places();
@@ -88,9 +138,11 @@ export class FigureDraft {
     const lettering = this.lettering();
     const width = onScreen.width / lettering;
     // A slide has its form with the caption.
-    const form = this.purpose()?.aspect ?? null;
+    const form = this.form();
     const height =
-      form === null ? onScreen.height / lettering : width / form - captionHeight(width, this.caption());
+      form === null
+        ? onScreen.height / lettering
+        : Math.max(120, width / form - captionHeight(width, this.caption()));
     const size = { width, height };
     const moved = (height * lettering - onScreen.height) / 2;
     const margin = marginFor(map.description.legend.corner);
@@ -108,16 +160,22 @@ export class FigureDraft {
       focus: this.part() === 'whole' ? null : this.session.focus(),
     });
   });
+  /** Width over height of the whole figure, where its purpose, or somebody, says it; null elsewhere. */
+  private readonly form = computed(() => {
+    const height = this.ownHeight();
+    return this.purpose()?.aspect ?? (height === null ? null : this.pixels() / height);
+  });
   private readonly pixels = computed(() => Math.min(8000, Math.max(300, Math.round(this.width()) || 1800)));
   /** What is told of it to those who cannot see it, as the map suggests. */
   readonly suggested = computed(() => {
+    if (this.isPage()) return toldOfPage(this.plates.parts() ?? [], this.captionLine());
     const network = this.session.network();
     const map = this.session.prepared();
     return network && map ? figureText(network, map, this.session.captionLine()) : null;
   });
   /** Written otherwise; of another network the suggestion holds again. */
   readonly ownTold = linkedSignal<string | undefined, FigureText | null>({
-    source: () => this.session.network()?.id,
+    source: () => (this.isPage() ? this.plates.ids().join() : this.session.network()?.id),
     computation: () => null,
   });
   readonly told = computed(() => this.ownTold() ?? this.suggested());
@@ -130,7 +188,7 @@ export class FigureDraft {
       ? { letters: this.letters() }
       : { fonts: [...(this.fonts() ?? []), ...this.furtherFonts()] }),
     transparent: this.background() === 'none',
-    under: this.areMany() ? this.largeAddress() : null,
+    under: this.isPage() ? null : (this.addresses()?.[0] ?? null),
   }));
   readonly size = computed(() => {
     const scene = this.scene();
@@ -139,9 +197,8 @@ export class FigureDraft {
   readonly svg = computed(() => {
     const scene = this.scene();
     const isReady =
-      (this.writing() === 'shapes' ? this.letters() : this.fonts()) &&
-      (!this.areMany() || this.largeAddress());
-    return scene && isReady ? paintSvg(scene, this.options()) : null;
+      (this.writing() === 'shapes' ? this.letters() : this.fonts()) && this.addresses() !== null;
+    return scene && isReady ? paintSvg(withPictures(scene, this.addresses()!), this.options()) : null;
   });
   /** Of the smallest letters, in points of print. */
   readonly smallest = computed(() => {
@@ -158,27 +215,30 @@ export class FigureDraft {
   readonly problem = signal<Error | null>(null);
 
   constructor() {
-    inject(DestroyRef).onDestroy(() => this.largePicture.stop());
+    inject(DestroyRef).onDestroy(() => this.largePictures.stop());
     effect(() => {
       const scene = this.scene();
-      this.largePicture.stop();
-      this.largeAddress.set(null);
-      if (!scene || !this.areMany()) return;
-      const ratio = this.pixels() / scene.width;
-      this.largePicture.paint(
-        scene,
-        ratio,
-        (address) => this.largeAddress.set(address),
+      this.largePictures.stop();
+      this.addresses.set(null);
+      if (!scene) return;
+      this.largePictures.paint(
+        picturesOf(scene),
+        this.pixels() / scene.width,
+        (addresses) => this.addresses.set(addresses),
         (error) => this.problem.set(error),
       );
+    });
+    effect(() => {
+      const problem = this.plates.problem();
+      if (problem) this.problem.set(problem);
     });
     effect((onCleanup) => {
       const scene = this.scene();
       if (!scene) return;
       let isWanted = true;
       onCleanup(() => (isWanted = false));
-      const caption = { text: this.session.captionLine(), face: 'serif' as const };
-      const texts = [...scene.texts, ...scene.legend.texts, caption];
+      const caption = { text: this.captionLine(), face: 'serif' as const };
+      const texts = [...textsOfScene(scene), caption];
       if (this.writing() === 'text')
         void loadFurtherFonts(texts.map(({ text }) => text)).then((fonts) => {
           if (isWanted) this.furtherFonts.set(fonts);
@@ -193,9 +253,18 @@ export class FigureDraft {
     });
   }
 
+  /** What its files are called. */
+  get name(): string {
+    const [first, ...more] = this.isPage() ? this.plates.onPage() : [];
+    if (first)
+      return more.length > 0 ? `${first.title} and ${counted(more.length, 'other plate')}` : first.title;
+    return this.session.network()?.name ?? 'figure';
+  }
+
   /** Takes the size that a figure for this has, with letters that can be read. */
   setPurpose(purpose: FigurePurpose | null): void {
     this.purpose.set(purpose);
+    this.ownHeight.set(null);
     if (!purpose) return;
     const scene = this.scene();
     this.width.set(purpose.width);
@@ -206,9 +275,10 @@ export class FigureDraft {
   }
 
   /** A size of one's own is for nothing else any more. */
-  setOwnSize({ width, resolution }: Partial<Pick<FigurePurpose, 'width' | 'resolution'>>): void {
+  setOwnSize({ width, height, resolution }: OwnSize): void {
     this.purpose.set(null);
     if (width !== undefined) this.width.set(width);
+    if (height !== undefined) this.ownHeight.set(height);
     if (resolution !== undefined) this.resolution.set(resolution);
   }
 
@@ -233,7 +303,7 @@ export class FigureDraft {
 
   /** What is told of the figure, as a file beside it. */
   saveTold(): void {
-    const name = this.session.network()?.name ?? 'figure';
+    const { name } = this;
     saveFile(new Blob([`${this.toldWords()}\n`], { type: 'text/plain;charset=utf-8' }), `${name}.txt`);
   }
 
@@ -242,16 +312,16 @@ export class FigureDraft {
     const scene = this.scene();
     const network = this.session.network();
     if (!scene || !network) return null;
-    const caption = this.session.captionLine();
-    return pdfOf(scene, {
+    const caption = this.captionLine();
+    return pdfOf(withPictures(scene, this.addresses() ?? []), {
       width: this.pixels(),
       resolution: this.resolution(),
       caption: this.caption(),
       ink: themeOn(this.background()).ink,
       transparent: this.background() === 'none',
-      under: this.areMany() ? this.largeAddress() : null,
-      title: network.name,
-      told: this.told() ?? { short: network.name, long: caption },
+      under: this.isPage() ? null : (this.addresses()?.[0] ?? null),
+      title: this.name,
+      told: this.told() ?? { short: this.name, long: caption },
       made: new Date(network.createdAt),
     });
   }
@@ -265,8 +335,17 @@ export class FigureDraft {
 }
 
 /** The size of the smallest letters, in pixels of the scene. */
-function smallestIn({ texts, legend }: Scene): number {
-  return Math.min(...[...texts, ...legend.texts].map(({ size }) => size));
+function smallestIn(scene: Scene): number {
+  return textsOfScene(scene).reduce((least, { size }) => Math.min(least, size), Infinity);
+}
+
+/** What is told of a page of plates to those who cannot see it. */
+function toldOfPage(parts: readonly DrawnPlate[], caption: string): FigureText {
+  const of = parts.map(({ network, map, plate }) => figureText(network, map, plate.caption));
+  return {
+    short: `${counted(parts.length, 'map')} on a page: ${parts.map(({ title }, i) => `${letterOf(i)}, ${title}`).join('; ')}.`,
+    long: [caption, ...of.map(({ short, long }, i) => `${letterOf(i)}. ${short} ${long}`)].join(' '),
+  };
 }
 
 /** The same part of the map on a page of another size. */

@@ -27,7 +27,7 @@ function printed(
 ): FigurePurpose {
   return {
     words,
-    width: Math.round((width / MILLIMETRES) * resolution),
+    width: inPixels(width, resolution),
     resolution,
     aspect: height === null ? null : width / height,
     letters: IN_PRINT,
@@ -45,6 +45,15 @@ export const PURPOSES: readonly FigurePurpose[] = [
   printed('a poster, A1', 811, 150, 540),
   printed('a poster, A0', 1159, 150, 780),
 ];
+
+export function inPixels(millimetres: number, resolution: number): number {
+  return Math.round((millimetres / MILLIMETRES) * resolution);
+}
+
+/** To a tenth. */
+export function inMillimetres(pixels: number, resolution: number): number {
+  return Math.round((pixels / resolution) * MILLIMETRES * 10) / 10;
+}
 
 /** Lettering has these bounds. */
 const [LEAST, MOST] = [0.5, 3];

@@ -1,4 +1,4 @@
-import type { Scene } from '@pebble/core';
+import { textsOfScene, type Scene } from '@pebble/core';
 import type { PdfOptions } from '@pebble/core/pdf';
 import { fontFile, loadLetters } from './letters';
 
@@ -6,7 +6,7 @@ import { fontFile, loadLetters } from './letters';
 export async function pdfOf(scene: Scene, options: Omit<PdfOptions, 'letters' | 'readFont'>): Promise<Blob> {
   const { paintPdf } = await import('@pebble/core/pdf');
   const caption = { text: options.caption ?? '', face: 'serif' as const };
-  const letters = await loadLetters([...scene.texts, ...scene.legend.texts, caption]);
+  const letters = await loadLetters([...textsOfScene(scene), caption]);
   const bytes = await paintPdf(scene, { ...options, letters, readFont: fontFile });
   return new Blob([bytes as BlobPart], { type: 'application/pdf' });
 }

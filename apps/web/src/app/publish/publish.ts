@@ -26,6 +26,9 @@ import { work } from '../store/work.reducer';
 import { WorkActions } from '../store/work.actions';
 import { FigureDraft, SIZES } from './figure-draft';
 import { PURPOSES } from './figure-sizes';
+import { OwnSize } from './own-size';
+import { PageFields } from './page-fields';
+import { PlateParts } from './plate-parts';
 import { ToldFields } from './told-fields';
 import { NoNetwork } from '../shell/no-network';
 import { saveFile } from '../shared/png';
@@ -45,10 +48,12 @@ import { NetworkChoice } from '../shared/network-choice';
     FormsModule,
     NetworkChoice,
     NoNetwork,
+    OwnSize,
+    PageFields,
     RouterLink,
     ToldFields,
   ],
-  providers: [FigureDraft],
+  providers: [FigureDraft, PlateParts],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './publish.html',
   styleUrl: './publish.scss',
@@ -60,6 +65,7 @@ export class Publish {
   private readonly sanitizer = inject(DomSanitizer);
   protected readonly session = inject(MapSession);
   protected readonly draft = inject(FigureDraft);
+  protected readonly parts = inject(PlateParts);
   protected readonly study = this.store.selectSignal(work.selectStudy);
   protected readonly networks = this.store.selectSignal(work.selectNetworks);
   /** From the address; without it the network that is open, or the newest. */
@@ -112,14 +118,15 @@ export class Publish {
     try {
       const file = await this.draft.fileOf(format);
       if (!file) return;
-      saveFile(file, `${network.name}.${format}`);
+      saveFile(file, `${this.draft.name}.${format}`);
       this.api
         .step(network.study, 'export-figure', {
           network: network.id,
           format,
           ...size,
           resolution: this.draft.resolution(),
-          caption: this.session.captionLine(),
+          caption: this.draft.captionLine(),
+          plates: this.draft.isPage() ? [...this.parts.ids()] : [],
         })
         .subscribe({ error: (error: Error) => this.fail(error) });
       this.notices.say(`The figure was saved as ${format.toUpperCase()}; the logbook has the step.`);

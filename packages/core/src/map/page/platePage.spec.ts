@@ -57,14 +57,14 @@ describe('several maps on a page', () => {
       expect(at).toBeLessThan(page.height);
     }
     // Seven groups, each with how many it has, as on both maps.
-    expect(page.legend.texts.filter(({ text }) => /  \d+$/.test(text))).toHaveLength(7);
+    expect(page.legend.texts.filter(({ text }) => / {2}\d+$/.test(text))).toHaveLength(7);
   });
 
   it('leave out how many there are where that differs, and keep a legend of their own where colours do', () => {
     const show = { ...defaultMap.show, where: { joined: 'and' as const, conditions: [{ what: 'range' as const, column: 'degree', from: 20, until: null, not: false }] } }; // prettier-ignore
     const differing = platePage([part('All'), part('Some', { show })], form);
     expect(words(differing).filter((text) => text.startsWith('Colour:'))).toHaveLength(1);
-    expect(differing.legend.texts.filter(({ text }) => /  \d+$/.test(text))).toHaveLength(0);
+    expect(differing.legend.texts.filter(({ text }) => / {2}\d+$/.test(text))).toHaveLength(0);
     const colour = { ...defaultMap.colour, palette: 'greys' as const };
     const other = platePage([part('Colours'), part('Greys', { colour })], form);
     expect(other.legend.texts.filter(({ text }) => text.startsWith('Colour:'))).toHaveLength(0);
@@ -72,6 +72,18 @@ describe('several maps on a page', () => {
       expect(scene.legend.texts.filter(({ text }) => text.startsWith('Colour:'))).toHaveLength(1);
     // Sizes are the same on both, and stand once.
     expect(words(other).filter((text) => text.startsWith('Size:'))).toHaveLength(1);
+  });
+
+  it('have one legend also where one of them lacks a group, and are seen from as far away', () => {
+    const show = { ...defaultMap.show, communities: [1, 2, 4] };
+    const page = platePage([part('Three', { show }), part('All')], form);
+    expect(words(page).filter((text) => text.startsWith('Colour:'))).toHaveLength(1);
+    const signs = page.legend.discs.length;
+    expect(signs).toBe(7);
+    // Sizes stand once, as nodes are as large on both.
+    expect(page.legend.texts.filter(({ text }) => text.startsWith('Size:'))).toHaveLength(1);
+    const largest = page.panels!.map(({ scene }) => Math.max(...scene.discs.flatMap(({ discs }) => [...discs].filter((_, i) => i % 3 === 2)))); // prettier-ignore
+    expect(largest[0]).toBeCloseTo(largest[1], 0);
   });
 
   it('are as high as a page that is given', () => {
@@ -103,5 +115,14 @@ describe('several maps on a page', () => {
     expect(pageCaption([said('March', '12 accounts.'), said('April', '15 accounts.')])).toBe(
       'a, March: 12 accounts. b, April: 15 accounts.',
     );
+    const rest = 'Size: in-degree. Colour: community.';
+    expect(
+      pageCaption([
+        said('A', `12 accounts. ${rest}`),
+        said('B', `12 accounts. ${rest}`),
+        said('C', `9 accounts. ${rest}`),
+      ]),
+    ).toBe('a, A; b, B: 12 accounts. c, C: 9 accounts. All: Size: in-degree. Colour: community.');
+    expect(pageCaption([said('One', '3 accounts.')])).toBe('a, One: 3 accounts.');
   });
 });

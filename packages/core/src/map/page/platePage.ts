@@ -2,7 +2,7 @@ import { legendBeside } from '../marks/legend/legend';
 import { buildScene } from '../scene/buildScene';
 import type { PreparedMap } from '../scene/prepare';
 import type { Scene, ScenePanel, TextMark } from '../scene/scene';
-import { fitView, marginFor, MARGIN, type Margin, type Size, type View } from '../scene/view';
+import { fitView, marginFor, type Margin, type Size, type View } from '../scene/view';
 import { clipText } from '../style/textWidth';
 import type { Theme } from '../style/palette';
 import { sharedLegend } from './sharedLegend';
@@ -59,7 +59,8 @@ export function platePage(parts: readonly PagePart[], { width, columns, theme, h
   const views = viewsOf(parts, size, guess.shared.sections.length > 0);
   const { shared, marks, height: legendHeight } = legendOf(parts, width, views, theme);
   const panels = parts.map((part, i): ScenePanel => {
-    const scene = sceneOf(part, withoutParts(part.map, shared.parts), size, shared.parts, theme);
+    const map = withoutParts(part.map, shared.parts);
+    const scene = buildScene({ map, x: part.x, y: part.y, view: views[i], size, theme, focus: null });
     return {
       x: GAP + (i % across) * (panelWidth + GAP),
       y: rowTop(Math.floor(i / across), size),
@@ -98,8 +99,11 @@ function rowTop(row: number, { height }: Size): number {
   return GAP / 2 + HEAD + row * (height + HEAD + GAP);
 }
 
+/** Those that are seen whole are seen from as far away, so that their sizes can be compared. */
 function viewsOf(parts: readonly PagePart[], size: Size, sharesLegend: boolean): View[] {
-  return parts.map((part) => viewOf(part, size, sharesLegend));
+  const views = parts.map((part) => viewOf(part, size, sharesLegend));
+  const scale = Math.min(...views.filter((_, i) => parts[i].seen === null).map((one) => one.scale));
+  return views.map((view, i) => (parts[i].seen ? view : awayFrom(view, scale, size)));
 }
 
 function viewOf({ map, x, y, seen }: PagePart, size: Size, sharesLegend: boolean): View {
@@ -111,8 +115,14 @@ function viewOf({ map, x, y, seen }: PagePart, size: Size, sharesLegend: boolean
       y: size.height / 2 + (seen.y - seen.height / 2) * by,
     };
   }
-  const margin = sharesLegend ? NARROW : marginFor(map.description.legend.corner, MARGIN);
+  const margin = sharesLegend ? NARROW : marginFor(map.description.legend.corner);
   return fitView(x, y, map.radius, map.nodes, size, margin);
+}
+
+/** The same from further away, with what was in the middle. */
+function awayFrom(view: View, scale: number, { width, height }: Size): View {
+  const by = scale / view.scale;
+  return { scale, x: width / 2 + (view.x - width / 2) * by, y: height / 2 + (view.y - height / 2) * by };
 }
 
 function legendOf(parts: readonly PagePart[], width: number, views: readonly View[], theme: Theme) {
@@ -131,17 +141,6 @@ function withoutParts(map: PreparedMap, parts: ReturnType<typeof sharedLegend>['
   const { legend } = map.description;
   const without = [...new Set([...legend.without, ...parts])];
   return { ...map, description: { ...map.description, legend: { ...legend, without } } };
-}
-
-function sceneOf(
-  part: PagePart,
-  map: PreparedMap,
-  size: Size,
-  shared: readonly unknown[],
-  theme: Theme,
-): Scene {
-  const view = viewOf(part, size, shared.length > 0);
-  return buildScene({ map, x: part.x, y: part.y, view, size, theme, focus: null });
 }
 
 function titleMarks(

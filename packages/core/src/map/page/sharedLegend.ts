@@ -1,5 +1,5 @@
 import type { LegendPart } from '@pebble/contract';
-import { legendSections, type LegendSection } from '../marks/legend/legendSections';
+import { legendSections, type LegendGroup, type LegendSection } from '../marks/legend/legendSections';
 import type { PreparedMap } from '../scene/prepare';
 
 /** What the legends of several maps have in common, so that it need be said only once. */
@@ -9,25 +9,50 @@ export interface SharedLegend {
   readonly parts: readonly LegendPart[];
 }
 
-/** How many nodes or ties something has is left out where it is not the same on all maps. */
+/**
+ * Groups are shared where a sign means the same on every map that has it; how many nodes they have is said where that is the same on all
+ * maps.
+ */
 export function sharedLegend(maps: readonly PreparedMap[], scales: readonly number[]): SharedLegend {
   const all = maps.map(legendSections);
   const isAlike = scales.every((scale) => Math.abs(scale / scales[0] - 1) < 0.01);
   const sections = all[0].flatMap((section) => {
     // How large or wide something is drawn depends on how far away the map is.
     if (!isAlike && (section.what === 'sizes' || section.what === 'widths')) return [];
-    const same = all.map((one) => one.find(({ part }) => part === section.part));
-    const plain = same.map((one) => one && JSON.stringify(withoutCounts(one)));
-    if (plain.some((one) => one === undefined || one !== plain[0])) return [];
-    const isSame = same.every((one) => JSON.stringify(one) === JSON.stringify(section));
-    return [isSame ? section : withoutCounts(section)];
+    const same = all.flatMap((one) => one.filter(({ part }) => part === section.part));
+    return same.length === maps.length ? (commonOf(same) ?? []) : [];
   });
-  return { sections, parts: [...new Set(sections.map(({ part }) => part))] };
+  return { sections, parts: sections.map(({ part }) => part) };
 }
 
-/** What the signs mean, in an order that does not depend on how many there are. */
-function withoutCounts(section: LegendSection): LegendSection {
-  if (section.what !== 'groups') return section;
-  const groups = section.groups.map((group) => ({ ...group, nodes: null }));
-  return { ...section, groups };
+/** One section for several of the same part; null where they do not mean the same. */
+function commonOf(sections: readonly LegendSection[]): LegendSection | null {
+  const [first] = sections;
+  const isGroups = (one: LegendSection): one is LegendSection & { what: 'groups' } => one.what === 'groups';
+  if (sections.every(isGroups)) {
+    const isSame = sections.every(({ heading }) => heading === first.heading);
+    const groups = isSame ? commonGroups(sections.map((one) => one.groups)) : null;
+    return groups && { ...sections[0], groups };
+  }
+  return sections.every((one) => JSON.stringify(one) === JSON.stringify(first)) ? first : null;
+}
+
+/** All groups of several lists; null where one sign means two things, or one thing has two signs. */
+function commonGroups(lists: readonly (readonly LegendGroup[])[]): LegendGroup[] | null {
+  const [bySign, byLabel] = [new Map<string, string>(), new Map<string, LegendGroup>()];
+  const counted = lists.every((groups) => JSON.stringify(groups) === JSON.stringify(lists[0]));
+  for (const group of lists.flat()) {
+    const sign = signOf(group);
+    const known = byLabel.get(group.label);
+    if ((bySign.get(sign) ?? group.label) !== group.label || (known && signOf(known) !== sign)) return null;
+    bySign.set(sign, group.label);
+    if (!known) byLabel.set(group.label, counted ? group : { ...group, nodes: null });
+  }
+  const groups = [...byLabel.values()];
+  // What sums up the others stands last, as on each map.
+  return [...groups.filter(({ key }) => key !== undefined), ...groups.filter(({ key }) => key === undefined)];
+}
+
+function signOf({ colour, shape, rim }: LegendGroup): string {
+  return JSON.stringify([colour, shape, rim]);
 }

@@ -17,7 +17,8 @@ export class Plates {
   private readonly store = inject(Store);
   private readonly notices = inject(Notices);
   private readonly session = inject(MapSession);
-  private readonly study = this.store.selectSignal(work.selectStudy);
+  private readonly open = this.store.selectSignal(work.selectStudy);
+  readonly study = computed(() => this.open()?.id);
   private readonly steps = this.store.selectSignal(work.selectSteps);
   private readonly found = signal<readonly Plate[] | null>(null);
   /** In their order; null before they are known. */
@@ -28,7 +29,7 @@ export class Plates {
 
   constructor() {
     effect((onCleanup) => {
-      const study = this.study()?.id;
+      const study = this.study();
       this.changed();
       if (study === undefined) {
         this.found.set(null);
@@ -103,7 +104,7 @@ export class Plates {
     parameters: StepParameters<K>,
     done?: (step: Step) => void,
   ): void {
-    const study = this.study()?.id;
+    const study = this.study();
     if (study === undefined) return;
     const again = (): void => void this.read(study);
     this.run.start(
@@ -121,7 +122,7 @@ export class Plates {
   private read(study: string) {
     return this.api.plates({ study }).subscribe({
       next: (plates) => {
-        if (this.study()?.id === study) this.found.set(plates);
+        if (this.study() === study) this.found.set(plates);
       },
       error: (error: Error) => this.run.problem.set(error.message),
     });
