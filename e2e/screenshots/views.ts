@@ -122,21 +122,9 @@ export const VIEWS: readonly View[] = [
       await expect(page.getByRole('region', { name: 'Members' }).getByRole('listitem').first()).toBeVisible();
     },
   },
-  {
-    name: 'publish',
-    async show(page) {
-      // A figure is as large as the map was on the screen.
-      await map(page);
-      await page
-        .getByRole('navigation')
-        .getByRole('link', { name: /^Publish/ })
-        .click();
-      await expect(page.locator('pt-publish .sheet img')).toBeVisible();
-    },
-  },
   { name: 'logbook', show: (page) => stop(page, /^Logbook/) },
   { name: 'studies', show: async (page) => void (await page.goto('/')) },
-  // These two change the demo, and so come last.
+  // These change the demo, or add studies, and so come last.
   {
     name: 'map-islands',
     async show(page) {
@@ -201,6 +189,35 @@ export const VIEWS: readonly View[] = [
         await expect(page.getByRole('article', { name: 'Message to be coded' })).toContainText(`${i + 1} ·`);
         await page.keyboard.press(i < 4 ? 'Enter' : '2');
       }
+    },
+  },
+  {
+    name: 'publish',
+    async show(page) {
+      // A figure is as large as the map was on the screen.
+      await openFirstMap(page, 'Two plates');
+      await expect(page.getByRole('button', { name: /^Community / })).toHaveCount(8);
+      await expect(page.getByRole('button', { name: 'Stop here' })).toBeHidden();
+      await page.keyboard.press('p');
+      const notice = page.locator('mat-snack-bar-container');
+      await expect(notice).toContainText('The map was kept as plate');
+      await page
+        .locator('.caption button')
+        .filter({ hasText: /^1,320 accounts/ })
+        .click();
+      await page.getByLabel('Least weight of a tie').fill('2');
+      await page.getByLabel('Least weight of a tie').press('Enter');
+      await page.getByRole('checkbox', { name: 'nodes without ties' }).uncheck();
+      await page.keyboard.press('Escape');
+      await page.locator('pt-map-canvas canvas').focus();
+      await page.keyboard.press('p');
+      await expect(notice).toContainText('ties of weight 2');
+      await page
+        .getByRole('navigation')
+        .getByRole('link', { name: /^Publish/ })
+        .click();
+      await page.getByLabel('What of the map').selectOption('plates');
+      await expect(page.locator('pt-publish .sheet img')).toHaveAttribute('alt', /^2 maps on a page/);
     },
   },
 ];

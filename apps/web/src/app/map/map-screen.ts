@@ -208,7 +208,7 @@ export class MapScreen {
     } else if (event.key === '/') {
       this.finder()?.focus();
     } else if (event.key.toLowerCase() === 'p') {
-      if (this.session.layout().what !== 'running') void this.plates.keep();
+      void this.plates.keep();
     } else if (event.key === '?') {
       this.keysShown.update((shown) => !shown);
     } else if (event.key === 'Escape') {

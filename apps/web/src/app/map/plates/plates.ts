@@ -46,6 +46,8 @@ export class Plates {
     const map = this.session.plateMap();
     const places = this.session.places();
     if (!network || !map || !places) return;
+    if (this.session.layout().what === 'running')
+      return this.notices.say('The map is being arranged: it can be kept once it has come to rest.');
     this.run.busy.set(true);
     try {
       const { id: upload } = await firstValueFrom(
