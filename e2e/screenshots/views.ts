@@ -199,7 +199,7 @@ export const VIEWS: readonly View[] = [
       await expect(page.getByRole('button', { name: /^Community / })).toHaveCount(8);
       await expect(page.getByRole('button', { name: 'Stop here' })).toBeHidden();
       await page.keyboard.press('p');
-      const notice = page.locator('mat-snack-bar-container');
+      const notice = page.locator('mat-snack-bar-container').last();
       await expect(notice).toContainText('The map was kept as plate');
       await page
         .locator('.caption button')
