@@ -46,7 +46,7 @@ export async function platePositions({ query }: Store, id: number): Promise<Buff
 }
 
 /** What a plate is kept with. */
-export interface NewPlate extends Pick<
+interface NewPlate extends Pick<
   KeptPlate,
   'title' | 'note' | 'network' | 'step' | 'keptAt' | 'map' | 'drawn'
 > {

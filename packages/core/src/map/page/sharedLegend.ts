@@ -3,7 +3,7 @@ import { legendSections, type LegendGroup, type LegendSection } from '../marks/l
 import type { PreparedMap } from '../scene/prepare';
 
 /** What the legends of several maps have in common, so that it need be said only once. */
-export interface SharedLegend {
+interface SharedLegend {
   readonly sections: readonly LegendSection[];
   /** The parts that these are; the others are each map's own. */
   readonly parts: readonly LegendPart[];

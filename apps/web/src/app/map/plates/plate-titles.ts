@@ -1,7 +1,8 @@
 import type { MapDescription, Plate } from '@pebble/contract';
 import { shownPhrase } from '@pebble/core';
 
-const LONGEST = 120;
+/** As the contract has it. */
+export const LONGEST = 120;
 
 /** A title for a plate that no other one has: the network, and which part of it is shown. */
 export function freeTitle(
@@ -18,12 +19,13 @@ export function freeTitle(
   }
 }
 
-function cut(text: string, most: number): string {
-  const letters = [...text];
-  return letters.length > most
-    ? `${letters
-        .slice(0, most - 1)
-        .join('')
-        .trimEnd()}…`
-    : text;
+/** A text of at most so many UTF-16 units, which is how lengths are checked; no sign is cut in two. */
+export function cut(text: string, most: number): string {
+  if (text.length <= most) return text;
+  let short = '';
+  for (const { segment } of new Intl.Segmenter().segment(text)) {
+    if (short.length + segment.length > most - 1) break;
+    short += segment;
+  }
+  return `${short.trimEnd()}…`;
 }

@@ -8,7 +8,7 @@ import { Notices } from '../../store/notices';
 import { work } from '../../store/work.reducer';
 import { MapSession } from '../session/map-session';
 import { interleave } from '../session/places';
-import { freeTitle } from './plate-titles';
+import { cut, freeTitle, LONGEST } from './plate-titles';
 
 /** The plates of the open study: kept states of its maps. */
 @Injectable({ providedIn: 'root' })
@@ -71,7 +71,7 @@ export class Plates {
   }
 
   duplicate({ id: plate, title }: Plate): void {
-    this.start('duplicate-plate', { plate, title: `${title}, copy`.slice(0, 120) });
+    this.start('duplicate-plate', { plate, title: `${cut(title, LONGEST - 6)}, copy` });
   }
 
   renew({ id: plate, title }: Plate): void {
