@@ -86,6 +86,18 @@ describe('several maps on a page', () => {
     expect(largest[0]).toBeCloseTo(largest[1], 0);
   });
 
+  it('keep clear of what is left of their own legends', () => {
+    const ties = { ...defaultMap.ties, width: 'by weight' as const };
+    const show = { ...defaultMap.show, atLeast: 2 };
+    const page = platePage([part('All', { ties }), part('Strong', { ties, show })], form);
+    expect(page.panels![0].scene.legend.texts.length).toBeGreaterThan(0);
+    for (const { scene } of page.panels!) {
+      const top = Math.min(...scene.legend.texts.map(({ y: at, size }) => at - size));
+      const lowest = Math.max(...scene.discs.flatMap(({ discs }) => Array.from({ length: discs.length / 3 }, (_, i) => discs[3 * i + 1] + discs[3 * i + 2]))); // prettier-ignore
+      expect(lowest).toBeLessThan(top);
+    }
+  });
+
   it('are as high as a page that is given', () => {
     const page = platePage([part('First'), part('Second'), part('Third'), part('Fourth')], {
       ...form,

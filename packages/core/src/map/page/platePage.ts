@@ -1,4 +1,4 @@
-import { legendBeside } from '../marks/legend/legend';
+import { legendBeside, legendHeight } from '../marks/legend/legend';
 import { buildScene } from '../scene/buildScene';
 import type { PreparedMap } from '../scene/prepare';
 import type { Scene, ScenePanel, TextMark } from '../scene/scene';
@@ -36,6 +36,10 @@ const FORM = 0.72;
 /** Round a map that has no legend of its own. */
 const NARROW: Margin = { left: 24, right: 24, top: 20, bottom: 20 };
 const LEAST_HEIGHT = 90;
+/** A legend that takes less of the height of its picture is low. */
+const LOW = 0.3;
+/** Between a legend and the edge, and the map. */
+const LEGEND_EDGE = 44;
 
 /**
  * Several maps on one page, in rows, each with a letter and its title; what their legends have in common stands once below them. It is a
@@ -52,22 +56,21 @@ export function platePage(parts: readonly PagePart[], { width, columns, theme, h
         ? panelWidth * FORM
         : Math.max(LEAST_HEIGHT, (height - legendHeight - GAP) / rows - HEAD - GAP),
   });
-  // How high the legend is depends on what is shared, and that on how far away the maps are: on the size of the panels.
-  const first = sizeFor(0);
-  const guess = legendOf(parts, width, viewsOf(parts, first, true), theme);
-  const size = sizeFor(guess.height);
-  const views = viewsOf(parts, size, guess.shared.sections.length > 0);
-  const { shared, marks, height: legendHeight } = legendOf(parts, width, views, theme);
-  const panels = parts.map((part, i): ScenePanel => {
-    const map = withoutParts(part.map, shared.parts);
-    const scene = buildScene({ map, x: part.x, y: part.y, view: views[i], size, theme, focus: null });
-    return {
-      x: GAP + (i % across) * (panelWidth + GAP),
-      y: rowTop(Math.floor(i / across), size),
-      scene,
-      under: null,
-    };
-  });
+  const shared = sharedLegend(
+    parts.map(({ map }) => map),
+    areAlike(parts),
+  );
+  const legendAt = (scale: number) => legendBeside(shared.sections, parts[0].map, theme, { width, scale });
+  const size = sizeFor(legendAt(1).height);
+  const maps = parts.map(({ map }) => withoutParts(map, shared.parts));
+  const views = viewsOf(parts, maps, size);
+  const { marks, height: legendHeight } = legendAt(views[0].scale);
+  const panels = parts.map(({ x, y }, i): ScenePanel => ({
+    x: GAP + (i % across) * (panelWidth + GAP),
+    y: rowTop(Math.floor(i / across), size),
+    scene: buildScene({ map: maps[i], x, y, view: views[i], size, theme, focus: null }),
+    under: null,
+  }));
   const below = rowTop(rows, size) - HEAD + GAP / 2;
   return {
     width,
@@ -99,42 +102,47 @@ function rowTop(row: number, { height }: Size): number {
   return GAP / 2 + HEAD + row * (height + HEAD + GAP);
 }
 
-/** Those that are seen whole are seen from as far away, so that their sizes can be compared. */
-function viewsOf(parts: readonly PagePart[], size: Size, sharesLegend: boolean): View[] {
-  const views = parts.map((part) => viewOf(part, size, sharesLegend));
-  const scale = Math.min(...views.filter((_, i) => parts[i].seen === null).map((one) => one.scale));
-  return views.map((view, i) => (parts[i].seen ? view : awayFrom(view, scale, size)));
+/** Whether all are seen from as far away: whole, or the same part of a map on screens of the same size. */
+function areAlike(parts: readonly PagePart[]): boolean {
+  const of = ({ seen }: PagePart): string => (seen ? [seen.scale, seen.width, seen.height].join() : 'whole');
+  return parts.every((part) => of(part) === of(parts[0]));
 }
 
-function viewOf({ map, x, y, seen }: PagePart, size: Size, sharesLegend: boolean): View {
-  if (seen) {
-    const by = Math.min(size.width / seen.width, size.height / seen.height);
-    return {
-      scale: seen.scale * by,
-      x: size.width / 2 + (seen.x - seen.width / 2) * by,
-      y: size.height / 2 + (seen.y - seen.height / 2) * by,
-    };
-  }
-  const margin = sharesLegend ? NARROW : marginFor(map.description.legend.corner);
-  return fitView(x, y, map.radius, map.nodes, size, margin);
+/** Those that are seen whole are seen from as far away, so that their sizes can be compared. @param maps without what is shared */
+function viewsOf(parts: readonly PagePart[], maps: readonly PreparedMap[], size: Size): View[] {
+  const margins = maps.map((map) => marginOf(map, size));
+  const views = parts.map(({ x, y, seen }, i) => {
+    const { radius, nodes } = maps[i];
+    return seen ? seenOn(size, seen) : fitView(x, y, radius, nodes, size, margins[i]);
+  });
+  const scale = Math.min(...views.filter((_, i) => parts[i].seen === null).map((one) => one.scale));
+  return views.map((view, i) => (parts[i].seen ? view : awayFrom(view, scale, margins[i], size)));
+}
+
+/** The same part on a picture of another size: all that was seen is seen, in the middle. */
+function seenOn({ width, height }: Size, seen: View & Size): View {
+  const by = Math.min(width / seen.width, height / seen.height);
+  return {
+    scale: seen.scale * by,
+    x: width / 2 + (seen.x - seen.width / 2) * by,
+    y: height / 2 + (seen.y - seen.height / 2) * by,
+  };
+}
+
+/** Room for what is left of a map's own legend: a low one stands over or under it, a high one beside it. */
+function marginOf(map: PreparedMap, { height }: Size): Margin {
+  const { corner } = map.description.legend;
+  const own = legendHeight(map);
+  if (own === 0) return NARROW;
+  if (own > LOW * height) return marginFor(corner, NARROW);
+  return { ...NARROW, [corner.startsWith('upper') ? 'top' : 'bottom']: own + LEGEND_EDGE };
 }
 
 /** The same from further away, with what was in the middle. */
-function awayFrom(view: View, scale: number, { width, height }: Size): View {
+function awayFrom(view: View, scale: number, margin: Margin, { width, height }: Size): View {
   const by = scale / view.scale;
-  return { scale, x: width / 2 + (view.x - width / 2) * by, y: height / 2 + (view.y - height / 2) * by };
-}
-
-function legendOf(parts: readonly PagePart[], width: number, views: readonly View[], theme: Theme) {
-  const shared = sharedLegend(
-    parts.map(({ map }) => map),
-    views.map(({ scale }) => scale),
-  );
-  const { marks, height } = legendBeside(shared.sections, parts[0].map, theme, {
-    width,
-    scale: views[0].scale,
-  });
-  return { shared, marks, height };
+  const [x, y] = [(margin.left + width - margin.right) / 2, (margin.top + height - margin.bottom) / 2];
+  return { scale, x: x + (view.x - x) * by, y: y + (view.y - y) * by };
 }
 
 function withoutParts(map: PreparedMap, parts: ReturnType<typeof sharedLegend>['parts']): PreparedMap {

@@ -12,13 +12,13 @@ interface SharedLegend {
 /**
  * Groups are shared where a sign means the same on every map that has it; how many nodes they have is said where that is the same on all
  * maps.
+ * @param areAlike whether they are seen from as far away
  */
-export function sharedLegend(maps: readonly PreparedMap[], scales: readonly number[]): SharedLegend {
+export function sharedLegend(maps: readonly PreparedMap[], areAlike: boolean): SharedLegend {
   const all = maps.map(legendSections);
-  const isAlike = scales.every((scale) => Math.abs(scale / scales[0] - 1) < 0.01);
   const sections = all[0].flatMap((section) => {
     // How large or wide something is drawn depends on how far away the map is.
-    if (!isAlike && (section.what === 'sizes' || section.what === 'widths')) return [];
+    if (!areAlike && (section.what === 'sizes' || section.what === 'widths')) return [];
     const same = all.flatMap((one) => one.filter(({ part }) => part === section.part));
     return same.length === maps.length ? (commonOf(same) ?? []) : [];
   });

@@ -160,6 +160,11 @@ function rowsOf(section: LegendSection): number {
   }
 }
 
+/** How high the legend of a map is, were there room; 0 where it has none. */
+export function legendHeight(map: PreparedMap): number {
+  return Math.max(0, heightOf(legendSections(map)));
+}
+
 function heightOf(sections: readonly LegendSection[]): number {
   return sections.reduce((sum, section) => sum + (1 + rowsOf(section)) * LINE + GAP, -GAP);
 }
