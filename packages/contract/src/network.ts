@@ -88,7 +88,18 @@ export const NetworkTable = z.enum(['nodes', 'edges']);
 export type NetworkTable = z.infer<typeof NetworkTable>;
 
 /** How a network can be saved as a file. */
-export const NetworkExport = z.enum(['graphml', 'csv-nodes', 'csv-ties']);
+export const NetworkExport = z.enum([
+  'graphml',
+  'csv-nodes',
+  'csv-ties',
+  'xlsx',
+  'gml',
+  'json-graph',
+  'node-link',
+  'dot',
+  'arrow-nodes',
+  'arrow-ties',
+]);
 export type NetworkExport = z.infer<typeof NetworkExport>;
 
 export const MeasureSettings = z.object({

@@ -1,6 +1,7 @@
 import type { Router } from 'express';
 import { ROUTES, type Network } from '@pebble/contract';
 import { kindOf } from '@pebble/core';
+import { sheetProblem } from '@pebble/core/files';
 import { readDeleted } from '../storage/deleted';
 import { keptLooks } from '../storage/looks';
 import { findNetwork, readMap, readPositions } from '../storage/networks';
@@ -116,9 +117,13 @@ export function networkRoutes({ studies, runner }: Services): Router {
     return { ties: ties ?? fail(noMessages(network)) };
   });
 
-  on(ROUTES.exportNetwork, ({ path: { study, network, networkFormat: format }, signal }) =>
-    runner.read('exportNetwork', study, { network, format }, signal),
-  );
+  on(ROUTES.exportNetwork, async ({ path, signal }) => {
+    const { id: network, nodes, edges } = await find(path);
+    const { study, networkFormat: format } = path;
+    const problem = format === 'xlsx' ? sheetProblem(nodes, edges) : null;
+    if (problem) throw new ApiError(409, 'Too large', problem);
+    return runner.read('exportNetwork', study, { network, format }, signal);
+  });
 
   on(ROUTES.figure, async ({ path: { study, network, figureFormat: format }, query, signal }) => {
     const figure = await runner.read('exportFigure', study, { network, format, query }, signal);

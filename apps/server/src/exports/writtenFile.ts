@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { closeSync, mkdirSync, openSync, writeSync } from 'node:fs';
+import { closeSync, mkdirSync, openSync, writeFileSync, writeSync } from 'node:fs';
 import { join } from 'node:path';
 
 /** A file that was written to be sent, and then taken away. */
@@ -11,6 +11,13 @@ export interface ExportedFile {
 
 /** Texts are written out when so much of them has come together. */
 const TOGETHER = 1 << 20;
+
+/** Writes a file to be sent. Returns where it is. */
+export function writeBytes(folder: string, bytes: Uint8Array): string {
+  const path = writeParts(folder, []);
+  writeFileSync(path, bytes);
+  return path;
+}
 
 /** Writes a file to be sent part by part, so that a large one takes no more memory than a small one. Returns where it is. */
 export function writeParts(folder: string, parts: Iterable<string>): string {

@@ -158,7 +158,17 @@ export const networkRoutes = routeTable({
     method: 'get',
     path: '/studies/{study}/networks/{network}/export/{networkFormat}',
     summary: 'The network as a file.',
-    answer: new Bytes(['application/graphml+xml', 'text/csv']),
+    answer: new Bytes([
+      'application/graphml+xml',
+      'text/csv',
+      'text/plain',
+      'text/vnd.graphviz',
+      'application/json',
+      'application/vnd.jgf+json',
+      'application/vnd.apache.arrow.file',
+      'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet',
+    ]),
+    problems: { 409: 'It is too large for this format; the problem says which others can hold it.' },
   },
   figure: {
     method: 'get',

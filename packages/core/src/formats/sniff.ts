@@ -113,7 +113,8 @@ function guessJson(text: string): FormatGuess | null {
 
 /** Whether an object holds a list of nodes and one of links whose ends are named; of a large file the links may come too late to be seen. */
 function isNodeLink(start: string): boolean {
-  if (!/^\{[^{]*"(?:nodes|links|edges)"\s*:\s*\[/.test(start)) return false;
+  // What is said of the graph as a whole may stand before.
+  if (!/^\{(?:[^{]|"graph"\s*:\s*\{[^{}]*\})*?"(?:nodes|links|edges)"\s*:\s*\[/.test(start)) return false;
   return (
     /"(?:links|edges)"\s*:\s*\[\s*\{[^{}]*"(?:source|target)"\s*:/.test(start) ||
     (/"nodes"\s*:\s*\[\s*\{[^{}]*"(?:id|key)"\s*:/.test(start) &&

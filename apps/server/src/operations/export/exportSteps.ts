@@ -1,5 +1,6 @@
-import type { DataKind } from '@pebble/contract';
+import type { DataKind, NetworkExport } from '@pebble/contract';
 import { counted, joinWith } from '@pebble/core';
+import { sheetProblem } from '@pebble/core/files';
 import { findNetwork } from '../../storage/networks';
 import { StepRefused } from '../../errors/stepErrors';
 import type { StepDefinition } from '../step';
@@ -18,13 +19,22 @@ const NAMES = {
   graphml: 'as GraphML',
   'csv-nodes': 'as a CSV table of its nodes',
   'csv-ties': 'as a CSV table of its ties',
-} as const;
+  xlsx: 'as a workbook',
+  gml: 'as GML',
+  'json-graph': 'as JSON Graph',
+  'node-link': 'as node-link JSON',
+  dot: 'in the DOT language',
+  'arrow-nodes': 'as an Arrow table of its nodes',
+  'arrow-ties': 'as an Arrow table of its ties',
+} as const satisfies Readonly<Record<NetworkExport, string>>;
 
 export const exportNetwork: StepDefinition<'export-network'> = {
   kind: 'export-network',
-  async run({ store }, { network }) {
+  async run({ store }, { network, format }) {
     const found = await findNetwork(store, network);
     if (!found) throw new StepRefused('This network is no longer there.');
+    const problem = format === 'xlsx' ? sheetProblem(found.nodes, found.edges) : null;
+    if (problem) throw new StepRefused(problem);
     return { name: found.name, nodes: found.nodes, edges: found.edges };
   },
   describe: ({ format }) => `The network was exported ${NAMES[format]}.`,

@@ -14,9 +14,10 @@ import { Router, RouterLink } from '@angular/router';
 import { MatButton } from '@angular/material/button';
 import { MatCheckbox } from '@angular/material/checkbox';
 import { MatFormField } from '@angular/material/form-field';
+import { MatMenu, MatMenuItem, MatMenuTrigger } from '@angular/material/menu';
 import { MatTooltip } from '@angular/material/tooltip';
 import { MatInput } from '@angular/material/input';
-import { addressOf, ROUTES, type FigureFormat } from '@pebble/contract';
+import { addressOf, ROUTES, type FigureFormat, type NetworkExport } from '@pebble/contract';
 import { Store } from '@ngrx/store';
 import { Api, pathOf } from '../api/api';
 import { MapSession } from '../map/session/map-session';
@@ -35,6 +36,17 @@ import { saveFile } from '../shared/png';
 import { Busy } from '../shared/busy';
 import { NetworkChoice } from '../shared/network-choice';
 
+/** Further formats of a network, for what each is. */
+const FORMATS: readonly { readonly format: NetworkExport; readonly words: string }[] = [
+  { format: 'xlsx', words: 'Workbook (XLSX), nodes and ties' },
+  { format: 'gml', words: 'GML' },
+  { format: 'json-graph', words: 'JSON Graph' },
+  { format: 'node-link', words: 'Node-link JSON' },
+  { format: 'dot', words: 'DOT' },
+  { format: 'arrow-nodes', words: 'Nodes, Arrow' },
+  { format: 'arrow-ties', words: 'Ties, Arrow' },
+];
+
 /** The map as a figure with legend and caption, and the network as data. */
 @Component({
   selector: 'pt-publish',
@@ -44,6 +56,9 @@ import { NetworkChoice } from '../shared/network-choice';
     MatFormField,
     MatCheckbox,
     MatButton,
+    MatMenu,
+    MatMenuItem,
+    MatMenuTrigger,
     Busy,
     FormsModule,
     NetworkChoice,
@@ -73,6 +88,7 @@ export class Publish {
   private readonly router = inject(Router);
   protected readonly purposes = PURPOSES;
   protected readonly sizes = SIZES;
+  protected readonly formats = FORMATS;
   protected readonly busy = signal(false);
   private readonly address = signal<string | null>(null);
   protected readonly preview = computed(() => {
@@ -137,7 +153,7 @@ export class Publish {
     }
   }
 
-  protected data(format: 'graphml' | 'csv-nodes' | 'csv-ties'): void {
+  protected data(format: NetworkExport): void {
     const network = this.session.network();
     if (!network) return;
     this.api.step(network.study, 'export-network', { network: network.id, format }).subscribe({

@@ -49,6 +49,13 @@ describe('node-link JSON (common practice)', () => {
     const format = (value: object): string => guessFormat(file(value), 'x.json').format;
     expect(format({ nodes: [{ id: 'a' }], links: [{ source: 'a', target: 'a' }] })).toBe('node-link');
     expect(format({ links: [{ source: 0, target: 0 }], nodes: [{ name: 'x' }] })).toBe('node-link');
+    // As a widely used graph library writes it (from memory of its documentation): what is said of the graph stands first.
+    const said = { directed: true, multigraph: false, graph: { name: 'x' } };
+    for (const list of ['links', 'edges'])
+      expect(format({ ...said, nodes: [{ id: 'a' }, { id: 'alone' }], [list]: [{ source: 'a', target: 'a' }] })).toBe('node-link'); // prettier-ignore
+    expect(format({ ...said, graph: {}, nodes: [{ id: 'a' }], links: [] })).toBe('node-link');
+    // The JSON Graph Format has all within its graph.
+    expect(format({ graph: { directed: true, nodes: [], edges: [] } })).toBe('jgf');
     expect(format({ posts: [{ id: 'a', text: 'b', author: 'c' }] })).toBe('json');
   });
 });

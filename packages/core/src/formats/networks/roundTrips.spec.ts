@@ -6,7 +6,16 @@ import { writeNodesCsv, writeTiesCsv } from '../writeTables';
 import { guessColumns } from '../columns';
 import { NetworkBuilder, type FoundNetwork } from './foundNetwork';
 import { takeEdge } from './edgeTable';
+import { dotParts } from '../writeDot';
+import { gmlParts } from '../writeGml';
+import { jsonGraphParts, nodeLinkParts } from '../writeJson';
+import { networkWorkbook } from '../writeWorkbook';
+import { readWorkbook } from '../workbook';
+import { readDot } from './dot';
+import { readGml } from './gml';
 import { readGraphml } from './graphml';
+import { readJsonGraph } from './jsonGraph';
+import { readNodeLink } from './nodeLink';
 
 // What we export is read back the same: names with every mark that XML and CSV treat apart.
 const letters = fc.constantFrom(
@@ -94,6 +103,12 @@ const expected = ({ handles, pairs, weights, directed }: Small): string[] =>
     })
     .sort();
 
+const all = (parts: Iterable<string>): string => [...parts].join('');
+const parts = (small: Small): [TableColumns, TableColumns, number, boolean] => {
+  const { nodes, edges } = tables(small);
+  return [nodes, edges, small.handles.length, small.directed];
+};
+
 describe('what is exported', () => {
   it('as GraphML is read back with its direction, names, numbers and weights', () => {
     fc.assert(
@@ -110,6 +125,66 @@ describe('what is exported', () => {
         if (small.handles.length > 1)
           expect([...(age as Float64Array)]).toEqual([...(nodes['age'] as Float64Array)]);
       }),
+    );
+  });
+
+  it.each([
+    ['JSON Graph', (n: Small) => all(jsonGraphParts(...parts(n), 'A "name"')), readJsonGraph],
+    ['node-link JSON', (n: Small) => all(nodeLinkParts(...parts(n))), readNodeLink],
+    ['GML', (n: Small) => all(gmlParts(...parts(n))), readGml],
+    ['DOT', (n: Small) => all(dotParts(...parts(n))), readDot],
+  ] as const)('as %s is read back with its direction, names, numbers and weights', (_, write, read) => {
+    fc.assert(
+      fc.property(networks, (small) => {
+        const found = read(write(small));
+        expect(found.nodeCount).toBe(small.handles.length);
+        // A network without ties has no direction in every format.
+        if (small.pairs.length > 0) expect(found.directed).toBe(small.directed);
+        const handles = found.nodes['name'] as string[];
+        expect(handles).toEqual(small.handles);
+        expect(ties(found, (v) => handles[v])).toEqual(expected(small));
+        const age = found.nodes['age'];
+        if (small.handles.length > 1)
+          expect([...(age as Float64Array)]).toEqual([...(tables(small).nodes['age'] as Float64Array)]);
+      }),
+    );
+  });
+
+  it('as GML is ASCII, with keys of letters and digits, none twice', () => {
+    const nodes = { id: Uint32Array.of(0), handle: ['ö "x" & 🦋'], 'in-degree': Uint32Array.of(4), 'in degree': Float64Array.of(5e9), '7': ['a'] }; // prettier-ignore
+    const text = all(gmlParts(nodes, { source: new Uint32Array(), target: new Uint32Array() }, 1, true));
+    expect(text).toMatch(/^[\n\x20-\x7e]*$/);
+    expect(text).toContain('label "&#246; &#34;x&#34; &#38; &#129419;"');
+    const keys = [...text.matchAll(/^ {4}(\S+) /gm)].map(([, key]) => key);
+    expect(keys).toEqual(['id', 'label', 'column7', 'handle', 'indegree', 'indegree2']);
+    // A whole number of more than 32 bits is a real one.
+    expect(text).toContain('indegree2 5000000000.0');
+  });
+
+  it('as a workbook is read back: a sheet of nodes and one of ties, texts as texts', () => {
+    const nodes = { id: Uint32Array.of(0, 1), handle: ['=1+1', 'b'], age: Float64Array.of(NaN, 2.5) };
+    const edges = { source: Uint32Array.of(0), target: Uint32Array.of(1), weight: Float64Array.of(3), first: Float64Array.of(0) }; // prettier-ignore
+    const sheets = readWorkbook(networkWorkbook(nodes, edges, 2));
+    expect(sheets.map(({ name, rows }) => [name, rows])).toEqual([
+      [
+        'nodes',
+        [
+          ['id', 'handle', 'age'],
+          ['=1+1', '=1+1'],
+          ['b', 'b', '2.5'],
+        ],
+      ],
+      [
+        'ties',
+        [
+          ['source', 'target', 'weight', 'first'],
+          ['=1+1', 'b', '3', '1970-01-01T00:00:00.000Z'],
+        ],
+      ],
+    ]);
+    const many = new Uint32Array(1_048_576);
+    expect(() => networkWorkbook(nodes, { source: many, target: many }, 2)).toThrow(
+      /1,048,575 rows, and this network has 1,048,576 ties/,
     );
   });
 
