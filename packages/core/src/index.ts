@@ -61,6 +61,7 @@ export * from './map/interaction/pick';
 export * from './map/marks/nodes/pies';
 export * from './map/scene/prepare';
 export type { Bounds } from './map/scene/bounds';
+export * from './map/description/figureCheck';
 export * from './map/page/pageCaption';
 export * from './map/page/platePage';
 export * from './map/scene/smallPicture';

@@ -115,7 +115,7 @@ export class FigureDraft {
       : this.session.captionLine(),
   );
   private readonly caption = computed(() => (this.withCaption() ? this.captionLine() : undefined));
-  private readonly scene = computed<Scene | null>(() => (this.isPage() ? this.pageScene() : this.mapScene()));
+  readonly scene = computed<Scene | null>(() => (this.isPage() ? this.pageScene() : this.mapScene()));
   private readonly pageScene = computed<Scene | null>(() => {
     const parts = this.plates.parts();
     if (!parts) return null;

@@ -12,7 +12,7 @@ export interface FigurePurpose {
 }
 
 /** Smaller ones are hard to read in print: common practice of journals is 6 to 7 points. */
-const IN_PRINT = 6.5;
+export const IN_PRINT = 6.5;
 /** On a slide as large as a screen of 20 inches; common practice is more yet for what stands alone. */
 const ON_SLIDES = 13;
 

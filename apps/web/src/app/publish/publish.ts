@@ -26,6 +26,7 @@ import { Notices } from '../store/notices';
 import { work } from '../store/work.reducer';
 import { WorkActions } from '../store/work.actions';
 import { FigureDraft, SIZES } from './figure-draft';
+import { FigureFindings } from './figure-findings';
 import { PURPOSES } from './figure-sizes';
 import { OwnSize } from './own-size';
 import { PageFields } from './page-fields';
@@ -60,6 +61,7 @@ const FORMATS: readonly { readonly format: NetworkExport; readonly words: string
     MatMenuItem,
     MatMenuTrigger,
     Busy,
+    FigureFindings,
     FormsModule,
     NetworkChoice,
     NoNetwork,

@@ -50,6 +50,7 @@ export function buildScene(input: SceneInput): Scene {
       ...notes.texts,
     ],
     grips: [...names.grips, ...notes.grips],
+    namesLeft: names.left ?? 0,
     legend,
   };
 }

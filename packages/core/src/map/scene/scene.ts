@@ -149,6 +149,8 @@ export interface Scene {
   readonly leaders: readonly LineBatch[];
   readonly texts: readonly TextMark[];
   readonly grips: readonly Grip[];
+  /** Names for which there was no room. */
+  readonly namesLeft?: number;
   readonly legend: LegendMarks;
   /** Pictures beside each other on a page, below all else; figures have them, and the screen does not. */
   readonly panels?: readonly ScenePanel[];

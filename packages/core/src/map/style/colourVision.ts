@@ -51,3 +51,8 @@ export function lab([r, g, b]: readonly number[]): [number, number, number] {
   const z = f((0.0193 * r + 0.1192 * g + 0.9505 * b) / 1.089);
   return [116 * y - 16, 500 * (x - y), 200 * (y - z)];
 }
+
+/** How light a colour is, in CIELAB: 0 black to 100 white. */
+export function lightnessOf(colour: string): number {
+  return lab(linear(colour))[0];
+}

@@ -83,14 +83,20 @@ const RAMPS: Readonly<Record<Ramp, readonly string[]>> = {
 };
 export const RAMP_STEPS = 32;
 
-/** The colour half way between two. */
-export function mixed(a: string, b: string): string {
-  if (a === b) return a;
-  const half = (i: number): string =>
-    Math.round((parseInt(a.slice(i, i + 2), 16) + parseInt(b.slice(i, i + 2), 16)) / 2)
+/** One colour over another that shows through. @param share how much of the upper one is seen, 0 to 1 */
+export function blended(over: string, under: string, share: number): string {
+  const part = (i: number): string => {
+    const [a, b] = [under, over].map((colour) => parseInt(colour.slice(i, i + 2), 16));
+    return Math.round(a + (b - a) * share)
       .toString(16)
       .padStart(2, '0');
-  return `#${half(1)}${half(3)}${half(5)}`.toUpperCase();
+  };
+  return `#${part(1)}${part(3)}${part(5)}`.toUpperCase();
+}
+
+/** The colour half way between two. */
+export function mixed(a: string, b: string): string {
+  return a === b ? a : blended(b, a, 0.5);
 }
 
 /** The ramp's colour for a share from 0 to 1. */
@@ -98,15 +104,7 @@ export function rampColour(share: number, ramp: Ramp = 'tide'): string {
   const colours = RAMPS[ramp];
   const at = Math.min(Math.max(share, 0), 1) * (colours.length - 1);
   const low = Math.min(Math.floor(at), colours.length - 2);
-  const part = at - low;
-  const mix = (i: number): string => {
-    const a = parseInt(colours[low].slice(i, i + 2), 16);
-    const b = parseInt(colours[low + 1].slice(i, i + 2), 16);
-    return Math.round(a + (b - a) * part)
-      .toString(16)
-      .padStart(2, '0');
-  };
-  return `#${mix(1)}${mix(3)}${mix(5)}`.toUpperCase();
+  return blended(colours[low + 1], colours[low], at - low);
 }
 
 /** Relative luminance of a colour by WCAG 2.2, 0 to 1. */

@@ -18,6 +18,8 @@ export interface TextMarks {
   readonly texts: readonly TextMark[];
   readonly leaders: readonly LineBatch[];
   readonly grips: readonly Grip[];
+  /** Names for which there was no room. */
+  readonly left?: number;
 }
 
 /** The names of the first nodes in rank, where they cover nothing and none of the places that are taken; those that were moved by hand stand where they were put. */
@@ -60,6 +62,7 @@ export function buildNames(input: SceneInput, nodes: ScreenNodes, taken: readonl
       width: box.right - box.left,
       height: box.bottom - box.top,
     })),
+    left: wishes.length - placed.length,
   };
 }
 
