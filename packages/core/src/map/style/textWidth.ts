@@ -52,6 +52,25 @@ export function wrapText(text: string, size: number, face: Face, width: number):
   return line === '' ? lines : [...lines, line];
 }
 
+/** Breaks a text into lines of at most this width: at spaces, and a longer word behind a mark, or where it has to be. */
+export function breakText(text: string, size: number, face: Face, width: number): string[] {
+  return wrapText(text, size, face, width).flatMap((line) => breakWord(line, size, face, width));
+}
+
+/** Marks behind which a word is broken rather than between two letters. */
+const MARKS = /[_\-./+·,@#]/;
+
+function breakWord(word: string, size: number, face: Face, width: number): string[] {
+  if (textWidth(word, size, face) <= width) return [word];
+  const signs = [...word];
+  let most = 1;
+  while (most < signs.length && textWidth(signs.slice(0, most + 1).join(''), size, face) <= width) most++;
+  let at = most;
+  while (at > most / 2 && !MARKS.test(signs[at - 1])) at--;
+  if (at <= most / 2) at = most;
+  return [signs.slice(0, at).join(''), ...breakWord(signs.slice(at).join(''), size, face, width)];
+}
+
 /**
  * Cuts texts so that each fits a width. Those that would read the same when they are cut keep what tells them apart: an ellipsis then stands
  * for what they share, or a number follows where nothing else is left.

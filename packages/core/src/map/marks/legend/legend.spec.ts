@@ -54,7 +54,7 @@ describe('the legend', () => {
   it('puts the last groups in one line where the picture is low', () => {
     const map = prepareMap(network, { ...defaultMap, colour: { ...defaultMap.colour, column: 'handle' } });
     const { texts } = buildLegend(map, PAPER, { width: 400, height: 150 }, 1);
-    expect(texts.map(({ text }) => text)[2]).toBe('and 3 more');
+    expect(texts.map(({ text }) => text)).toContain('and 3 more');
     expect(Math.min(...texts.map(({ y }) => y))).toBeGreaterThan(12);
   });
 
@@ -100,6 +100,30 @@ describe('the legend', () => {
     expect(words(marks)).toEqual(['Who talks', '1 · round ben  2', 'Night owls  2']);
     expect(marks.texts[0].x).toBeGreaterThan(500);
     expect(marks.texts[0].y).toBeLessThan(60);
+  });
+
+  it('breaks long names into lines beside their sign, with the number behind the last, and cuts none that fits three', () => {
+    const long = 'the northern harbour and all the quays below the old town';
+    const other = 'harbour_post_of_the_north_and_the_south';
+    const names = { '1': long, '2': other };
+    const described = { ...defaultMap, legend: { ...defaultMap.legend, names } };
+    const marks = buildLegend(prepareMap(network, described), PAPER, { width: 800, height: 600 }, 1);
+    const lines = marks.texts.filter(({ face }) => face === 'plain').map(({ text }) => text);
+    const [first, ...rest] = lines.slice(
+      0,
+      lines.findIndex((text) => text.startsWith('harbour')),
+    );
+    expect([first, ...rest].join(' ')).toBe(`${long}  2`);
+    expect(rest.length).toBeGreaterThan(0);
+    // A name without spaces is broken behind its marks.
+    const of = lines.slice(1 + rest.length, lines.indexOf('0'));
+    expect(of.join('')).toBe(`${other}  2`);
+    expect(of[0]).toMatch(/_$/);
+    for (const { text, size } of marks.texts) expect(textWidth(text, size, 'plain')).toBeLessThan(190);
+    // The next entry, and what can be pressed, begin below.
+    const [colour, one, two] = marks.spots;
+    expect(one.y).toBe(colour.y + colour.height);
+    expect(two.y).toBe(one.y + one.height);
   });
 
   it('takes the title of an outline as the name of its group', () => {

@@ -15,11 +15,16 @@ import type {
   TextMark,
 } from '../../scene/scene';
 import { grownWidth } from '../ties/ties';
-import { clipApart, clipText, isolated, textWidth } from '../../style/textWidth';
+import { breakText, clipApart, clipText, isolated, textWidth } from '../../style/textWidth';
 import { nodeScale, type Size } from '../../scene/view';
 
 const SIZE = 12;
 const LINE = 18;
+/** Between the lines of one entry, of which it has so many at most. */
+const NEXT_LINE = 15;
+const MOST_LINES = 3;
+/** What a sign, and a number behind it, take of the width of an entry. */
+const BESIDE = { groups: 46, kinds: 60, outlines: 20 } as const;
 const GAP = 10;
 const WIDTH = 190;
 /** Room between the legend and the edges of the picture. */
@@ -103,7 +108,7 @@ function drawSection(pen: LegendPen, section: LegendSection, map: PreparedMap, s
   pen.heading(section.part, section.heading);
   switch (section.what) {
     case 'groups':
-      inFull(section.groups, 46, (group, label) => pen.group(group, label, nodeScale(scale)));
+      inFull(section.groups, BESIDE.groups, (group, lines) => pen.group(group, lines, nodeScale(scale)));
       break;
     case 'ramp':
       pen.ramp(section.colours, section.range);
@@ -120,37 +125,45 @@ function drawSection(pen: LegendPen, section: LegendSection, map: PreparedMap, s
       pen.widths(section.widths.map((one) => ({ ...one, width: one.width * grownWidth(scale) })));
       break;
     case 'kinds':
-      inFull(section.kinds, 60, (kind, label) => pen.kind(kind, label));
+      inFull(section.kinds, BESIDE.kinds, (kind, lines) => pen.kind(kind, lines));
       break;
     case 'outlines':
-      inFull(section.lines, 20, (line, label) => pen.outline(line, label));
+      inFull(section.lines, BESIDE.outlines, (line, lines) => pen.outline(line, lines));
       break;
   }
 }
 
-/** Takes entries with their labels as these fit beside a sign and a number, no two of them cut to the same. */
+/** Takes entries with their labels as these fit beside a sign and a number: in lines, and no two of them cut to the same. */
 function inFull<T extends { readonly label: string }>(
   entries: readonly T[],
   beside: number,
-  take: (entry: T, label: string) => void,
+  take: (entry: T, lines: readonly string[]) => void,
 ): void {
-  const labels = clipApart(
-    entries.map(({ label }) => label),
-    SIZE,
-    'plain',
-    WIDTH - beside,
-  );
-  entries.forEach((entry, i) => take(entry, labels[i]));
+  const lines = linesOf(entries, beside);
+  entries.forEach((entry, i) => take(entry, lines[i]));
+}
+
+function linesOf(entries: readonly { readonly label: string }[], beside: number): string[][] {
+  const width = WIDTH - beside;
+  // A line is seldom full to its end.
+  const room = width * (MOST_LINES - 0.4);
+  const labels = entries.map(({ label }) => label);
+  return clipApart(labels, SIZE, 'plain', room).map((label) => breakText(label, SIZE, 'plain', width));
+}
+
+/** In lines of the usual height. */
+function rowsOfEntries(entries: readonly { readonly label: string }[], beside: number): number {
+  return linesOf(entries, beside).reduce((sum, { length }) => sum + 1 + ((length - 1) * NEXT_LINE) / LINE, 0);
 }
 
 function rowsOf(section: LegendSection): number {
   switch (section.what) {
     case 'groups':
-      return section.groups.length;
+      return rowsOfEntries(section.groups, BESIDE.groups);
     case 'kinds':
-      return section.kinds.length;
+      return rowsOfEntries(section.kinds, BESIDE.kinds);
     case 'outlines':
-      return section.lines.length;
+      return rowsOfEntries(section.lines, BESIDE.outlines);
     case 'ramp':
       return 1;
     case 'widths':
@@ -183,15 +196,19 @@ function placesInRows(widths: readonly { readonly label: string }[]): { x: numbe
 
 /** On a low picture there is no room for all groups: the last ones of the longest part stand together in a line. */
 function fitted(sections: readonly LegendSection[], room: number): readonly LegendSection[] {
-  const surplus = Math.ceil((heightOf(sections) - room) / LINE);
-  if (surplus <= 0) return sections;
+  if (heightOf(sections) <= room) return sections;
   const longest = sections.reduce((best, one) => (rowsOf(one) > rowsOf(best) ? one : best));
   if (longest.what !== 'groups' || longest.groups.length < 3) return sections;
-  const kept = Math.max(1, longest.groups.length - surplus - 1);
-  const rest = { label: `and ${formatCount(longest.groups.length - kept)} more`, nodes: null };
-  return sections.map((one) =>
-    one === longest ? { ...longest, groups: [...longest.groups.slice(0, kept), rest] } : one,
-  );
+  const { groups } = longest;
+  const withFirst = (kept: number): readonly LegendSection[] => {
+    const rest = { label: `and ${formatCount(groups.length - kept)} more`, nodes: null };
+    return sections.map((one) =>
+      one === longest ? { ...longest, groups: [...groups.slice(0, kept), rest] } : one,
+    );
+  };
+  let kept = groups.length - 2;
+  while (kept > 1 && heightOf(withFirst(kept)) > room) kept--;
+  return withFirst(Math.max(1, kept));
 }
 
 function placeOf(corner: LegendCorner, height: number, size: Size): { left: number; top: number } {
@@ -233,7 +250,8 @@ class LegendPen {
   }
 
   /** @param grown by which nodes, and their rims, are larger than at scale 1 */
-  group(one: LegendGroup, label: string, grown: number): void {
+  group(one: LegendGroup, lines: readonly string[], grown: number): void {
+    const spot = this.boxOfLine(lines.length);
     if (one.colour !== undefined) this.disc(this.left + 5, 5, one.colour, one.shape);
     else if (one.shape) this.disc(this.left + 5, 5, this.theme.soft, one.shape);
     else if (one.rim)
@@ -245,10 +263,10 @@ class LegendPen {
         width: one.rim * grown,
       });
     const count = one.nodes === null ? '' : `  ${formatCount(one.nodes)}`;
-    this.write(`${isolated(label)}${count}`, this.left + 18);
+    this.entry(lines, count);
     if (one.key !== undefined)
       this.spots.push({
-        ...this.boxOfLine(),
+        ...spot,
         part: null,
         group: one.picks ?? null,
         key: one.key,
@@ -277,10 +295,10 @@ class LegendPen {
     this.y += LINE;
   }
 
-  kind({ colour, ties }: { readonly colour: string; readonly ties: number }, label: string): void {
+  kind({ colour, ties }: { readonly colour: string; readonly ties: number }, lines: readonly string[]): void {
     const [x, y] = [this.left, this.y + 6];
     this.lines.push({ stroke: colour, alpha: 1, width: 2.2, points: Float32Array.of(x - 1, y, x + 12, y) });
-    this.write(`${isolated(label)}  ${formatCount(ties)}`, this.left + 18);
+    this.entry(lines, `  ${formatCount(ties)}`);
     this.y += LINE;
   }
 
@@ -302,7 +320,7 @@ class LegendPen {
     this.y += LINE;
   }
 
-  outline({ colour }: { readonly colour: string }, label: string): void {
+  outline({ colour }: { readonly colour: string }, lines: readonly string[]): void {
     const [x, y] = [this.left, this.y + 6];
     this.regions.push({
       fill: colour,
@@ -310,8 +328,16 @@ class LegendPen {
       alpha: 0.2,
       lines: [Float32Array.of(x - 1, y - 7, x + 12, y - 7, x + 12, y + 7, x - 1, y + 7)],
     });
-    this.write(label, this.left + 18);
+    this.entry(lines, '');
     this.y += LINE;
+  }
+
+  /** Lines of one label beside its sign; the number stands behind the last. */
+  private entry(lines: readonly string[], count: string): void {
+    lines.forEach((line, i) => {
+      if (i > 0) this.y += NEXT_LINE;
+      this.write(`${isolated(line)}${i === lines.length - 1 ? count : ''}`, this.left + 18);
+    });
   }
 
   private write(text: string, x: number, face: 'plain' | 'bold' = 'plain'): void {
@@ -339,7 +365,7 @@ class LegendPen {
     });
   }
 
-  private boxOfLine(): Pick<LegendSpot, 'x' | 'y' | 'width' | 'height'> {
-    return { x: this.left - 4, y: this.y - 3, width: WIDTH, height: LINE };
+  private boxOfLine(lines = 1): Pick<LegendSpot, 'x' | 'y' | 'width' | 'height'> {
+    return { x: this.left - 4, y: this.y - 3, width: WIDTH, height: LINE + (lines - 1) * NEXT_LINE };
   }
 }
