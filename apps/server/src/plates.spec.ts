@@ -105,6 +105,18 @@ describe('plates', () => {
     expect((await plates())[0].today).toEqual({ what: 'same' });
   });
 
+  it('are drawn as figures by their address', async () => {
+    const [plate] = await plates();
+    const figure = (query: string) =>
+      app.api.get(`/api/v1/studies/${app.study}/networks/${made.id}/figure.svg${query}`).buffer();
+    const { body } = await figure(`?plate=${plate.id}`).expect(200);
+    const text = (body as Buffer).toString();
+    expect(text).toContain(`${plate.shown.nodes} accounts with degree of at least 4`);
+    const whole = (await figure('').expect(200)).body as Buffer;
+    expect(whole.toString()).not.toContain('with degree of at least');
+    await figure('?plate=99').expect(404);
+  });
+
   it('take the places that a browser sends, and refuse too few', async () => {
     const places = Float32Array.from({ length: 2 * made.handles.length }, (_, i) => i);
     await keep({ title: 'Sent', upload: await sent(places) });

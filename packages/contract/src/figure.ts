@@ -8,6 +8,8 @@ export const FigureQuery = z.object({
   resolution: z.coerce.number().int().min(72).max(1200).default(300),
   ground: z.enum(['paper', 'white', 'night', 'none']).default('paper'),
   caption: z.enum(['true', 'false']).default('true'),
+  /** The number of a plate of this network: its map takes the place of the one that is open. */
+  plate: z.coerce.number().int().optional(),
   /** How large names, ties and legend are beside what they are on a screen. */
   lettering: z.coerce.number().min(0.5).max(3).default(1),
 });

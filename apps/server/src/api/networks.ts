@@ -6,6 +6,7 @@ import { readDeleted } from '../storage/deleted';
 import { keptLooks } from '../storage/looks';
 import { findNetwork, readMap, readPositions } from '../storage/networks';
 import { nodePictures } from '../storage/pictures';
+import { findPlate } from '../storage/plates';
 import { wholeTable } from '../storage/files/tables';
 import { checkOwnThings } from './ownThings';
 import { ApiError, fail, notFound } from './problems';
@@ -126,6 +127,10 @@ export function networkRoutes({ studies, runner }: Services): Router {
   });
 
   on(ROUTES.figure, async ({ path: { study, network, figureFormat: format }, query, signal }) => {
+    if (query.plate !== undefined) {
+      const plate = await findPlate(store(study), query.plate);
+      if (plate?.network !== network) throw notFound('This plate of the network');
+    }
     const figure = await runner.read('exportFigure', study, { network, format, query }, signal);
     return figure ?? fail(NEVER_ARRANGED);
   });

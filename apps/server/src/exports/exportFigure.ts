@@ -1,6 +1,6 @@
 import { writeFileSync } from 'node:fs';
 import { readFile } from 'node:fs/promises';
-import type { FigureFormat, FigureQuery } from '@pebble/contract';
+import type { FigureFormat, FigureQuery, SavedMap } from '@pebble/contract';
 import {
   buildScene,
   bundling,
@@ -24,6 +24,7 @@ import {
 } from '@pebble/core';
 import { findNetwork, readMap, readPositions } from '../storage/networks';
 import type { Store } from '../storage/open';
+import { findPlate, platePositions } from '../storage/plates';
 import { fromPlacesBytes } from '../storage/placesBytes';
 import { preparedMap } from '../plates/preparedMap';
 import { lettersFor } from './fontFiles';
@@ -46,10 +47,11 @@ export async function exportFigure(
   asks: { readonly network: string; readonly format: FigureFormat; readonly query: FigureQuery },
 ): Promise<ExportedFile | null> {
   const { format, query } = asks;
-  const positions = await readPositions(store, asks.network);
-  const network = positions && (await findNetwork(store, asks.network));
+  const drawn =
+    query.plate === undefined ? await openMap(store, asks.network) : await plateMap(store, query.plate);
+  const network = drawn && (await findNetwork(store, asks.network));
   if (!network) return null;
-  const saved = await readMap(store, network.id);
+  const { saved, positions } = drawn;
   const { description } = saved;
   const prepared = await preparedMap(store, network, description);
   const { x, y } = fromPlacesBytes(positions);
@@ -95,6 +97,23 @@ export async function exportFigure(
     writeFileSync(path, withWords(picture, 'Description', `${options.told.short} ${options.told.long}`));
   }
   return { path, name, type: TYPE[format] };
+}
+
+/** What is drawn, and where its nodes are; null where they were never arranged. */
+interface Drawn {
+  readonly saved: Pick<SavedMap, 'description' | 'layout' | 'moved'>;
+  readonly positions: Buffer;
+}
+
+async function openMap(store: Store, network: string): Promise<Drawn | null> {
+  const positions = await readPositions(store, network);
+  return positions && { saved: await readMap(store, network), positions };
+}
+
+async function plateMap(store: Store, id: number): Promise<Drawn | null> {
+  const plate = await findPlate(store, id);
+  const positions = plate && (await platePositions(store, id));
+  return positions && { saved: plate.map, positions };
 }
 
 function sceneOf(
