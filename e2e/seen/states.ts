@@ -107,6 +107,29 @@ const LONG_NAMES: readonly State[] = [
     show: onOddMap((page) => page.getByRole('tab', { name: /^Accounts \d+/ }).click()),
   },
   {
+    name: 'plates with long names, and how they look today',
+    show: onOddMap(async (page) => {
+      await keepPlate(page);
+      await page.getByRole('button', { name: 'Plates', exact: true }).click();
+      await page.getByRole('button', { name: /^More for/ }).click();
+      await page.getByRole('menuitem', { name: 'Title and note' }).click();
+      await page.getByLabel('Title of the plate').fill(LONG.repeat(3).slice(0, 119));
+      await page.getByLabel('Note on the plate').fill(`${LONG}. ${LONG}`);
+      await page.getByRole('button', { name: 'Keep', exact: true }).click();
+      await expect(page.locator('pt-plates-panel .note')).toBeVisible();
+    }),
+  },
+  {
+    name: 'a page of a plate with long names',
+    show: onOddMap(async (page) => {
+      await keepPlate(page);
+      await stop(page, /^Publish/);
+      await page.getByLabel('What of the map').selectOption('plates');
+      await expect(page.locator('pt-publish .sheet img')).toHaveAttribute('alt', /on a page/);
+      await page.getByRole('button', { name: /^Before you save/ }).click();
+    }),
+  },
+  {
     name: 'groups with long names',
     show: onOddMap((page) => page.getByRole('tab', { name: 'Groups' }).click()),
   },
@@ -226,5 +249,11 @@ const REFUSED: readonly State[] = [
     },
   },
 ];
+
+async function keepPlate(page: Page): Promise<void> {
+  await expect(page.getByRole('button', { name: 'Stop here' })).toBeHidden();
+  await page.keyboard.press('p');
+  await expect(page.locator('mat-snack-bar-container').last()).toContainText('was kept as plate');
+}
 
 export const STATES: readonly State[] = [...NOTHING, ...LONG_NAMES, ...REFUSED];

@@ -95,6 +95,10 @@ test('states of a map are kept, opened again, and stand on one page of a PDF wit
   const saved = await save('Save PNG');
   expect(await unlike(page, readFileSync(saved), rendered(pdf, 300))).toBeLessThan(0.02);
 
+  // What could be stumbled over is said before.
+  await page.getByRole('button', { name: /^Before you save: \d to look at/ }).click();
+  await expect(page.getByText(/\d+ accounts are named: think of the people/)).toBeVisible();
+
   // One alone, with a caption of one's own; millimetres.
   await page.getByRole('checkbox', { name: 'On the page: Strong ties <b>&' }).uncheck();
   await expect(picture).toHaveAttribute('alt', /^1 map on a page/);
@@ -104,6 +108,7 @@ test('states of a map are kept, opened again, and stand on one page of a PDF wit
   await expect(page.getByText(/1417 × \d+ pixels · 12\.0 ×/)).toBeVisible();
   const alone = execFileSync('pdftotext', [await save('Save PDF'), '-'], { encoding: 'utf8' });
   expect(alone).toContain('The whole town.');
+  await expect(page.getByText('The caption was written by hand: read it against the picture.')).toBeVisible();
 
   await page.getByRole('link', { name: /Logbook/ }).click();
   await expect(page.getByText(/^A page of 2 plates was exported as PDF/)).toBeVisible();
