@@ -71,7 +71,8 @@ const serverLog = join(tmpdir(), `pebble-server-${process.pid}.log`);
 const playwright = (config) => {
   const file = join(tmpdir(), `pebble-playwright-${process.pid}.json`);
   run('node', ['node_modules/@playwright/test/cli.js', 'test', '--config', config], {
-    minutes: 20,
+    // Half of that on a quick machine.
+    minutes: 45,
     env: { ...process.env, PLAYWRIGHT_JSON_OUTPUT_NAME: file, E2E_SERVER_LOG: serverLog },
   });
   if (!existsSync(file)) return note(`Playwright, ${config}`, false);
