@@ -251,6 +251,8 @@ const REFUSED: readonly State[] = [
 ];
 
 async function keepPlate(page: Page): Promise<void> {
+  // The legend is there once the map is drawn.
+  await expect(page.getByRole('button', { name: /^Legend, / }).first()).toBeVisible();
   await expect(page.getByRole('button', { name: 'Stop here' })).toBeHidden();
   await page.keyboard.press('p');
   await expect(page.locator('mat-snack-bar-container').last()).toContainText('was kept as plate');

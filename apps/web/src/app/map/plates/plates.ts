@@ -45,7 +45,7 @@ export class Plates {
     const network = this.session.network();
     const map = this.session.plateMap();
     const places = this.session.places();
-    if (!network || !map || !places) return;
+    if (!network || !map || !places) return this.notices.say('There is no map yet that could be kept.');
     if (this.session.layout().what === 'running')
       return this.notices.say('The map is being arranged: it can be kept once it has come to rest.');
     this.run.busy.set(true);
