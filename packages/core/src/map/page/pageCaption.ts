@@ -8,6 +8,7 @@ const SENTENCES = /(?<=\.) (?=[A-Z\d])/;
  * maps of which the same is said stand together.
  */
 export function pageCaption(parts: readonly { readonly title: string; readonly caption: string }[]): string {
+  if (parts.length === 0) return '';
   const said = parts.map(({ title, caption }, i) => ({
     name: `${letterOf(i)}, ${title}`,
     sentences: caption.split(SENTENCES),

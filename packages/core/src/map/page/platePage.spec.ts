@@ -136,5 +136,6 @@ describe('several maps on a page', () => {
       ]),
     ).toBe('a, A; b, B: 12 accounts. c, C: 9 accounts. All: Size: in-degree. Colour: community.');
     expect(pageCaption([said('One', '3 accounts.')])).toBe('a, One: 3 accounts.');
+    expect(pageCaption([])).toBe('');
   });
 });
