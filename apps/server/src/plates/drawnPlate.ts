@@ -1,14 +1,10 @@
 import { createHash } from 'node:crypto';
-import type { Network, Plate, PlateMap, PlateView } from '@pebble/contract';
+import type { Network, PlateMap, PlateView } from '@pebble/contract';
 import { captionOf, captionText, smallPicture, type Bounds, type PreparedMap } from '@pebble/core';
 import type { Store } from '../storage/open';
+import type { KeptDrawing } from '../storage/plates';
 import { fromPlacesBytes } from '../storage/placesBytes';
 import { preparedMap } from './preparedMap';
-
-/** What a plate showed when it was kept; with its mark it is known again. */
-export interface DrawnPlate extends Pick<Plate, 'caption' | 'shown' | 'picture'> {
-  readonly mark: string;
-}
 
 /** What a plate shows with the tables as they are now. Throws RangeError for a column that is no longer there. */
 export async function drawPlate(
@@ -16,7 +12,7 @@ export async function drawPlate(
   network: Network,
   map: PlateMap,
   positions: Buffer,
-): Promise<DrawnPlate> {
+): Promise<KeptDrawing> {
   const prepared = await preparedMap(store, network, map.description);
   const { x, y } = fromPlacesBytes(positions);
   return {

@@ -3,7 +3,7 @@ import type { Insertable, Selectable } from 'kysely';
 import type { Store } from './open';
 import type { PlateTable } from './schema';
 
-/** What is kept of what a plate showed. */
+/** What a plate showed when it was kept; by its mark it is known again. */
 export interface KeptDrawing extends Pick<Plate, 'caption' | 'shown' | 'picture'> {
   readonly mark: string;
 }

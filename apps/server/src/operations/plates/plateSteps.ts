@@ -3,7 +3,7 @@ import { MOST_PLATES, type Network, type PlateMap } from '@pebble/contract';
 import { counted } from '@pebble/core';
 import { StepRefused } from '../../errors/stepErrors';
 import { uploadPath } from '../../files/places';
-import { drawPlate, type DrawnPlate } from '../../plates/drawnPlate';
+import { drawPlate } from '../../plates/drawnPlate';
 import { findNetwork, readPositions } from '../../storage/networks';
 import type { Store } from '../../storage/open';
 import {
@@ -14,6 +14,7 @@ import {
   listPlates,
   orderPlates as orderInStore,
   platePositions,
+  type KeptDrawing,
   type KeptPlate,
 } from '../../storage/plates';
 import type { StepContext, StepDefinition, StepResult } from '../step';
@@ -88,7 +89,7 @@ async function drawOrRefuse(
   network: Network,
   map: PlateMap,
   positions: Buffer,
-): Promise<DrawnPlate> {
+): Promise<KeptDrawing> {
   try {
     return await drawPlate(store, network, map, positions);
   } catch (error) {

@@ -21,11 +21,13 @@ const HEIGHT = 100;
   styles: `
     :host {
       display: block;
+      width: 150px;
+      height: 100px;
       line-height: 0;
     }
     canvas {
-      width: 150px;
-      height: 100px;
+      width: 100%;
+      height: 100%;
     }
   `,
 })

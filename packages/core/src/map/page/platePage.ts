@@ -2,7 +2,7 @@ import { legendBeside, legendHeight } from '../marks/legend/legend';
 import { buildScene } from '../scene/buildScene';
 import type { PreparedMap } from '../scene/prepare';
 import type { Scene, ScenePanel, TextMark } from '../scene/scene';
-import { fitView, marginFor, type Margin, type Size, type View } from '../scene/view';
+import { fitView, marginFor, seenOn, type Margin, type Size, type View } from '../scene/view';
 import { clipText } from '../style/textWidth';
 import type { Theme } from '../style/palette';
 import { sharedLegend } from './sharedLegend';
@@ -117,16 +117,6 @@ function viewsOf(parts: readonly PagePart[], maps: readonly PreparedMap[], size:
   });
   const scale = Math.min(...views.filter((_, i) => parts[i].seen === null).map((one) => one.scale));
   return views.map((view, i) => (parts[i].seen ? view : awayFrom(view, scale, margins[i], size)));
-}
-
-/** The same part on a picture of another size: all that was seen is seen, in the middle. */
-function seenOn({ width, height }: Size, seen: View & Size): View {
-  const by = Math.min(width / seen.width, height / seen.height);
-  return {
-    scale: seen.scale * by,
-    x: width / 2 + (seen.x - seen.width / 2) * by,
-    y: height / 2 + (seen.y - seen.height / 2) * by,
-  };
 }
 
 /** Room for what is left of a map's own legend: a low one stands over or under it, a high one beside it. */

@@ -66,3 +66,13 @@ export function fitView(
 export function nodeScale(scale: number): number {
   return scale <= 1 ? scale : Math.sqrt(scale);
 }
+
+/** The same part of a map on a screen or a picture of another size: all that was seen is seen, in the middle. */
+export function seenOn({ width, height }: Size, seen: View & Size): View {
+  const by = Math.min(width / seen.width, height / seen.height);
+  return {
+    scale: seen.scale * by,
+    x: width / 2 + (seen.x - seen.width / 2) * by,
+    y: height / 2 + (seen.y - seen.height / 2) * by,
+  };
+}

@@ -1,6 +1,6 @@
 import { effect, inject, untracked } from '@angular/core';
 import { MapDescription, type Network, type PlateMap, type SavedMap } from '@pebble/contract';
-import { graphOf, startingValues, type MapNetwork } from '@pebble/core';
+import { graphOf, seenOn, startingValues, type MapNetwork } from '@pebble/core';
 import { signalStore, withHooks, withMethods } from '@ngrx/signals';
 import { Store } from '@ngrx/store';
 import { finalize, firstValueFrom, forkJoin, of } from 'rxjs';
@@ -9,7 +9,7 @@ import { wholeOf } from '../../shared/slices';
 import { WorkActions } from '../../store/work.actions';
 import { work } from '../../store/work.reducer';
 import { newestChange, withSameEnds } from './changes-elsewhere';
-import { plateSelection, seenOn } from './plate-state';
+import { plateSelection } from './plate-state';
 import { separate, type Places } from './places';
 import { sayUnsaved, withArrangement } from './with-arrangement';
 import { withDecisions } from './with-decisions';
