@@ -6,7 +6,7 @@ import { MatButtonToggle, MatButtonToggleGroup } from '@angular/material/button-
 import { MatFormField } from '@angular/material/form-field';
 import { MatInput } from '@angular/material/input';
 import { MatTooltip } from '@angular/material/tooltip';
-import type { Network, Weave as Recipe, WeaveEstimate, WeaveKind } from '@pebble/contract';
+import type { Deleted, Network, Weave as Recipe, WeaveEstimate, WeaveKind } from '@pebble/contract';
 import { ADDRESS_VERB, kindOf, nodeWords } from '@pebble/core';
 import { shortened } from '../shared/words';
 import { Store } from '@ngrx/store';
@@ -29,7 +29,7 @@ import { latest } from '../shared/latest';
 import { WorkActions } from '../store/work.actions';
 import { work } from '../store/work.reducer';
 import { AfterFields } from './after-fields';
-import { DeletedList } from './deleted-list';
+import { DeletedList } from '../shared/deleted-list';
 import { NetworkList } from './network-list';
 import { firstQuestion, firstWeave, QUESTIONS, whyNot, type Held } from './questions';
 import { Sentence } from './sentence';
@@ -218,6 +218,10 @@ export class Weave {
 
   protected remove(network: Network): void {
     this.store.dispatch(WorkActions.networkDeleteRequested({ network }));
+  }
+
+  protected takeBack({ id }: Deleted): void {
+    this.store.dispatch(WorkActions.networkRestoreRequested({ id: String(id) }));
   }
 }
 

@@ -7,12 +7,12 @@ import { MatCheckbox } from '@angular/material/checkbox';
 import { MatFormField } from '@angular/material/form-field';
 import { MatInput } from '@angular/material/input';
 import { MatMenu, MatMenuItem, MatMenuTrigger } from '@angular/material/menu';
-import type { Plate } from '@pebble/contract';
+import type { Deleted, Plate } from '@pebble/contract';
 import { Busy } from '../../shared/busy';
+import { DeletedList } from '../../shared/deleted-list';
 import { SmallPicture } from '../../shared/small-picture';
 import { counted, day } from '../../shared/words';
 import { MapSession } from '../session/map-session';
-import { DeletedPlates } from './deleted-plates';
 import { Plates } from './plates';
 
 /** The plates of a study in their order, with what can be done with each. */
@@ -32,7 +32,7 @@ import { Plates } from './plates';
     MatMenuItem,
     MatMenuTrigger,
     Busy,
-    DeletedPlates,
+    DeletedList,
     SmallPicture,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -85,6 +85,10 @@ export class PlateList {
     const title = this.title().trim();
     this.named.set(null);
     if (title !== '') this.plates.name(plate, title, this.note().trim());
+  }
+
+  protected takeBack({ id, name: title }: Deleted): void {
+    this.plates.takeBack({ id: Number(id), title });
   }
 
   protected dropped({ previousIndex, currentIndex }: CdkDragDrop<unknown>): void {

@@ -95,10 +95,12 @@ export class Plates {
   /** Deletes a plate, which can be taken back. */
   delete({ id: plate, title }: Pick<Plate, 'id' | 'title'>): void {
     this.start('delete-plate', { plate, title }, () =>
-      this.notices.withUndo(`Plate “${title}” was deleted.`, () =>
-        this.start('restore-plate', { plate, title }),
-      ),
+      this.notices.withUndo(`Plate “${title}” was deleted.`, () => this.takeBack({ id: plate, title })),
     );
+  }
+
+  takeBack({ id: plate, title }: Pick<Plate, 'id' | 'title'>): void {
+    this.start('restore-plate', { plate, title });
   }
 
   private start<K extends StepKind>(
