@@ -107,6 +107,19 @@ const LONG_NAMES: readonly State[] = [
     show: onOddMap((page) => page.getByRole('tab', { name: /^Accounts \d+/ }).click()),
   },
   {
+    name: 'plates with long names beside the map',
+    show: onOddMap(async (page) => {
+      await keepPlate(page);
+      await page.getByRole('button', { name: 'Plates', exact: true }).click();
+      await page.getByRole('button', { name: /^More for/ }).click();
+      await page.getByRole('menuitem', { name: 'Title and note' }).click();
+      await page.getByLabel('Title of the plate').fill(LONG.repeat(3).slice(0, 119));
+      await page.getByLabel('Note on the plate').fill(`${LONG}. ${LONG}`);
+      await page.getByRole('button', { name: 'Keep', exact: true }).click();
+      await expect(page.locator('pt-plates-panel .note')).toBeVisible();
+    }),
+  },
+  {
     name: 'a page of a plate with long names',
     show: onOddMap(async (page) => {
       await keepPlate(page);

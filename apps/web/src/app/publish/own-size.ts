@@ -18,31 +18,21 @@ export interface Size {
   imports: [FormsModule, MatFormField, MatInput],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <label
-      >Width, {{ unit() }}
-      <mat-form-field
-        ><input
-          matInput
-          type="number"
-          min="1"
-          step="any"
-          [ngModel]="shown(size().width)"
-          (ngModelChange)="write('width', $event)"
-      /></mat-form-field>
-    </label>
-    <label
-      >Height
-      <mat-form-field
-        ><input
-          matInput
-          type="number"
-          min="1"
-          step="any"
-          placeholder="as it is"
-          [ngModel]="shown(size().height)"
-          (ngModelChange)="write('height', $event)"
-      /></mat-form-field>
-    </label>
+    @for (side of sides; track side.side) {
+      <label
+        >{{ side.words }}, {{ unit() }}
+        <mat-form-field
+          ><input
+            matInput
+            type="number"
+            min="1"
+            step="any"
+            placeholder="as it is"
+            [ngModel]="shown(size()[side.side])"
+            (ngModelChange)="write(side.side, $event)"
+        /></mat-form-field>
+      </label>
+    }
     <label
       >In
       <mat-form-field
@@ -85,6 +75,10 @@ export interface Size {
 export class OwnSize {
   readonly size = input.required<Size>();
   readonly changed = output<Partial<Size>>();
+  protected readonly sides = [
+    { side: 'width', words: 'Width' },
+    { side: 'height', words: 'Height' },
+  ] as const;
   protected readonly unit = signal<'pixels' | 'mm'>('pixels');
 
   protected shown(pixels: number | null): number | null {

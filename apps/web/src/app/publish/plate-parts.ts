@@ -13,6 +13,7 @@ import { firstValueFrom, forkJoin, of } from 'rxjs';
 import { Api, pathOf } from '../api/api';
 import { Plates } from '../map/plates/plates';
 import { separate, type Places } from '../map/session/places';
+import { readTables } from '../map/session/read-tables';
 import { bundleInWorker } from '../map/workers/bundle-in-worker';
 import type { BundleNews } from '../map/workers/bundle.worker';
 
@@ -104,13 +105,10 @@ export class PlateParts {
     const key = JSON.stringify([network.id, network.columns, network.groupings]);
     let tables = this.tables.get(key);
     if (!tables) {
-      tables = firstValueFrom(
-        forkJoin([this.api.table({ ...at, table: 'nodes' }), this.api.table({ ...at, table: 'edges' })]),
-      ).then(([nodes, edges]) => ({
+      tables = firstValueFrom(readTables(this.api, network)).then((read) => ({
         nodeCount: network.nodes,
         directed: network.directed,
-        nodes: fromArrow(new Uint8Array(nodes)),
-        edges: fromArrow(new Uint8Array(edges)),
+        ...read,
       }));
       this.tables.set(key, tables);
     }

@@ -4,7 +4,6 @@ import {
   transferPositions,
   captionOf,
   captionText,
-  fromArrow,
   graphOf,
   neighbourRows,
   nodeLabels,
@@ -18,6 +17,7 @@ import { NodePictures } from './node-pictures';
 import { TieBundling } from './tie-bundling';
 import { MapSession } from './map-session';
 import { interleave, separate, type Places } from './places';
+import { readTables } from './read-tables';
 
 /** What a second map leaves out of its legend: the first one has it. */
 const LEGEND_WITHOUT = ['shape', 'rim', 'size', 'width', 'outlines'] as const;
@@ -133,12 +133,11 @@ export class BesideSession {
     this.error.set(null);
     this.busy.set(true);
     try {
-      const [network, saved, nodes, edges] = await firstValueFrom(
+      const [network, saved, tables] = await firstValueFrom(
         forkJoin([
           this.api.network(pathOf(place)),
           this.api.savedMap(pathOf(place)),
-          this.api.table({ ...pathOf(place), table: 'nodes' }),
-          this.api.table({ ...pathOf(place), table: 'edges' }),
+          readTables(this.api, place),
         ]),
       );
       const bytes = await firstValueFrom(saved.hasPositions ? this.api.positions(pathOf(place)) : of(null));
@@ -147,8 +146,7 @@ export class BesideSession {
         data: {
           nodeCount: network.nodes,
           directed: network.directed,
-          nodes: fromArrow(new Uint8Array(nodes)),
-          edges: fromArrow(new Uint8Array(edges)),
+          ...tables,
         },
         description: saved.description,
         layout: saved.layout,

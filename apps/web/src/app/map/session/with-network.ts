@@ -12,9 +12,10 @@ import {
 } from '@pebble/core';
 import { patchState, signalStoreFeature, withComputed, withMethods, withState } from '@ngrx/signals';
 import { Store } from '@ngrx/store';
-import { firstValueFrom, forkJoin, map, type Observable } from 'rxjs';
+import { firstValueFrom } from 'rxjs';
 import { Api, pathOf, type NetworkPlace } from '../../api/api';
 import { work } from '../../store/work.reducer';
+import { readTables } from './read-tables';
 
 export interface Opened {
   readonly network: Network | null;
@@ -72,16 +73,7 @@ export function withNetwork() {
           asked = null;
           patchState(store, CLOSED);
         },
-        _readTables: (place: NetworkPlace): Observable<Pick<MapNetwork, 'nodes' | 'edges'>> =>
-          forkJoin([
-            api.table({ ...pathOf(place), table: 'nodes' }),
-            api.table({ ...pathOf(place), table: 'edges' }),
-          ]).pipe(
-            map(([nodes, edges]) => ({
-              nodes: fromArrow(new Uint8Array(nodes)),
-              edges: fromArrow(new Uint8Array(edges)),
-            })),
-          ),
+        _readTables: (place: NetworkPlace) => readTables(api, place),
         /** Asks when the messages of the ties were written, once. Where it is not known, first and last ones have to do. */
         async readDailyTieCounts(): Promise<void> {
           const network = store.network();
