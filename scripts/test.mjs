@@ -1,7 +1,7 @@
 // npm test: installs what is missing, checks, builds, and runs all tests. The last line is the total.
 import { existsSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
-import { join } from 'node:path';
+import { join, relative } from 'node:path';
 import { checkNode, install, run } from './prepare.mjs';
 
 const BROWSER = '/usr/bin/chromium';
@@ -28,11 +28,13 @@ if (missing.length > 0) {
 
 let passed = 0;
 let failed = 0;
+/** What failed, by name: told once more before the total, since an output of many pages is read from its end. */
+const names = [];
 const note = (name, ok) => {
   if (ok) passed++;
   else {
     failed++;
-    console.error(`FAILED: ${name}`);
+    names.push(name);
   }
 };
 note('npm run check', run('node', ['scripts/check.mjs']) === 0);
@@ -48,25 +50,41 @@ const jest = (...args) => {
   rmSync(file);
   return report;
 };
+/** The names of tests that failed, and of files that could not be run at all. */
+const failuresOf = ({ testResults }) =>
+  testResults.flatMap(({ name, status, assertionResults }) => {
+    const tests = assertionResults.filter((one) => one.status === 'failed');
+    if (status === 'failed' && tests.length === 0) return [name];
+    return tests.map(({ fullName }) => `${relative(process.cwd(), name)}: ${fullName}`);
+  });
 const report = jest();
 if (!report) note('Jest', false);
 else {
   passed += report.numPassedTests;
   const files = report.testResults.filter(({ status }) => status === 'failed').map(({ name }) => name);
   let bad = report.numFailedTests + report.numRuntimeErrorTestSuites;
+  let last = report;
   // A machine that stands still for a minute is no fault of the code: what fails twice is. It is said either way.
   if (files.length > 0 && files.length <= 3) {
     console.error(`Once more, alone: ${files.join(', ')}`);
     const again = jest('--runTestsByPath', ...files);
     const left = again ? again.numFailedTests + again.numRuntimeErrorTestSuites : bad;
+    last = again ?? report;
     console.error(`UNSTEADY: ${bad} failed at first, ${left} of them again.`);
     passed += Math.max(0, bad - left);
     bad = left;
   }
   failed += bad;
+  names.push(...failuresOf(last));
 }
 
 const serverLog = join(tmpdir(), `pebble-server-${process.pid}.log`);
+/** The names of browser tests that did not end as they should, in files and groups of any depth. */
+const unexpected = (suites = []) =>
+  suites.flatMap(({ file, specs = [], suites: within }) => [
+    ...specs.filter(({ ok }) => !ok).map(({ title }) => `${file}: ${title}`),
+    ...unexpected(within),
+  ]);
 /** Runs what a configuration of Playwright names, and counts it. */
 const playwright = (config) => {
   const file = join(tmpdir(), `pebble-playwright-${process.pid}.json`);
@@ -76,7 +94,8 @@ const playwright = (config) => {
     env: { ...process.env, PLAYWRIGHT_JSON_OUTPUT_NAME: file, E2E_SERVER_LOG: serverLog },
   });
   if (!existsSync(file)) return note(`Playwright, ${config}`, false);
-  const { stats } = JSON.parse(readFileSync(file, 'utf8'));
+  const { stats, suites } = JSON.parse(readFileSync(file, 'utf8'));
+  names.push(...unexpected(suites));
   passed += stats.expected + stats.flaky;
   failed += stats.unexpected;
   rmSync(file);
@@ -92,5 +111,6 @@ if (existsSync(serverLog)) {
     console.error(`What the server said during the browser tests:\n${said.slice(-3000)}`);
   rmSync(serverLog);
 }
+for (const name of names) console.error(`FAILED: ${name}`);
 console.log(`tests: ${passed} passed, ${failed} failed`);
 process.exit(failed > 0 ? 1 : 0);

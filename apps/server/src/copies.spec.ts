@@ -45,12 +45,15 @@ describe('a study is copied', () => {
   const step = async (study: string, kind: string, parameters: object): Promise<Step> =>
     (await app.api.post(`/api/v1/studies/${study}/steps`).send({ kind, parameters }).expect(200))
       .body as Step;
+  /** Waits for what follows by itself: the languages of what came, and the portraits of what was woven. */
   const settled = async (study: string): Promise<void> => {
     for (let isBusy = true; isBusy; await new Promise((done) => setTimeout(done, 60))) {
       const { steps } = (await app.api.get(`/api/v1/studies/${study}/logbook`)).body as { steps: Step[] };
       isBusy =
         steps.some(({ state }) => state === 'running') ||
-        !steps.some(({ kind }) => kind === 'detect-languages');
+        !['detect-languages', 'portray-groups'].every((follows) =>
+          steps.some(({ kind }) => kind === follows),
+        );
     }
   };
 
