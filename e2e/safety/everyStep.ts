@@ -79,6 +79,8 @@ export const PARAMETERS: Readonly<
   'choose-cover': ({ plate }) => ({ plate }),
   'delete-plate': ({ plate }) => ({ plate, title: 'First' }),
   'restore-plate': ({ deletedPlate: plate }) => ({ plate, title: 'First' }),
+  'name-people': () => ({ form: 'words', keep: ['ann'] }),
+  'forget-pseudonyms': () => ({}),
   'keep-look': () => ({ name: 'Journal', look: lookOf(defaultMap) }),
   'forget-look': () => ({ name: 'Kept' }),
   'add-pictures': ({ pictures }) => ({ upload: pictures }),

@@ -88,6 +88,7 @@ export async function prepare(app: Served): Promise<Prepared> {
     Number((await step('keep-plate', { ...PLATE, title, network: slicedNetwork })).result!['plate']);
   const [plate, deletedPlate] = [await plateOf('First'), await plateOf('Deleted')];
   await step('delete-plate', { plate: deletedPlate, title: 'Deleted' });
+  await step('name-people', { form: 'numbers' });
   await step('keep-look', { name: 'Kept', look: lookOf(defaultMap) });
   const tidied = await step('tidy', {
     sort: 'hashtag',

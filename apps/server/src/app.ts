@@ -8,6 +8,7 @@ import { collectingRoutes } from './api/collecting';
 import { gatherRoutes } from './api/gather';
 import { tidyRoutes } from './api/tidy';
 import { networkRoutes } from './api/networks';
+import { peopleRoutes } from './api/people';
 import { plateRoutes } from './api/plates';
 import { readingRoutes } from './api/reading';
 import { ownHost, ownPages } from './api/ownAddress';
@@ -59,6 +60,7 @@ export const PARTS = [
   tidyRoutes,
   collectingRoutes,
   networkRoutes,
+  peopleRoutes,
   plateRoutes,
   readingRoutes,
   stepRoutes,

@@ -69,6 +69,8 @@ const STEPS: Readonly<Record<StepKind, ((of: Foreign) => object) | null>> = {
   'choose-cover': ({ plate }) => ({ plate }),
   'delete-plate': ({ plate }) => ({ plate, title: 'First' }),
   'restore-plate': ({ plate }) => ({ plate, title: 'First' }),
+  'name-people': null,
+  'forget-pseudonyms': null,
   'keep-look': null,
   'forget-look': null,
   'add-pictures': ({ upload }) => ({ upload }),

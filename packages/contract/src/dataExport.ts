@@ -14,6 +14,7 @@ export const DataFilters = {
   decisions: z.object({ sort: TidySort.optional() }),
   codebook: z.object({}),
   codings: z.object({}),
+  pseudonyms: z.object({}),
   logbook: z.object({}),
 } as const;
 export type DataKind = keyof typeof DataFilters;
@@ -29,6 +30,7 @@ export const DataExport = z.discriminatedUnion('what', [
   saved('decisions'),
   saved('codebook'),
   saved('codings'),
+  saved('pseudonyms'),
   saved('logbook'),
 ]);
 export type DataExport = z.infer<typeof DataExport>;

@@ -15,6 +15,7 @@ export * from './message';
 export * from './moments';
 export * from './network';
 export * from './page';
+export * from './people';
 export * from './pictures';
 export * from './plates';
 export * from './portraits';

@@ -1,7 +1,7 @@
 import { StepKind } from './steps';
 
 /** What of a study can be another after a step, by what is read together. */
-export type StudyPart = 'study' | 'messages' | 'networks' | 'plates';
+export type StudyPart = 'study' | 'messages' | 'networks' | 'plates' | 'people';
 
 interface StepTraits {
   /** What has to be read anew after it; the logbook always has it. */
@@ -78,6 +78,8 @@ export const STEP_TRAITS: Readonly<Record<StepKind, StepTraits>> = {
   'arrange-map': says(),
   'share-arrangement': silent('networks'),
   'describe-map': silent(),
+  'name-people': says('people'),
+  'forget-pseudonyms': silent('people'),
   'keep-plate': silent('plates'),
   'name-plate': silent('plates'),
   'duplicate-plate': silent('plates'),

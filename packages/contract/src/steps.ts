@@ -11,6 +11,7 @@ import { MeasureSettings, NetworkChange, NetworkExport } from './network';
 import { FIGURE_FORMATS, FigureQuery } from './figure';
 import { pageOf } from './page';
 import { AgreementSettings, Coder, EditedCode, MOST_CODES, NewSample } from './coding';
+import { Allowed, Naming } from './people';
 import { PlateMap, PlateNote, PlateTitle } from './plates';
 import { FollowSettings } from './following';
 import { NewMoment } from './moments';
@@ -289,6 +290,10 @@ export const stepParameters = {
   'choose-cover': z.object({ plate: z.int().nullable() }),
   'delete-plate': z.object({ plate: z.int(), title: z.string() }),
   'restore-plate': z.object({ plate: z.int(), title: z.string() }),
+  /** How people are called in all that is published; those who have no pseudonym yet get one. */
+  'name-people': Naming,
+  /** Nobody can say any more who has which pseudonym; later ones are others. */
+  'forget-pseudonyms': z.object({}),
   'describe-map': z.object({ network: z.string(), description: MapDescription }),
   'export-figure': z.object({
     network: z.string(),
@@ -299,8 +304,9 @@ export const stepParameters = {
     caption: z.string().max(10_000),
     /** The plates that are on it; none where it is the map as it is. */
     plates: z.array(z.int()).max(100).default([]),
+    allowed: Allowed,
   }),
-  'export-network': z.object({ network: z.string(), format: NetworkExport }),
+  'export-network': z.object({ network: z.string(), format: NetworkExport, allowed: Allowed }),
   'export-data': DataExport,
 } as const;
 

@@ -32,6 +32,8 @@ export * from './formats/writeDot';
 export * from './formats/writeGml';
 export * from './formats/writeJson';
 export * from './formats/writeWorkbook';
+export * from './people/identities';
+export * from './people/pseudonyms';
 export * from './scores';
 export * from './text/emoji';
 export * from './text/languages';

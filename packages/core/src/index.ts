@@ -123,6 +123,7 @@ export * from './network/typedColumn';
 export * from './measures/basics/basicMeasures';
 export * from './network/tables';
 export * from './network/tieKinds';
+export * from './people/publishedNodes';
 export * from './query/filterPhrase';
 export * from './query/matches';
 export * from './query/parseQuery';

@@ -6,6 +6,7 @@ import { readDeleted } from '../storage/deleted';
 import { keptLooks } from '../storage/looks';
 import { findNetwork, readMap, readPositions } from '../storage/networks';
 import { nodePictures } from '../storage/pictures';
+import { withoutPseudonyms } from '../people/publishedNames';
 import { findPlate } from '../storage/plates';
 import { wholeTable } from '../storage/files/tables';
 import { checkOwnThings } from './ownThings';
@@ -123,6 +124,8 @@ export function networkRoutes({ studies, runner }: Services): Router {
     const { study, networkFormat: format } = path;
     const problem = format === 'xlsx' ? sheetProblem(nodes, edges) : null;
     if (problem) throw new ApiError(409, 'Too large', problem);
+    const { missing } = await runner.read('nodeNames', study, network, signal);
+    if (missing > 0) throw new ApiError(409, 'Without a pseudonym', withoutPseudonyms(missing));
     return runner.read('exportNetwork', study, { network, format }, signal);
   });
 

@@ -66,9 +66,22 @@ async function rowsOf(store: Store, asks: DataExport): Promise<Rows> {
       return codebook(await readCodes(store));
     case 'codings':
       return codings(store);
+    case 'pseudonyms':
+      return pseudonyms(store);
     case 'logbook':
       return logbook(await listSteps(store));
   }
+}
+
+/** Handles as they are now, where the account is still there. */
+function pseudonyms({ raw }: Store): Rows {
+  const rows = raw
+    .prepare(
+      `select coalesce(a.handle, p.person) as handle, a.name as name, p.words as words, p.number as number
+       from pseudonym p left join account a on a.handle_key = p.person order by p.number`,
+    )
+    .all() as Row[];
+  return { columns: ['handle', 'name', 'words', 'number'], rows };
 }
 
 function codebook(codes: readonly Code[]): Rows {

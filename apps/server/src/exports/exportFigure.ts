@@ -27,6 +27,7 @@ import type { Store } from '../storage/open';
 import { findPlate, platePositions } from '../storage/plates';
 import { fromPlacesBytes } from '../storage/placesBytes';
 import { preparedMap } from '../plates/preparedMap';
+import { namesGiven, readNodeNames } from '../people/publishedNames';
 import { lettersFor } from './fontFiles';
 import { fileName, writeParts, type ExportedFile } from './writtenFile';
 
@@ -53,7 +54,8 @@ export async function exportFigure(
   if (!network) return null;
   const { saved, positions } = drawn;
   const { description } = saved;
-  const prepared = await preparedMap(store, network, description);
+  const published = await readNodeNames(store, network.id);
+  const prepared = await preparedMap(store, network, description, namesGiven(published));
   const { x, y } = fromPlacesBytes(positions);
   const map = { ...prepared, courses: coursesOf(prepared, x, y) };
   const scene = sceneOf(map, x, y, query);

@@ -3,12 +3,14 @@ import {
   graphmlParts,
   nodeIds,
   nodesCsvParts,
+  publishedNodes,
   textsIn,
   tiesCsvParts,
   toArrow,
   type TableColumns,
 } from '@pebble/core';
 import { dotParts, gmlParts, jsonGraphParts, networkWorkbook, nodeLinkParts } from '@pebble/core/files';
+import { namesGiven, publishedNames } from '../people/publishedNames';
 import { findNetwork, readPositions } from '../storage/networks';
 import type { Store } from '../storage/open';
 import { fromPlacesBytes } from '../storage/placesBytes';
@@ -22,7 +24,7 @@ export async function exportNetwork(
 ): Promise<ExportedFile> {
   const network = (await findNetwork(store, id))!;
   const places = placeColumns(await readPositions(store, id));
-  const own = readTable(store.folder, id, 'nodes');
+  const own = await publishedTable(store, network);
   // A column of the network's own stays, should one be called x.
   const nodes = { ...own, ...titleColumns(network, own), ...places, ...own };
   const edges = readTable(store.folder, id, 'edges');
@@ -33,6 +35,14 @@ export async function exportNetwork(
       ? writeBytes(store.folder, file.content)
       : writeParts(store.folder, file.content);
   return { path, name: `${name}${file.ending}`, type: file.type };
+}
+
+/** The nodes as they are published: people by their pseudonyms, where they have any. */
+async function publishedTable(store: Store, network: Network): Promise<TableColumns> {
+  const nodes = readTable(store.folder, network.id, 'nodes');
+  const published = await publishedNames(store, network, nodes);
+  const names = namesGiven(published);
+  return names ? publishedNodes(nodes, names, published.leftOut) : nodes;
 }
 
 /** What is written: texts part by part, or bytes. */

@@ -35,6 +35,7 @@ import { importNetwork } from './weave/importNetwork';
 import { answerQuestions } from './measure/answerQuestions';
 import { addPictures, removePictures } from './map/pictureSteps';
 import { forgetLook, keepLook } from './map/lookSteps';
+import { forgetPseudonyms, namePeople } from './people/peopleSteps';
 import {
   chooseCoverPlate,
   deletePlate,
@@ -130,6 +131,8 @@ const definitions = {
   'remove-for-good': removeForGood,
   'arrange-map': arrangeMap,
   'describe-map': describeMap,
+  'name-people': namePeople,
+  'forget-pseudonyms': forgetPseudonyms,
   'keep-plate': keepPlate,
   'name-plate': namePlate,
   'duplicate-plate': duplicatePlate,

@@ -1,15 +1,19 @@
 import type { MapDescription, Network } from '@pebble/contract';
-import { prepareMap, type PreparedMap } from '@pebble/core';
+import { prepareMap, type PreparedMap, type PublishedNames } from '@pebble/core';
 import type { Store } from '../storage/open';
 import { nodePictures } from '../storage/pictures';
 import { readTable } from '../storage/files/tables';
 import { evidenceOf } from '../weaving/evidenceOf';
 
-/** What a map shows of a network by a description, with its tables as they are now. */
+/**
+ * What a map shows of a network by a description, with its tables as they are now.
+ * @param names what nodes are called in what is published; as they are where it is left out
+ */
 export async function preparedMap(
   store: Store,
   network: Network,
   description: MapDescription,
+  names: PublishedNames | null = null,
 ): Promise<PreparedMap> {
   const dailyTieCounts = description.show.period
     ? await (await evidenceOf(store, network))?.dailyTieCounts()
@@ -19,6 +23,7 @@ export async function preparedMap(
       nodeCount: network.nodes,
       directed: network.directed,
       titles: network.titles,
+      names,
       nodes: readTable(store.folder, network.id, 'nodes'),
       edges: readTable(store.folder, network.id, 'edges'),
       dailyTieCounts,

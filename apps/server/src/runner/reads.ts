@@ -30,6 +30,10 @@ import type {
   SpreadRequest,
   GroupMessagesQuery,
   GroupQuery,
+  LeakQuestion,
+  Leaks,
+  NodeNames,
+  People,
   Plate,
   Portrait,
   PortraitList,
@@ -55,6 +59,8 @@ import type {
 } from '@pebble/contract';
 import type * as z from 'zod';
 import type { Tie } from '@pebble/core';
+import { findLeaks, findNetworkLeaks, readPeople } from '../people/readPeople';
+import { readNodeNames } from '../people/publishedNames';
 import { readCover, readPlates } from '../plates/readPlates';
 import { readAudienceMembers, readAudiences, readAudienceSets } from '../reading/audiences';
 import { readAgreement, readQueue } from '../reading/coding';
@@ -118,6 +124,11 @@ export interface Reads {
   messageTies: { asks: { network: string; message: number }; gives: Tie[] | null };
   /** Null for a map that was never arranged. */
   smallPicture: { asks: string; gives: SmallPicture | null };
+  people: { asks: undefined; gives: People };
+  nodeNames: { asks: string; gives: NodeNames };
+  /** In texts that are to be published. */
+  leaks: { asks: LeakQuestion; gives: Leaks };
+  networkLeaks: { asks: string; gives: Leaks };
   plates: { asks: undefined; gives: Plate[] };
   /** Null for a study without a map. */
   cover: { asks: undefined; gives: SmallPicture | null };
@@ -170,6 +181,10 @@ export const readers: { readonly [N in ReadName]: Reader<N> } = {
   setMessages: readSetMessages,
   dailyTieCounts: readDailyTieCounts,
   messageTies: readMessageTies,
+  people: readPeople,
+  nodeNames: readNodeNames,
+  leaks: findLeaks,
+  networkLeaks: findNetworkLeaks,
   plates: readPlates,
   cover: readCover,
   smallPicture: (store, network) => readSmallPicture(store, network),

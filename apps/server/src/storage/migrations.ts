@@ -397,6 +397,24 @@ const plates: Migration = {
   },
 };
 
+/** Pseudonyms, and how people are called. */
+const people: Migration = {
+  async up({ schema }: Kysely<unknown>): Promise<void> {
+    await columns(schema.createTable('naming'), [
+      ['secret', 'text', 'there'],
+      ['body', 'text', 'there'],
+    ]).execute();
+    await columns(schema.createTable('pseudonym'), [
+      ['person', 'text', 'key'],
+      ['number', 'integer', 'there'],
+      ['words', 'text', 'there'],
+    ])
+      .addUniqueConstraint('pseudonym_number', ['number'])
+      .addUniqueConstraint('pseudonym_words', ['words'])
+      .execute();
+  },
+};
+
 /** Every change of the tables of a study in its order; each runs once. */
 export const MIGRATIONS: Readonly<Record<string, Migration>> = {
   '0001-first': first,
@@ -404,6 +422,7 @@ export const MIGRATIONS: Readonly<Record<string, Migration>> = {
   '0003-following': following,
   '0004-coding': coding,
   '0005-plates': plates,
+  '0006-people': people,
 };
 
 /** Brings the tables of a study to the newest form. Throws where they are of a later version than this application. */

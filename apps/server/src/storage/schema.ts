@@ -333,6 +333,22 @@ export interface PlateTable {
   deleted_at: string | null;
 }
 
+/** How people are called in what is published: one row, or none where nobody decided. */
+export interface NamingTable {
+  /** Of which pseudonyms are made, in base64. */
+  secret: string;
+  /** JSON of a Naming. */
+  body: string;
+}
+
+/** Who is called what in what is published. */
+export interface PseudonymTable {
+  /** The key of the handle. */
+  person: string;
+  number: number;
+  words: string;
+}
+
 /** What the researcher wrote about a group. */
 export interface GroupNotesTable {
   network_id: string;
@@ -390,6 +406,8 @@ export interface Database {
   following: FollowingTable;
   moment: MomentTable;
   plate: PlateTable;
+  naming: NamingTable;
+  pseudonym: PseudonymTable;
   code: CodeTable;
   sample: SampleTable;
   sample_message: SampleMessageTable;

@@ -153,5 +153,9 @@ export const gatherRoutes = routeTable({
   exportDecisions: dataExport('decisions', 'The tidy decisions as a file.'),
   exportCodebook: dataExport('codebook', 'The codes as a file.'),
   exportCodings: dataExport('codings', 'What each coder gave each message, as a file.'),
+  exportPseudonyms: dataExport(
+    'pseudonyms',
+    'Who is called what in what is published: the key, to be kept apart.',
+  ),
   exportLogbook: dataExport('logbook', 'The logbook as a file.'),
 });

@@ -2,6 +2,7 @@ import type { DataKind } from '../dataExport';
 import { collectingRoutes } from './collecting';
 import { gatherRoutes } from './gather';
 import { networkRoutes } from './networks';
+import { peopleRoutes } from './people';
 import { plateRoutes } from './plates';
 import { readingRoutes } from './reading';
 import { stepRoutes } from './steps';
@@ -15,6 +16,7 @@ export const ROUTES = {
   ...tidyRoutes,
   ...collectingRoutes,
   ...networkRoutes,
+  ...peopleRoutes,
   ...plateRoutes,
   ...readingRoutes,
   ...stepRoutes,
@@ -28,6 +30,7 @@ export const EXPORT_ROUTES = {
   decisions: ROUTES.exportDecisions,
   codebook: ROUTES.exportCodebook,
   codings: ROUTES.exportCodings,
+  pseudonyms: ROUTES.exportPseudonyms,
   logbook: ROUTES.exportLogbook,
 } as const satisfies Readonly<Record<DataKind, unknown>>;
 

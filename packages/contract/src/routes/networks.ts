@@ -168,7 +168,9 @@ export const networkRoutes = routeTable({
       'application/vnd.apache.arrow.file',
       'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet',
     ]),
-    problems: { 409: 'It is too large for this format; the problem says which others can hold it.' },
+    problems: {
+      409: 'It is too large for this format, and the problem says which others can hold it; or somebody has no pseudonym yet.',
+    },
   },
   figure: {
     method: 'get',

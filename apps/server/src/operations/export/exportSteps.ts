@@ -1,6 +1,7 @@
-import type { DataKind, NetworkExport } from '@pebble/contract';
+import type { DataKind, NetworkExport, StepParameters } from '@pebble/contract';
 import { counted, joinWith } from '@pebble/core';
 import { sheetProblem } from '@pebble/core/files';
+import { readNodeNames, withoutPseudonyms } from '../../people/publishedNames';
 import { findNetwork } from '../../storage/networks';
 import { StepRefused } from '../../errors/stepErrors';
 import type { StepDefinition } from '../step';
@@ -11,8 +12,8 @@ export const exportFigure: StepDefinition<'export-figure'> = {
     if (!(await findNetwork(store, network))) throw new StepRefused('This network is no longer there.');
     return {};
   },
-  describe: ({ format, width, height, resolution, caption, plates }) =>
-    `${plates.length > 0 ? `A page of ${counted(plates.length, 'plate')}` : 'The map'} was exported as ${format.toUpperCase()}, ${width} by ${height} pixels${format === 'png' ? ` at ${resolution} dots per inch` : ''}: “${caption}”`,
+  describe: ({ format, width, height, resolution, caption, plates, allowed }) =>
+    `${plates.length > 0 ? `A page of ${counted(plates.length, 'plate')}` : 'The map'} was exported as ${format.toUpperCase()}, ${width} by ${height} pixels${format === 'png' ? ` at ${resolution} dots per inch` : ''}: “${caption}”${allowedPhrase(allowed)}`,
 };
 
 const NAMES = {
@@ -35,10 +36,18 @@ export const exportNetwork: StepDefinition<'export-network'> = {
     if (!found) throw new StepRefused('This network is no longer there.');
     const problem = format === 'xlsx' ? sheetProblem(found.nodes, found.edges) : null;
     if (problem) throw new StepRefused(problem);
+    const { missing } = await readNodeNames(store, network);
+    if (missing > 0) throw new StepRefused(withoutPseudonyms(missing));
     return { name: found.name, nodes: found.nodes, edges: found.edges };
   },
-  describe: ({ format }) => `The network was exported ${NAMES[format]}.`,
+  describe: ({ format, allowed }) => `The network was exported ${NAMES[format]}.${allowedPhrase(allowed)}`,
 };
+
+/** That people can be found in it, and why it went out all the same; empty where nobody can. */
+function allowedPhrase(allowed: StepParameters<'export-figure'>['allowed']): string {
+  if (allowed === null) return '';
+  return ` In ${counted(allowed.found, 'place')} people can be found in it; allowed since: ${allowed.reason}.`;
+}
 
 const WHAT: Readonly<Record<DataKind, string>> = {
   messages: 'Messages were',
@@ -47,6 +56,7 @@ const WHAT: Readonly<Record<DataKind, string>> = {
   decisions: 'Tidy decisions were',
   codebook: 'The codebook was',
   codings: 'What coders gave messages was',
+  pseudonyms: 'The key to pseudonyms was',
   logbook: 'The logbook was',
 };
 

@@ -94,6 +94,8 @@ function replaceInMessages({ raw }: Store, handle: string): number[] {
 
 async function erasePeople({ query }: Store, ids: readonly number[]): Promise<void> {
   const own = sql.join(ids);
+  await sql`delete from pseudonym where person in (select handle_key from account where id in (${own})
+    union select handle_key from parked_account where id in (${own}))`.execute(query);
   for (const beside of ['', 'parked_']) {
     await sql`delete from ${sql.table(`${beside}item`)} where account_id in (${own})`.execute(query);
     await sql`delete from ${sql.table(`${beside}follow`)} where followed_id in (${own}) or follower_id in (${own})`.execute(

@@ -78,7 +78,8 @@ export function prepareMap(whole: MapNetwork, given: MapDescription): PreparedMa
   const network = weighedWithin(whole, description.show.period);
   const { nodes, edges, pale } = shownPart(network, description.show);
   const size = sizeNodes(network, nodes, description.size);
-  const labels = nodeLabels(network.nodes);
+  const own = nodeLabels(network.nodes);
+  const labels = whole.names ? own.map((label, v) => whole.names![v] ?? label) : own;
   const paint = colourNodes(network, nodes, description.colour, size.value, labels);
   const rank = numbersOf(network.nodes, description.names.column);
   const paintOrder = Uint32Array.from(nodes).sort((a, b) => size.radius[b] - size.radius[a] || a - b);
