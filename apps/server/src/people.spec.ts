@@ -100,8 +100,13 @@ describe('people in what is published', () => {
     const [first, second, third] = handles;
     const decisions = [{ key: second, verdict: { verdict: 'kind', kind: 'press' } }];
     await app.step('tidy', { sort: 'account', decisions }).expect(200);
-    const { sentence } = await name({ form: 'words', keep: [`@${first}`], keepKinds: ['press'] });
-    expect(sentence).toContain('but 2 accounts of the kind press or chosen one by one');
+    const { sentence } = await name({
+      form: 'words',
+      keep: [`@${first}`, 'nobody_here'],
+      keepKinds: ['press'],
+    });
+    expect(sentence).toContain('; 2 accounts of the kind press or chosen one by one keep their names');
+    expect(sentence).toContain('Nobody is called nobody_here.');
     const { names: called, kept } = await names();
     expect([called[0], called[1], kept]).toEqual([null, null, 2]);
     expect(called[2]).not.toBe(third);

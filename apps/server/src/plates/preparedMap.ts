@@ -1,5 +1,5 @@
 import type { MapDescription, Network } from '@pebble/contract';
-import { prepareMap, type PreparedMap, type PublishedNames } from '@pebble/core';
+import { prepareMap, withNames, type PreparedMap, type PublishedNames } from '@pebble/core';
 import type { Store } from '../storage/open';
 import { nodePictures } from '../storage/pictures';
 import { readTable } from '../storage/files/tables';
@@ -18,12 +18,11 @@ export async function preparedMap(
   const dailyTieCounts = description.show.period
     ? await (await evidenceOf(store, network))?.dailyTieCounts()
     : null;
-  return prepareMap(
+  const map = prepareMap(
     {
       nodeCount: network.nodes,
       directed: network.directed,
       titles: network.titles,
-      names,
       nodes: readTable(store.folder, network.id, 'nodes'),
       edges: readTable(store.folder, network.id, 'edges'),
       dailyTieCounts,
@@ -31,4 +30,5 @@ export async function preparedMap(
     },
     description,
   );
+  return names ? withNames(map, names) : map;
 }

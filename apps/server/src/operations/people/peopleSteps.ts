@@ -1,5 +1,5 @@
 import type { Naming } from '@pebble/contract';
-import { counted, joinWith } from '@pebble/core';
+import { counted, handleKey, joinWith } from '@pebble/core';
 import { StepRefused } from '../../errors/stepErrors';
 import { identityFinder } from '../../people/identities';
 import { keepersOf } from '../../people/keepers';
@@ -12,6 +12,8 @@ interface Named extends StepResult {
   readonly added: number;
   readonly known: number;
   readonly kept: number;
+  /** Of those that were chosen by their handles: who is nobody in this study. */
+  readonly unknown: readonly string[];
 }
 
 /** Decides how people are called in what is published, and gives those a pseudonym who have none. */
@@ -22,22 +24,31 @@ export const namePeople: StepDefinition<'name-people', Named> = {
       throw new StepRefused('Choose the category that is to stand before the numbers.');
     progress('Giving pseudonyms', null);
     await keepNaming(store, naming);
-    if (naming.form === 'as they are') return { added: 0, known: await countPseudonyms(store), kept: 0 };
+    if (naming.form === 'as they are')
+      return { added: 0, known: await countPseudonyms(store), kept: 0, unknown: [] };
     const everybody = new Set(await everyPerson(store));
     const added = addPseudonyms(store, everybody, await identityFinder(store));
     const isKept = await keepersOf(store, naming);
     const kept = [...everybody].filter(isKept).length;
-    return { added, known: everybody.size, kept };
+    const unknown = naming.keep.filter((handle) => !everybody.has(handleKey(handle)));
+    return { added, known: everybody.size, kept, unknown };
   },
   describe(naming, result) {
     if (naming.form === 'as they are') return 'In what is published, people are called as they are.';
     const whom = keptPhrase(naming);
-    const kept = whom === '' ? '' : `, but ${result ? counted(result.kept, 'account') : 'those'} ${whom}`;
+    const kept =
+      whom === ''
+        ? ''
+        : `; ${result ? counted(result.kept, 'account') : 'those'} ${whom} ${result?.kept === 1 ? 'keeps its name' : 'keep their names'}`;
+    const unknown =
+      result && result.unknown.length > 0
+        ? ` Nobody is called ${joinWith('or', result.unknown.slice(0, 20))}${result.unknown.length > 20 ? ', or one of further names' : ''}.`
+        : '';
     const details =
       naming.details.length > 0
         ? ` What tells more of them goes out in ${joinWith('and', naming.details)}.`
         : '';
-    return `In what is published, people are called by pseudonyms (${FORMS[naming.form]}), made with a secret of the study${kept}.${details}`;
+    return `In what is published, people are called by pseudonyms (${FORMS[naming.form]}), made with a secret of the study${kept}.${details}${unknown}`;
   },
 };
 

@@ -16,10 +16,12 @@ import {
   textsOfScene,
   themeOn,
   tiesIn,
+  withNames,
   type EmbeddedFont,
   type FigureText,
   type Ground,
   type Letters,
+  type PreparedMap,
   type Scene,
   type View,
 } from '@pebble/core';
@@ -31,6 +33,8 @@ import { hasManyTies, LargePictures, picturesOf, withPictures } from './large-pi
 import { PlateParts, type DrawnPlate } from './plate-parts';
 import { loadLetters } from './letters';
 import { pdfOf } from './pdf';
+import type { PlacedText } from './people/leak-guard';
+import { PublishedNames } from './people/published-names';
 
 /** Sizes of names, ties and legend beside those on the screen. */
 export const SIZES = [
@@ -52,6 +56,7 @@ interface OwnSize {
 export class FigureDraft {
   private readonly session = inject(MapSession);
   private readonly plates = inject(PlateParts);
+  private readonly names = inject(PublishedNames);
   /** What the figure is for; null for a size of one's own. */
   readonly purpose = signal<FigurePurpose | null>(null);
   readonly width = signal(1800);
@@ -105,19 +110,42 @@ export class FigureDraft {
   private readonly furtherFonts = signal<readonly EmbeddedFont[]>([]);
   private readonly letters = signal<Letters | null>(null);
 
+  /** The map that is open, with people called as they are in what is published; null while that is not known. */
+  readonly map = computed<PreparedMap | null>(() => {
+    const [network, map] = [this.session.network(), this.session.prepared()];
+    return network && map && this.published(network.id, map);
+  });
+  /** The plates of the page, in the same way. */
+  readonly parts = computed<readonly DrawnPlate[] | null>(() => {
+    const parts = this.plates.parts();
+    const named = parts?.flatMap((part) => {
+      const map = this.published(part.network.id, part.map);
+      return map ? [{ ...part, map }] : [];
+    });
+    return named && named.length === parts?.length ? named : null;
+  });
+
+  private published(network: string, map: PreparedMap): PreparedMap | null {
+    const names = this.names.of(network);
+    if (!names) return null;
+    return names.names.length === map.labels.length
+      ? withNames(map, names.names)
+      : names.names.length === 0
+        ? map
+        : null;
+  }
+
   /** The sentence under it. */
   readonly captionLine = computed(() =>
     this.isPage()
       ? (this.ownCaption() ??
-        pageCaption(
-          (this.plates.parts() ?? []).map(({ title, plate }) => ({ title, caption: plate.caption })),
-        ))
+        pageCaption((this.parts() ?? []).map(({ title, plate }) => ({ title, caption: plate.caption }))))
       : this.session.captionLine(),
   );
   private readonly caption = computed(() => (this.withCaption() ? this.captionLine() : undefined));
   readonly scene = computed<Scene | null>(() => (this.isPage() ? this.pageScene() : this.mapScene()));
   private readonly pageScene = computed<Scene | null>(() => {
-    const parts = this.plates.parts();
+    const parts = this.parts();
     if (!parts) return null;
     const width = this.session.size().width / this.lettering();
     const form = this.form();
@@ -129,7 +157,7 @@ export class FigureDraft {
     });
   });
   private readonly mapScene = computed<Scene | null>(() => {
-    const map = this.session.prepared();
+    const map = this.map();
     // Each round of an arrangement would be another figure.
     const places = this.isArranging() ? null : this.session.places();
     if (!map || !places) return null;
@@ -168,9 +196,9 @@ export class FigureDraft {
   private readonly pixels = computed(() => Math.min(8000, Math.max(300, Math.round(this.width()) || 1800)));
   /** What is told of it to those who cannot see it, as the map suggests. */
   readonly suggested = computed(() => {
-    if (this.isPage()) return toldOfPage(this.plates.parts() ?? [], this.captionLine());
+    if (this.isPage()) return toldOfPage(this.parts() ?? [], this.captionLine());
     const network = this.session.network();
-    const map = this.session.prepared();
+    const map = this.map();
     return network && map ? figureText(network, map, this.session.captionLine()) : null;
   });
   /** Written otherwise; of another network the suggestion holds again. */
@@ -294,6 +322,19 @@ export class FigureDraft {
       case 'pdf':
         return this.pdf();
     }
+  }
+
+  /** All that can be read in its files, each with its place. */
+  writtenOn(): PlacedText[] {
+    const scene = this.scene();
+    const told = this.told();
+    return [
+      { place: 'name of the file', text: this.name },
+      ...(scene ? textsOfScene(scene).map(({ text }) => ({ place: 'on the picture', text })) : []),
+      { place: 'caption', text: this.captionLine() },
+      { place: 'told in a sentence', text: told?.short ?? '' },
+      { place: 'told of what can be read', text: told?.long ?? '' },
+    ];
   }
 
   private toldWords(): string {

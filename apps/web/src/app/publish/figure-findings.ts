@@ -7,8 +7,8 @@ import {
 import { checkFigure, type Finding } from '@pebble/core';
 import { MapSession } from '../map/session/map-session';
 import { FigureDraft } from './figure-draft';
+import { PublishedNames } from './people/published-names';
 import { IN_PRINT } from './figure-sizes';
-import { PlateParts } from './plate-parts';
 
 /** What a reader of the figure could stumble over, before it is saved. */
 @Component({
@@ -62,14 +62,14 @@ import { PlateParts } from './plate-parts';
 })
 export class FigureFindings {
   private readonly draft = inject(FigureDraft);
-  private readonly plates = inject(PlateParts);
   private readonly session = inject(MapSession);
+  private readonly names = inject(PublishedNames);
 
   /** What is to be looked at stands first. */
   protected readonly findings = computed<readonly Finding[]>(() => {
     const scene = this.draft.scene();
     const smallest = this.draft.smallest();
-    const maps = this.draft.isPage() ? (this.plates.parts() ?? []) : this.open();
+    const maps = this.draft.isPage() ? (this.draft.parts() ?? []) : this.open();
     if (!scene || smallest === null || maps.length === 0) return [];
     const least = this.draft.purpose()?.letters ?? IN_PRINT;
     const caption = !this.draft.withCaption()
@@ -77,7 +77,13 @@ export class FigureFindings {
       : this.draft.isPage() && this.draft.ownCaption() !== null
         ? 'by hand'
         : 'of the map';
-    const all = checkFigure({ scene, maps, letters: { smallest, least }, caption });
+    const all = checkFigure({
+      scene,
+      maps,
+      letters: { smallest, least },
+      caption,
+      isHidden: this.names.isHidden(),
+    });
     return [...all.filter(({ isGood }) => !isGood), ...all.filter(({ isGood }) => isGood)];
   });
   protected readonly title = computed(() => {
@@ -86,7 +92,7 @@ export class FigureFindings {
   });
 
   private open() {
-    const [map, network] = [this.session.prepared(), this.session.network()];
+    const [map, network] = [this.draft.map(), this.session.network()];
     return map && network ? [{ map, network }] : [];
   }
 }

@@ -30,6 +30,9 @@ import { FigureFindings } from './figure-findings';
 import { PURPOSES } from './figure-sizes';
 import { OwnSize } from './own-size';
 import { PageFields } from './page-fields';
+import { LeakGuard, type Allowed } from './people/leak-guard';
+import { PeopleFields } from './people/people-fields';
+import { PublishedNames } from './people/published-names';
 import { PlateParts } from './plate-parts';
 import { ToldFields } from './told-fields';
 import { NoNetwork } from '../shell/no-network';
@@ -67,10 +70,11 @@ const FORMATS: readonly { readonly format: NetworkExport; readonly words: string
     NoNetwork,
     OwnSize,
     PageFields,
+    PeopleFields,
     RouterLink,
     ToldFields,
   ],
-  providers: [FigureDraft, PlateParts],
+  providers: [FigureDraft, LeakGuard, PlateParts, PublishedNames],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './publish.html',
   styleUrl: './publish.scss',
@@ -78,6 +82,8 @@ const FORMATS: readonly { readonly format: NetworkExport; readonly words: string
 export class Publish {
   private readonly store = inject(Store);
   private readonly api = inject(Api);
+  private readonly guard = inject(LeakGuard);
+  protected readonly names = inject(PublishedNames);
   private readonly notices = inject(Notices);
   private readonly sanitizer = inject(DomSanitizer);
   protected readonly session = inject(MapSession);
@@ -134,6 +140,8 @@ export class Publish {
     if (!size || !network) return;
     this.busy.set(true);
     try {
+      const allowed = await this.guard.texts(network.study, this.draft.writtenOn());
+      if (allowed === 'no') return;
       const file = await this.draft.fileOf(format);
       if (!file) return;
       saveFile(file, `${this.draft.name}.${format}`);
@@ -145,6 +153,7 @@ export class Publish {
           resolution: this.draft.resolution(),
           caption: this.draft.captionLine(),
           plates: this.draft.isPage() ? [...this.parts.ids()] : [],
+          allowed,
         })
         .subscribe({ error: (error: Error) => this.fail(error) });
       this.notices.say(`The figure was saved as ${format.toUpperCase()}; the logbook has the step.`);
@@ -155,10 +164,17 @@ export class Publish {
     }
   }
 
-  protected data(format: NetworkExport): void {
+  protected async data(format: NetworkExport): Promise<void> {
     const network = this.session.network();
     if (!network) return;
-    this.api.step(network.study, 'export-network', { network: network.id, format }).subscribe({
+    let allowed: Allowed | 'no';
+    try {
+      allowed = await this.guard.network(network);
+    } catch (error) {
+      return this.fail(error as Error);
+    }
+    if (allowed === 'no') return;
+    this.api.step(network.study, 'export-network', { network: network.id, format, allowed }).subscribe({
       next: () => {
         const link = document.createElement('a');
         link.href = addressOf(ROUTES.exportNetwork, { ...pathOf(network), networkFormat: format });

@@ -39,6 +39,7 @@ export class SaveData {
     decisions: 'the decisions',
     codebook: 'the codes',
     codings: 'what was coded',
+    pseudonyms: 'the key',
     logbook: 'the logbook',
   };
   private readonly api = inject(Api);

@@ -69,6 +69,8 @@ describe('the check before a figure is saved', () => {
     expect(found(checkFigure({ scene, ...rest }), /accounts are named/).words).toContain(
       `${drawn} accounts are named`,
     );
+    const hidden = checkFigure({ scene, ...rest, isHidden: true });
+    expect(found(hidden, /pseudonyms/).isGood).toBe(true);
   });
 
   it('finds colours that look alike to some readers, and in grey; shapes tell them apart', () => {

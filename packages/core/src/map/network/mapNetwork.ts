@@ -1,6 +1,5 @@
 import type { NodePicture, TitlesByColumn } from '@pebble/contract';
 import type { DailyTieCounts } from './dailyTieCounts';
-import type { PublishedNames } from '../../people/publishedNodes';
 import type { TableColumns } from '../../network/tables';
 
 /** A network as the map needs it: its node table and its edge table. */
@@ -12,8 +11,6 @@ export interface MapNetwork {
   readonly edges: TableColumns;
   /** When the messages of its ties were written, where that is known and was asked for. */
   readonly dailyTieCounts?: DailyTieCounts | null;
-  /** What nodes are called instead of what their table says, by node; null for those that are called so. */
-  readonly names?: PublishedNames | null;
   /** Small pictures for nodes, where there are any. */
   readonly pictures?: readonly NodePicture[];
   /** What its groups are called, by column and by value. */

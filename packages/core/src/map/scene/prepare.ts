@@ -4,6 +4,7 @@ import { groupCodes } from '../../network/groupCodes';
 import { graphOf, nodeLabels, numbersOf } from '../../network/tables';
 import { tieKinds, type TieKinds } from '../../network/tieKinds';
 import { isDirected, type MapNetwork } from '../network/mapNetwork';
+import type { PublishedNames } from '../../people/publishedNodes';
 import { alsoNamed, type AlsoNamed } from '../marks/names/alsoNamed';
 import { colourNodes, type ColourGroup } from '../style/colours';
 import type { BundledPaths } from '../marks/ties/bundling/bundledPaths';
@@ -78,8 +79,7 @@ export function prepareMap(whole: MapNetwork, given: MapDescription): PreparedMa
   const network = weighedWithin(whole, description.show.period);
   const { nodes, edges, pale } = shownPart(network, description.show);
   const size = sizeNodes(network, nodes, description.size);
-  const own = nodeLabels(network.nodes);
-  const labels = whole.names ? own.map((label, v) => whole.names![v] ?? label) : own;
+  const labels = nodeLabels(network.nodes);
   const paint = colourNodes(network, nodes, description.colour, size.value, labels);
   const rank = numbersOf(network.nodes, description.names.column);
   const paintOrder = Uint32Array.from(nodes).sort((a, b) => size.radius[b] - size.radius[a] || a - b);
@@ -123,6 +123,20 @@ export function prepareMap(whole: MapNetwork, given: MapDescription): PreparedMa
     alsoNamed: alsoNamed(namesOrder, description.names.also ? description.names.count : 0, size.value, paint),
     hiddenNodes: network.nodeCount - nodes.length,
     hiddenEdges: network.edges['source'].length - edges.length,
+  };
+}
+
+/** The same map with other names of nodes: those who have one lose their picture, and groups are called by who leads them then. */
+export function withNames(map: PreparedMap, names: PublishedNames): PreparedMap {
+  const { network, nodes, description, pictures } = map;
+  const labels = map.labels.map((label, v) => names[v] ?? label);
+  const size = sizeNodes(network, nodes, description.size);
+  const { groups } = colourNodes(network, nodes, description.colour, size.value, labels);
+  return {
+    ...map,
+    labels,
+    groups,
+    pictures: pictures && new Map([...pictures].filter(([v]) => names[v] === null)),
   };
 }
 

@@ -1,0 +1,65 @@
+import { computed, inject, Injectable } from '@angular/core';
+import { Store } from '@ngrx/store';
+import { STEP_TRAITS, type NodeNames, type Step } from '@pebble/contract';
+import { forkJoin, map, of } from 'rxjs';
+import { Api } from '../../api/api';
+import { MapSession } from '../../map/session/map-session';
+import { asking } from '../../shared/asking';
+import { work } from '../../store/work.reducer';
+import { PlateParts } from '../plate-parts';
+
+/** How people are called in what is published: in the study, and in each network that is on the page. */
+@Injectable()
+export class PublishedNames {
+  private readonly api = inject(Api);
+  private readonly store = inject(Store);
+  private readonly session = inject(MapSession);
+  private readonly plates = inject(PlateParts);
+  private readonly study = this.store.selectSignal(work.selectId);
+  private readonly steps = this.store.selectSignal(work.selectSteps);
+  /** The last step after which people may be called otherwise, or may be others. */
+  private readonly changed = computed(() => this.steps().find(isOfPeople)?.id ?? 0);
+  private readonly asked = computed(() => {
+    const study = this.study();
+    return study === null ? null : { study, changed: this.changed() };
+  });
+
+  private readonly read = asking(this.asked, ({ study }) => this.api.people({ study }));
+  /** Null before it is known. */
+  readonly people = this.read.found;
+  readonly isHidden = computed(() => (this.people()?.naming.form ?? 'as they are') !== 'as they are');
+
+  private readonly networks = computed(() => {
+    const open = this.session.network();
+    const ids = [
+      ...(open?.state === 'measured' ? [open.id] : []),
+      ...this.plates.onPage().map(({ network }) => network),
+    ];
+    return [...new Set(ids)].sort();
+  });
+  private readonly named = asking(
+    () => {
+      const asked = this.asked();
+      return asked && { ...asked, networks: this.networks() };
+    },
+    ({ study, networks }) =>
+      networks.length === 0
+        ? of(new Map<string, NodeNames>())
+        : forkJoin(networks.map((network) => this.api.nodeNames({ study, network }))).pipe(
+            map((all) => new Map(all.map((names, i) => [networks[i], names]))),
+          ),
+  );
+  readonly error = computed(() => this.read.error() ?? this.named.error());
+
+  /** Of one network; null before it is known. */
+  of(network: string): NodeNames | null {
+    return this.named.found()?.get(network) ?? null;
+  }
+}
+
+function isOfPeople({ kind, state }: Step): boolean {
+  const { changes } = STEP_TRAITS[kind];
+  return (
+    state === 'done' && (['people', 'networks', 'messages'] as const).some((part) => changes.includes(part))
+  );
+}
