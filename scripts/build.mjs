@@ -173,6 +173,24 @@ await buildWhenStale('the packages', packages, 'packages/standins/dist', async (
     if (folder !== 'packages/standins') await translate(folder);
   }
 });
+await buildWhenStale('the page to share', [...packages, 'apps/page'], 'apps/page/dist', async () => {
+  const { build } = await import('esbuild');
+  await build({
+    absWorkingDir: root,
+    entryPoints: { page: 'apps/page/src/main.tsx', style: 'apps/page/src/page.css' },
+    outdir: 'apps/page/dist',
+    bundle: true,
+    minify: true,
+    platform: 'browser',
+    conditions: ['browser'],
+    format: 'iife',
+    target: 'es2022',
+    jsx: 'automatic',
+    jsxImportSource: 'preact',
+    legalComments: 'none',
+    logLevel: 'warning',
+  });
+});
 await buildWhenStale('the server', [...packages, 'apps/server'], 'apps/server/dist', () =>
   bundle(
     ['main.ts', 'runner/thread.cjs', 'runner/worker.ts', 'intake/thread.ts', 'measuring/pathsThread.ts'].map(

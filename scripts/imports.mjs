@@ -11,6 +11,7 @@ const ALLOWED = {
   'packages/standins': /^@pebble\/(contract|core)$/,
   'apps/server':
     /^(@pebble\/(contract|core(\/(files|letters|pdf))?|standins)|node:.*|@resvg\/resvg-js|better-sqlite3|compression|cookie-parser|express|express-static-gzip|fast-png|helmet|kysely|p-limit|pino|piscina|rotating-file-stream|url-template|yauzl|yazl|zod)$/,
+  'apps/page': /^(@pebble\/(contract|core)|preact(\/hooks)?|@preact\/signals)$/,
   'apps/web':
     /^(@pebble\/(contract|core(\/(first|letters|pdf))?)|@angular\/.*|@ngrx\/.*|rxjs|ag-grid-.*|d3-.*|echarts\/.*|jest-preset-angular\/.*)$/,
 };
@@ -47,7 +48,7 @@ const beside = [];
 const faults = [];
 for (const [part, allowed] of Object.entries(ALLOWED)) {
   for (const entry of readdirSync(join(root, part, 'src'), { recursive: true })) {
-    if (!entry.endsWith('.ts') || entry.endsWith('.spec.ts') || /(^|\/)testing\//.test(entry)) continue;
+    if (!/\.tsx?$/.test(entry) || entry.endsWith('.spec.ts') || /(^|\/)testing\//.test(entry)) continue;
     const file = join(root, part, 'src', entry);
     for (const [, fixed, late] of readFileSync(file, 'utf8').matchAll(PATTERN)) {
       const name = fixed ?? late;

@@ -93,6 +93,7 @@ export const STEP_TRAITS: Readonly<Record<StepKind, StepTraits>> = {
   'add-pictures': silent(),
   'remove-pictures': silent(),
   'export-figure': silent(),
+  'export-page': silent(),
   'export-network': silent(),
   'export-data': silent(),
   'export-portraits': silent(),

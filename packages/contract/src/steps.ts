@@ -12,6 +12,7 @@ import { FIGURE_FORMATS, FigureQuery } from './figure';
 import { pageOf } from './page';
 import { AgreementSettings, Coder, EditedCode, MOST_CODES, NewSample } from './coding';
 import { Allowed, Naming } from './people';
+import { SharedPageQuery } from './sharedPage';
 import { PlateMap, PlateNote, PlateTitle } from './plates';
 import { FollowSettings } from './following';
 import { NewMoment } from './moments';
@@ -306,6 +307,8 @@ export const stepParameters = {
     plates: z.array(z.int()).max(100).default([]),
     allowed: Allowed,
   }),
+  /** The map as a page of its own. */
+  'export-page': SharedPageQuery.extend({ network: z.string(), bytes: z.int().min(1), allowed: Allowed }),
   'export-network': z.object({ network: z.string(), format: NetworkExport, allowed: Allowed }),
   'export-data': DataExport,
 } as const;

@@ -129,11 +129,29 @@ export function networkRoutes({ studies, runner }: Services): Router {
     return runner.read('exportNetwork', study, { network, format }, signal);
   });
 
+  const checkPlate = async ({ study, network }: Place, plate: number | undefined): Promise<void> => {
+    if (plate === undefined) return;
+    const found = await findPlate(store(study), plate);
+    if (found?.network !== network) throw notFound('This plate of the network');
+  };
+
+  on(ROUTES.sharedPageCheck, async ({ path, query, signal }) => {
+    await checkPlate(path, query.plate);
+    const asked = { network: path.network, query };
+    const check = await runner.read('sharedPageCheck', path.study, asked, signal);
+    return check ?? fail(NEVER_ARRANGED);
+  });
+
+  on(ROUTES.sharedPage, async ({ path, query, signal }) => {
+    await checkPlate(path, query.plate);
+    const asked = { network: path.network, query };
+    const page = (await runner.read('sharedPage', path.study, asked, signal)) ?? fail(NEVER_ARRANGED);
+    if ('problem' in page) throw new ApiError(409, 'Not as a page', page.problem);
+    return page;
+  });
+
   on(ROUTES.figure, async ({ path: { study, network, figureFormat: format }, query, signal }) => {
-    if (query.plate !== undefined) {
-      const plate = await findPlate(store(study), query.plate);
-      if (plate?.network !== network) throw notFound('This plate of the network');
-    }
+    await checkPlate({ study, network }, query.plate);
     const figure = await runner.read('exportFigure', study, { network, format, query }, signal);
     return figure ?? fail(NEVER_ARRANGED);
   });

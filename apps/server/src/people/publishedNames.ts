@@ -43,6 +43,17 @@ export async function publishedNames(
   };
 }
 
+/** What people are called in what is published, by their handles: as they are, where nobody decided otherwise. */
+export async function personNames(store: Store): Promise<(handle: string) => string> {
+  const naming = await readNaming(store);
+  if (naming.form === 'as they are') return (handle) => handle;
+  const called = await callerOf(store, naming);
+  return (handle) => {
+    const name = called(handleKey(handle), handle);
+    return name === undefined ? UNNAMED : (name ?? handle);
+  };
+}
+
 /** Names as `publishedNodes` wants them; null where all are called as they are. */
 export function namesGiven({ names }: NodeNames): PublishedNames | null {
   return names.length > 0 ? names : null;

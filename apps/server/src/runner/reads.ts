@@ -39,6 +39,8 @@ import type {
   PortraitList,
   Queue,
   QueueQuery,
+  SharedPageCheck,
+  SharedPageQuery,
   SmallPicture,
   AccountPage,
   AccountQuery,
@@ -61,6 +63,7 @@ import type * as z from 'zod';
 import type { Tie } from '@pebble/core';
 import { findLeaks, findNetworkLeaks, readPeople } from '../people/readPeople';
 import { readNodeNames } from '../people/publishedNames';
+import { checkSharedPage, writeSharedPage } from '../pages/sharedPage';
 import { readCover, readPlates } from '../plates/readPlates';
 import { readAudienceMembers, readAudiences, readAudienceSets } from '../reading/audiences';
 import { readAgreement, readQueue } from '../reading/coding';
@@ -141,6 +144,12 @@ export interface Reads {
     asks: { network: string; format: FigureFormat; query: FigureQuery };
     gives: ExportedFile | null;
   };
+  /** Null for a map that was never arranged. */
+  sharedPage: {
+    asks: { network: string; query: SharedPageQuery };
+    gives: ExportedFile | { problem: string } | null;
+  };
+  sharedPageCheck: { asks: { network: string; query: SharedPageQuery }; gives: SharedPageCheck | null };
   tidy: { asks: TidyQuery & { sort: TidySort }; gives: TidyPage };
   suggestions: { asks: TidySort; gives: Suggestion[] };
 }
@@ -191,6 +200,8 @@ export const readers: { readonly [N in ReadName]: Reader<N> } = {
   exportNetwork: (store, asks) => exportNetwork(store, asks),
   exportData,
   exportFigure: (store, asks) => exportFigure(store, asks),
+  sharedPage: writeSharedPage,
+  sharedPageCheck: checkSharedPage,
   tidy: readTidyPage,
   suggestions: readSuggestions,
 };

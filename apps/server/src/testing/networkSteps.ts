@@ -52,6 +52,7 @@ export const NETWORK_STEPS = {
   'restore-network': (network) => ({ network }),
   'arrange-map': (network) => ({ network, layout: {}, upload: null, iterations: null, moved: 0 }),
   'describe-map': (network) => ({ network, description: defaultMap }),
+  'export-page': (network) => ({ network, bytes: 1000 }),
   'export-figure': (network) => ({
     network,
     format: 'svg',

@@ -7,6 +7,7 @@ import { Network, NetworkPage } from '../network';
 import { PageQuery } from '../page';
 import { NodePictureList } from '../pictures';
 import { FullPortrait, GroupMessagesQuery, GroupQuery, PortraitList, PortraitsQuery } from '../portraits';
+import { SharedPageCheck, SharedPageQuery } from '../sharedPage';
 import { DeletedList } from '../study';
 import { Weave, WeaveEstimate } from '../weave';
 import { Bytes, routeTable } from './route';
@@ -171,6 +172,24 @@ export const networkRoutes = routeTable({
     problems: {
       409: 'It is too large for this format, and the problem says which others can hold it; or somebody has no pseudonym yet.',
     },
+  },
+  sharedPage: {
+    method: 'get',
+    path: '/studies/{study}/networks/{network}/page.html',
+    summary: 'The map as one HTML file that loads nothing, with what was chosen for it.',
+    query: SharedPageQuery,
+    answer: new Bytes(['text/html']),
+    problems: {
+      409: 'The map was never arranged, the page would be too large, or somebody has no pseudonym yet.',
+    },
+  },
+  sharedPageCheck: {
+    method: 'get',
+    path: '/studies/{study}/networks/{network}/page-check',
+    summary: 'How large such a page would be, and where people can be found in it who have pseudonyms.',
+    query: SharedPageQuery,
+    answer: SharedPageCheck,
+    problems: { 409: 'The map was never arranged.' },
   },
   figure: {
     method: 'get',

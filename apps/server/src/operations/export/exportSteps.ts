@@ -16,6 +16,22 @@ export const exportFigure: StepDefinition<'export-figure'> = {
     `${plates.length > 0 ? `A page of ${counted(plates.length, 'plate')}` : 'The map'} was exported as ${format.toUpperCase()}, ${width} by ${height} pixels${format === 'png' ? ` at ${resolution} dots per inch` : ''}: “${caption}”${allowedPhrase(allowed)}`,
 };
 
+export const exportPage: StepDefinition<'export-page'> = {
+  kind: 'export-page',
+  async run({ store }, { network }) {
+    if (!(await findNetwork(store, network))) throw new StepRefused('This network is no longer there.');
+    return {};
+  },
+  describe({ title, messages, texts, bytes, allowed }) {
+    const held = {
+      none: 'without messages',
+      counts: 'with numbers of messages',
+      texts: `with texts of messages${texts === 'short' ? ', shortened' : ''}`,
+    }[messages];
+    return `The map was saved as a page of its own${title === '' ? '' : `, “${title}”`}, ${held} (${(bytes / 1e6).toFixed(1)} MB).${allowedPhrase(allowed)}`;
+  },
+};
+
 const NAMES = {
   graphml: 'as GraphML',
   'csv-nodes': 'as a CSV table of its nodes',

@@ -245,6 +245,9 @@ export class FigureDraft {
   constructor() {
     inject(DestroyRef).onDestroy(() => this.largePictures.stop());
     effect(() => {
+      this.names.beside.set(this.plates.onPage().map(({ network }) => network));
+    });
+    effect(() => {
       const scene = this.scene();
       this.largePictures.stop();
       this.addresses.set(null);

@@ -1,4 +1,4 @@
-import { computed, inject, Injectable } from '@angular/core';
+import { computed, inject, Injectable, signal } from '@angular/core';
 import { Store } from '@ngrx/store';
 import { STEP_TRAITS, type NodeNames, type Step } from '@pebble/contract';
 import { forkJoin, map, of } from 'rxjs';
@@ -6,7 +6,6 @@ import { Api } from '../../api/api';
 import { MapSession } from '../../map/session/map-session';
 import { asking } from '../../shared/asking';
 import { work } from '../../store/work.reducer';
-import { PlateParts } from '../plate-parts';
 
 /** How people are called in what is published: in the study, and in each network that is on the page. */
 @Injectable()
@@ -14,7 +13,8 @@ export class PublishedNames {
   private readonly api = inject(Api);
   private readonly store = inject(Store);
   private readonly session = inject(MapSession);
-  private readonly plates = inject(PlateParts);
+  /** Networks that are on the page, beside the one that is open. */
+  readonly beside = signal<readonly string[]>([]);
   private readonly study = this.store.selectSignal(work.selectId);
   private readonly steps = this.store.selectSignal(work.selectSteps);
   /** The last step after which people may be called otherwise, or may be others. */
@@ -31,10 +31,7 @@ export class PublishedNames {
 
   private readonly networks = computed(() => {
     const open = this.session.network();
-    const ids = [
-      ...(open?.state === 'measured' ? [open.id] : []),
-      ...this.plates.onPage().map(({ network }) => network),
-    ];
+    const ids = [...(open?.state === 'measured' ? [open.id] : []), ...this.beside()];
     return [...new Set(ids)].sort();
   });
   private readonly named = asking(

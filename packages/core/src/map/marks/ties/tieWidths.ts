@@ -44,6 +44,6 @@ export function widthClass(weight: number, bounds: WidthBounds): number {
 
 /** What weights the classes hold, in words. */
 export function widthLabels(bounds: WidthBounds): string[] {
-  if (bounds === COUNTED) return ['1', '2 to 3', '4 to 9', '10 and more'];
+  if (bounds.join() === COUNTED.join()) return ['1', '2 to 3', '4 to 9', '10 and more'];
   return [`under ${formatBound(bounds[0])}`, ...bounds.map((one) => `from ${formatBound(one)}`)];
 }

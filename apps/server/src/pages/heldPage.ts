@@ -1,0 +1,123 @@
+import type { Network, SharedPageQuery } from '@pebble/contract';
+import {
+  captionOf,
+  captionText,
+  figureText,
+  findMentions,
+  handleKey,
+  holdMap,
+  withNames,
+  type HeldPage,
+  type HeldPortrait,
+  type PreparedMap,
+} from '@pebble/core';
+import { namesGiven, personNames, publishedNames } from '../people/publishedNames';
+import { methodsOf } from '../methods/methodsOf';
+import { findNetwork, readMap, readPositions } from '../storage/networks';
+import type { Store } from '../storage/open';
+import { findPlate, platePositions } from '../storage/plates';
+import { fromPlacesBytes } from '../storage/placesBytes';
+import { readPortraitBody, readPortraitHeads } from '../storage/portraits';
+import { evidenceOf } from '../weaving/evidenceOf';
+import { preparedMap } from '../plates/preparedMap';
+import { readTable } from '../storage/files/tables';
+import { heldMessages } from './heldMessages';
+
+/** Terms of each kind that a portrait tells. */
+const MOST_TERMS = 12;
+const LISTS = [
+  ['hashtag', 'Typical hashtags'],
+  ['word', 'Typical words'],
+  ['domain', 'Typical domains'],
+] as const;
+
+/** What a page of a map holds; null for a map that was never arranged. */
+export async function heldPage(
+  store: Store,
+  { network: id, query }: { readonly network: string; readonly query: SharedPageQuery },
+): Promise<HeldPage | null> {
+  const network = (await findNetwork(store, id))!;
+  const plate = query.plate === undefined ? null : await findPlate(store, query.plate);
+  const saved = plate?.map ?? (await readMap(store, id));
+  const positions = plate ? await platePositions(store, plate.id) : await readPositions(store, id);
+  if (!positions) return null;
+  const given = await publishedNames(store, network, readTable(store.folder, id, 'nodes'));
+  const names = namesGiven(given);
+  const plain = await preparedMap(store, network, saved.description);
+  const map = names ? withNames(plain, names) : plain;
+  const isTimed = query.days === 'true';
+  const evidence = isTimed ? await evidenceOf(store, network) : null;
+  const timed = { ...map, network: { ...map.network, dailyTieCounts: await evidence?.dailyTieCounts() } };
+  const chosen = query.columns.split('|').filter((name) => !given.leftOut.includes(name));
+  const held = holdMap(timed, network, fromPlacesBytes(positions), {
+    columns: chosen,
+    days: isTimed,
+    counts: query.messages !== 'none',
+  });
+  const caption = captionText(captionOf(network, map, { layout: saved.layout, moved: saved.moved }));
+  const people = await personNames(store);
+  const title = query.title || plate?.title || network.name;
+  const made = new Date().toISOString();
+  return {
+    title,
+    author: query.author,
+    licence: query.licence,
+    caption,
+    told: figureText(network, map, caption),
+    methods: await methodsOf(store, network),
+    cite: `${query.author === '' ? '' : `${query.author} `}(${made.slice(0, 4)}). ${title}. Network map, made with Pebble Thread.`,
+    made,
+    portraits: query.portraits === 'true' ? await heldPortraits(store, network, plain.labels, map) : [],
+    map: {
+      ...held,
+      messages:
+        query.messages === 'texts'
+          ? await heldMessages(store, network, map, query.texts, {
+              called: people,
+              rename: (text) => renamed(text, people),
+            })
+          : null,
+    },
+  };
+}
+
+/** What the portraits of the groups say that give the map its colours; none where there are none. */
+async function heldPortraits(
+  store: Store,
+  { id, titles }: Network,
+  before: readonly string[],
+  { description, labels }: PreparedMap,
+): Promise<HeldPortrait[]> {
+  const { column } = description.colour;
+  const heads = await readPortraitHeads(store, id, column);
+  const portraits: HeldPortrait[] = [];
+  for (const { group, suggested, sentence } of heads) {
+    const body = await readPortraitBody(store, id, column, group);
+    // The sentence names who is addressed most; a group without topics is called by a node.
+    const first = body?.addressed[0]?.node;
+    const called = new Map((body?.addressed ?? []).map(({ node }) => [before[node], labels[node]]));
+    portraits.push({
+      group,
+      title: titles[column]?.[group] ?? called.get(suggested) ?? suggested,
+      sentence:
+        first === undefined ? sentence : sentence.replace(` ${before[first]} (`, ` ${labels[first]} (`),
+      lists: LISTS.map(([thing, heading]) => ({
+        heading,
+        terms: (body?.things[thing]?.typical ?? []).slice(0, MOST_TERMS).map(({ label }) => label),
+      })).filter(({ terms }) => terms.length > 0),
+    });
+  }
+  return portraits;
+}
+
+/** People who are mentioned, by what they are called in what is published. */
+function renamed(text: string, called: (handle: string) => string): string {
+  let at = 0;
+  let written = '';
+  for (const { start, end, key } of findMentions(text)) {
+    const name = called(handleKey(key));
+    written += text.slice(at, start) + (name === handleKey(key) ? text.slice(start, end) : `@${name}`);
+    at = end;
+  }
+  return written + text.slice(at);
+}
