@@ -1,4 +1,4 @@
-import { wholeShown, type ColumnInfo, type MapDescription, type Network } from '@pebble/contract';
+import { wholeShown, type ColumnInfo, type MapDescription, type Network, type Shown } from '@pebble/contract';
 import { fitting } from '../map/description/shown';
 import type { DailyTieCounts } from '../map/network/dailyTieCounts';
 import type { PreparedMap } from '../map/scene/prepare';
@@ -54,15 +54,21 @@ export function holdMap(
     tieColumns: Object.fromEntries(ties.map((name) => [name, heldColumn(network.edges[name], edges)])),
     widthBounds: map.widthBounds,
     titles: network.titles ?? {},
-    days: holding.days && network.dailyTieCounts ? heldDays(network.dailyTieCounts, edges) : null,
+    days:
+      holding.days && network.dailyTieCounts
+        ? heldDays(network.dailyTieCounts, edges, description.show.period)
+        : null,
     messages: null,
   };
 }
 
-/** The columns that a description speaks of, by name. */
-export function neededColumns(description: MapDescription, nodes: TableColumns): Set<string> {
-  const said = new Set<string>();
-  JSON.stringify(description, (_, value: unknown) => {
+/** The columns by which a map is drawn, by name; those by which something was left out are none of them. */
+export function neededColumns(
+  { show: _, names, ...drawn }: MapDescription,
+  nodes: TableColumns,
+): Set<string> {
+  const said = new Set<string>([names.column]);
+  JSON.stringify(drawn, (_key, value: unknown) => {
     if (typeof value === 'string') said.add(value);
     return value;
   });
@@ -110,9 +116,17 @@ function infoOf(name: string, info: ColumnInfo | undefined): HeldMap['infos'][st
   return { title: info?.title ?? name, how: info?.how ?? '' };
 }
 
-function heldDays({ edge, day, messages }: DailyTieCounts, edges: Uint32Array): HeldMap['days'] {
+/** The days of what is shown: those of the period, where there is one. */
+function heldDays(
+  { edge, day, messages }: DailyTieCounts,
+  edges: Uint32Array,
+  period: Shown['period'],
+): HeldMap['days'] {
   const place = new Map(Array.from(edges, (e, i) => [e, i]));
-  const rows = [...edge.keys()].filter((i) => place.has(edge[i]));
+  const { from = null, until = null } = period ?? {};
+  const isWithin = (time: number): boolean =>
+    (from === null || time >= from) && (until === null || time < until);
+  const rows = [...edge.keys()].filter((i) => place.has(edge[i]) && isWithin(day[i]));
   const first = rows.reduce((least, i) => Math.min(least, day[i]), Infinity);
   if (rows.length === 0) return null;
   return {

@@ -12,6 +12,7 @@ import { FormsModule } from '@angular/forms';
 import { DomSanitizer } from '@angular/platform-browser';
 import { Router, RouterLink } from '@angular/router';
 import { MatButton } from '@angular/material/button';
+import { MatDialog } from '@angular/material/dialog';
 import { MatCheckbox } from '@angular/material/checkbox';
 import { MatFormField } from '@angular/material/form-field';
 import { MatMenu, MatMenuItem, MatMenuTrigger } from '@angular/material/menu';
@@ -82,6 +83,7 @@ const FORMATS: readonly { readonly format: NetworkExport; readonly words: string
 export class Publish {
   private readonly store = inject(Store);
   private readonly api = inject(Api);
+  private readonly dialogs = inject(MatDialog);
   private readonly guard = inject(LeakGuard);
   protected readonly names = inject(PublishedNames);
   private readonly notices = inject(Notices);
@@ -162,6 +164,17 @@ export class Publish {
     } finally {
       this.busy.set(false);
     }
+  }
+
+  /** Chooses what a page of the map holds. */
+  protected async page(): Promise<void> {
+    const { PageToShare } = await import('./page-to-share');
+    this.dialogs.open(PageToShare, {
+      data: { guard: this.guard },
+      width: '620px',
+      maxWidth: 'calc(100vw - 24px)',
+      ariaLabel: 'A page to share',
+    });
   }
 
   protected async data(format: NetworkExport): Promise<void> {

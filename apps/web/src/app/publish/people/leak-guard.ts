@@ -31,9 +31,8 @@ export class LeakGuard {
     return this.ask(() => this.api.networkLeaks(pathOf(network)));
   }
 
-  private async ask(read: () => Observable<Leaks>): Promise<Allowed | 'no'> {
-    if (!this.names.isHidden()) return null;
-    const leaks = await firstValueFrom(read());
+  /** The same of what was found already. */
+  async found(leaks: Leaks): Promise<Allowed | 'no'> {
     if (leaks.total === 0) return null;
     const { LeaksDialog } = await import('./leaks-dialog');
     const dialog = this.dialogs.open(LeaksDialog, {
@@ -44,5 +43,10 @@ export class LeakGuard {
     });
     const reason = (await firstValueFrom(dialog.afterClosed())) as string | undefined;
     return reason ? { reason, found: leaks.total } : 'no';
+  }
+
+  private async ask(read: () => Observable<Leaks>): Promise<Allowed | 'no'> {
+    if (!this.names.isHidden()) return null;
+    return this.found(await firstValueFrom(read()));
   }
 }
