@@ -3,7 +3,9 @@ import {
   graphmlParts,
   nodeIds,
   nodesCsvParts,
+  nodeLabels,
   publishedNodes,
+  publishedTitles,
   textsIn,
   tiesCsvParts,
   toArrow,
@@ -24,9 +26,9 @@ export async function exportNetwork(
 ): Promise<ExportedFile> {
   const network = (await findNetwork(store, id))!;
   const places = placeColumns(await readPositions(store, id));
-  const own = await publishedTable(store, network);
+  const { nodes: own, titles } = await published(store, network);
   // A column of the network's own stays, should one be called x.
-  const nodes = { ...own, ...titleColumns(network, own), ...places, ...own };
+  const nodes = { ...own, ...titleColumns(titles, own), ...places, ...own };
   const edges = readTable(store.folder, id, 'edges');
   const name = fileName(network.name, 'network');
   const file = writtenAs(format, network, nodes, edges);
@@ -37,12 +39,19 @@ export async function exportNetwork(
   return { path, name: `${name}${file.ending}`, type: file.type };
 }
 
-/** The nodes as they are published: people by their pseudonyms, where they have any. */
-async function publishedTable(store: Store, network: Network): Promise<TableColumns> {
+/** The nodes as they are published, and the titles of their groups: people by their pseudonyms, where they have any. */
+async function published(
+  store: Store,
+  network: Network,
+): Promise<{ readonly nodes: TableColumns; readonly titles: Network['titles'] }> {
   const nodes = readTable(store.folder, network.id, 'nodes');
-  const published = await publishedNames(store, network, nodes);
-  const names = namesGiven(published);
-  return names ? publishedNodes(nodes, names, published.leftOut) : nodes;
+  const called = await publishedNames(store, network, nodes);
+  const names = namesGiven(called);
+  if (!names) return { nodes, titles: network.titles };
+  return {
+    nodes: publishedNodes(nodes, names, called.leftOut),
+    titles: publishedTitles(network.titles, nodeLabels(nodes), names),
+  };
 }
 
 /** What is written: texts part by part, or bytes. */
@@ -105,7 +114,7 @@ const WORKBOOK = 'application/vnd.openxmlformats-officedocument.spreadsheetml.sh
 const ARROW = 'application/vnd.apache.arrow.file';
 
 /** What the group of each node is called, beside the columns of groups that have titles; empty where a group has none. */
-function titleColumns({ titles }: Network, nodes: TableColumns): TableColumns {
+function titleColumns(titles: Network['titles'], nodes: TableColumns): TableColumns {
   const columns = Object.entries(titles).filter(([column]) => column in nodes);
   return Object.fromEntries(
     columns.map(([column, byValue]) => [

@@ -1,4 +1,4 @@
-import type { Network, SharedPageQuery } from '@pebble/contract';
+import type { SharedPageQuery } from '@pebble/contract';
 import {
   captionOf,
   captionText,
@@ -67,7 +67,7 @@ export async function heldPage(
     methods: await methodsOf(store, network),
     cite: `${query.author === '' ? '' : `${query.author} `}(${made.slice(0, 4)}). ${title}. Network map, made with Pebble Thread.`,
     made,
-    portraits: query.portraits === 'true' ? await heldPortraits(store, network, plain.labels, map) : [],
+    portraits: query.portraits === 'true' ? await heldPortraits(store, network.id, plain.labels, map) : [],
     map: {
       ...held,
       messages:
@@ -84,21 +84,20 @@ export async function heldPage(
 /** What the portraits of the groups say that give the map its colours; none where there are none. */
 async function heldPortraits(
   store: Store,
-  { id, titles }: Network,
+  id: string,
   before: readonly string[],
-  { description, labels }: PreparedMap,
+  { description, labels, network: { titles = {} } }: PreparedMap,
 ): Promise<HeldPortrait[]> {
   const { column } = description.colour;
   const heads = await readPortraitHeads(store, id, column);
   const portraits: HeldPortrait[] = [];
   for (const { group, suggested, sentence } of heads) {
     const body = await readPortraitBody(store, id, column, group);
-    // The sentence names who is addressed most; a group without topics is called by a node.
+    // The sentence names who is addressed most.
     const first = body?.addressed[0]?.node;
-    const called = new Map((body?.addressed ?? []).map(({ node }) => [before[node], labels[node]]));
     portraits.push({
       group,
-      title: titles[column]?.[group] ?? called.get(suggested) ?? suggested,
+      title: titles[column]?.[group] ?? suggested,
       sentence:
         first === undefined ? sentence : sentence.replace(` ${before[first]} (`, ` ${labels[first]} (`),
       lists: LISTS.map(([thing, heading]) => ({

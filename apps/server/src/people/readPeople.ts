@@ -1,5 +1,5 @@
 import type { LeakQuestion, Leaks, People } from '@pebble/contract';
-import { categoriesOf, publishedNodes, textsIn } from '@pebble/core';
+import { categoriesOf, nodeLabels, publishedNodes, publishedTitles, textsIn } from '@pebble/core';
 import { readDecisions } from '../storage/decisions';
 import { readTable } from '../storage/files/tables';
 import { findNetwork } from '../storage/networks';
@@ -47,7 +47,8 @@ export async function findNetworkLeaks(store: Store, id: string): Promise<Leaks>
         if (!isCalled || !kept.has(row)) leaks.push(...finder.find(`${table}, column “${column}”`, text));
       });
     }
-  for (const [column, titles] of Object.entries(network.titles))
+  const titlesOut = names ? publishedTitles(network.titles, nodeLabels(own), names) : network.titles;
+  for (const [column, titles] of Object.entries(titlesOut))
     for (const title of Object.values(titles)) leaks.push(...finder.find(`titles of “${column}”`, title));
   return told(leaks);
 }

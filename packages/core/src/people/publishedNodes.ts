@@ -1,3 +1,4 @@
+import type { TitlesByColumn } from '@pebble/contract';
 import type { TableColumns } from '../network/tables';
 
 /** What the nodes of a network are called in what is published; null for those that are called as they are. */
@@ -18,6 +19,31 @@ export function leftOutColumns(
 ): string[] {
   const texts = own.filter(({ type }) => type === 'text').map(({ name }) => name);
   return [...new Set([...IDENTIFYING, ...texts])].filter((name) => name in nodes && !chosen.includes(name));
+}
+
+/** A title that suggested itself by the node that leads a group. */
+const ROUND = /^round (.+?)( \(\d+\))?$/s;
+
+/** The titles of groups as they are published: a group that is called by a node is called by its pseudonym. */
+export function publishedTitles(
+  titles: TitlesByColumn,
+  labels: readonly string[],
+  names: PublishedNames,
+): TitlesByColumn {
+  let nodes: ReadonlyMap<string, number> | null = null;
+  const called = (title: string): string => {
+    const [, leader, behind = ''] = ROUND.exec(title) ?? [];
+    if (leader === undefined) return title;
+    nodes ??= new Map(labels.map((label, v) => [label, v]));
+    const name = names[nodes.get(leader) ?? -1] ?? null;
+    return name === null ? title : `round ${name}${behind}`;
+  };
+  return Object.fromEntries(
+    Object.entries(titles).map(([column, byValue]) => [
+      column,
+      Object.fromEntries(Object.entries(byValue).map(([value, title]) => [value, called(title)])),
+    ]),
+  );
 }
 
 /** The nodes as they are published: pseudonyms as handles, without names beside them and without what is left out. */

@@ -4,6 +4,7 @@ import type { FigureFormat } from '@pebble/contract';
 import {
   buildScene,
   captionHeight,
+  captionText,
   counted,
   figureSize,
   figureText,
@@ -135,12 +136,17 @@ export class FigureDraft {
         : null;
   }
 
+  private readonly mapCaption = computed(() => {
+    const map = this.map();
+    return map ? captionText(this.session.captionFor(map)) : this.session.captionLine();
+  });
+
   /** The sentence under it. */
   readonly captionLine = computed(() =>
     this.isPage()
       ? (this.ownCaption() ??
         pageCaption((this.parts() ?? []).map(({ title, plate }) => ({ title, caption: plate.caption }))))
-      : this.session.captionLine(),
+      : this.mapCaption(),
   );
   private readonly caption = computed(() => (this.withCaption() ? this.captionLine() : undefined));
   readonly scene = computed<Scene | null>(() => (this.isPage() ? this.pageScene() : this.mapScene()));
@@ -199,7 +205,7 @@ export class FigureDraft {
     if (this.isPage()) return toldOfPage(this.parts() ?? [], this.captionLine());
     const network = this.session.network();
     const map = this.map();
-    return network && map ? figureText(network, map, this.session.captionLine()) : null;
+    return network && map ? figureText(network, map, this.mapCaption()) : null;
   });
   /** Written otherwise; of another network the suggestion holds again. */
   readonly ownTold = linkedSignal<string | undefined, FigureText | null>({

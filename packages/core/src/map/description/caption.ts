@@ -53,7 +53,8 @@ export function captionOf(
     directed,
     changed: changed?.words ?? null,
     description: map.description,
-    titles,
+    // A map in which people have pseudonyms has other titles than its network.
+    titles: map.network.titles ?? titles,
     alsoNamed: map.alsoNamed.phrase,
     layout,
     moved,

@@ -4,7 +4,7 @@ import { groupCodes } from '../../network/groupCodes';
 import { graphOf, nodeLabels, numbersOf } from '../../network/tables';
 import { tieKinds, type TieKinds } from '../../network/tieKinds';
 import { isDirected, type MapNetwork } from '../network/mapNetwork';
-import type { PublishedNames } from '../../people/publishedNodes';
+import { publishedTitles, type PublishedNames } from '../../people/publishedNodes';
 import { alsoNamed, type AlsoNamed } from '../marks/names/alsoNamed';
 import { colourNodes, type ColourGroup } from '../style/colours';
 import type { BundledPaths } from '../marks/ties/bundling/bundledPaths';
@@ -128,12 +128,15 @@ export function prepareMap(whole: MapNetwork, given: MapDescription): PreparedMa
 
 /** The same map with other names of nodes: those who have one lose their picture, and groups are called by who leads them then. */
 export function withNames(map: PreparedMap, names: PublishedNames): PreparedMap {
-  const { network, nodes, description, pictures } = map;
+  const { nodes, description, pictures } = map;
+  const titles = publishedTitles(map.network.titles ?? {}, map.labels, names);
+  const network = { ...map.network, titles };
   const labels = map.labels.map((label, v) => names[v] ?? label);
   const size = sizeNodes(network, nodes, description.size);
   const { groups } = colourNodes(network, nodes, description.colour, size.value, labels);
   return {
     ...map,
+    network,
     labels,
     groups,
     pictures: pictures && new Map([...pictures].filter(([v]) => names[v] === null)),

@@ -10,8 +10,18 @@ import {
   type Csr,
   type Focus,
   type MapNetwork,
+  type Phrase,
+  type PreparedMap,
 } from '@pebble/core';
-import { signalStoreFeature, type, withComputed, withHooks, withProps, withState } from '@ngrx/signals';
+import {
+  signalStoreFeature,
+  type,
+  withComputed,
+  withHooks,
+  withMethods,
+  withProps,
+  withState,
+} from '@ngrx/signals';
 import { NodePictures } from './node-pictures';
 import type { Places } from './places';
 import { TieBundling } from './tie-bundling';
@@ -97,16 +107,22 @@ export function withPicture() {
     withComputed((store) => ({
       prepared: computed(() => store.bundling.drawn(store._described())),
     })),
-    withComputed((store) => ({
-      caption: computed(() => {
+    withMethods((store) => ({
+      /** What the caption says of this map, were it the one that is drawn. */
+      captionFor(map: PreparedMap): Phrase[] {
         const network = store.network();
-        const prepared = store.prepared();
-        if (!network || !prepared) return [];
-        return captionOf({ ...network, titles: store.titles() }, prepared, {
+        if (!network) return [];
+        return captionOf(network, map, {
           layout: store.settings(),
           // What hands had moved goes along with a layout that runs.
           moved: store.layout().what === 'running' ? 0 : store.movedBefore() + store.moves().size,
         });
+      },
+    })),
+    withComputed((store) => ({
+      caption: computed(() => {
+        const prepared = store.prepared();
+        return prepared ? store.captionFor(prepared) : [];
       }),
     })),
     withComputed((store) => ({ captionLine: computed(() => captionText(store.caption())) })),
