@@ -1,3 +1,5 @@
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import { expect as playwrightExpect, type Page } from '@playwright/test';
 import { beginStudy, drop, openFirstMap } from '../tests/steps';
 
@@ -126,22 +128,6 @@ export const VIEWS: readonly View[] = [
   { name: 'studies', show: async (page) => void (await page.goto('/')) },
   // These change the demo, or add studies, and so come last.
   {
-    name: 'map-islands',
-    async show(page) {
-      await map(page);
-      const phrase = page.locator('.caption button').filter({ hasText: /^by attraction|^as islands/ });
-      await phrase.click();
-      const settings = page.getByRole('dialog');
-      await settings.getByLabel('Arrangement', { exact: true }).selectOption('islands');
-      await settings.getByRole('button', { name: 'Arrange', exact: true }).click();
-      await expect(phrase).toHaveText(/as islands/);
-      await page.keyboard.press('Escape');
-      await page.getByRole('button', { name: 'Looks' }).click();
-      await page.getByRole('button', { name: 'Communities', exact: true }).click();
-      await page.getByRole('button', { name: 'Looks' }).click();
-    },
-  },
-  {
     name: 'map-beside',
     async show(page) {
       await stop(page, /^Weave/);
@@ -218,6 +204,32 @@ export const VIEWS: readonly View[] = [
         .click();
       await page.getByLabel('What of the map').selectOption('plates');
       await expect(page.locator('pt-publish .sheet img')).toHaveAttribute('alt', /^2 maps on a page/);
+    },
+  },
+  {
+    name: 'page',
+    async show(page) {
+      await openFirstMap(page, 'A page');
+      await expect(page.getByRole('button', { name: /^Community / })).toHaveCount(8);
+      await expect(page.getByRole('button', { name: 'Stop here' })).toBeHidden();
+      await page
+        .getByRole('navigation')
+        .getByRole('link', { name: /^Publish/ })
+        .click();
+      await page.getByRole('button', { name: 'Make a page' }).click();
+      const dialog = page.getByRole('dialog', { name: 'A page to share' });
+      await dialog.getByLabel('Title').fill('Who answers whom in Sallowmere');
+      await dialog.getByLabel('Authors').fill('The lamps group');
+      const save = dialog.getByRole('button', { name: 'Save the page' });
+      await expect(save).toBeEnabled();
+      const [download] = await Promise.all([page.waitForEvent('download'), save.click()]);
+      const file = join(tmpdir(), `pebble-page-${process.pid}.html`);
+      await download.saveAs(file);
+      await page.goto(`file://${file}`);
+      await page.getByRole('searchbox').fill('nightbus14');
+      await page.getByRole('searchbox').press('Enter');
+      await expect(page.getByRole('heading', { name: 'nightbus14' })).toBeVisible();
+      await page.locator('canvas').focus();
     },
   },
 ];

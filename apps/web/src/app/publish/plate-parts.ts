@@ -9,12 +9,14 @@ import {
   type PagePart,
   type PreparedMap,
 } from '@pebble/core';
+import { Store } from '@ngrx/store';
 import { firstValueFrom, forkJoin, of } from 'rxjs';
 import { Api, pathOf } from '../api/api';
 import { Plates } from '../map/plates/plates';
 import { separate, type Places } from '../map/session/places';
 import { readTables } from '../map/session/read-tables';
 import { bundleInWorker } from '../map/workers/bundle-in-worker';
+import { work } from '../store/work.reducer';
 import type { BundleNews } from '../map/workers/bundle.worker';
 
 /** A plate that can be drawn. */
@@ -28,6 +30,7 @@ export interface DrawnPlate extends PagePart {
 export class PlateParts {
   private readonly api = inject(Api);
   private readonly plates = inject(Plates);
+  private readonly networks = inject(Store).selectSignal(work.selectNetworks);
   /** By their numbers; null before anybody chose. */
   readonly chosen = signal<readonly number[] | null>(null);
   /** Read so far, by the plate and what it depended on. */
@@ -48,17 +51,23 @@ export class PlateParts {
   /** Null while one of them is being read, and where there is none. */
   readonly parts = computed<readonly DrawnPlate[] | null>(() => {
     const read = this.read();
-    const parts = this.onPage().flatMap((plate) => read.get(keyOf(plate)) ?? []);
+    const parts = this.onPage().flatMap((plate) => read.get(this.keyOf(plate)) ?? []);
     return parts.length > 0 && parts.length === this.onPage().length ? parts : null;
   });
 
   constructor() {
     effect(() => {
       for (const plate of this.onPage()) {
-        const key = keyOf(plate);
+        const key = this.keyOf(plate);
         if (!untracked(this.read).has(key)) untracked(() => void this.take(key, plate));
       }
     });
+  }
+
+  /** What a drawn plate depends on: itself, and what is known of its network by now. */
+  private keyOf({ id, step, title, today, network }: Plate): string {
+    const { columns, groupings, titles } = this.networks().find((one) => one.id === network) ?? {};
+    return JSON.stringify([id, step, title, today, columns, groupings, titles]);
   }
 
   private readonly taken = new Set<string>();
@@ -129,10 +138,6 @@ export class PlateParts {
 
 /** So many are on a page before anybody chose. */
 const USUAL = 4;
-
-function keyOf({ id, step, title, today }: Plate): string {
-  return JSON.stringify([id, step, title, today]);
-}
 
 /** How ties run that are bundled freely; null for others. */
 function coursesOf(map: PreparedMap, { x, y }: Places): Promise<BundledPaths | null> {
