@@ -199,6 +199,7 @@ export const stepParameters = {
     column: z.string(),
     groups: z.array(z.string()).min(1).max(200),
     format: PortraitFormat,
+    allowed: Allowed,
   }),
   /** How many groups a method finds over a range of resolutions. */
   'scan-resolutions': z.object({

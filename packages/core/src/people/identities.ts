@@ -27,6 +27,8 @@ const BEFORE = 30;
 /** A word of a text, and where it stands. */
 interface Word {
   readonly text: string;
+  /** In small letters. */
+  readonly key: string;
   readonly at: number;
 }
 
@@ -37,17 +39,25 @@ interface Word {
  */
 export class IdentityFinder {
   private readonly known = new Map<string, Identity>();
-  private readonly lengths = new Set<number>();
+  /** By their first words: of how many words those are that begin so. */
+  private readonly lengths = new Map<string, number[]>();
+  private readonly asWritten = new Map<string, Identity>();
 
   constructor(identities: Iterable<Identity>) {
     for (const identity of identities) {
       // A link leads to the same by either protocol.
-      const words = wordsOf(identity.text.replace(/^https?:\/\//i, '')).slice(-MOST_WORDS);
+      const words = wordsOf(identity.text.normalize('NFKC').replace(/^https?:\/\//i, '')).slice(-MOST_WORDS);
       if (words.length === 0 || isTooCommon(identity, words)) continue;
-      const key = keyOf(words, isAsWritten(identity, words));
+      if (identity.kind === 'name' && words.length === 1) {
+        if (!this.asWritten.has(words[0].text)) this.asWritten.set(words[0].text, identity);
+        continue;
+      }
+      const key = keyOf(words, 0, words.length);
       if (this.known.has(key)) continue;
       this.known.set(key, identity);
-      this.lengths.add(words.length);
+      const lengths = this.lengths.get(words[0].key);
+      if (!lengths) this.lengths.set(words[0].key, [words.length]);
+      else if (!lengths.includes(words.length)) lengths.push(words.length);
     }
   }
 
@@ -61,34 +71,36 @@ export class IdentityFinder {
     const plain = text.normalize('NFKC');
     const words = wordsOf(plain);
     const leaks: Leak[] = [];
-    for (let first = 0; first < words.length; first++)
-      for (const length of this.lengths) {
-        if (first + length > words.length) continue;
-        const part = words.slice(first, first + length);
-        const found =
-          this.known.get(keyOf(part, false)) ??
-          (length === 1 ? this.known.get(keyOf(part, true)) : undefined);
-        if (!found) continue;
-        const { at } = part[0];
-        const end = part[length - 1].at + part[length - 1].text.length;
-        const context = `${at > BEFORE ? '…' : ''}${plain.slice(Math.max(0, at - BEFORE), end + BEFORE)}`;
-        leaks.push({ ...found, place, context: context.replace(/\s+/gu, ' ').trim() });
-      }
+    const add = (found: Identity | undefined, first: number, length: number): void => {
+      if (!found) return;
+      const { at } = words[first];
+      const last = words[first + length - 1];
+      const context = `${at > BEFORE ? '…' : ''}${plain.slice(Math.max(0, at - BEFORE), last.at + last.text.length + BEFORE)}`;
+      leaks.push({ ...found, place, context: context.replace(/\s+/gu, ' ').trim() });
+    };
+    for (let first = 0; first < words.length; first++) {
+      for (const length of this.lengths.get(words[first].key) ?? NONE)
+        if (first + length <= words.length) add(this.known.get(keyOf(words, first, length)), first, length);
+      add(this.asWritten.get(words[first].text), first, 1);
+    }
     return leaks;
   }
 }
 
+const NONE: readonly number[] = [];
+
 function wordsOf(text: string): Word[] {
-  return Array.from(text.normalize('NFKC').matchAll(WORDS), (match) => ({ text: match[0], at: match.index }));
+  return Array.from(text.matchAll(WORDS), ({ 0: word, index: at }) => ({
+    text: word,
+    key: word.toLowerCase(),
+    at,
+  }));
 }
 
-/** Words as written are marked, so that the others are not taken for them. */
-function keyOf(words: readonly Word[], asWritten: boolean): string {
-  return asWritten ? `=${words[0].text}` : words.map(({ text }) => text.toLowerCase()).join(' ');
-}
-
-function isAsWritten({ kind }: Identity, words: readonly Word[]): boolean {
-  return kind === 'name' && words.length === 1;
+function keyOf(words: readonly Word[], first: number, length: number): string {
+  let key = words[first].key;
+  for (let i = first + 1; i < first + length; i++) key += ` ${words[i].key}`;
+  return key;
 }
 
 function isTooCommon({ kind, text }: Identity, words: readonly Word[]): boolean {

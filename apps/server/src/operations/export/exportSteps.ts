@@ -1,10 +1,11 @@
-import type { DataKind, NetworkExport, StepParameters } from '@pebble/contract';
+import type { DataKind, NetworkExport } from '@pebble/contract';
 import { counted, joinWith } from '@pebble/core';
 import { sheetProblem } from '@pebble/core/files';
 import { readNodeNames, withoutPseudonyms } from '../../people/publishedNames';
 import { findNetwork } from '../../storage/networks';
 import { StepRefused } from '../../errors/stepErrors';
 import type { StepDefinition } from '../step';
+import { allowedPhrase } from './allowedPhrase';
 
 export const exportFigure: StepDefinition<'export-figure'> = {
   kind: 'export-figure',
@@ -58,12 +59,6 @@ export const exportNetwork: StepDefinition<'export-network'> = {
   },
   describe: ({ format, allowed }) => `The network was exported ${NAMES[format]}.${allowedPhrase(allowed)}`,
 };
-
-/** That people can be found in it, and why it went out all the same; empty where nobody can. */
-function allowedPhrase(allowed: StepParameters<'export-figure'>['allowed']): string {
-  if (allowed === null) return '';
-  return ` In ${counted(allowed.found, 'place')} people can be found in it; allowed since: ${allowed.reason}.`;
-}
 
 const WHAT: Readonly<Record<DataKind, string>> = {
   messages: 'Messages were',

@@ -1,6 +1,7 @@
 import { counted } from '@pebble/core';
 import { StepRefused } from '../../errors/stepErrors';
 import { findNetwork } from '../../storage/networks';
+import { allowedPhrase } from '../export/allowedPhrase';
 import type { StepDefinition } from '../step';
 
 const FORMATS = { html: 'HTML', md: 'Markdown', csv: 'CSV' } as const;
@@ -12,6 +13,6 @@ export const exportPortraits: StepDefinition<'export-portraits'> = {
     if (!(await findNetwork(store, network))) throw new StepRefused('This network is no longer there.');
     return { groups: groups.length };
   },
-  describe: ({ column, groups, format }) =>
-    `Portraits of ${counted(groups.length, 'group')} of “${column}” were saved as ${FORMATS[format]}.`,
+  describe: ({ column, groups, format, allowed }) =>
+    `Portraits of ${counted(groups.length, 'group')} of “${column}” were saved as ${FORMATS[format]}.${allowedPhrase(allowed)}`,
 };

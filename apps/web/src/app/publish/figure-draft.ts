@@ -34,7 +34,7 @@ import { hasManyTies, LargePictures, picturesOf, withPictures } from './large-pi
 import { PlateParts, type DrawnPlate } from './plate-parts';
 import { loadLetters } from './letters';
 import { pdfOf } from './pdf';
-import type { PlacedText } from './people/leak-guard';
+import type { PlacedText } from '../shared/leaks/leak-guard';
 import { PublishedNames } from './people/published-names';
 
 /** Sizes of names, ties and legend beside those on the screen. */

@@ -3,13 +3,7 @@ import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
 import { MatButton } from '@angular/material/button';
 import { MatCheckbox } from '@angular/material/checkbox';
-import {
-  MAT_DIALOG_DATA,
-  MatDialogActions,
-  MatDialogContent,
-  MatDialogRef,
-  MatDialogTitle,
-} from '@angular/material/dialog';
+import { MatDialogActions, MatDialogContent, MatDialogRef, MatDialogTitle } from '@angular/material/dialog';
 import { MatFormField, MatLabel } from '@angular/material/form-field';
 import { MatInput } from '@angular/material/input';
 import { addressOf, ROUTES, type Network, type PageMessages, type SharedPageQuery } from '@pebble/contract';
@@ -22,12 +16,7 @@ import { asking } from '../shared/asking';
 import { Busy } from '../shared/busy';
 import { stepRun } from '../shared/step-run';
 import { Notices } from '../store/notices';
-import { LeakGuard } from './people/leak-guard';
-
-/** What the page needs of Publish: the guard, which knows whether people have pseudonyms. */
-export interface PageToShareData {
-  readonly guard: LeakGuard;
-}
+import { LeakGuard } from '../shared/leaks/leak-guard';
 
 /** Milliseconds without a further change after which it is looked how large the page would be. */
 const REST = 500;
@@ -62,7 +51,7 @@ export class PageToShare {
   private readonly session = inject(MapSession);
   private readonly notices = inject(Notices);
   private readonly plates = inject(Plates);
-  private readonly data = inject<PageToShareData>(MAT_DIALOG_DATA);
+  private readonly guard = inject(LeakGuard);
   protected readonly dialog = inject<MatDialogRef<PageToShare>>(MatDialogRef);
   protected readonly network = this.session.network() as Network;
   protected readonly run = stepRun();
@@ -131,7 +120,7 @@ export class PageToShare {
     const check = this.check.found();
     const query = this.query();
     if (!check) return;
-    const allowed = await this.data.guard.found(check.leaks);
+    const allowed = await this.guard.found(check.leaks);
     if (allowed === 'no') return;
     const { study, id: network } = this.network;
     this.run.start(study, 'export-page', { ...query, network, bytes: check.bytes, allowed }, () => {

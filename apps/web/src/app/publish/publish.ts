@@ -31,7 +31,7 @@ import { FigureFindings } from './figure-findings';
 import { PURPOSES } from './figure-sizes';
 import { OwnSize } from './own-size';
 import { PageFields } from './page-fields';
-import { LeakGuard, type Allowed } from './people/leak-guard';
+import { LeakGuard, type Allowed } from '../shared/leaks/leak-guard';
 import { PeopleFields } from './people/people-fields';
 import { PublishedNames } from './people/published-names';
 import { PlateParts } from './plate-parts';
@@ -75,7 +75,7 @@ const FORMATS: readonly { readonly format: NetworkExport; readonly words: string
     RouterLink,
     ToldFields,
   ],
-  providers: [FigureDraft, LeakGuard, PlateParts, PublishedNames],
+  providers: [FigureDraft, PlateParts, PublishedNames],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './publish.html',
   styleUrl: './publish.scss',
@@ -170,7 +170,6 @@ export class Publish {
   protected async page(): Promise<void> {
     const { PageToShare } = await import('./page-to-share');
     this.dialogs.open(PageToShare, {
-      data: { guard: this.guard },
       width: '620px',
       maxWidth: 'calc(100vw - 24px)',
       ariaLabel: 'A page to share',

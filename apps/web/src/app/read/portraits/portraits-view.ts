@@ -25,6 +25,7 @@ import { Store } from '@ngrx/store';
 import { Api, pathOf } from '../../api/api';
 import { Busy } from '../../shared/busy';
 import { CountPipe } from '../../shared/count-pipe';
+import { LeakGuard } from '../../shared/leaks/leak-guard';
 import { saveFile } from '../../shared/png';
 import { Notices } from '../../store/notices';
 import { work } from '../../store/work.reducer';
@@ -89,6 +90,7 @@ export class PortraitsView {
   private readonly store = inject(Store);
   private readonly router = inject(Router);
   private readonly api = inject(Api);
+  private readonly guard = inject(LeakGuard);
   private readonly notices = inject(Notices);
   protected readonly portraits = inject(Portraits);
   private readonly steps = this.store.selectSignal(work.selectSteps);
@@ -224,7 +226,7 @@ export class PortraitsView {
     if (memo !== notes.memo) this.portraits.note(group, { memo });
   }
 
-  protected save(format: PortraitFormat): void {
+  protected async save(format: PortraitFormat): Promise<void> {
     const [network, list] = [this.network(), this.portraits.list()];
     if (!list) return;
     const shown = this.portraits.portraits().flatMap(({ portrait }) => portrait ?? []);
@@ -235,12 +237,19 @@ export class PortraitsView {
       titles: this.titles(),
       directed: network.directed,
     });
-    saveFile(
-      new Blob([text], { type: `${TYPES[format]};charset=utf-8` }),
-      `${network.name}, portraits.${format}`,
-    );
+    const file = `${network.name}, portraits.${format}`;
+    const written = [
+      { place: 'name of the file', text: file },
+      { place: 'portraits', text },
+    ];
+    const allowed = await this.guard.texts(network.study, written).catch((error: Error) => {
+      this.notices.say(`${error.message} Nothing was saved.`);
+      return 'no' as const;
+    });
+    if (allowed === 'no') return;
+    saveFile(new Blob([text], { type: `${TYPES[format]};charset=utf-8` }), file);
     const groups = shown.map(({ group }) => group);
-    const asked = { network: network.id, column: this.column(), groups, format };
+    const asked = { network: network.id, column: this.column(), groups, format, allowed };
     this.api.step(network.study, 'export-portraits', asked).subscribe({
       next: () => this.notices.say('The portraits were saved; the logbook has the step.'),
       error: (error: Error) => this.notices.say(error.message),

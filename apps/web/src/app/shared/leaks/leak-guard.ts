@@ -3,7 +3,6 @@ import { MatDialog } from '@angular/material/dialog';
 import type { Leaks, StepParameters } from '@pebble/contract';
 import { firstValueFrom, type Observable } from 'rxjs';
 import { Api, pathOf, type NetworkPlace } from '../../api/api';
-import { PublishedNames } from './published-names';
 
 /** Why something may go out in which people can be found; null where nobody can. */
 export type Allowed = StepParameters<'export-figure'>['allowed'];
@@ -15,10 +14,9 @@ export interface PlacedText {
 }
 
 /** Reads what is to go out as a stranger would, and asks where people who have pseudonyms can be found all the same. */
-@Injectable()
+@Injectable({ providedIn: 'root' })
 export class LeakGuard {
   private readonly api = inject(Api);
-  private readonly names = inject(PublishedNames);
   private readonly dialogs = inject(MatDialog);
 
   /** Whether texts may go out, and why; 'no' where somebody decided that they may not. */
@@ -46,7 +44,6 @@ export class LeakGuard {
   }
 
   private async ask(read: () => Observable<Leaks>): Promise<Allowed | 'no'> {
-    if (!this.names.isHidden()) return null;
     return this.found(await firstValueFrom(read()));
   }
 }
