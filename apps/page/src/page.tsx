@@ -60,6 +60,13 @@ export function Page() {
             <section>
               <h2>How it was made</h2>
               <p>{held.methods.join(' ')}</p>
+              {held.references.length > 0 && (
+                <ul class="references">
+                  {held.references.map((one) => (
+                    <li key={one}>{one}</li>
+                  ))}
+                </ul>
+              )}
             </section>
           )}
           <section>

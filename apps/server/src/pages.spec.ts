@@ -1,5 +1,5 @@
 import { createHash } from 'node:crypto';
-import type { Leaks, SharedPageCheck, Step } from '@pebble/contract';
+import type { Leaks, Methods, SharedPageCheck, Step } from '@pebble/contract';
 import { fromArrow, type HeldPage } from '@pebble/core';
 import { makePosts, postsAsJsonLines } from '@pebble/standins';
 import { startedApplication } from './testing/application';
@@ -134,6 +134,12 @@ describe('a page to share', () => {
     expect(methods[0]).toContain('tidepost.jsonl');
     expect(methods.join(' ')).not.toMatch(/odd|hashtags? .*same message/i);
     expect(methods.filter((sentence) => /was arranged|arranged/.test(sentence))).toHaveLength(1);
+    // What is told of the network itself is the same, with the works that it cites.
+    const told = await app.get<Methods>(`networks/${made.id}/methods`);
+    expect(told.sentences).toEqual(methods);
+    expect(told.references.map(({ id }) => id)).toEqual(
+      expect.arrayContaining(['blondel2008', 'brandes2001', 'noack2009']),
+    );
   });
 
   it('can be of a plate, and is refused for a map that was never arranged', async () => {

@@ -20,6 +20,7 @@ export * from './pictures';
 export * from './plates';
 export * from './portraits';
 export * from './problem';
+export * from './references';
 export * from './sharedPage';
 export * from './spread';
 export * from './steps';

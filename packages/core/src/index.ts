@@ -124,6 +124,7 @@ export * from './measures/basics/basicMeasures';
 export * from './network/tables';
 export * from './network/tieKinds';
 export type * from './page/heldMap';
+export * from './methods/references';
 export * from './page/holdMap';
 export * from './page/openHeld';
 export * from './people/publishedNodes';

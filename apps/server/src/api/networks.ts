@@ -135,6 +135,10 @@ export function networkRoutes({ studies, runner }: Services): Router {
     if (found?.network !== network) throw notFound('This plate of the network');
   };
 
+  on(ROUTES.methods, ({ path: { study, network }, signal }) =>
+    runner.read('methods', study, network, signal),
+  );
+
   on(ROUTES.sharedPageCheck, async ({ path, query, signal }) => {
     await checkPlate(path, query.plate);
     const asked = { network: path.network, query };

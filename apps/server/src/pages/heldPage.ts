@@ -6,13 +6,14 @@ import {
   findMentions,
   handleKey,
   holdMap,
+  referenceList,
   withNames,
   type HeldPage,
   type HeldPortrait,
   type PreparedMap,
 } from '@pebble/core';
 import { namesGiven, personNames, publishedNames } from '../people/publishedNames';
-import { methodsOf } from '../methods/methodsOf';
+import { readMethods } from '../methods/readMethods';
 import { findNetwork, readMap, readPositions } from '../storage/networks';
 import type { Store } from '../storage/open';
 import { findPlate, platePositions } from '../storage/plates';
@@ -56,6 +57,7 @@ export async function heldPage(
   });
   const caption = captionText(captionOf(network, map, { layout: saved.layout, moved: saved.moved }));
   const people = await personNames(store);
+  const methods = await readMethods(store, id);
   const title = query.title || plate?.title || network.name;
   const made = new Date().toISOString();
   return {
@@ -64,7 +66,10 @@ export async function heldPage(
     licence: query.licence,
     caption,
     told: figureText(network, map, caption),
-    methods: await methodsOf(store, network),
+    methods: methods.sentences,
+    references: referenceList(methods.references)
+      .split('\n')
+      .filter((one) => one !== ''),
     cite: `${query.author === '' ? '' : `${query.author} `}(${made.slice(0, 4)}). ${title}. Network map, made with Pebble Thread.`,
     made,
     portraits: query.portraits === 'true' ? await heldPortraits(store, network.id, plain.labels, map) : [],

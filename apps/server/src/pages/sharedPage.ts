@@ -98,6 +98,7 @@ const PLACES: Readonly<Record<string, string>> = {
   caption: 'caption',
   told: 'text for those who cannot see it',
   methods: 'how it was made',
+  references: 'references',
   cite: 'how to cite it',
   portraits: 'portraits of groups',
   labels: 'names of nodes',

@@ -32,6 +32,7 @@ import type {
   GroupQuery,
   LeakQuestion,
   Leaks,
+  Methods,
   NodeNames,
   People,
   Plate,
@@ -63,6 +64,7 @@ import type * as z from 'zod';
 import type { Tie } from '@pebble/core';
 import { findLeaks, findNetworkLeaks, readPeople } from '../people/readPeople';
 import { readNodeNames } from '../people/publishedNames';
+import { readMethods } from '../methods/readMethods';
 import { checkSharedPage, writeSharedPage } from '../pages/sharedPage';
 import { readCover, readPlates } from '../plates/readPlates';
 import { readAudienceMembers, readAudiences, readAudienceSets } from '../reading/audiences';
@@ -144,6 +146,7 @@ export interface Reads {
     asks: { network: string; format: FigureFormat; query: FigureQuery };
     gives: ExportedFile | null;
   };
+  methods: { asks: string; gives: Methods };
   /** Null for a map that was never arranged. */
   sharedPage: {
     asks: { network: string; query: SharedPageQuery };
@@ -200,6 +203,7 @@ export const readers: { readonly [N in ReadName]: Reader<N> } = {
   exportNetwork: (store, asks) => exportNetwork(store, asks),
   exportData,
   exportFigure: (store, asks) => exportFigure(store, asks),
+  methods: readMethods,
   sharedPage: writeSharedPage,
   sharedPageCheck: checkSharedPage,
   tidy: readTidyPage,

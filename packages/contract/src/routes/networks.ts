@@ -7,6 +7,7 @@ import { Network, NetworkPage } from '../network';
 import { PageQuery } from '../page';
 import { NodePictureList } from '../pictures';
 import { FullPortrait, GroupMessagesQuery, GroupQuery, PortraitList, PortraitsQuery } from '../portraits';
+import { Methods } from '../references';
 import { SharedPageCheck, SharedPageQuery } from '../sharedPage';
 import { DeletedList } from '../study';
 import { Weave, WeaveEstimate } from '../weave';
@@ -172,6 +173,13 @@ export const networkRoutes = routeTable({
     problems: {
       409: 'It is too large for this format, and the problem says which others can hold it; or somebody has no pseudonym yet.',
     },
+  },
+  methods: {
+    method: 'get',
+    path: '/studies/{study}/networks/{network}/methods',
+    summary:
+      'How a network, and what is known of it, came about, in sentences, with the works that these cite.',
+    answer: Methods,
   },
   sharedPage: {
     method: 'get',

@@ -75,6 +75,8 @@ export interface HeldPage {
   /** What is told of the map to those who cannot see it. */
   readonly told: { readonly short: string; readonly long: string };
   readonly methods: readonly string[];
+  /** What these cite, one work each. */
+  readonly references: readonly string[];
   readonly cite: string;
   /** When it was made, RFC 3339. */
   readonly made: string;

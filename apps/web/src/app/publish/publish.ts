@@ -29,6 +29,7 @@ import { WorkActions } from '../store/work.actions';
 import { FigureDraft, SIZES } from './figure-draft';
 import { FigureFindings } from './figure-findings';
 import { PURPOSES } from './figure-sizes';
+import { MethodsText } from './methods-text';
 import { OwnSize } from './own-size';
 import { PageFields } from './page-fields';
 import { LeakGuard, type Allowed } from '../shared/leaks/leak-guard';
@@ -67,6 +68,7 @@ const FORMATS: readonly { readonly format: NetworkExport; readonly words: string
     Busy,
     FigureFindings,
     FormsModule,
+    MethodsText,
     NetworkChoice,
     NoNetwork,
     OwnSize,
