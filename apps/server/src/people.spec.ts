@@ -52,7 +52,7 @@ describe('people in what is published', () => {
   it('are called as they are as long as nobody decides otherwise', async () => {
     const { naming, known } = await app.get<People>('people');
     expect([naming.form, known]).toEqual(['as they are', 0]);
-    expect(await names()).toEqual({ names: [], missing: 0, kept: 0, leftOut: [] });
+    expect(await names()).toMatchObject({ names: [], missing: 0, kept: 0, leftOut: [] });
   });
 
   it.each([
@@ -130,6 +130,20 @@ describe('people in what is published', () => {
     expect(called[1]).toMatch(/^shop \d+$/);
     expect(called[2]).toMatch(/^account \d+$/);
     expect((await app.get<People>('people')).categories).toContain('part');
+  });
+
+  it('are told where few of them share what goes out, and what is left out then', async () => {
+    await app
+      .step('mark-nodes', { network: made.id, nodes: [0, 1, 2], column: 'part', value: 'speaker' })
+      .expect(200);
+    await name({ form: 'numbers' });
+    const { telling, leftOut, smallCells } = await names();
+    expect([telling.includes('part'), leftOut.includes('part')]).toEqual([true, false]);
+    expect(smallCells).toMatchObject({ combinations: 1, people: 3, least: 5 });
+    expect((await file('csv-nodes')).split('\n')[0]).toContain('part');
+    await name({ form: 'numbers', without: ['part'] });
+    expect((await names()).smallCells.combinations).toBe(0);
+    expect((await file('csv-nodes')).split('\n')[0]).not.toContain('part');
   });
 
   it('are not touched where nodes are no people: of two sorts of nodes, accounts alone', async () => {

@@ -16,6 +16,8 @@ export const Naming = z.object({
   keep: z.array(z.string().trim().min(1).max(300)).max(5000).default([]),
   /** Columns that say who somebody is, and go out nevertheless. */
   details: z.array(z.string().max(100)).max(100).default([]),
+  /** Columns that tell of people, and are left out as well. */
+  without: z.array(z.string().max(100)).max(100).default([]),
 });
 export type Naming = z.infer<typeof Naming>;
 
@@ -37,8 +39,17 @@ export const NodeNames = z.object({
   missing: z.int(),
   /** Those who keep their names, though others have pseudonyms. */
   kept: z.int(),
-  /** Columns that are left out of tables. */
+  /** Columns that tell of people, and which of these are left out of tables. */
+  telling: z.array(z.string()),
   leftOut: z.array(z.string()),
+  /** Of those that go out: combinations of values that few people share, who can be known by them. */
+  smallCells: z.object({
+    columns: z.array(z.string()),
+    combinations: z.int(),
+    people: z.int(),
+    /** Fewer than so many are few. */
+    least: z.int(),
+  }),
 });
 export type NodeNames = z.infer<typeof NodeNames>;
 

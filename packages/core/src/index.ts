@@ -128,6 +128,7 @@ export * from './methods/references';
 export * from './page/holdMap';
 export * from './page/openHeld';
 export * from './people/publishedNodes';
+export * from './people/smallCells';
 export * from './query/filterPhrase';
 export * from './query/matches';
 export * from './query/parseQuery';

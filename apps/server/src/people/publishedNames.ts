@@ -6,6 +6,8 @@ import {
   leftOutColumns,
   nodeLabels,
   resolve,
+  smallCells,
+  tellingColumns,
   type PublishedNames,
   type TableColumns,
 } from '@pebble/core';
@@ -29,17 +31,23 @@ export async function publishedNames(
   nodes: TableColumns,
 ): Promise<NodeNames> {
   const naming = await readNaming(store);
-  if (naming.form === 'as they are') return { names: [], missing: 0, kept: 0, leftOut: [] };
+  if (naming.form === 'as they are') return AS_THEY_ARE;
   const called = await callerOf(store, naming);
   const persons = personsOf(store, network, nodes);
   const labels = nodeLabels(nodes);
   const names = persons.map((person, v) => (person === null ? null : called(person, labels[v])));
   const missing = new Set(persons.filter((_, v) => names[v] === undefined));
+  const telling = tellingColumns(nodes, network.columns);
+  const leftOut = leftOutColumns(nodes, network.columns, naming);
+  const out = telling.filter((name) => !leftOut.includes(name));
+  const people = [...names.keys()].filter((v) => names[v] !== null);
   return {
     names: names.map((name) => (name === undefined ? UNNAMED : name)),
     missing: missing.size,
     kept: names.filter((name, v) => name === null && persons[v] !== null).length,
-    leftOut: leftOutColumns(nodes, network.columns, naming.details),
+    telling,
+    leftOut,
+    smallCells: { ...smallCells(nodes, out, people, LEAST), columns: out, least: LEAST },
   };
 }
 
@@ -63,6 +71,18 @@ export function namesGiven({ names }: NodeNames): PublishedNames | null {
 export function withoutPseudonyms(missing: number): string {
   return `${counted(missing, 'account')} came after pseudonyms were given, and ${missing === 1 ? 'has' : 'have'} none yet. Give them theirs on Publish, under People, and then save again.`;
 }
+
+/** Combinations that fewer people share point at them: five is what statistical offices often ask for (common practice). */
+const LEAST = 5;
+
+const AS_THEY_ARE: NodeNames = {
+  names: [],
+  missing: 0,
+  kept: 0,
+  telling: [],
+  leftOut: [],
+  smallCells: { columns: [], combinations: 0, people: 0, least: LEAST },
+};
 
 /** What those are called who have no pseudonym yet. */
 const UNNAMED = 'not named yet';

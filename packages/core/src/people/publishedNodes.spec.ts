@@ -1,4 +1,4 @@
-import { leftOutColumns, publishedNodes, publishedTitles } from './publishedNodes';
+import { leftOutColumns, publishedNodes, publishedTitles, tellingColumns } from './publishedNodes';
 
 const nodes = {
   id: Uint32Array.of(41, 42, 43),
@@ -10,16 +10,20 @@ const nodes = {
   bio: ['I walk', 'We sell', ''],
   role: ['resident', 'shop', 'resident'],
 };
-const own = [
+const own: { name: string; type: 'number' | 'text' | 'category' }[] = [
   { name: 'joined', type: 'number' },
   { name: 'bio', type: 'text' },
   { name: 'role', type: 'category' },
 ];
 
 describe('nodes as they are published', () => {
-  it('leave out where somebody is, since when, and free texts, unless these are chosen', () => {
-    expect(leftOutColumns(nodes, own, [])).toEqual(['location', 'joined', 'bio']);
-    expect(leftOutColumns(nodes, own, ['joined'])).toEqual(['location', 'bio']);
+  it('leave out where somebody is, since when, and free texts, unless these are chosen; and what is chosen', () => {
+    const leftOut = (details: string[], without: string[] = []): string[] =>
+      leftOutColumns(nodes, own, { details, without });
+    expect(leftOut([])).toEqual(['location', 'joined', 'bio']);
+    expect(leftOut(['joined'])).toEqual(['location', 'bio']);
+    expect(leftOut([], ['role'])).toEqual(['location', 'joined', 'bio', 'role']);
+    expect(tellingColumns(nodes, own)).toEqual(['location', 'joined', 'bio', 'role']);
   });
 
   it('have pseudonyms as handles, no names beside them, and no number by which the study knows them', () => {

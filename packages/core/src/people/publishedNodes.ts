@@ -1,4 +1,5 @@
-import type { TitlesByColumn } from '@pebble/contract';
+import type { ColumnInfo, Naming, TitlesByColumn } from '@pebble/contract';
+import { isTakenColumn } from '../measures/columns';
 import type { TableColumns } from '../network/tables';
 
 /** What the nodes of a network are called in what is published; null for those that are called as they are. */
@@ -7,18 +8,29 @@ export type PublishedNames = readonly (string | null)[];
 /** Columns that say who somebody is. */
 const IDENTIFYING = ['location', 'joined', 'description'];
 
+/** A column that did not come of computing alone. */
+type Column = Pick<ColumnInfo, 'name' | 'type'>;
+
+/** Columns that tell of people: what profiles, tables and hands say of them. */
+export function tellingColumns(nodes: TableColumns, columns: readonly Column[]): string[] {
+  const own = columns.filter(({ name, type }) => type !== 'number' && !isTakenColumn(name));
+  return [...new Set([...IDENTIFYING, ...own.map(({ name }) => name)])].filter((name) => name in nodes);
+}
+
 /**
- * Columns of nodes that are left out beside pseudonyms: where somebody is, since when, and all free texts.
- * @param own those that did not come of computing
- * @param chosen that go out nevertheless
+ * Columns of nodes that are left out beside pseudonyms: where somebody is, since when, all free texts, and what was chosen.
+ * @param choice which of them go out nevertheless, and which others do not
  */
 export function leftOutColumns(
   nodes: TableColumns,
-  own: readonly { readonly name: string; readonly type: string }[],
-  chosen: readonly string[],
+  columns: readonly Column[],
+  choice: Pick<Naming, 'details' | 'without'>,
 ): string[] {
-  const texts = own.filter(({ type }) => type === 'text').map(({ name }) => name);
-  return [...new Set([...IDENTIFYING, ...texts])].filter((name) => name in nodes && !chosen.includes(name));
+  const texts = columns.filter(({ type }) => type === 'text').map(({ name }) => name);
+  const usual = new Set([...IDENTIFYING, ...texts]);
+  return tellingColumns(nodes, columns).filter(
+    (name) => choice.without.includes(name) || (usual.has(name) && !choice.details.includes(name)),
+  );
 }
 
 /** A title that suggested itself by the node that leads a group. */

@@ -5,7 +5,7 @@ import { MatCheckbox } from '@angular/material/checkbox';
 import { MatFormField, MatLabel } from '@angular/material/form-field';
 import { MatInput } from '@angular/material/input';
 import { TidyKind, type Naming, type NamingForm } from '@pebble/contract';
-import { counted } from '@pebble/core';
+import { counted, joinWith } from '@pebble/core';
 import { MapSession } from '../../map/session/map-session';
 import { Busy } from '../../shared/busy';
 import { ForGood } from '../../shared/for-good';
@@ -62,10 +62,18 @@ export class PeopleFields {
     () =>
       `${counted(this.missing(), 'account')} came after pseudonyms were given, and ${this.missing() === 1 ? 'has' : 'have'} none yet.`,
   );
-  /** Columns of the network that say who somebody is, whether they go out or not. */
-  protected readonly details = computed(() => {
-    const out = this.naming()?.details ?? [];
-    return [...new Set([...(this.here()?.leftOut ?? []), ...out])].sort();
+  /** Columns of the network that tell of people. */
+  protected readonly telling = computed(() => this.here()?.telling ?? []);
+  private readonly leftOut = computed(() => new Set(this.here()?.leftOut ?? []));
+  /** Who can be known by what goes out, in a sentence; empty where nobody can. */
+  protected readonly rare = computed(() => {
+    const cells = this.here()?.smallCells;
+    if (!cells || cells.combinations === 0) return '';
+    const [share, whom] = cells.people === 1 ? ['shares', 'it'] : ['share', 'they'];
+    return `${counted(cells.people, 'account')} ${share} ${joinWith(
+      'and',
+      cells.columns.map((name) => `“${name}”`),
+    )} with fewer than ${cells.least - 1} others each: ${whom} can be known by that. Leave a column out, or put values together on Tidy.`;
   });
   /** What holds now, in a sentence. */
   protected readonly state = computed(() => {
@@ -98,11 +106,24 @@ export class PeopleFields {
     });
   }
 
-  protected toggle(list: 'keepKinds' | 'details', value: string, isIn: boolean): void {
+  protected toggleKind(kind: TidyKind, isKept: boolean): void {
     const naming = this.naming();
     if (!naming) return;
-    const others = naming[list].filter((one) => one !== value);
-    this.change({ [list]: isIn ? [...others, value] : others });
+    const others = naming.keepKinds.filter((one) => one !== kind);
+    this.change({ keepKinds: isKept ? [...others, kind] : others });
+  }
+
+  /** Whether a column goes out, by what was chosen just now or, where nothing was, as it is. */
+  protected goesOut(name: string, { details, without }: Naming): boolean {
+    return details.includes(name) || (!without.includes(name) && !this.leftOut().has(name));
+  }
+
+  protected toggleColumn(name: string, isOut: boolean): void {
+    const naming = this.naming();
+    if (!naming) return;
+    const other = (one: string): boolean => one !== name;
+    const [details, without] = [naming.details.filter(other), naming.without.filter(other)];
+    this.change(isOut ? { details: [...details, name], without } : { details, without: [...without, name] });
   }
 
   protected use(): void {
