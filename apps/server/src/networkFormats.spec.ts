@@ -1,3 +1,5 @@
+import { tableFromIPC, type Table } from 'apache-arrow';
+import { readParquet } from 'parquet-wasm/node';
 import { NetworkExport, type Network, type Step } from '@pebble/contract';
 import { fromArrow } from '@pebble/core';
 import { readWorkbook } from '@pebble/core/files';
@@ -67,6 +69,20 @@ describe('a network as a file', () => {
       network.edges + 1,
     ]);
     expect(nodes.rows.slice(1).map(([id]) => id)).toEqual(made.handles);
+  });
+
+  it('as Parquet has tables that join by the ids of nodes, for another library', async () => {
+    const read = async (format: NetworkExport): Promise<Table> =>
+      tableFromIPC(readParquet(new Uint8Array(await bytes(format))).intoIPCStream());
+    const [nodes, ties] = [await read('parquet-nodes'), await read('parquet-ties')];
+    const column = (table: Table, name: string): unknown[] => [
+      ...(table.getChild(name) as Iterable<unknown>),
+    ];
+    expect(column(nodes, 'id')).toEqual(made.handles);
+    const source = made.edges['source'] as Uint32Array;
+    expect(column(ties, 'source')).toEqual(Array.from(source, (v) => made.handles[v]));
+    expect(column(ties, 'weight')).toEqual([...made.edges['weight']]);
+    expect(column(nodes, 'messages')).toEqual([...(made.nodes['messages'] as Float64Array)]);
   });
 
   it('as Arrow has the tables with all columns', async () => {

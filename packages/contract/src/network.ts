@@ -99,6 +99,8 @@ export const NetworkExport = z.enum([
   'dot',
   'arrow-nodes',
   'arrow-ties',
+  'parquet-nodes',
+  'parquet-ties',
 ]);
 export type NetworkExport = z.infer<typeof NetworkExport>;
 

@@ -31,6 +31,7 @@ export * from './formats/workbook';
 export * from './formats/writeDot';
 export * from './formats/writeGml';
 export * from './formats/writeJson';
+export * from './formats/writeParquet';
 export * from './formats/writeWorkbook';
 export * from './people/identities';
 export * from './people/pseudonyms';

@@ -1,7 +1,7 @@
 import type { Router } from 'express';
 import { ROUTES, type Network } from '@pebble/contract';
 import { kindOf } from '@pebble/core';
-import { sheetProblem } from '@pebble/core/files';
+import { formatProblem } from '../exports/formatProblem';
 import { readDeleted } from '../storage/deleted';
 import { keptLooks } from '../storage/looks';
 import { findNetwork, readMap, readPositions } from '../storage/networks';
@@ -120,10 +120,11 @@ export function networkRoutes({ studies, runner }: Services): Router {
   });
 
   on(ROUTES.exportNetwork, async ({ path, signal }) => {
-    const { id: network, nodes, edges } = await find(path);
+    const found = await find(path);
+    const network = found.id;
     const { study, networkFormat: format } = path;
-    const problem = format === 'xlsx' ? sheetProblem(nodes, edges) : null;
-    if (problem) throw new ApiError(409, 'Too large', problem);
+    const problem = formatProblem(format, found);
+    if (problem) throw new ApiError(409, 'Not in this format', problem);
     const { missing } = await runner.read('nodeNames', study, network, signal);
     if (missing > 0) throw new ApiError(409, 'Without a pseudonym', withoutPseudonyms(missing));
     return runner.read('exportNetwork', study, { network, format }, signal);

@@ -1,6 +1,7 @@
 import type { Network, NetworkExport } from '@pebble/contract';
 import {
   graphmlParts,
+  joinedTables,
   nodeIds,
   nodesCsvParts,
   nodeLabels,
@@ -11,7 +12,14 @@ import {
   toArrow,
   type TableColumns,
 } from '@pebble/core';
-import { dotParts, gmlParts, jsonGraphParts, networkWorkbook, nodeLinkParts } from '@pebble/core/files';
+import {
+  dotParts,
+  gmlParts,
+  jsonGraphParts,
+  networkWorkbook,
+  nodeLinkParts,
+  toParquet,
+} from '@pebble/core/files';
 import { namesGiven, publishedNames } from '../people/publishedNames';
 import { findNetwork, readPositions } from '../storage/networks';
 import type { Store } from '../storage/open';
@@ -104,6 +112,14 @@ function writtenAs(
       };
     case 'arrow-nodes':
       return { content: toArrow(nodes), ending: ' nodes.arrow', type: ARROW };
+    case 'parquet-nodes':
+      return {
+        content: toParquet(joinedTables(nodes, edges).nodes),
+        ending: ' nodes.parquet',
+        type: PARQUET,
+      };
+    case 'parquet-ties':
+      return { content: toParquet(joinedTables(nodes, edges).ties), ending: ' ties.parquet', type: PARQUET };
     case 'arrow-ties':
       return { content: toArrow(edges), ending: ' ties.arrow', type: ARROW };
   }
@@ -111,6 +127,7 @@ function writtenAs(
 
 const CSV = 'text/csv; charset=utf-8';
 const WORKBOOK = 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet';
+const PARQUET = 'application/vnd.apache.parquet';
 const ARROW = 'application/vnd.apache.arrow.file';
 
 /** What the group of each node is called, beside the columns of groups that have titles; empty where a group has none. */

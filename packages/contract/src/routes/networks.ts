@@ -168,10 +168,11 @@ export const networkRoutes = routeTable({
       'application/json',
       'application/vnd.jgf+json',
       'application/vnd.apache.arrow.file',
+      'application/vnd.apache.parquet',
       'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet',
     ]),
     problems: {
-      409: 'It is too large for this format, and the problem says which others can hold it; or somebody has no pseudonym yet.',
+      409: 'This format cannot hold it, and the problem says which others can; or somebody has no pseudonym yet.',
     },
   },
   methods: {

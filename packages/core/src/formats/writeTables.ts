@@ -7,6 +7,18 @@ export function nodeIds(nodes: TableColumns): readonly string[] {
   return new Set(handles).size === handles.length ? handles : handles.map((_, v) => `n${v}`);
 }
 
+/** The tables of a network, so that they join: ties by the ids of nodes. */
+export function joinedTables(
+  nodes: TableColumns,
+  edges: TableColumns,
+): { readonly nodes: TableColumns; readonly ties: TableColumns } {
+  const ids = nodeIds(nodes);
+  const { id: _, ...told } = nodes;
+  const { source, target, ...more } = edges;
+  const ends = (of: TableColumns[string]): string[] => Array.from(of as ArrayLike<number>, (v) => ids[v]);
+  return { nodes: { id: ids, ...told }, ties: { source: ends(source), target: ends(target), ...more } };
+}
+
 /** The node table as CSV, all columns; a value that is not a number is an empty cell. */
 export function writeNodesCsv(nodes: TableColumns, nodeCount: number): string {
   return [...nodesCsvParts(nodes, nodeCount)].join('').slice(1);

@@ -1,6 +1,6 @@
 import type { DataKind, NetworkExport } from '@pebble/contract';
 import { counted, joinWith } from '@pebble/core';
-import { sheetProblem } from '@pebble/core/files';
+import { formatProblem } from '../../exports/formatProblem';
 import { readNodeNames, withoutPseudonyms } from '../../people/publishedNames';
 import { findNetwork } from '../../storage/networks';
 import { StepRefused } from '../../errors/stepErrors';
@@ -44,6 +44,8 @@ const NAMES = {
   dot: 'in the DOT language',
   'arrow-nodes': 'as an Arrow table of its nodes',
   'arrow-ties': 'as an Arrow table of its ties',
+  'parquet-nodes': 'as a Parquet table of its nodes',
+  'parquet-ties': 'as a Parquet table of its ties',
 } as const satisfies Readonly<Record<NetworkExport, string>>;
 
 export const exportNetwork: StepDefinition<'export-network'> = {
@@ -51,7 +53,7 @@ export const exportNetwork: StepDefinition<'export-network'> = {
   async run({ store }, { network, format }) {
     const found = await findNetwork(store, network);
     if (!found) throw new StepRefused('This network is no longer there.');
-    const problem = format === 'xlsx' ? sheetProblem(found.nodes, found.edges) : null;
+    const problem = formatProblem(format, found);
     if (problem) throw new StepRefused(problem);
     const { missing } = await readNodeNames(store, network);
     if (missing > 0) throw new StepRefused(withoutPseudonyms(missing));

@@ -51,6 +51,8 @@ const FORMATS: readonly { readonly format: NetworkExport; readonly words: string
   { format: 'dot', words: 'DOT' },
   { format: 'arrow-nodes', words: 'Nodes, Arrow' },
   { format: 'arrow-ties', words: 'Ties, Arrow' },
+  { format: 'parquet-nodes', words: 'Nodes, Parquet' },
+  { format: 'parquet-ties', words: 'Ties, Parquet' },
 ];
 
 /** The map as a figure with legend and caption, and the network as data. */
