@@ -88,7 +88,9 @@ export async function prepare(app: Served): Promise<Prepared> {
     Number((await step('keep-plate', { ...PLATE, title, network: slicedNetwork })).result!['plate']);
   const [plate, deletedPlate] = [await plateOf('First'), await plateOf('Deleted')];
   await step('delete-plate', { plate: deletedPlate, title: 'Deleted' });
+  // They have pseudonyms, and are called as they are again: tables that are made of exports have handles.
   await step('name-people', { form: 'numbers' });
+  await step('name-people', { form: 'as they are' });
   await step('keep-look', { name: 'Kept', look: lookOf(defaultMap) });
   const tidied = await step('tidy', {
     sort: 'hashtag',
