@@ -134,6 +134,13 @@ describe('a page to share', () => {
     expect(methods[0]).toContain('tidepost.jsonl');
     expect(methods.join(' ')).not.toMatch(/odd|hashtags? .*same message/i);
     expect(methods.filter((sentence) => /was arranged|arranged/.test(sentence))).toHaveLength(1);
+    const change = { network: made.id, name: 'Smaller', changes: [{ what: 'without-nodes', nodes: [0] }] };
+    const smaller = (await app.step('change-network', change).expect(200)).body as Step;
+    await app.step('draw-sample', { name: 'S', from: { what: 'filter', filter: {} }, most: 2 }).expect(200);
+    expect((await app.get<Methods>(`networks/${made.id}/methods`)).sentences).toEqual(methods);
+    const ofSmaller = await app.get<Methods>(`networks/${String(smaller.result?.['network'])}/methods`);
+    expect(ofSmaller.sentences).toContain(smaller.sentence);
+    expect(ofSmaller.sentences).toEqual(expect.arrayContaining(methods.slice(0, 3)));
     // What is told of the network itself is the same, with the works that it cites.
     const told = await app.get<Methods>(`networks/${made.id}/methods`);
     expect(told.sentences).toEqual(methods);

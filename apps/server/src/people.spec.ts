@@ -229,6 +229,32 @@ describe('people in what is published', () => {
     expect((await names()).names).not.toEqual(called);
   });
 
+  it('have one each in a network from a file too, where handles differ in capitals alone', async () => {
+    const step = await app.take('ties.csv', 'source,target\nAnn,ann\nAnn,Quay_One\nquay_one,ann\n');
+    const network = String(step.result?.['network']);
+    await name({ form: 'words' });
+    const { names: called, missing } = await names(network);
+    expect([called.length, new Set(called).size, missing]).toEqual([4, 4, 0]);
+    const { text } = await app.api
+      .get(`/api/v1/studies/${app.study}/export/pseudonyms.csv`)
+      .buffer()
+      .expect(200);
+    expect(column(text, 'handle')).toEqual(expect.arrayContaining(['ann', 'quay_one']));
+    expect(text).not.toMatch(/^'?=/m);
+  });
+
+  it('never have a pseudonym that somebody is called who keeps the name', async () => {
+    await name({ form: 'words' });
+    const [first] = (await names()).names as string[];
+    await app.take('namesake.csv', `id,author,text\nn1,${first.replace(' ', '_')},hello\nn2,fresh_one,yes\n`);
+    await app.step('forget-pseudonyms', {}).expect(200);
+    await name({ form: 'words', keep: [first.replace(' ', '_')] });
+    const all = (await app.api.get(`/api/v1/studies/${app.study}/export/pseudonyms.csv`).buffer().expect(200))
+      .text;
+    const namesakes = column(all, 'words').filter((words) => words.startsWith(first));
+    expect(namesakes).toEqual([]);
+  });
+
   it('are forgotten with their pseudonym', async () => {
     await name({ form: 'words' });
     const { accounts } = await app.get<{ accounts: { id: number; handle: string }[] }>('accounts', {

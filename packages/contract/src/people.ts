@@ -55,6 +55,7 @@ export type NodeNames = z.infer<typeof NodeNames>;
 
 /** What people can be found by. */
 export const LeakKind = z.enum(['handle', 'name', 'mail address', 'message', 'link']);
+export type LeakKind = z.infer<typeof LeakKind>;
 
 /** Where something stands by which a person can be found. */
 export const Leak = z.object({

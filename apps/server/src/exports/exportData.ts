@@ -77,7 +77,7 @@ async function rowsOf(store: Store, asks: DataExport): Promise<Rows> {
 function pseudonyms({ raw }: Store): Rows {
   const rows = raw
     .prepare(
-      `select coalesce(a.handle, p.person) as handle, a.name as name, p.words as words, p.number as number
+      `select coalesce(a.handle, iif(p.person like '=%', substr(p.person, 2), p.person)) as handle, a.name as name, p.words as words, p.number as number
        from pseudonym p left join account a on a.handle_key = p.person order by p.number`,
     )
     .all() as Row[];

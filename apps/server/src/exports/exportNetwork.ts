@@ -4,9 +4,6 @@ import {
   joinedTables,
   nodeIds,
   nodesCsvParts,
-  nodeLabels,
-  publishedNodes,
-  publishedTitles,
   textsIn,
   tiesCsvParts,
   toArrow,
@@ -20,7 +17,7 @@ import {
   nodeLinkParts,
   toParquet,
 } from '@pebble/core/files';
-import { namesGiven, publishedNames } from '../people/publishedNames';
+import { publishedTable } from '../people/publishedTable';
 import { findNetwork, readPositions } from '../storage/networks';
 import type { Store } from '../storage/open';
 import { fromPlacesBytes } from '../storage/placesBytes';
@@ -34,7 +31,7 @@ export async function exportNetwork(
 ): Promise<ExportedFile> {
   const network = (await findNetwork(store, id))!;
   const places = placeColumns(await readPositions(store, id));
-  const { nodes: own, titles } = await published(store, network);
+  const { nodes: own, titles } = await publishedTable(store, network);
   // A column of the network's own stays, should one be called x.
   const nodes = { ...own, ...titleColumns(titles, own), ...places, ...own };
   const edges = readTable(store.folder, id, 'edges');
@@ -45,21 +42,6 @@ export async function exportNetwork(
       ? writeBytes(store.folder, file.content)
       : writeParts(store.folder, file.content);
   return { path, name: `${name}${file.ending}`, type: file.type };
-}
-
-/** The nodes as they are published, and the titles of their groups: people by their pseudonyms, where they have any. */
-async function published(
-  store: Store,
-  network: Network,
-): Promise<{ readonly nodes: TableColumns; readonly titles: Network['titles'] }> {
-  const nodes = readTable(store.folder, network.id, 'nodes');
-  const called = await publishedNames(store, network, nodes);
-  const names = namesGiven(called);
-  if (!names) return { nodes, titles: network.titles };
-  return {
-    nodes: publishedNodes(nodes, names, called.leftOut),
-    titles: publishedTitles(network.titles, nodeLabels(nodes), names),
-  };
 }
 
 /** What is written: texts part by part, or bytes. */

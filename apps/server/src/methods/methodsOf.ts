@@ -1,15 +1,18 @@
-import { STEP_TRAITS, type Network, type Step } from '@pebble/contract';
+import { STEP_TRAITS, type Network, type Step, type StepKind } from '@pebble/contract';
 import { findNetwork } from '../storage/networks';
 import type { Store } from '../storage/open';
 import { listSteps } from '../storage/steps';
 
-/** Steps of which only the last one holds. */
-const LAST_ALONE: ReadonlySet<string> = new Set([
+/** Steps of which only the last one holds: of each network, and of each of its columns. */
+const LAST_ALONE: ReadonlySet<StepKind> = new Set([
   'name-people',
   'arrange-map',
   'portray-groups',
   'follow-groups',
 ]);
+
+/** Steps of coding: a network has to do with them once it has the share of a code. */
+const CODING: ReadonlySet<StepKind> = new Set(['import-codes', 'draw-sample', 'measure-agreement']);
 
 /**
  * The sentences of all steps that led to a network and to what is known of it, in their order: what was gathered and tidied before it was
@@ -19,13 +22,16 @@ export async function methodsOf(store: Store, network: Network): Promise<string[
   const line = await lineOf(store, network);
   const ids = new Set(line.map(({ id }) => id));
   const woven = Math.max(...line.map(({ step }) => step));
-  const steps = (await listSteps(store))
+  const said = (await listSteps(store))
     .filter(({ state, kind }) => state === 'done' && STEP_TRAITS[kind].inMethods)
-    .filter((step) => isOf(step, ids, woven))
     .sort((a, b) => a.id - b.id);
-  const last = new Map(steps.map((step) => [step.kind, step.id]));
+  const isCoded = said.some(
+    ({ kind, parameters }) => kind === 'share-of-code' && isAmong(ids, parameters['network']),
+  );
+  const steps = said.filter((step) => (CODING.has(step.kind) ? isCoded : isOf(step, ids, woven)));
+  const last = new Map(steps.map((step) => [placeOf(step), step.id]));
   return steps
-    .filter(({ kind, id }) => !LAST_ALONE.has(kind) || last.get(kind) === id)
+    .filter((step) => !LAST_ALONE.has(step.kind) || last.get(placeOf(step)) === step.id)
     .map(({ sentence }) => sentence);
 }
 
@@ -45,12 +51,19 @@ function madeOf({ slice, changed, weave }: Network): string | null {
   return slice?.of ?? changed?.of ?? (weave && 'network' in weave ? weave.network : null);
 }
 
-/** Whether a step has to do with one of some networks; one that names none has, where it came before they were woven. */
+/** Whether a step made one of some networks or worked on one; one that names none has to do with them where it came before they were woven. */
 function isOf({ id, kind, parameters, result }: Step, networks: ReadonlySet<string>, woven: number): boolean {
   const made = result?.['network'];
+  // What was made of one of them is another network.
+  if (typeof made === 'string') return networks.has(made);
   const named = parameters['network'];
-  if (typeof made === 'string' && networks.has(made)) return true;
   if (typeof named === 'string') return networks.has(named);
-  if (typeof made === 'string') return false;
   return kind === 'name-people' || id < woven;
+}
+
+const isAmong = (networks: ReadonlySet<string>, id: unknown): boolean =>
+  typeof id === 'string' && networks.has(id);
+
+function placeOf({ kind, parameters }: Step): string {
+  return JSON.stringify([kind, parameters['network'], parameters['column']]);
 }

@@ -6,7 +6,7 @@ import {
   findMentions,
   handleKey,
   holdMap,
-  referenceList,
+  referenceLines,
   withNames,
   type HeldPage,
   type HeldPortrait,
@@ -32,11 +32,11 @@ const LISTS = [
   ['domain', 'Typical domains'],
 ] as const;
 
-/** What a page of a map holds; null for a map that was never arranged. */
+/** What a page holds, and how many people on it have no pseudonym yet; null for a map that was never arranged. */
 export async function heldPage(
   store: Store,
   { network: id, query }: { readonly network: string; readonly query: SharedPageQuery },
-): Promise<HeldPage | null> {
+): Promise<{ readonly held: HeldPage; readonly missing: number } | null> {
   const network = (await findNetwork(store, id))!;
   const plate = query.plate === undefined ? null : await findPlate(store, query.plate);
   const saved = plate?.map ?? (await readMap(store, id));
@@ -50,7 +50,7 @@ export async function heldPage(
   const evidence = isTimed ? await evidenceOf(store, network) : null;
   const timed = { ...map, network: { ...map.network, dailyTieCounts: await evidence?.dailyTieCounts() } };
   const chosen = query.columns.split('|').filter((name) => !given.leftOut.includes(name));
-  const held = holdMap(timed, network, fromPlacesBytes(positions), {
+  const drawn = holdMap(timed, network, fromPlacesBytes(positions), {
     columns: chosen,
     days: isTimed,
     counts: query.messages !== 'none',
@@ -60,21 +60,19 @@ export async function heldPage(
   const methods = await readMethods(store, id);
   const title = query.title || plate?.title || network.name;
   const made = new Date().toISOString();
-  return {
+  const held: HeldPage = {
     title,
     author: query.author,
     licence: query.licence,
     caption,
     told: figureText(network, map, caption),
     methods: methods.sentences,
-    references: referenceList(methods.references)
-      .split('\n')
-      .filter((one) => one !== ''),
+    references: referenceLines(methods.references),
     cite: `${query.author === '' ? '' : `${query.author} `}(${made.slice(0, 4)}). ${title}. Network map, made with Pebble Thread.`,
     made,
     portraits: query.portraits === 'true' ? await heldPortraits(store, network.id, plain.labels, map) : [],
     map: {
-      ...held,
+      ...drawn,
       messages:
         query.messages === 'texts'
           ? await heldMessages(store, network, map, query.texts, {
@@ -84,6 +82,7 @@ export async function heldPage(
           : null,
     },
   };
+  return { held, missing: given.missing };
 }
 
 /** What the portraits of the groups say that give the map its colours; none where there are none. */
@@ -104,7 +103,7 @@ async function heldPortraits(
       group,
       title: titles[column]?.[group] ?? suggested,
       sentence:
-        first === undefined ? sentence : sentence.replace(` ${before[first]} (`, ` ${labels[first]} (`),
+        first === undefined ? sentence : sentence.replace(` ${before[first]} (`, () => ` ${labels[first]} (`),
       lists: LISTS.map(([thing, heading]) => ({
         heading,
         terms: (body?.things[thing]?.typical ?? []).slice(0, MOST_TERMS).map(({ label }) => label),

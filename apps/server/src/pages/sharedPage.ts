@@ -1,20 +1,17 @@
 import type { SharedPageCheck, SharedPageQuery } from '@pebble/contract';
-import { formatCount, type HeldPage } from '@pebble/core';
+import type { HeldPage } from '@pebble/core';
 import { fileName, writeBytes, type ExportedFile } from '../exports/writtenFile';
-import { identityFinder, told } from '../people/identities';
-import { readNodeNames, withoutPseudonyms } from '../people/publishedNames';
+import { hiddenPeople, NO_LEAKS, told } from '../people/identities';
+import { withoutPseudonyms } from '../people/publishedNames';
 import type { Store } from '../storage/open';
-import { readNaming } from '../storage/people';
 import { heldPage } from './heldPage';
 import { pageFile } from './pageFile';
+import { tooLarge } from './tooLarge';
 
 interface Asked {
   readonly network: string;
   readonly query: SharedPageQuery;
 }
-
-/** A larger file opens in no browser in good time. */
-const MOST_BYTES = 50_000_000;
 
 /** A page as it would be, with why it cannot go out. */
 interface Made {
@@ -24,11 +21,15 @@ interface Made {
 }
 
 async function make(store: Store, asked: Asked): Promise<Made | null> {
-  const held = await heldPage(store, asked);
-  if (!held) return null;
+  const made = await heldPage(store, asked);
+  if (!made) return null;
+  const { held, missing } = made;
   const bytes = Buffer.from(pageFile(held));
-  const { missing } = await readNodeNames(store, asked.network);
-  return { held, bytes, problem: missing > 0 ? withoutPseudonyms(missing) : tooLarge(bytes.length, held) };
+  return {
+    held,
+    bytes,
+    problem: missing > 0 ? withoutPseudonyms(missing) : tooLarge(bytes.length, held.map),
+  };
 }
 
 /** How large a page would be, and where people can be found in it; null for a map that was never arranged. */
@@ -36,15 +37,12 @@ export async function checkSharedPage(store: Store, asked: Asked): Promise<Share
   const made = await make(store, asked);
   if (!made) return null;
   const { held, bytes, problem } = made;
-  const isHidden = (await readNaming(store)).form !== 'as they are';
-  const finder = isHidden ? await identityFinder(store) : null;
+  const finder = await hiddenPeople(store);
   return {
     bytes: bytes.length,
     texts: held.map.messages?.all.length ?? 0,
     problem,
-    leaks: finder
-      ? told(textsOf(held).flatMap(({ place, text }) => finder.find(place, text)))
-      : { leaks: [], total: 0 },
+    leaks: finder ? told(textsOf(held).flatMap(({ place, text }) => finder.find(place, text))) : NO_LEAKS,
   };
 }
 
@@ -61,17 +59,6 @@ export async function writeSharedPage(
     name: `${fileName(made.held.title, 'map')}.html`,
     type: 'text/html; charset=utf-8',
   };
-}
-
-function tooLarge(bytes: number, { map }: HeldPage): string | null {
-  if (bytes <= MOST_BYTES) return null;
-  const leave = [
-    ...(map.messages ? ['the texts of messages'] : []),
-    ...(map.days ? ['time'] : []),
-    'columns that are not needed',
-    'nodes and ties that the map need not show',
-  ];
-  return `The page would be ${formatCount(Math.round(bytes / 1e6))} MB large; more than ${MOST_BYTES / 1e6} open in no browser in good time. Leave out ${leave.join(', or ')}.`;
 }
 
 /** Every text that stands in a page, at any depth, with its place; those who keep their names are not looked for. */

@@ -4,7 +4,7 @@ import { columnsOf } from '../storage/bulk';
 import type { Store } from '../storage/open';
 import { readTable } from '../storage/files/tables';
 
-/** Everybody that a study knows, and every node of networks that came finished from a file, by the key of their handle. */
+/** Everybody that a study knows, and every node of networks that came finished from a file, by the key of the person. */
 export async function everyPerson(store: Store): Promise<string[]> {
   const keys = ['account', 'parked_account'].flatMap(
     (table) => columnsOf(store, 1, `select handle_key from ${table} order by id`, [])[0] as string[],
@@ -16,14 +16,14 @@ export async function everyPerson(store: Store): Promise<string[]> {
     .where('deleted_at', 'is', null)
     .execute();
   for (const { id } of imported)
-    keys.push(...textsOf(readTable(store.folder, id, 'nodes'), 'handle').map(handleKey));
+    keys.push(...importedPersons(textsOf(readTable(store.folder, id, 'nodes'), 'handle')));
   return keys;
 }
 
 /** Which person each node of a network is; null for nodes that are no accounts. */
 export function personsOf(store: Store, { weave }: Network, nodes: TableColumns): (string | null)[] {
   const handles = textsOf(nodes, 'handle');
-  if (!weave) return handles.map(handleKey);
+  if (!weave) return importedPersons(handles);
   const { accounts, things } = kindOf(weave).sorts(weave);
   if (!accounts) return handles.map(() => null);
   const keys = accountKeys(store);
@@ -32,6 +32,16 @@ export function personsOf(store: Store, { weave }: Network, nodes: TableColumns)
   return textsIn(nodes['id']).map((id, v) =>
     modes && modes[v] !== 'account' ? null : (keys.get(Number(id)) ?? handleKey(handles[v])),
   );
+}
+
+/** The nodes of a file are known by their handles; those that differ in capitals alone are different ones there. */
+function importedPersons(handles: readonly string[]): string[] {
+  const first = new Map<string, string>();
+  return handles.map((handle) => {
+    const key = handleKey(handle);
+    if (!first.has(key)) first.set(key, handle);
+    return first.get(key) === handle ? key : `=${handle}`;
+  });
 }
 
 /** Accounts, those of sources that were taken out included, by their numbers. */

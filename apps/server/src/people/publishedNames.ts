@@ -17,10 +17,13 @@ import type { Store } from '../storage/open';
 import { readNaming, readPseudonyms } from '../storage/people';
 import { readTable } from '../storage/files/tables';
 import { findNetwork } from '../storage/networks';
+import { LIST_MARK } from '../weaving/kinds/follows';
+import { keepersOf } from './keepers';
 import { personsOf } from './persons';
 
 /** What the nodes of a network are called in what is published, and which columns of them are left out. */
 export async function readNodeNames(store: Store, id: string): Promise<NodeNames> {
+  if ((await readNaming(store)).form === 'as they are') return AS_THEY_ARE;
   const network = (await findNetwork(store, id))!;
   return publishedNames(store, network, readTable(store.folder, id, 'nodes'));
 }
@@ -94,22 +97,18 @@ async function callerOf(store: Store, naming: Naming): Promise<Caller> {
   const decisions = await readDecisions(store, ['account']);
   const resolution = resolve(decisions);
   const values = categoriesOf(decisions).get(naming.category);
-  const kinds = new Set<string>(naming.keepKinds);
-  const kept = new Set(naming.keep.map(handleKey));
+  const isKept = await keepersOf(store, naming);
   const pseudonyms = readPseudonyms(store);
   return (person, label) => {
-    const kind = resolution.kind(person);
-    if (kept.has(person) || (kind !== null && kinds.has(kind))) return null;
+    if (isKept(person)) return null;
     const pseudonym = pseudonyms.get(person);
     if (!pseudonym) return undefined;
     const value = values?.get(resolution.canonical(person)) ?? values?.get(person) ?? '';
     // Somebody can follow, and be a list of those who are followed.
-    const behind = label.endsWith(LIST) ? LIST : '';
+    const behind = label.endsWith(LIST_MARK) ? LIST_MARK : '';
     return `${phraseOf(pseudonym, naming, value)}${behind}`;
   };
 }
-
-const LIST = ' (list)';
 
 function phraseOf({ number, words }: Pseudonym, { form }: Naming, value: string): string {
   if (form === 'words') return words;

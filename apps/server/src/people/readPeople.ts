@@ -1,12 +1,12 @@
-import type { LeakQuestion, Leaks, People } from '@pebble/contract';
-import { categoriesOf, nodeLabels, publishedNodes, publishedTitles, textsIn } from '@pebble/core';
+import type { Leak, LeakQuestion, Leaks, People } from '@pebble/contract';
+import { categoriesOf, textsIn } from '@pebble/core';
 import { readDecisions } from '../storage/decisions';
 import { readTable } from '../storage/files/tables';
 import { findNetwork } from '../storage/networks';
 import type { Store } from '../storage/open';
 import { countPseudonyms, readNaming } from '../storage/people';
-import { identityFinder, told } from './identities';
-import { namesGiven, publishedNames } from './publishedNames';
+import { hiddenPeople, NO_LEAKS, told } from './identities';
+import { publishedTable } from './publishedTable';
 
 /** How people of a study are called in what is published. */
 export async function readPeople(store: Store): Promise<People> {
@@ -19,42 +19,31 @@ export async function readPeople(store: Store): Promise<People> {
 
 /** Where people can be found in texts that are to be published; nowhere as long as all are called as they are. */
 export async function findLeaks(store: Store, { texts }: LeakQuestion): Promise<Leaks> {
-  if (!(await areCovered(store))) return NONE;
-  const finder = await identityFinder(store);
-  return told(texts.flatMap(({ place, text }) => finder.find(place, text)));
+  const finder = await hiddenPeople(store);
+  return finder ? told(texts.flatMap(({ place, text }) => finder.find(place, text))) : NO_LEAKS;
 }
 
 /** The same in the tables of a network as they go out: their names of columns, and every text in them. */
 export async function findNetworkLeaks(store: Store, id: string): Promise<Leaks> {
-  if (!(await areCovered(store))) return NONE;
+  const finder = await hiddenPeople(store);
+  if (!finder) return NO_LEAKS;
   const network = (await findNetwork(store, id))!;
-  const own = readTable(store.folder, id, 'nodes');
-  const published = await publishedNames(store, network, own);
-  const names = namesGiven(published);
-  const nodes = names ? publishedNodes(own, names, published.leftOut) : own;
-  const kept = new Set(names ? [...names.keys()].filter((v) => names[v] === null) : []);
-  const finder = await identityFinder(store);
-  const leaks = [...finder.find('name of the network', network.name)];
-  for (const [table, columns] of [
-    ['nodes', nodes],
-    ['ties', readTable(store.folder, id, 'edges')],
-  ] as const)
+  const { nodes, titles, isHidden } = await publishedTable(store, network);
+  const leaks: Leak[] = [];
+  const look = (place: string, text: string): void => void leaks.push(...finder.find(place, text));
+  look('name of the network', network.name);
+  const tables = { nodes, ties: readTable(store.folder, id, 'edges') };
+  for (const [table, columns] of Object.entries(tables))
     for (const [column, values] of Object.entries(columns)) {
-      leaks.push(...finder.find(`${table}, name of a column`, column));
+      look(`${table}, name of a column`, column);
       if (ArrayBuffer.isView(values)) continue;
-      const isCalled = table === 'nodes' && (column === 'handle' || column === 'name');
+      const isName = table === 'nodes' && (column === 'handle' || column === 'name');
       textsIn(values).forEach((text, row) => {
-        if (!isCalled || !kept.has(row)) leaks.push(...finder.find(`${table}, column “${column}”`, text));
+        // Who keeps the name is called so, also where another has it as a word.
+        if (!isName || isHidden(row)) look(`${table}, column “${column}”`, text);
       });
     }
-  const titlesOut = names ? publishedTitles(network.titles, nodeLabels(own), names) : network.titles;
-  for (const [column, titles] of Object.entries(titlesOut))
-    for (const title of Object.values(titles)) leaks.push(...finder.find(`titles of “${column}”`, title));
+  for (const [column, byValue] of Object.entries(titles))
+    for (const title of Object.values(byValue)) look(`titles of “${column}”`, title);
   return told(leaks);
-}
-
-const NONE: Leaks = { leaks: [], total: 0 };
-
-async function areCovered(store: Store): Promise<boolean> {
-  return (await readNaming(store)).form !== 'as they are';
 }

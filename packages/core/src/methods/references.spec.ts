@@ -3,7 +3,7 @@ import { join } from 'node:path';
 import { Cite } from '@citation-js/core';
 import '@citation-js/plugin-bibtex';
 import { Reference } from '@pebble/contract';
-import { bibtex, referenceList, referencesIn } from './references';
+import { bibtex, referenceLines, referencesIn } from './references';
 import { WORKS } from './works';
 
 // It reads texts here, and fetches nothing.
@@ -60,10 +60,10 @@ describe('references', () => {
   });
 
   it('are written as a list, by authors and year', () => {
-    const lines = referenceList(
+    const lines = referenceLines(
       referencesIn(['Blondel et al. 2008', 'Latapy, Magnien & Del Vecchio 2008', 'Burt 1992']),
     );
-    expect(lines.split('\n')).toEqual([
+    expect(lines).toEqual([
       'Blondel, V. D., Guillaume, J.-L., Lambiotte, R. & Lefebvre, E. (2008). Fast unfolding of communities in large networks. Journal of Statistical Mechanics: Theory and Experiment, 2008(10), P10008.',
       'Burt, R. S. (1992). Structural holes: the social structure of competition. Harvard University Press.',
       'Latapy, M., Magnien, C. & Del Vecchio, N. (2008). Basic notions for the analysis of large two-mode networks. Social Networks, 30(1), 31–48.',

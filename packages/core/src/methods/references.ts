@@ -15,9 +15,9 @@ function isCited(cited: string, text: string): boolean {
   return false;
 }
 
-/** A list of references, one a line: authors, year, title, and where it stands. */
-export function referenceList(references: readonly Reference[]): string {
-  return references.map(line).join('\n');
+/** References for a list, a line each: authors, year, title, and where it stands. */
+export function referenceLines(references: readonly Reference[]): string[] {
+  return references.map(line);
 }
 
 function line(reference: Reference): string {

@@ -1,6 +1,7 @@
-import { IdentityFinder, type Identity, type IdentityKind } from './identities';
+import type { LeakKind } from '@pebble/contract';
+import { IdentityFinder, type Identity } from './identities';
 
-const finderOf = (...texts: readonly (readonly [IdentityKind, string])[]): IdentityFinder =>
+const finderOf = (...texts: readonly (readonly [LeakKind, string])[]): IdentityFinder =>
   new IdentityFinder(texts.map(([kind, text]): Identity => ({ kind, text })));
 const found = (finder: IdentityFinder, text: string): string[] =>
   finder.find('here', text).map((leak) => leak.text);

@@ -1,17 +1,10 @@
-/** What a person, or what a person wrote, can be found by. */
-export type IdentityKind = 'handle' | 'name' | 'mail address' | 'message' | 'link';
+import type { Leak, LeakKind } from '@pebble/contract';
 
+/** Something by which a person can be found. */
 export interface Identity {
-  readonly kind: IdentityKind;
+  readonly kind: LeakKind;
   /** As it is written. */
   readonly text: string;
-}
-
-/** Where one of them stands in what is to go out. */
-export interface Leak extends Identity {
-  readonly place: string;
-  /** The words about it. */
-  readonly context: string;
 }
 
 /** Scripts that are written without spaces: each of their signs counts as a word. */
@@ -76,7 +69,12 @@ export class IdentityFinder {
       const { at } = words[first];
       const last = words[first + length - 1];
       const context = `${at > BEFORE ? '…' : ''}${plain.slice(Math.max(0, at - BEFORE), last.at + last.text.length + BEFORE)}`;
-      leaks.push({ ...found, place, context: context.replace(/\s+/gu, ' ').trim() });
+      leaks.push({
+        kind: found.kind,
+        text: found.text,
+        place,
+        context: context.replace(/\s+/gu, ' ').trim(),
+      });
     };
     for (let first = 0; first < words.length; first++) {
       for (const length of this.lengths.get(words[first].key) ?? NONE)

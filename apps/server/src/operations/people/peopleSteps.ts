@@ -1,7 +1,7 @@
 import type { Naming } from '@pebble/contract';
 import { counted, handleKey, joinWith } from '@pebble/core';
 import { StepRefused } from '../../errors/stepErrors';
-import { identityFinder } from '../../people/identities';
+import { everyName } from '../../people/identities';
 import { keepersOf } from '../../people/keepers';
 import { everyPerson } from '../../people/persons';
 import { addPseudonyms, countPseudonyms, erasePseudonyms, keepNaming } from '../../storage/people';
@@ -27,11 +27,11 @@ export const namePeople: StepDefinition<'name-people', Named> = {
     if (naming.form === 'as they are')
       return { added: 0, known: await countPseudonyms(store), kept: 0, unknown: [] };
     const everybody = new Set(await everyPerson(store));
-    const added = addPseudonyms(store, everybody, await identityFinder(store));
+    const added = addPseudonyms(store, everybody, await everyName(store));
     const isKept = await keepersOf(store, naming);
     const kept = [...everybody].filter(isKept).length;
     const unknown = naming.keep.filter((handle) => !everybody.has(handleKey(handle)));
-    return { added, known: everybody.size, kept, unknown };
+    return { added, known: await countPseudonyms(store), kept, unknown };
   },
   describe(naming, result) {
     if (naming.form === 'as they are') return 'In what is published, people are called as they are.';

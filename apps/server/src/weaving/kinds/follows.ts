@@ -4,6 +4,9 @@ import { readFollows } from '../../storage/occurrences';
 import { modeColumn, type NodeColumn } from '../namedWeave';
 import type { StudyKind } from './kind';
 
+/** Stands behind the name of a list whose account follows others, and so is a follower too. */
+export const LIST_MARK = ' (list)';
+
 /** Followers tied to whom they follow; there are lists, and no messages. */
 export const follows: StudyKind<FollowWeave> = {
   count({ store, weave, tidy }) {
@@ -12,7 +15,7 @@ export const follows: StudyKind<FollowWeave> = {
     // A listed account that follows another is a node of either sort.
     const followers = new Set(woven.id.filter((_, v) => woven.mode[v] === 0));
     const labelOf = (account: number, mode: number): string =>
-      mode === 1 && followers.has(account) ? `${nameOf(account)} (list)` : nameOf(account);
+      mode === 1 && followers.has(account) ? `${nameOf(account)}${LIST_MARK}` : nameOf(account);
     return {
       woven,
       labelOf,

@@ -7,7 +7,7 @@ import {
 } from '@angular/material/expansion';
 import { Store } from '@ngrx/store';
 import type { Network } from '@pebble/contract';
-import { bibtex, counted, referenceList } from '@pebble/core';
+import { bibtex, counted, referenceLines } from '@pebble/core';
 import { Api, pathOf } from '../api/api';
 import { asking } from '../shared/asking';
 import { saveFile } from '../shared/png';
@@ -75,10 +75,7 @@ export class MethodsText {
     ({ place }) => this.api.methods(place),
   );
   protected readonly text = computed(() => this.methods.found()?.sentences.join(' ') ?? '');
-  protected readonly list = computed(() => {
-    const list = referenceList(this.methods.found()?.references ?? []);
-    return list === '' ? [] : list.split('\n');
-  });
+  protected readonly list = computed(() => referenceLines(this.methods.found()?.references ?? []));
   protected readonly title = computed(() => {
     const { sentences = [], references = [] } = this.methods.found() ?? {};
     return `${counted(sentences.length, 'sentence')}, ${counted(references.length, 'reference')}`;
