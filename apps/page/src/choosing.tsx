@@ -1,10 +1,7 @@
-import { columnTitle, formatCount, numbersOf } from '@pebble/core';
+import { columnTitle, formatCount } from '@pebble/core';
 import { held, whole } from './held';
 import { ALL, groups, numberColumns, picked, sought, type Sought } from './looking';
 import { Days } from './days';
-
-let heaviest = 0;
-for (const weight of numbersOf(whole.map.network.edges, 'weight')) heaviest = Math.max(heaviest, weight);
 
 function change(part: Partial<Sought>): void {
   sought.value = { ...sought.value, ...part };
@@ -51,17 +48,11 @@ export function Choosing() {
           </ul>
         </fieldset>
       )}
-      <label>
-        Ties of at least this weight
-        <input
-          type="number"
-          min={0}
-          max={heaviest}
-          step="any"
-          value={atLeast}
-          onInput={(event) => change({ atLeast: numberIn(event.currentTarget.value) ?? 0 })}
-        />
-      </label>
+      <NumberField
+        name="Ties of at least this weight"
+        value={atLeast}
+        changed={(bound) => change({ atLeast: bound ?? 0 })}
+      />
       {numberColumns.length > 0 && (
         <fieldset class="range">
           <legend>Nodes by a number</legend>
@@ -76,24 +67,8 @@ export function Choosing() {
               </option>
             ))}
           </select>
-          <label>
-            from
-            <input
-              type="number"
-              step="any"
-              value={from ?? ''}
-              onInput={(event) => change({ from: numberIn(event.currentTarget.value) })}
-            />
-          </label>
-          <label>
-            to
-            <input
-              type="number"
-              step="any"
-              value={until ?? ''}
-              onInput={(event) => change({ until: numberIn(event.currentTarget.value) })}
-            />
-          </label>
+          <NumberField name="from" value={from} changed={(bound) => change({ from: bound })} />
+          <NumberField name="to" value={until} changed={(bound) => change({ until: bound })} />
         </fieldset>
       )}
       <label>
@@ -122,5 +97,26 @@ export function Choosing() {
         </p>
       )}
     </form>
+  );
+}
+
+interface NumberFieldProps {
+  readonly name: string;
+  readonly value: number | null;
+  readonly changed: (value: number | null) => void;
+}
+
+/** A number, or none. */
+function NumberField({ name, value, changed }: NumberFieldProps) {
+  return (
+    <label>
+      {name}
+      <input
+        type="number"
+        step="any"
+        value={value ?? ''}
+        onInput={(event) => changed(numberIn(event.currentTarget.value))}
+      />
+    </label>
   );
 }

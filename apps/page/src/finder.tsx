@@ -1,7 +1,7 @@
 import { useComputed, useSignal } from '@preact/signals';
 import { whole } from './held';
-import { labels, map, picked } from './looking';
-import { bringIntoView } from './bring-into-view';
+import { labels, map } from './looking';
+import { goTo, NodeList } from './node-list';
 
 const MOST = 12;
 
@@ -17,10 +17,8 @@ export function Finder() {
     const size = (v: number): number => (ArrayBuffer.isView(sizes) ? Number(sizes[v]) : 0);
     return { all: all.length, first: all.sort((a, b) => size(b) - size(a) || a - b).slice(0, MOST) };
   });
-  const take = (node: number): void => {
-    picked.value = { what: 'node', node };
+  const done = (): void => {
     typed.value = '';
-    bringIntoView(node);
   };
   return (
     <search>
@@ -32,7 +30,9 @@ export function Finder() {
           onInput={(event) => (typed.value = event.currentTarget.value)}
           onKeyDown={(event) => {
             const [first] = found.value?.first ?? [];
-            if (event.key === 'Enter' && first !== undefined) take(first);
+            if (event.key !== 'Enter' || first === undefined) return;
+            goTo(first);
+            done();
           }}
         />
       </label>
@@ -42,15 +42,7 @@ export function Finder() {
             {found.value.all === 0 ? 'Nothing is called so.' : `${found.value.all} found`}
             {found.value.all > MOST ? `, the ${MOST} largest:` : ''}
           </p>
-          <ul class="nodes">
-            {found.value.first.map((node) => (
-              <li key={node}>
-                <button type="button" class="link" onClick={() => take(node)}>
-                  {labels[node]}
-                </button>
-              </li>
-            ))}
-          </ul>
+          <NodeList nodes={found.value.first} gone={done} />
         </>
       )}
     </search>

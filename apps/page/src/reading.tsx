@@ -1,11 +1,11 @@
 import { counted, formatCount, formatValue, numbersOf } from '@pebble/core';
-import { bringIntoView } from './bring-into-view';
 import { held, whole } from './held';
 import { endsOf, groups, labels, map, picked, valueOf } from './looking';
+import { NodeList } from './node-list';
 
 const MOST = 40;
 const { network } = whole.map;
-const weight = numbersOf(network.edges, 'weight');
+const [source, target, weight] = ['source', 'target', 'weight'].map((name) => numbersOf(network.edges, name));
 
 /** What is picked on the map, with its numbers, its ties and the messages behind them. */
 export function Reading() {
@@ -26,9 +26,9 @@ export function Reading() {
 }
 
 function Node({ node }: { readonly node: number }) {
-  const ties = Array.from(map.value.edges).filter((e) => endsOf(e).includes(node));
-  const out = ties.filter((e) => endsOf(e)[0] === node);
-  const into = ties.filter((e) => endsOf(e)[0] !== node);
+  const { edges } = map.value;
+  const out = Array.from(edges).filter((e) => source[e] === node);
+  const into = Array.from(edges).filter((e) => target[e] === node && source[e] !== node);
   return (
     <>
       <h3>{labels[node]}</h3>
@@ -48,7 +48,7 @@ function Node({ node }: { readonly node: number }) {
           <Ties heading="From" ties={into} from={node} />
         </>
       ) : (
-        <Ties heading="Tied with" ties={ties} from={node} />
+        <Ties heading="Tied with" ties={[...out, ...into]} from={node} />
       )}
     </>
   );
@@ -72,42 +72,32 @@ function Ties({
   readonly from: number;
 }) {
   if (ties.length === 0) return null;
-  const sorted = [...ties].sort((a, b) => weight[b] - weight[a] || a - b);
-  const other = (tie: number): number => {
-    const [source, target] = endsOf(tie);
-    return source === from ? target : source;
-  };
+  const first = [...ties].sort((a, b) => weight[b] - weight[a] || a - b).slice(0, MOST);
+  const other = (tie: number): number => (source[tie] === from ? target[tie] : source[tie]);
   return (
     <>
       <h4>
         {heading} {formatCount(ties.length)}
       </h4>
-      <ul class="nodes">
-        {sorted.slice(0, MOST).map((tie) => (
-          <li key={tie}>
-            <button
-              type="button"
-              class="link"
-              onClick={() => {
-                picked.value = { what: 'node', node: other(tie) };
-                bringIntoView(other(tie));
-              }}
-            >
-              {labels[other(tie)]}
-            </button>{' '}
-            <button type="button" class="link soft" onClick={() => (picked.value = { what: 'tie', tie })}>
-              {formatValue(weight[tie])}
-            </button>
-          </li>
-        ))}
-      </ul>
+      <NodeList
+        nodes={first.map(other)}
+        behind={(at) => (
+          <button
+            type="button"
+            class="link soft"
+            onClick={() => (picked.value = { what: 'tie', tie: first[at] })}
+          >
+            {formatValue(weight[first[at]])}
+          </button>
+        )}
+      />
       {ties.length > MOST && <p class="soft">The {MOST} strongest; all stand in the table of ties.</p>}
     </>
   );
 }
 
 function Tie({ tie }: { readonly tie: number }) {
-  const [source, target] = endsOf(tie);
+  const [from, to] = endsOf(tie);
   const behind = held.map.messages?.behind[tie] ?? [];
   const kinds = Object.entries(network.edges).filter(
     ([name]) => !['source', 'target', 'weight'].includes(name),
@@ -115,7 +105,7 @@ function Tie({ tie }: { readonly tie: number }) {
   return (
     <>
       <h3>
-        {labels[source]} {held.map.directed ? '→' : '–'} {labels[target]}
+        {labels[from]} {held.map.directed ? '→' : '–'} {labels[to]}
       </h3>
       <dl>
         <div>
@@ -159,22 +149,7 @@ function Group({ colour }: { readonly colour: number }) {
     <>
       <h3>{group?.label}</h3>
       <p class="soft">{counted(nodes.length, ...held.map.nodeWords)}, the largest first.</p>
-      <ul class="nodes">
-        {nodes.slice(0, MOST).map((node) => (
-          <li key={node}>
-            <button
-              type="button"
-              class="link"
-              onClick={() => {
-                picked.value = { what: 'node', node };
-                bringIntoView(node);
-              }}
-            >
-              {labels[node]}
-            </button>
-          </li>
-        ))}
-      </ul>
+      <NodeList nodes={nodes.slice(0, MOST)} />
     </>
   );
 }

@@ -1,8 +1,8 @@
 import { useComputed, useSignal, type Signal } from '@preact/signals';
 import { formatCount, formatValue, numbersOf, textsIn, type TableColumns } from '@pebble/core';
-import { bringIntoView } from './bring-into-view';
 import { held, whole } from './held';
 import { endsOf, labels, map, picked } from './looking';
+import { goTo } from './node-list';
 
 /** Rows that are there at first, and that come each time. */
 const PAGE = 100;
@@ -60,10 +60,7 @@ export function Tables() {
         caption={`The ${held.map.nodeWords[1]} that are shown`}
         columns={nodeColumns}
         rows={nodes}
-        pick={(node) => {
-          picked.value = { what: 'node', node };
-          bringIntoView(node);
-        }}
+        pick={goTo}
       />
       <Table
         caption="The ties that are shown"

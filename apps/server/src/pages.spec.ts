@@ -34,15 +34,7 @@ describe('a page to share', () => {
       if (steps.some(({ kind, state }) => kind === 'portray-groups' && state === 'done')) break;
       await new Promise((done) => setTimeout(done, 50));
     }
-    await app
-      .step('arrange-map', {
-        network: made.id,
-        layout: { iterations: 10 },
-        upload: null,
-        iterations: null,
-        moved: 0,
-      })
-      .expect(200);
+    await woven.arrange(made.id);
   }, 60_000);
   afterEach(() => name({ form: 'as they are' }));
 

@@ -37,15 +37,7 @@ describe('people in what is published', () => {
     await app.take('tidepost.jsonl', postsAsJsonLines(posts));
     made = await woven.make({ what: 'accounts', kinds: ['reply', 'mention'] });
     handles = column(await file('csv-nodes'), 'handle');
-    await app
-      .step('arrange-map', {
-        network: made.id,
-        layout: { iterations: 10 },
-        upload: null,
-        iterations: null,
-        moved: 0,
-      })
-      .expect(200);
+    await woven.arrange(made.id);
   }, 60_000);
   afterEach(() => name({ form: 'as they are' }));
 

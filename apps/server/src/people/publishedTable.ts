@@ -5,7 +5,7 @@ import type { Store } from '../storage/open';
 import { namesGiven, publishedNames } from './publishedNames';
 
 /** The nodes of a network as they go out, and the titles of its groups. */
-export interface PublishedTable {
+interface PublishedTable {
   readonly nodes: TableColumns;
   readonly titles: Network['titles'];
   /** Whether the row of a node is about somebody who has a pseudonym. */

@@ -28,6 +28,14 @@ export class WovenNetworks {
     return made;
   };
 
+  /** Gives the nodes of a network their places, in few rounds. */
+  readonly arrange = async (network: string): Promise<void> => {
+    const layout = { iterations: 10 };
+    await this.app
+      .step('arrange-map', { network, layout, upload: null, iterations: null, moved: 0 })
+      .expect(200);
+  };
+
   readonly read = async (step: Step, id: string): Promise<Made> => {
     const nodes = await this.table(id, 'nodes');
     return {

@@ -27,7 +27,8 @@ import {
   type View,
 } from '@pebble/core';
 import { MapSession } from '../map/session/map-session';
-import { pngFromSvg, saveFile } from '../shared/png';
+import { pngFromSvg } from '../shared/png';
+import { saveFile } from '../shared/save-file';
 import { pointsOf, readableLettering, type FigurePurpose } from './figure-sizes';
 import { loadFonts, loadFurtherFonts } from './fonts';
 import { hasManyTies, LargePictures, picturesOf, withPictures } from './large-pictures';

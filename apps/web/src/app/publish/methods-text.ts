@@ -10,7 +10,7 @@ import type { Network } from '@pebble/contract';
 import { bibtex, counted, referenceLines } from '@pebble/core';
 import { Api, pathOf } from '../api/api';
 import { asking } from '../shared/asking';
-import { saveFile } from '../shared/png';
+import { saveFile } from '../shared/save-file';
 import { Notices } from '../store/notices';
 import { work } from '../store/work.reducer';
 
@@ -39,6 +39,8 @@ import { work } from '../store/work.reducer';
       }
     } @else if (methods.error(); as error) {
       <p class="soft" role="alert">{{ error }}</p>
+    } @else {
+      <p class="soft" role="status">Reading the logbook …</p>
     }
   `,
   styles: `

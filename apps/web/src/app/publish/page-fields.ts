@@ -48,21 +48,7 @@ import { PlateParts } from './plate-parts';
       }
     }
   `,
-  styles: `
-    .field {
-      display: block;
-      margin: 10px 0;
-      color: var(--soft);
-      font-size: 13px;
-    }
-    mat-form-field {
-      width: 100%;
-    }
-    textarea {
-      font-size: 13px;
-      line-height: 1.4;
-    }
-  `,
+  styleUrl: './fields.scss',
 })
 export class PageFields {
   readonly study = input.required<string>();

@@ -6,6 +6,7 @@ import { MatCheckbox } from '@angular/material/checkbox';
 import { MatDialogActions, MatDialogContent, MatDialogRef, MatDialogTitle } from '@angular/material/dialog';
 import { MatFormField, MatLabel } from '@angular/material/form-field';
 import { MatInput } from '@angular/material/input';
+import { MatProgressBar } from '@angular/material/progress-bar';
 import { addressOf, ROUTES, type Network, type PageMessages, type SharedPageQuery } from '@pebble/contract';
 import { counted, neededColumns, type TableColumns } from '@pebble/core';
 import { debounceTime } from 'rxjs';
@@ -14,6 +15,7 @@ import { Plates } from '../map/plates/plates';
 import { MapSession } from '../map/session/map-session';
 import { asking } from '../shared/asking';
 import { Busy } from '../shared/busy';
+import { saveFrom } from '../shared/save-file';
 import { stepRun } from '../shared/step-run';
 import { Notices } from '../store/notices';
 import { LeakGuard } from '../shared/leaks/leak-guard';
@@ -41,10 +43,11 @@ const MESSAGES: readonly { readonly messages: PageMessages; readonly words: stri
     MatFormField,
     MatInput,
     MatLabel,
+    MatProgressBar,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './page-to-share.html',
-  styleUrl: './page-to-share.scss',
+  styleUrls: ['./fields.scss', './page-to-share.scss'],
 })
 export class PageToShare {
   private readonly api = inject(Api);
@@ -124,11 +127,8 @@ export class PageToShare {
     if (allowed === 'no') return;
     const { study, id: network } = this.network;
     this.run.start(study, 'export-page', { ...query, network, bytes: check.bytes, allowed }, () => {
-      const link = document.createElement('a');
-      link.href = addressOf(ROUTES.sharedPage, pathOf(this.network), query);
-      link.download = '';
-      link.click();
-      this.notices.say('The page was saved; it opens in any browser, from disk or from any web server.');
+      saveFrom(addressOf(ROUTES.sharedPage, pathOf(this.network), query));
+      this.notices.say('The page is being saved; it opens in any browser, from disk or from any web server.');
       this.dialog.close();
     });
   }

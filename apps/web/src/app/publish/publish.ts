@@ -38,7 +38,7 @@ import { PublishedNames } from './people/published-names';
 import { PlateParts } from './plate-parts';
 import { ToldFields } from './told-fields';
 import { NoNetwork } from '../shell/no-network';
-import { saveFile } from '../shared/png';
+import { saveFile, saveFrom } from '../shared/save-file';
 import { Busy } from '../shared/busy';
 import { NetworkChoice } from '../shared/network-choice';
 
@@ -192,10 +192,7 @@ export class Publish {
     if (allowed === 'no') return;
     this.api.step(network.study, 'export-network', { network: network.id, format, allowed }).subscribe({
       next: () => {
-        const link = document.createElement('a');
-        link.href = addressOf(ROUTES.exportNetwork, { ...pathOf(network), networkFormat: format });
-        link.download = '';
-        link.click();
+        saveFrom(addressOf(ROUTES.exportNetwork, { ...pathOf(network), networkFormat: format }));
       },
       error: (error: Error) => this.fail(error),
     });

@@ -27,11 +27,3 @@ export async function pngFromSvg(
     URL.revokeObjectURL(address);
   }
 }
-
-export function saveFile(file: Blob, name: string): void {
-  const link = document.createElement('a');
-  link.href = URL.createObjectURL(file);
-  link.download = name.replace(/[\\/:*?"<>|]/g, ' ');
-  link.click();
-  setTimeout(() => URL.revokeObjectURL(link.href), 30_000);
-}

@@ -1,7 +1,8 @@
 import { saveableCsv } from '@pebble/core';
 import { type EChartsCoreOption, init, use } from 'echarts/core';
 import { SVGRenderer } from 'echarts/renderers';
-import { pngFromSvg, saveFile } from './png';
+import { pngFromSvg } from './png';
+import { saveFile } from './save-file';
 
 use([SVGRenderer]);
 

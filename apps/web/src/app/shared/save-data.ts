@@ -5,6 +5,7 @@ import { addressOf, DataExport, EXPORT_ROUTES, type DataFormat, type DataKind } 
 import { Store } from '@ngrx/store';
 import { Api } from '../api/api';
 import { WorkActions } from '../store/work.actions';
+import { saveFrom } from './save-file';
 
 /** Saves what a list shows, with its filters, as a file. */
 @Component({
@@ -49,10 +50,7 @@ export class SaveData {
     const asked = DataExport.parse({ what: this.what(), format, filter: this.filter() });
     this.api.step(this.study(), 'export-data', asked).subscribe({
       next: () => {
-        const link = document.createElement('a');
-        link.href = exportAddress(this.study(), asked);
-        link.download = '';
-        link.click();
+        saveFrom(exportAddress(this.study(), asked));
       },
       error: (error: Error) =>
         this.injector.get(Store).dispatch(WorkActions.failed({ message: error.message })),

@@ -13,6 +13,7 @@ import { of, switchMap, tap, type Observable } from 'rxjs';
 import { Api } from '../api/api';
 import { Notices } from '../store/notices';
 import { studyEvents } from '../api/study-events';
+import { saveFrom } from '../shared/save-file';
 import { StudiesActions } from '../store/studies.actions';
 
 /** Something that is done with a whole study. */
@@ -42,10 +43,7 @@ export class StudyWork {
   save({ id, name }: Study): void {
     this.run(`Saving “${name}”`, () => this.step(id, 'save-study', {})).subscribe({
       next: (step) => {
-        const link = document.createElement('a');
-        link.href = addressOf(ROUTES.savedStudy, { study: id, step: step.id });
-        link.download = '';
-        link.click();
+        saveFrom(addressOf(ROUTES.savedStudy, { study: id, step: step.id }));
         this.end(step.sentence);
       },
     });

@@ -14,7 +14,7 @@ import {
   ranks,
   saveableCsv,
 } from '@pebble/core';
-import { saveFile } from '../../shared/png';
+import { saveFile } from '../../shared/save-file';
 import { Notices } from '../../store/notices';
 import { stepRun } from '../../shared/step-run';
 import { MapSession } from '../session/map-session';

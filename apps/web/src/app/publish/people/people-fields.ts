@@ -30,7 +30,7 @@ const KINDS: readonly TidyKind[] = ['organisation', 'press', 'place', 'bot-like'
   imports: [Busy, ForGood, FormsModule, MatButton, MatCheckbox, MatFormField, MatInput, MatLabel, SaveData],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './people-fields.html',
-  styleUrl: './people-fields.scss',
+  styleUrls: ['../fields.scss', './people-fields.scss'],
 })
 export class PeopleFields {
   readonly study = input.required<string>();

@@ -23,7 +23,7 @@ import { firstValueFrom } from 'rxjs';
 import { Api } from '../../api/api';
 import { MapSession } from '../../map/session/map-session';
 import { Busy } from '../../shared/busy';
-import { saveFile } from '../../shared/png';
+import { saveFile } from '../../shared/save-file';
 import { stepRun } from '../../shared/step-run';
 import { Notices } from '../../store/notices';
 import { AUDIENCE_WORDS, questionWords, type Wanted } from './audience-words';

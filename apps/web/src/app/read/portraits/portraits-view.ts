@@ -26,7 +26,7 @@ import { Api, pathOf } from '../../api/api';
 import { Busy } from '../../shared/busy';
 import { CountPipe } from '../../shared/count-pipe';
 import { LeakGuard } from '../../shared/leaks/leak-guard';
-import { saveFile } from '../../shared/png';
+import { saveFile } from '../../shared/save-file';
 import { Notices } from '../../store/notices';
 import { work } from '../../store/work.reducer';
 import { BetweenList } from './between-list';
