@@ -25,6 +25,7 @@ const project = (name, rest = {}) => ({
     '^@pebble/core/first$': '<rootDir>/../../packages/core/src/first.ts',
     '^@pebble/core/letters$': '<rootDir>/../../packages/core/src/letters.ts',
     '^@pebble/core/pdf$': '<rootDir>/../../packages/core/src/pdf.ts',
+    '^@pebble/core/documents$': '<rootDir>/../../packages/core/src/documents.ts',
     '^@pebble/core/files$': '<rootDir>/../../packages/core/src/files.ts',
   },
   ...rest,

@@ -163,7 +163,9 @@ function copyFurtherFonts(target) {
 const packages = ['packages/contract', 'packages/core', 'packages/standins'];
 await buildWhenStale('the packages', packages, 'packages/standins/dist', async () => {
   for (const folder of packages) {
-    const entries = ['index', 'files', 'letters', 'pdf', 'first'].map((name) => `${folder}/src/${name}.ts`);
+    const entries = ['index', 'files', 'letters', 'pdf', 'documents', 'first'].map(
+      (name) => `${folder}/src/${name}.ts`,
+    );
     await bundle(
       entries.filter(
         (entry) => existsSync(join(root, entry)) && !entry.startsWith('packages/standins/src/files.ts'),

@@ -19,6 +19,15 @@ test('a map goes out as one page with pseudonyms, opened from disk, searched and
   // People get pseudonyms, but for one account.
   await page.getByLabel('What people are called').selectOption('words');
   await page.getByLabel('And these accounts').fill('nightbus14');
+  // What ends meanwhile elsewhere takes back nothing that is being chosen.
+  const [, study, network] = /studies\/([^/]+)\/publish\/([^/]+)/.exec(page.url())!;
+  const parameters = { network, questions: ['pageRank'], settings: {} };
+  const answered = await page.request.post(`/api/v1/studies/${study}/steps`, {
+    data: { kind: 'answer-questions', parameters },
+  });
+  expect(answered.ok()).toBe(true);
+  await expect(page.getByRole('link', { name: /^Logbook 8 steps/ })).toBeVisible();
+  await expect(page.getByLabel('And these accounts')).toHaveValue('nightbus14');
   await page.getByLabel('And these accounts').blur();
   await page.getByRole('button', { name: 'Call them so' }).click();
   await expect(

@@ -10,6 +10,7 @@ import { tidyRoutes } from './api/tidy';
 import { networkRoutes } from './api/networks';
 import { peopleRoutes } from './api/people';
 import { plateRoutes } from './api/plates';
+import { reportRoutes } from './api/reports';
 import { readingRoutes } from './api/reading';
 import { ownHost, ownPages } from './api/ownAddress';
 import { openApiDocument } from './api/openapi';
@@ -62,6 +63,7 @@ export const PARTS = [
   networkRoutes,
   peopleRoutes,
   plateRoutes,
+  reportRoutes,
   readingRoutes,
   stepRoutes,
 ];

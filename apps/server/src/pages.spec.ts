@@ -29,11 +29,7 @@ describe('a page to share', () => {
   beforeAll(async () => {
     await app.take('tidepost.jsonl', postsAsJsonLines(posts));
     made = await woven.make({ what: 'accounts', kinds: ['reply', 'mention'] });
-    for (let i = 0; i < 600; i++) {
-      const { steps } = await app.get<{ steps: Step[] }>('logbook');
-      if (steps.some(({ kind, state }) => kind === 'portray-groups' && state === 'done')) break;
-      await new Promise((done) => setTimeout(done, 50));
-    }
+    await app.followed('portray-groups');
     await woven.arrange(made.id);
   }, 60_000);
   afterEach(() => name({ form: 'as they are' }));

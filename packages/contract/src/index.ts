@@ -28,4 +28,5 @@ export * from './study';
 export * from './tidy';
 export * from './weave';
 export * from './stepTraits';
+export * from './report';
 export * from './routes';

@@ -94,6 +94,7 @@ export const STEP_TRAITS: Readonly<Record<StepKind, StepTraits>> = {
   'remove-pictures': silent(),
   'export-figure': silent(),
   'export-page': silent(),
+  'export-report': silent(),
   'export-network': silent(),
   'export-data': silent(),
   'export-portraits': silent(),

@@ -12,6 +12,7 @@ import { FIGURE_FORMATS, FigureQuery } from './figure';
 import { pageOf } from './page';
 import { AgreementSettings, Coder, EditedCode, MOST_CODES, NewSample } from './coding';
 import { Allowed, Naming } from './people';
+import { REPORT_FORMATS, ReportQuery } from './report';
 import { SharedPageQuery } from './sharedPage';
 import { PlateMap, PlateNote, PlateTitle } from './plates';
 import { FollowSettings } from './following';
@@ -310,6 +311,13 @@ export const stepParameters = {
   }),
   /** The map as a page of its own. */
   'export-page': SharedPageQuery.extend({ network: z.string(), bytes: z.int().min(1), allowed: Allowed }),
+  /** Maps with all that is told of them, as one document. */
+  'export-report': ReportQuery.omit({ plates: true }).extend({
+    /** The plates that it shows; none where it shows the map as it is. */
+    plates: z.array(z.int()).max(100).default([]),
+    format: z.enum(REPORT_FORMATS),
+    allowed: Allowed,
+  }),
   'export-network': z.object({ network: z.string(), format: NetworkExport, allowed: Allowed }),
   'export-data': DataExport,
 } as const;

@@ -5,6 +5,7 @@ export * from './communities/resolutions';
 export * from './communities/stability';
 export * from './communities/communities';
 export * from './communities/modularity';
+export { escapeXml } from './formats/markup';
 export * from './formats/writeCsv';
 export * from './formats/writeGraphml';
 export * from './formats/writeTables';

@@ -1,6 +1,5 @@
-import { writeFileSync } from 'node:fs';
 import { readFile } from 'node:fs/promises';
-import type { FigureFormat, FigureQuery, SavedMap } from '@pebble/contract';
+import type { FigureFormat, FigureQuery, Network, SavedMap } from '@pebble/contract';
 import {
   buildScene,
   bundling,
@@ -19,6 +18,9 @@ import {
   withResolution,
   withWords,
   type BundledPaths,
+  type FigureOptions,
+  type FigureText,
+  type Letters,
   type PreparedMap,
   type Scene,
 } from '@pebble/core';
@@ -29,7 +31,7 @@ import { fromPlacesBytes } from '../storage/placesBytes';
 import { preparedMap } from '../plates/preparedMap';
 import { namesGiven, readNodeNames } from '../people/publishedNames';
 import { lettersFor } from './fontFiles';
-import { fileName, writeParts, type ExportedFile } from './writtenFile';
+import { fileName, writeBytes, writeParts, type ExportedFile } from './writtenFile';
 
 /** The page for which names and legend are set, in pixels of a screen. */
 const PAGE = { width: 1100, height: 760 };
@@ -38,6 +40,17 @@ const TYPE: Readonly<Record<FigureFormat, string>> = {
   png: 'image/png',
   pdf: 'application/pdf',
 };
+
+/** A map drawn as a figure, with people as they are called in what is published. */
+export interface DrawnFigure {
+  readonly network: Network;
+  readonly map: PreparedMap;
+  readonly saved: Drawn['saved'];
+  readonly scene: Scene;
+  readonly caption: string;
+  readonly told: FigureText;
+  readonly options: FigureOptions & { readonly letters: Letters; readonly told: FigureText };
+}
 
 /**
  * A map as a figure: the whole network as it was last arranged and described, with its legend, its caption and letters as shapes. Null for
@@ -48,57 +61,67 @@ export async function exportFigure(
   asks: { readonly network: string; readonly format: FigureFormat; readonly query: FigureQuery },
 ): Promise<ExportedFile | null> {
   const { format, query } = asks;
-  const drawn =
-    query.plate === undefined ? await openMap(store, asks.network) : await plateMap(store, query.plate);
-  const network = drawn && (await findNetwork(store, asks.network));
+  const figure = await drawFigure(store, asks);
+  if (!figure) return null;
+  const { network, scene, options } = figure;
+  const name = `${fileName(network.name, 'map')}.${format}`;
+  const type = TYPE[format];
+  if (format === 'svg') return { path: writeParts(store.folder, [paintSvg(scene, options)]), name, type };
+  const bytes =
+    format === 'png' ? await pngOf(figure, query.resolution) : await pdfOf(figure, query.resolution);
+  return { path: writeBytes(store.folder, bytes), name, type };
+}
+
+/** Draws a map as it is, or as a plate keeps it; null where it was never arranged. Throws RangeError for a column that is no longer there. */
+export async function drawFigure(
+  store: Store,
+  { network: id, query }: { readonly network: string; readonly query: FigureQuery },
+): Promise<DrawnFigure | null> {
+  const drawn = query.plate === undefined ? await openMap(store, id) : await plateMap(store, query.plate);
+  const network = drawn && (await findNetwork(store, id));
   if (!network) return null;
   const { saved, positions } = drawn;
-  const { description } = saved;
   const published = await readNodeNames(store, network.id);
-  const prepared = await preparedMap(store, network, description, namesGiven(published));
+  const prepared = await preparedMap(store, network, saved.description, namesGiven(published));
   const { x, y } = fromPlacesBytes(positions);
   const map = { ...prepared, courses: coursesOf(prepared, x, y) };
   const scene = sceneOf(map, x, y, query);
   const caption = captionText(captionOf(network, map, { layout: saved.layout, moved: saved.moved }));
+  const told = figureText(network, map, caption);
   const options = {
     width: query.width,
     caption: query.caption === 'true' ? caption : undefined,
     ink: themeOn(query.ground).ink,
     transparent: query.ground === 'none',
     letters: await lettersFor([...scene.texts, ...scene.legend.texts, { text: caption, face: 'serif' }]),
-    told: figureText(network, map, caption),
+    told,
     ties: tiesIn(scene) >= RASTER_FROM ? await tiePicture(scene, query.width / scene.width) : null,
   };
-  const name = `${fileName(network.name, 'map')}.${format}`;
-  if (format === 'pdf') {
-    const { paintPdf } = await import('@pebble/core/pdf');
-    const path = writeParts(store.folder, []);
-    writeFileSync(
-      path,
-      await paintPdf(scene, {
-        ...options,
-        resolution: query.resolution,
-        readFont: (address) => readFile(address),
-        title: network.name,
-        made: new Date(network.createdAt),
-      }),
-    );
-    return { path, name, type: TYPE[format] };
-  }
-  const svg = paintSvg(scene, options);
-  const path = writeParts(store.folder, format === 'svg' ? [svg] : []);
-  if (format === 'png') {
-    const { width } = figureSize(scene, options);
-    // Read when it is needed first, as all that only figures need.
-    const { Resvg } = await import('@resvg/resvg-js');
-    const drawn = new Resvg(svg, {
-      fitTo: { mode: 'width', value: width },
-      font: { loadSystemFonts: false },
-    });
-    const picture = withResolution(drawn.render().asPng(), query.resolution);
-    writeFileSync(path, withWords(picture, 'Description', `${options.told.short} ${options.told.long}`));
-  }
-  return { path, name, type: TYPE[format] };
+  return { network, map, saved, scene, caption, told, options };
+}
+
+async function pdfOf({ network, scene, options }: DrawnFigure, resolution: number): Promise<Uint8Array> {
+  const { paintPdf } = await import('@pebble/core/pdf');
+  return paintPdf(scene, {
+    ...options,
+    resolution,
+    readFont: (address) => readFile(address),
+    title: network.name,
+    made: new Date(network.createdAt),
+  });
+}
+
+/** A figure as PNG, which says what it shows to those who cannot see it. */
+export async function pngOf({ scene, options }: DrawnFigure, resolution: number): Promise<Uint8Array> {
+  const { width } = figureSize(scene, options);
+  // Read when it is needed first, as all that only figures need.
+  const { Resvg } = await import('@resvg/resvg-js');
+  const drawn = new Resvg(paintSvg(scene, options), {
+    fitTo: { mode: 'width', value: width },
+    font: { loadSystemFonts: false },
+  });
+  const { short, long } = options.told;
+  return withWords(withResolution(drawn.render().asPng(), resolution), 'Description', `${short} ${long}`);
 }
 
 /** What is drawn, and where its nodes are; null where they were never arranged. */

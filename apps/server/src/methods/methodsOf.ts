@@ -15,11 +15,12 @@ const LAST_ALONE: ReadonlySet<StepKind> = new Set([
 const CODING: ReadonlySet<StepKind> = new Set(['import-codes', 'draw-sample', 'measure-agreement']);
 
 /**
- * The sentences of all steps that led to a network and to what is known of it, in their order: what was gathered and tidied before it was
- * woven, and what was done with it and with those that it was made of. Nothing of other networks.
+ * The sentences of all steps that led to some networks and to what is known of them, in their order: what was gathered and tidied before they
+ * were woven, and what was done with them and with those that they were made of. Nothing of other networks.
  */
-export async function methodsOf(store: Store, network: Network): Promise<string[]> {
-  const line = await lineOf(store, network);
+export async function methodsOf(store: Store, networks: readonly Network[]): Promise<string[]> {
+  const lines = await Promise.all(networks.map((network) => lineOf(store, network)));
+  const line = lines.flat();
   const ids = new Set(line.map(({ id }) => id));
   const woven = Math.max(...line.map(({ step }) => step));
   const said = (await listSteps(store))

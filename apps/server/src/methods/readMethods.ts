@@ -1,4 +1,4 @@
-import type { Methods, Network } from '@pebble/contract';
+import type { MapDescription, Methods, Network } from '@pebble/contract';
 import { neededColumns, referencesIn } from '@pebble/core';
 import { findNetwork, readMap } from '../storage/networks';
 import type { Store } from '../storage/open';
@@ -8,13 +8,31 @@ import { methodsOf } from './methodsOf';
 /** How a network, and what is known of it, came about, with the works that this cites. */
 export async function readMethods(store: Store, id: string): Promise<Methods> {
   const network = (await findNetwork(store, id))!;
-  const sentences = await methodsOf(store, network);
-  return { sentences, references: referencesIn([...sentences, ...(await howColumns(store, network))]) };
+  const { description } = await readMap(store, id);
+  return methodsOfMaps(store, [{ network, description }]);
+}
+
+/** How maps came about, with the works that this cites. */
+export async function methodsOfMaps(
+  store: Store,
+  maps: readonly { readonly network: Network; readonly description: MapDescription }[],
+): Promise<Methods> {
+  const networks = new Map(maps.map(({ network }) => [network.id, network]));
+  const sentences = await methodsOf(store, [...networks.values()]);
+  return {
+    sentences,
+    references: referencesIn([...sentences, ...maps.flatMap((map) => howColumns(store, map))]),
+  };
 }
 
 /** How the columns were computed by which the map is drawn. */
-async function howColumns(store: Store, { id, columns }: Network): Promise<string[]> {
-  const { description } = await readMap(store, id);
+function howColumns(
+  store: Store,
+  {
+    network: { id, columns },
+    description,
+  }: { readonly network: Network; readonly description: MapDescription },
+): string[] {
   const needed = neededColumns(
     description,
     readTable(

@@ -9,7 +9,7 @@ import { collectSource } from './gather/collectSource';
 import { detectLanguages } from './gather/detectLanguages';
 import { describeWhole } from './measure/describeWhole';
 import { bootstrapRanks } from './measure/bootstrapRanks';
-import { exportData, exportFigure, exportNetwork, exportPage } from './export/exportSteps';
+import { exportData, exportFigure, exportNetwork, exportPage, exportReport } from './export/exportSteps';
 import { findNames } from './gather/findNames';
 import { forgetAccount } from './gather/forgetAccount';
 import { groupNodes } from './measure/groupNodes';
@@ -147,6 +147,7 @@ const definitions = {
   'forget-look': forgetLook,
   'export-figure': exportFigure,
   'export-page': exportPage,
+  'export-report': exportReport,
   'export-network': exportNetwork,
   'export-data': exportData,
 } satisfies { readonly [K in StepKind]: { readonly kind: K } } as unknown as Definitions;

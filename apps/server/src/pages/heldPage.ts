@@ -2,6 +2,7 @@ import type { SharedPageQuery } from '@pebble/contract';
 import {
   captionOf,
   captionText,
+  citationOf,
   figureText,
   findMentions,
   handleKey,
@@ -9,28 +10,18 @@ import {
   referenceLines,
   withNames,
   type HeldPage,
-  type HeldPortrait,
-  type PreparedMap,
 } from '@pebble/core';
 import { namesGiven, personNames, publishedNames } from '../people/publishedNames';
+import { publishedPortraits } from '../people/publishedPortraits';
 import { readMethods } from '../methods/readMethods';
 import { findNetwork, readMap, readPositions } from '../storage/networks';
 import type { Store } from '../storage/open';
 import { findPlate, platePositions } from '../storage/plates';
 import { fromPlacesBytes } from '../storage/placesBytes';
-import { readPortraitBody, readPortraitHeads } from '../storage/portraits';
 import { evidenceOf } from '../weaving/evidenceOf';
 import { preparedMap } from '../plates/preparedMap';
 import { readTable } from '../storage/files/tables';
 import { heldMessages } from './heldMessages';
-
-/** Terms of each kind that a portrait tells. */
-const MOST_TERMS = 12;
-const LISTS = [
-  ['hashtag', 'Typical hashtags'],
-  ['word', 'Typical words'],
-  ['domain', 'Typical domains'],
-] as const;
 
 /** What a page holds, and how many people on it have no pseudonym yet; null for a map that was never arranged. */
 export async function heldPage(
@@ -68,9 +59,10 @@ export async function heldPage(
     told: figureText(network, map, caption),
     methods: methods.sentences,
     references: referenceLines(methods.references),
-    cite: `${query.author === '' ? '' : `${query.author} `}(${made.slice(0, 4)}). ${title}. Network map, made with Pebble Thread.`,
+    cite: citationOf({ author: query.author, title, made, what: 'Network map' }),
     made,
-    portraits: query.portraits === 'true' ? await heldPortraits(store, network.id, plain.labels, map) : [],
+    portraits:
+      query.portraits === 'true' ? await publishedPortraits(store, network.id, plain.labels, map) : [],
     map: {
       ...drawn,
       messages:
@@ -83,34 +75,6 @@ export async function heldPage(
     },
   };
   return { held, missing: given.missing };
-}
-
-/** What the portraits of the groups say that give the map its colours; none where there are none. */
-async function heldPortraits(
-  store: Store,
-  id: string,
-  before: readonly string[],
-  { description, labels, network: { titles = {} } }: PreparedMap,
-): Promise<HeldPortrait[]> {
-  const { column } = description.colour;
-  const heads = await readPortraitHeads(store, id, column);
-  const portraits: HeldPortrait[] = [];
-  for (const { group, suggested, sentence } of heads) {
-    const body = await readPortraitBody(store, id, column, group);
-    // The sentence names who is addressed most.
-    const first = body?.addressed[0]?.node;
-    portraits.push({
-      group,
-      title: titles[column]?.[group] ?? suggested,
-      sentence:
-        first === undefined ? sentence : sentence.replace(` ${before[first]} (`, () => ` ${labels[first]} (`),
-      lists: LISTS.map(([thing, heading]) => ({
-        heading,
-        terms: (body?.things[thing]?.typical ?? []).slice(0, MOST_TERMS).map(({ label }) => label),
-      })).filter(({ terms }) => terms.length > 0),
-    });
-  }
-  return portraits;
 }
 
 /** People who are mentioned, by what they are called in what is published. */

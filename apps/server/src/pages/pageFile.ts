@@ -1,7 +1,8 @@
 import { createHash } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
-import type { HeldPage } from '@pebble/core';
+import { escapeXml, type HeldPage } from '@pebble/core';
+import { fontFace } from '../exports/fontFace';
 
 const { resolve } = createRequire(import.meta.url);
 
@@ -14,7 +15,7 @@ const FONTS = [
 /** A page as one file that loads nothing: its program and its style are known by their hashes, and what it holds stands in it as data. */
 export function pageFile(held: HeldPage): string {
   const program = readFileSync(resolve('@pebble/page/page.js'), 'utf8').trim();
-  const style = `${fontFaces()}\n${readFileSync(resolve('@pebble/page/page.css'), 'utf8').trim()}`;
+  const style = `${FONTS.map(([family, name]) => fontFace(family, name)).join('\n')}\n${readFileSync(resolve('@pebble/page/page.css'), 'utf8').trim()}`;
   const policy = [
     "default-src 'none'",
     `script-src '${hashOf(program)}'`,
@@ -32,13 +33,13 @@ export function pageFile(held: HeldPage): string {
     `<meta http-equiv="Content-Security-Policy" content="${policy}">`,
     '<meta name="viewport" content="width=device-width, initial-scale=1">',
     '<meta name="generator" content="Pebble Thread">',
-    `<meta name="description" content="${escaped(held.told.short)}">`,
-    ...(held.author === '' ? [] : [`<meta name="author" content="${escaped(held.author)}">`]),
-    `<title>${escaped(held.title)}</title>`,
+    `<meta name="description" content="${escapeXml(held.told.short)}">`,
+    ...(held.author === '' ? [] : [`<meta name="author" content="${escapeXml(held.author)}">`]),
+    `<title>${escapeXml(held.title)}</title>`,
     `<style>${style}</style>`,
     '</head>',
     '<body>',
-    `<div id="page"><h1>${escaped(held.title)}</h1><p>${escaped(held.told.short)}</p><p>${escaped(held.told.long)}</p></div>`,
+    `<div id="page"><h1>${escapeXml(held.title)}</h1><p>${escapeXml(held.told.short)}</p><p>${escapeXml(held.told.long)}</p></div>`,
     `<script type="application/json" id="held">${asData(held)}</script>`,
     `<script>${program}</script>`,
     '</body>',
@@ -55,18 +56,4 @@ function asData(held: HeldPage): string {
 /** As a policy names what stands in a file (CSP level 3, hash of an inline element). */
 function hashOf(text: string): string {
   return `sha256-${createHash('sha256').update(text).digest('base64')}`;
-}
-
-function fontFaces(): string {
-  return FONTS.map(([family, name]) => {
-    const file = resolve(`@fontsource-variable/${name}/files/${name}-latin-wght-normal.woff2`);
-    const data = readFileSync(file).toString('base64');
-    return `@font-face{font-family:'${family}';font-weight:200 800;src:url(data:font/woff2;base64,${data}) format('woff2')}`;
-  }).join('\n');
-}
-
-const ENTITIES: Readonly<Record<string, string>> = { '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;' };
-
-function escaped(text: string): string {
-  return text.replace(/[&<>"]/g, (sign) => ENTITIES[sign]);
 }

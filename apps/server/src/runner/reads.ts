@@ -38,6 +38,9 @@ import type {
   Plate,
   Portrait,
   PortraitList,
+  ReportCheck,
+  ReportFormat,
+  ReportQuery,
   Queue,
   QueueQuery,
   SharedPageCheck,
@@ -65,6 +68,7 @@ import type { Tie } from '@pebble/core';
 import { findLeaks, findNetworkLeaks, readPeople } from '../people/readPeople';
 import { readNodeNames } from '../people/publishedNames';
 import { readMethods } from '../methods/readMethods';
+import { checkReport, writeReport } from '../reports/report';
 import { checkSharedPage, writeSharedPage } from '../pages/sharedPage';
 import { readCover, readPlates } from '../plates/readPlates';
 import { readAudienceMembers, readAudiences, readAudienceSets } from '../reading/audiences';
@@ -153,6 +157,8 @@ export interface Reads {
     gives: ExportedFile | { problem: string } | null;
   };
   sharedPageCheck: { asks: { network: string; query: SharedPageQuery }; gives: SharedPageCheck | null };
+  report: { asks: { format: ReportFormat; query: ReportQuery }; gives: ExportedFile | { problem: string } };
+  reportCheck: { asks: ReportQuery; gives: ReportCheck };
   tidy: { asks: TidyQuery & { sort: TidySort }; gives: TidyPage };
   suggestions: { asks: TidySort; gives: Suggestion[] };
 }
@@ -206,6 +212,8 @@ export const readers: { readonly [N in ReadName]: Reader<N> } = {
   methods: readMethods,
   sharedPage: writeSharedPage,
   sharedPageCheck: checkSharedPage,
+  report: writeReport,
+  reportCheck: checkReport,
   tidy: readTidyPage,
   suggestions: readSuggestions,
 };

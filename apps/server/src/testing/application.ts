@@ -39,6 +39,7 @@ export function buildThreads(more: readonly string[] = []): void {
       '@pebble/core/files': './packages/core/src/files.ts',
       '@pebble/core/letters': './packages/core/src/letters.ts',
       '@pebble/core/pdf': './packages/core/src/pdf.ts',
+      '@pebble/core/documents': './packages/core/src/documents.ts',
       '@pebble/core': './packages/core/src/index.ts',
     },
     logLevel: 'error',
@@ -147,6 +148,16 @@ export class TestApplication {
   /** Reads a part of the study. */
   async get<T>(path: string, query: object = {}): Promise<T> {
     return (await this.api.get(`/api/v1/studies/${this.study}/${path}`).query(query).expect(200)).body as T;
+  }
+
+  /** Waits until steps that follow by themselves have come to their end. */
+  async followed(kind: StepKind): Promise<void> {
+    for (let i = 0; i < 600; i++) {
+      const { steps } = await this.get<{ steps: Step[] }>('logbook');
+      if (steps.some((step) => step.kind === kind && step.state === 'done')) return;
+      await new Promise((done) => setTimeout(done, 50));
+    }
+    throw new Error(`No step ${kind} came to its end.`);
   }
 
   /** The first page of a list, by its name. */

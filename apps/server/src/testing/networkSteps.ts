@@ -53,6 +53,7 @@ export const NETWORK_STEPS = {
   'arrange-map': (network) => ({ network, layout: {}, upload: null, iterations: null, moved: 0 }),
   'describe-map': (network) => ({ network, description: defaultMap }),
   'export-page': (network) => ({ network, bytes: 1000 }),
+  'export-report': (network) => ({ network, format: 'html' }),
   'export-figure': (network) => ({
     network,
     format: 'svg',

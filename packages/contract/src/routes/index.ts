@@ -5,6 +5,7 @@ import { networkRoutes } from './networks';
 import { peopleRoutes } from './people';
 import { plateRoutes } from './plates';
 import { readingRoutes } from './reading';
+import { reportRoutes } from './reports';
 import { stepRoutes } from './steps';
 import { studyRoutes } from './studies';
 import { tidyRoutes } from './tidy';
@@ -19,6 +20,7 @@ export const ROUTES = {
   ...peopleRoutes,
   ...plateRoutes,
   ...readingRoutes,
+  ...reportRoutes,
   ...stepRoutes,
 };
 

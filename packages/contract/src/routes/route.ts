@@ -4,6 +4,7 @@ import { TidySort } from '../tidy';
 import { DataFormat } from '../dataExport';
 import { FIGURE_FORMATS } from '../figure';
 import { NetworkExport, NetworkTable } from '../network';
+import { REPORT_FORMATS } from '../report';
 
 /** What stands in the addresses, by the name that it has in their templates. */
 export const pathParts = {
@@ -23,6 +24,7 @@ export const pathParts = {
   networkFormat: NetworkExport,
   dataFormat: DataFormat,
   figureFormat: z.enum(FIGURE_FORMATS),
+  reportFormat: z.enum(REPORT_FORMATS),
 } as const;
 export type PathPart = keyof typeof pathParts;
 

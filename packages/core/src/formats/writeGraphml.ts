@@ -1,19 +1,5 @@
 import { textsOf, type TableColumns } from '../network/tables';
-
-const ESCAPES: Readonly<Record<string, string>> = {
-  '&': '&amp;',
-  '<': '&lt;',
-  '>': '&gt;',
-  '"': '&quot;',
-  '\r': '&#13;',
-};
-
-/** Text as XML 1.0 allows it: the five marks escaped, control characters that XML forbids left out. */
-export function escapeXml(text: string): string {
-  return text
-    .replace(/[\x00-\x08\x0b\x0c\x0e-\x1f\ufffe\uffff]/g, '')
-    .replace(/[&<>"\r]/g, (mark) => ESCAPES[mark]);
-}
+import { escapeXml } from './markup';
 
 /**
  * A network as GraphML (Brandes et al. 2002; schema 1.0) with all columns as typed data. Nodes are n0, n1, ...;

@@ -15,6 +15,19 @@ function isCited(cited: string, text: string): boolean {
   return false;
 }
 
+/** How something that was made here is cited. */
+export function citationOf(work: {
+  readonly author: string;
+  readonly title: string;
+  /** RFC 3339. */
+  readonly made: string;
+  /** "Network map", "Report". */
+  readonly what: string;
+}): string {
+  const { author, title, made, what } = work;
+  return `${author === '' ? '' : `${author} `}(${made.slice(0, 4)}). ${title}. ${what}, made with Pebble Thread.`;
+}
+
 /** References for a list, a line each: authors, year, title, and where it stands. */
 export function referenceLines(references: readonly Reference[]): string[] {
   return references.map(line);

@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import { parse } from 'graphology-graphml';
 import Graphology from 'graphology';
-import { writeGraphml, escapeXml } from '../formats/writeGraphml';
+import { escapeXml } from '../formats/markup';
+import { writeGraphml } from '../formats/writeGraphml';
 import { nodeIds, writeNodesCsv, writeTiesCsv } from '../formats/writeTables';
 import { randomTwin } from '../testing/known';
 import { basicMeasures, communitiesPhrase } from '../measures/basics/basicMeasures';

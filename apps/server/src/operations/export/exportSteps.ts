@@ -33,6 +33,21 @@ export const exportPage: StepDefinition<'export-page'> = {
   },
 };
 
+const DOCUMENTS = { html: 'HTML', md: 'Markdown', docx: 'DOCX' } as const;
+
+export const exportReport: StepDefinition<'export-report'> = {
+  kind: 'export-report',
+  async run({ store }, { network }) {
+    if (!(await findNetwork(store, network))) throw new StepRefused('This network is no longer there.');
+    return {};
+  },
+  describe({ title, plates, format, allowed }) {
+    const what =
+      plates.length > 0 ? `A report with ${counted(plates.length, 'plate')}` : 'A report of the map';
+    return `${what} was saved as ${DOCUMENTS[format]}${title === '' ? '' : `, “${title}”`}.${allowedPhrase(allowed)}`;
+  },
+};
+
 const NAMES = {
   graphml: 'as GraphML',
   'csv-nodes': 'as a CSV table of its nodes',

@@ -1,13 +1,4 @@
-import {
-  ChangeDetectionStrategy,
-  Component,
-  computed,
-  inject,
-  input,
-  linkedSignal,
-  output,
-  signal,
-} from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
 import { MatButton } from '@angular/material/button';
@@ -23,6 +14,7 @@ import { counted } from '../shared/words';
 import { EMPTY_FORM, planOf, runName, WHATS, type PlanForm } from './plan-form';
 import { Busy } from '../shared/busy';
 import { CountPipe } from '../shared/count-pipe';
+import { draftOf } from '../shared/draft';
 
 const OTHER = 'other';
 
@@ -57,7 +49,7 @@ export class CollectPanel {
     this.api.services().pipe(catchError(() => of([] as KnownService[]))),
     { initialValue: [] },
   );
-  protected readonly address = linkedSignal(() => this.services()[0]?.address ?? OTHER);
+  protected readonly address = draftOf(() => this.services()[0]?.address ?? OTHER);
   protected readonly ownKind = signal<ServiceKind>('hub');
   protected readonly ownAddress = signal('');
   protected readonly clientId = signal('');

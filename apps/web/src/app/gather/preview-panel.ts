@@ -1,12 +1,4 @@
-import {
-  ChangeDetectionStrategy,
-  Component,
-  computed,
-  input,
-  linkedSignal,
-  output,
-  signal,
-} from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { MatButton } from '@angular/material/button';
 import { MatFormField } from '@angular/material/form-field';
@@ -27,6 +19,7 @@ import {
 } from '@pebble/contract';
 import { bytes, counted } from '../shared/words';
 import { Busy } from '../shared/busy';
+import { draftOf } from '../shared/draft';
 
 const ROLE_NAMES: Readonly<Record<ColumnRole, string>> = {
   id: 'message id',
@@ -138,7 +131,7 @@ export class PreviewPanel {
   /** Name of the column that groups become, and the network whose nodes the file is about. */
   protected readonly groupsName = signal('group');
   private readonly newest = computed(() => this.networks()[0]?.id ?? null);
-  protected readonly network = linkedSignal(() => this.newest());
+  protected readonly network = draftOf(() => this.newest());
   protected readonly materialNames = MATERIAL_NAMES;
   protected readonly encodings = TextEncoding.options;
   protected readonly dateForms = DateForm.options;

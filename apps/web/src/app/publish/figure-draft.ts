@@ -1,4 +1,4 @@
-import { computed, DestroyRef, effect, inject, Injectable, linkedSignal, signal } from '@angular/core';
+import { computed, DestroyRef, effect, inject, Injectable, signal } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import type { FigureFormat } from '@pebble/contract';
 import {
@@ -37,6 +37,7 @@ import { loadLetters } from './letters';
 import { pdfOf } from './pdf';
 import type { PlacedText } from '../shared/leaks/leak-guard';
 import { PublishedNames } from './people/published-names';
+import { draftAbout } from '../shared/draft';
 
 /** Sizes of names, ties and legend beside those on the screen. */
 export const SIZES = [
@@ -96,10 +97,10 @@ export class FigureDraft {
   readonly columns = signal<number | null>(null);
   readonly across = computed(() => this.columns() ?? Math.ceil(Math.sqrt(this.plates.ids().length)));
   /** A caption for the page in words of one's own; of other plates the suggestion holds again. */
-  readonly ownCaption = linkedSignal<string, string | null>({
-    source: () => this.plates.ids().join(),
-    computation: () => null,
-  });
+  readonly ownCaption = draftAbout<string | null>(
+    () => this.plates.ids(),
+    () => null,
+  );
   readonly isArranging = computed(() => this.session.layout().what === 'running');
   /** How far that is, behind a comma. */
   readonly arranged = computed(() => {
@@ -209,10 +210,10 @@ export class FigureDraft {
     return network && map ? figureText(network, map, this.mapCaption()) : null;
   });
   /** Written otherwise; of another network the suggestion holds again. */
-  readonly ownTold = linkedSignal<string | undefined, FigureText | null>({
-    source: () => (this.isPage() ? this.plates.ids().join() : this.session.network()?.id),
-    computation: () => null,
-  });
+  readonly ownTold = draftAbout<FigureText | null>(
+    () => (this.isPage() ? this.plates.ids() : this.session.network()?.id),
+    () => null,
+  );
   readonly told = computed(() => this.ownTold() ?? this.suggested());
   private readonly options = computed(() => ({
     told: this.told() ?? undefined,

@@ -1,4 +1,4 @@
-import { escapeXml } from '../../formats/writeGraphml';
+import { escapeXml } from '../../formats/markup';
 import type { Letters } from '../style/letters';
 import { FONT_STACK, fontFaceRule, fontWeight } from '../style/fonts';
 import {

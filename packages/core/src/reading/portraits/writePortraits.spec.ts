@@ -80,9 +80,9 @@ describe('portraits that are saved', () => {
   it('as HTML hold texts as text, and load and run nothing', () => {
     const text = writePortraits('html', written);
     expect(text).not.toContain('<script');
-    expect(text).toContain('&#60;script&#62;');
+    expect(text).toContain('&lt;script&gt;');
     expect(text).toContain("default-src 'none'");
-    expect(text).toContain('<h2>*Moths* | &#60;b&#62;</h2>');
+    expect(text).toContain('<h2>*Moths* | &lt;b&gt;</h2>');
   });
 
   it('as CSV have a row for each number, and nothing that a spreadsheet would run', () => {

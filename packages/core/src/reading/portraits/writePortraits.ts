@@ -1,4 +1,5 @@
 import type { FullPortrait, PortraitFormat, PortraitList, PortraitThing, Term } from '@pebble/contract';
+import { escapeXml, plainMarkdown } from '../../formats/markup';
 import { saveableCsv } from '../../formats/writeCsv';
 import { dayPhrase, formatCount } from '../../words/sentence';
 import { formatValue } from '../../words/formatValue';
@@ -121,35 +122,30 @@ function howPhrase({ list: { column, settings, outOfDate } }: WrittenPortraits):
   );
 }
 
-/** Signs that mean something in Markdown, made plain. */
-function plain(text: string): string {
-  return text.replace(/[\\`*_{}[\]<>#|~]/g, (sign) => `\\${sign}`).replace(/\r?\n/g, ' ');
-}
-
 function markdown(written: WrittenPortraits): string {
   const sections = sectionsOf(written).flatMap(({ title, sentence, parts }) => [
-    `## ${plain(title)}`,
-    plain(sentence),
+    `## ${plainMarkdown(title)}`,
+    plainMarkdown(sentence),
     ...parts.flatMap(({ heading, lines }) => [
       `### ${heading}`,
-      lines.map((line) => `- ${plain(line)}`).join('\n'),
+      lines.map((line) => `- ${plainMarkdown(line)}`).join('\n'),
     ]),
   ]);
-  return [`# ${plain(written.name)}: portraits`, plain(howPhrase(written)), ...sections].join('\n\n') + '\n';
-}
-
-function escaped(text: string): string {
-  return text.replace(/[&<>"']/g, (sign) => `&#${sign.charCodeAt(0)};`);
+  return (
+    [`# ${plainMarkdown(written.name)}: portraits`, plainMarkdown(howPhrase(written)), ...sections].join(
+      '\n\n',
+    ) + '\n'
+  );
 }
 
 function html(written: WrittenPortraits): string {
-  const title = escaped(`${written.name}: portraits`);
+  const title = escapeXml(`${written.name}: portraits`);
   const sections = sectionsOf(written).map(
     ({ title: heading, sentence, parts }) =>
-      `<section>\n<h2>${escaped(heading)}</h2>\n<p>${escaped(sentence)}</p>\n${parts
+      `<section>\n<h2>${escapeXml(heading)}</h2>\n<p>${escapeXml(sentence)}</p>\n${parts
         .map(
           (part) =>
-            `<h3>${escaped(part.heading)}</h3>\n<ul>\n${part.lines.map((line) => `<li dir="auto">${escaped(line)}</li>`).join('\n')}\n</ul>`,
+            `<h3>${escapeXml(part.heading)}</h3>\n<ul>\n${part.lines.map((line) => `<li dir="auto">${escapeXml(line)}</li>`).join('\n')}\n</ul>`,
         )
         .join('\n')}\n</section>`,
   );
@@ -169,7 +165,7 @@ section { border-top: 1px solid #ddd8cb; margin-top: 2em; }
 </head>
 <body>
 <h1>${title}</h1>
-<p>${escaped(howPhrase(written))}</p>
+<p>${escapeXml(howPhrase(written))}</p>
 ${sections.join('\n')}
 </body>
 </html>

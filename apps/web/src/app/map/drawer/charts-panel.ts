@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { MatCheckbox } from '@angular/material/checkbox';
 import { MatFormField } from '@angular/material/form-field';
@@ -21,6 +21,7 @@ import { Chart } from '../../shared/chart';
 import { ThemeChoice } from '../../shared/theme';
 import { counted } from '../../shared/words';
 import { MapSession } from '../session/map-session';
+import { draftOf } from '../../shared/draft';
 
 type Kind = 'distribution' | 'pair';
 type Form = 'counts' | 'log-log' | 'cumulative';
@@ -78,8 +79,8 @@ export class ChartsPanel {
     const columns = this.session.network()?.columns ?? [];
     return columns.filter(({ name, type }) => type === 'number' && name in nodes);
   });
-  protected readonly first = linkedSignal(() => this.known('inDegree') ?? this.known('degree') ?? '');
-  protected readonly second = linkedSignal(() =>
+  protected readonly first = draftOf(() => this.known('inDegree') ?? this.known('degree') ?? '');
+  protected readonly second = draftOf(() =>
     this.kind() === 'pair' ? (this.known('betweenness') ?? this.first()) : (this.known('outDegree') ?? ''),
   );
   private readonly nodes = computed(() => {

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { MatButton } from '@angular/material/button';
 import { MatFormField } from '@angular/material/form-field';
@@ -24,6 +24,7 @@ import { groupingsOf } from '../session/grouping';
 import { MapSession } from '../session/map-session';
 import { Busy } from '../../shared/busy';
 import { CountPipe } from '../../shared/count-pipe';
+import { draftOf } from '../../shared/draft';
 
 /** So many of those with the highest values are named. */
 const NAMED = 3;
@@ -58,7 +59,7 @@ export class QuestionList {
   protected readonly part = signal<'whole' | 'shown'>('whole');
   protected readonly damping = signal(QuestionSettings.parse({}).damping);
   protected readonly groupings = computed(() => groupingsOf(this.session.network(), this.session.data()));
-  protected readonly groups = linkedSignal(() => this.groupings().at(0)?.name ?? 'community');
+  protected readonly groups = draftOf(() => this.groupings().at(0)?.name ?? 'community');
   /** How many nodes and ties the part has that is asked about. */
   protected readonly counts = computed(() => {
     const [data, map] = [this.session.data(), this.session.prepared()];

@@ -4,7 +4,6 @@ import {
   computed,
   effect,
   inject,
-  linkedSignal,
   type OnDestroy,
   signal,
 } from '@angular/core';
@@ -33,6 +32,7 @@ import { ThemeChoice } from '../../shared/theme';
 import { counted } from '../../shared/words';
 import { MapSession } from '../session/map-session';
 import { Busy } from '../../shared/busy';
+import { draftOf } from '../../shared/draft';
 
 /** The curves go so far. */
 const MOST = 50;
@@ -69,7 +69,7 @@ export class RemovalPanel implements OnDestroy {
   protected readonly words = this.session.words;
   protected readonly how = signal<'top' | 'hand'>('top');
   private readonly hasBetweenness = computed(() => 'betweenness' in (this.session.data()?.nodes ?? {}));
-  protected readonly by = linkedSignal(() => (this.hasBetweenness() ? 'betweenness' : 'degree'));
+  protected readonly by = draftOf(() => (this.hasBetweenness() ? 'betweenness' : 'degree'));
   protected readonly count = signal(1);
   protected readonly chosen = signal<readonly number[]>([]);
   /** Measures by which nodes can be taken out: of columns that every node of the network has. */

@@ -3,7 +3,6 @@ import {
   Component,
   computed,
   inject,
-  linkedSignal,
   type OnDestroy,
   output,
   signal,
@@ -22,6 +21,7 @@ import { LayoutTrials, type Trial } from './layout-trials';
 import { percent } from './percent';
 import { TrialPicture } from './trial-picture';
 import { CountPipe } from '../../shared/count-pipe';
+import { draftOf } from '../../shared/draft';
 
 /** So many of the tries are offered. */
 const OFFERED = 4;
@@ -222,7 +222,7 @@ export class ArrangementSettings implements OnDestroy {
   protected readonly map = injectMapEditor();
   protected readonly trials = inject(LayoutTrials);
   protected readonly layouts = LAYOUTS;
-  protected readonly draft = linkedSignal<LayoutSettings>(() => this.map.session.settings());
+  protected readonly draft = draftOf<LayoutSettings>(() => this.map.session.settings());
   protected readonly words = computed(() => layoutKind(this.draft().method));
   protected readonly isByChance = computed(() => this.words().isByChance);
   /** Whether the server goes on, and not this page. */

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { MatButton } from '@angular/material/button';
 import { MatCheckbox } from '@angular/material/checkbox';
@@ -8,6 +8,7 @@ import { TidyKind, type Naming, type NamingForm } from '@pebble/contract';
 import { counted, joinWith } from '@pebble/core';
 import { MapSession } from '../../map/session/map-session';
 import { Busy } from '../../shared/busy';
+import { draftOf } from '../../shared/draft';
 import { ForGood } from '../../shared/for-good';
 import { SaveData } from '../../shared/save-data';
 import { stepRun } from '../../shared/step-run';
@@ -44,10 +45,7 @@ export class PeopleFields {
   /** As it is kept. */
   private readonly kept = computed(() => this.names.people()?.naming ?? null);
   /** As it is to be; what is kept until somebody changes it. */
-  protected readonly naming = linkedSignal<Naming | null, Naming | null>({
-    source: this.kept,
-    computation: (kept, before) => kept ?? before?.value ?? null,
-  });
+  protected readonly naming = draftOf<Naming | null>(this.kept);
   protected readonly isChanged = computed(
     () => JSON.stringify(this.naming()) !== JSON.stringify(this.kept()) && this.naming() !== null,
   );

@@ -1,6 +1,6 @@
-import { computed, inject, Injectable, signal } from '@angular/core';
+import { computed, inject, Injectable, linkedSignal, signal } from '@angular/core';
 import { Store } from '@ngrx/store';
-import { STEP_TRAITS, type NodeNames, type Step } from '@pebble/contract';
+import { STEP_TRAITS, type NodeNames, type People, type Step } from '@pebble/contract';
 import { forkJoin, map, of } from 'rxjs';
 import { Api } from '../../api/api';
 import { MapSession } from '../../map/session/map-session';
@@ -25,8 +25,12 @@ export class PublishedNames {
   });
 
   private readonly read = asking(this.asked, ({ study }) => this.api.people({ study }));
-  /** Null before it is known. */
-  readonly people = this.read.found;
+  /** As it was read last of this study, so that fields stay while it is read anew; null before it is known. */
+  readonly people = linkedSignal<{ study: string | null; found: People | null }, People | null>({
+    source: () => ({ study: this.study(), found: this.read.found() }),
+    computation: ({ study, found }, before) =>
+      found ?? (before?.source.study === study ? before.value : null),
+  }).asReadonly();
   readonly isHidden = computed(() => (this.people()?.naming.form ?? 'as they are') !== 'as they are');
 
   private readonly networks = computed(() => {

@@ -5,7 +5,6 @@ import {
   effect,
   inject,
   input,
-  linkedSignal,
   output,
   signal,
   untracked,
@@ -45,6 +44,7 @@ import { FollowedNodesView } from './followed-nodes';
 import { Happenings } from './happenings';
 import { MomentsPanel } from './moments-panel';
 import { OverTimeView } from './over-time';
+import { draftOf } from '../../shared/draft';
 
 /** Width of a slice in a chart that has to be scrolled. */
 const SLICE_WIDTH = 132;
@@ -110,7 +110,7 @@ export class Change {
     const { weave } = this.whole();
     return weave !== null && 'from' in weave;
   });
-  protected readonly settings = linkedSignal(() => {
+  protected readonly settings = draftOf(() => {
     const { threshold, least, patience } = this.following()?.settings ?? FollowSettings.parse({});
     return { share: Math.round(100 * threshold), least, patience };
   });

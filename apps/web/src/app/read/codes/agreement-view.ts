@@ -5,7 +5,6 @@ import {
   effect,
   inject,
   input,
-  linkedSignal,
   signal,
   untracked,
 } from '@angular/core';
@@ -22,6 +21,7 @@ import { stepRun } from '../../shared/step-run';
 import { moment } from '../../shared/words';
 import { CodeButtons } from './code-buttons';
 import { Coding } from './coding';
+import { draftOf } from '../../shared/draft';
 
 /** Disagreements that are read at a time. */
 const PAGE = 20;
@@ -48,10 +48,7 @@ export class AgreementView {
   protected readonly coders = computed(() =>
     Object.keys(this.sample().coded).filter((coder) => coder !== AGREED),
   );
-  protected readonly chosen = linkedSignal({
-    source: () => this.coders().join('\n'),
-    computation: (): readonly string[] => this.coders().slice(0, 2),
-  });
+  protected readonly chosen = draftOf((): readonly string[] => this.coders().slice(0, 2));
   protected readonly found = signal<Agreement | null>(null);
   protected readonly error = signal<string | null>(null);
   private readonly sampleId = computed(() => this.sample().id);

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { MatButton } from '@angular/material/button';
 import { MatFormField } from '@angular/material/form-field';
 import { MatInput } from '@angular/material/input';
@@ -8,6 +8,7 @@ import { Api } from '../../api/api';
 import { SaveData } from '../../shared/save-data';
 import { stepRun } from '../../shared/step-run';
 import { Coding } from './coding';
+import { draftOf } from '../../shared/draft';
 
 /** The codes with when they are given, in their order: the first nine have keys. */
 @Component({
@@ -23,7 +24,7 @@ export class CodebookEditor {
   protected readonly taking = stepRun();
   protected readonly said = signal<string | null>(null);
   /** The codes as they are typed; what is kept, until something is. */
-  protected readonly codes = linkedSignal((): readonly EditedCode[] =>
+  protected readonly codes = draftOf((): readonly EditedCode[] =>
     this.coding.codes().map(({ messages: _, ...code }) => code),
   );
   protected readonly isChanged = computed(

@@ -20,6 +20,7 @@ import { stepRun } from '../../../shared/step-run';
 import { MapSession } from '../../session/map-session';
 import { codesOf, groupName } from '../../session/grouping';
 import { Busy } from '../../../shared/busy';
+import { draftOf } from '../../../shared/draft';
 
 /** So many groups stand in the table; further ones are put together. */
 const MOST = 60;
@@ -164,7 +165,7 @@ export class GroupTable {
     source: this.column,
     computation: () => ({}),
   });
-  protected readonly keptAs = linkedSignal(() => {
+  protected readonly keptAs = draftOf(() => {
     const column = this.column();
     if (column === 'community') return 'groups';
     // What was named by hand is named on; what a method found stays as it is.
