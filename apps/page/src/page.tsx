@@ -59,7 +59,9 @@ export function Page() {
           {held.methods.length > 0 && (
             <section>
               <h2>How it was made</h2>
-              <p>{held.methods.join(' ')}</p>
+              {held.methods.map((paragraph) => (
+                <p key={paragraph}>{paragraph}</p>
+              ))}
               {held.references.length > 0 && (
                 <ul class="references">
                   {held.references.map((one) => (

@@ -120,18 +120,22 @@ describe('a page to share', () => {
     await app.step('compute-column', { network: other.id, name: 'odd', formula: '3 * degree' }).expect(200);
     const { methods } = heldIn(await page());
     expect(methods[0]).toContain('tidepost.jsonl');
+    expect(methods[1]).toMatch(/^Accounts were tied when /);
     expect(methods.join(' ')).not.toMatch(/odd|hashtags? .*same message/i);
-    expect(methods.filter((sentence) => /was arranged|arranged/.test(sentence))).toHaveLength(1);
+    expect(methods.join(' ').match(/was arranged/g)).toHaveLength(1);
     const change = { network: made.id, name: 'Smaller', changes: [{ what: 'without-nodes', nodes: [0] }] };
     const smaller = (await app.step('change-network', change).expect(200)).body as Step;
     await app.step('draw-sample', { name: 'S', from: { what: 'filter', filter: {} }, most: 2 }).expect(200);
-    expect((await app.get<Methods>(`networks/${made.id}/methods`)).sentences).toEqual(methods);
     const ofSmaller = await app.get<Methods>(`networks/${String(smaller.result?.['network'])}/methods`);
-    expect(ofSmaller.sentences).toContain(smaller.sentence);
-    expect(ofSmaller.sentences).toEqual(expect.arrayContaining(methods.slice(0, 3)));
+    expect(ofSmaller.paragraphs).toHaveLength(3);
+    expect(ofSmaller.paragraphs[1]).toContain(smaller.sentence);
+    expect(ofSmaller.paragraphs[1].join(' ')).toContain(methods[1].split('. ')[0]);
     // What is told of the network itself is the same, with the works that it cites.
     const told = await app.get<Methods>(`networks/${made.id}/methods`);
-    expect(told.sentences).toEqual(methods);
+    expect(told.paragraphs.map((sentences) => sentences.join(' '))).toEqual(methods);
+    const short = await app.get<Methods>(`networks/${made.id}/methods`, { length: 'short' });
+    expect(short.paragraphs.flat().join(' ')).not.toMatch(/was arranged|portrayed/);
+    expect(short.paragraphs[1][0]).toBe(told.paragraphs[1][0]);
     expect(told.references.map(({ id }) => id)).toEqual(
       expect.arrayContaining(['blondel2008', 'brandes2001', 'noack2009']),
     );

@@ -98,7 +98,7 @@ describe('a report', () => {
   });
 
   it('leaves out what is not wanted', async () => {
-    const none = { portraits: 'false', tables: 'false', methods: 'false', limits: 'false' };
+    const none = { portraits: 'false', tables: 'false', methods: 'none', limits: 'false' };
     expect((await check(none)).headings).toEqual(['Material', 'The map', 'How to cite this']);
   });
 

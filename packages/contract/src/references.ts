@@ -15,10 +15,17 @@ export const Reference = z.object({
 });
 export type Reference = z.infer<typeof Reference>;
 
+/** Whether the methods text tells every step, or what somebody needs to judge the result. */
+export const MethodsLength = z.enum(['long', 'short']);
+export type MethodsLength = z.infer<typeof MethodsLength>;
+
+export const MethodsQuery = z.object({ length: MethodsLength.default('long') });
+export type MethodsQuery = z.infer<typeof MethodsQuery>;
+
 /** How a network, and what is known of it, came about. */
 export const Methods = z.object({
-  /** Of each step that led to it, in their order. */
-  sentences: z.array(z.string()),
+  /** Sentences by what they are about: the material, its tidying, each network, the names of people. */
+  paragraphs: z.array(z.array(z.string())),
   /** What these cite, and what the measures cite by which the map is drawn. */
   references: z.array(Reference),
 });

@@ -1,5 +1,6 @@
 import * as z from 'zod';
 import { Leaks } from './people';
+import { MethodsLength } from './references';
 
 export const REPORT_FORMATS = ['html', 'md', 'docx'] as const;
 export type ReportFormat = (typeof REPORT_FORMATS)[number];
@@ -23,7 +24,7 @@ export const ReportQuery = z.object({
   portraits: choice,
   tables: choice,
   /** How it was made, with what that cites. */
-  methods: choice,
+  methods: z.enum(['none', ...MethodsLength.options]).default('long'),
   limits: choice,
   /** So many nodes are named in a table. */
   most: z.coerce.number().int().min(1).max(100).default(10),

@@ -6,14 +6,23 @@ export type StudyPart = 'study' | 'messages' | 'networks' | 'plates' | 'people';
 interface StepTraits {
   /** What has to be read anew after it; the logbook always has it. */
   readonly changes: readonly StudyPart[];
-  /** Whether its sentence says how the result was made, and so belongs into the methods text. */
-  readonly inMethods: boolean;
+  /** Where in the methods text its sentence belongs, which says how the result was made; null where it says nothing of that. */
+  readonly chapter: Chapter | null;
 }
 
-const says = (...changes: StudyPart[]): StepTraits => ({ changes, inMethods: true });
-const silent = (...changes: StudyPart[]): StepTraits => ({ changes, inMethods: false });
+/** Parts of the methods text, in the order in which they are read. */
+export const CHAPTERS = ['material', 'tidying', 'network', 'people'] as const;
+export type Chapter = (typeof CHAPTERS)[number];
 
-/** What each kind of step changes, and whether it stands in the methods text. */
+const tells =
+  (chapter: Chapter) =>
+  (...changes: StudyPart[]): StepTraits => ({ changes, chapter });
+const material = tells('material');
+const tidying = tells('tidying');
+const network = tells('network');
+const silent = (...changes: StudyPart[]): StepTraits => ({ changes, chapter: null });
+
+/** What each kind of step changes, and where it stands in the methods text. */
 export const STEP_TRAITS: Readonly<Record<StepKind, StepTraits>> = {
   'create-study': silent('study'),
   'rename-study': silent('study'),
@@ -23,62 +32,62 @@ export const STEP_TRAITS: Readonly<Record<StepKind, StepTraits>> = {
   'save-study': silent(),
   'archive-study': silent(),
   'open-study': silent('study', 'messages', 'networks'),
-  'import-source': says('study', 'messages'),
-  'collect-source': says('study', 'messages'),
-  'remove-source': says('study', 'messages'),
-  'restore-source': says('study', 'messages'),
-  'forget-account': says('study', 'messages', 'networks'),
+  'import-source': material('study', 'messages'),
+  'collect-source': material('study', 'messages'),
+  'remove-source': material('study', 'messages'),
+  'restore-source': material('study', 'messages'),
+  'forget-account': tidying('study', 'messages', 'networks'),
   'detect-languages': silent('messages'),
   'set-language': silent('messages'),
   'mark-message': silent(),
   'save-filter': silent(),
   'forget-filter': silent(),
-  'find-names': says('messages'),
-  'score-messages': says('messages'),
+  'find-names': material('messages'),
+  'score-messages': material('messages'),
   // Networks say whether other decisions hold than when they were woven.
-  tidy: says('study', 'networks'),
-  'take-back-tidy': says('study', 'networks'),
-  'categorise-by-rule': says('study', 'networks'),
-  'categorise-by-table': says('study', 'networks'),
-  'import-network': says('study', 'networks'),
-  'add-node-details': says('networks'),
-  'add-groups': says('networks'),
-  weave: says('study', 'networks'),
-  'weave-slices': says('study', 'networks'),
-  'change-network': says('study', 'networks'),
-  'measure-network': says('networks'),
-  'measure-betweenness': says('networks'),
-  'answer-questions': says('networks'),
-  'describe-whole': says('networks'),
-  'group-nodes': says('networks'),
-  regroup: says('networks'),
-  'split-group': says('networks'),
-  'portray-groups': says('networks'),
+  tidy: tidying('study', 'networks'),
+  'take-back-tidy': tidying('study', 'networks'),
+  'categorise-by-rule': tidying('study', 'networks'),
+  'categorise-by-table': tidying('study', 'networks'),
+  'import-network': network('study', 'networks'),
+  'add-node-details': network('networks'),
+  'add-groups': network('networks'),
+  weave: network('study', 'networks'),
+  'weave-slices': network('study', 'networks'),
+  'change-network': network('study', 'networks'),
+  'measure-network': network('networks'),
+  'measure-betweenness': network('networks'),
+  'answer-questions': network('networks'),
+  'describe-whole': network('networks'),
+  'group-nodes': network('networks'),
+  regroup: network('networks'),
+  'split-group': network('networks'),
+  'portray-groups': network('networks'),
   'note-group': silent('networks'),
-  'follow-groups': says('networks'),
+  'follow-groups': network('networks'),
   'edit-codebook': silent(),
-  'import-codes': says(),
-  'draw-sample': says(),
+  'import-codes': material(),
+  'draw-sample': material(),
   'forget-sample': silent(),
   'code-message': silent(),
-  'measure-agreement': says(),
-  'share-of-code': says('networks'),
+  'measure-agreement': material(),
+  'share-of-code': network('networks'),
   'mark-moment': silent('study'),
   'forget-moment': silent('study'),
-  'scan-resolutions': says(),
-  'test-removal': says(),
-  'doubt-ranks': says('networks'),
-  'compute-column': says('networks'),
-  'mark-nodes': says('networks'),
-  'mark-audience': says('networks'),
+  'scan-resolutions': network(),
+  'test-removal': network(),
+  'doubt-ranks': network('networks'),
+  'compute-column': network('networks'),
+  'mark-nodes': network('networks'),
+  'mark-audience': network('networks'),
   'rename-network': silent('networks'),
   'delete-network': silent('study', 'networks'),
   'restore-network': silent('study', 'networks'),
   'remove-for-good': silent('study', 'messages', 'networks'),
-  'arrange-map': says(),
+  'arrange-map': network(),
   'share-arrangement': silent('networks'),
   'describe-map': silent(),
-  'name-people': says('people'),
+  'name-people': tells('people')('people'),
   'forget-pseudonyms': silent('people'),
   'keep-plate': silent('plates'),
   'name-plate': silent('plates'),

@@ -136,8 +136,8 @@ export function networkRoutes({ studies, runner }: Services): Router {
     if (found?.network !== network) throw notFound('This plate of the network');
   };
 
-  on(ROUTES.methods, ({ path: { study, network }, signal }) =>
-    runner.read('methods', study, network, signal),
+  on(ROUTES.methods, ({ path: { study, network }, query: { length }, signal }) =>
+    runner.read('methods', study, { network, length }, signal),
   );
 
   on(ROUTES.sharedPageCheck, async ({ path, query, signal }) => {

@@ -48,7 +48,7 @@ export async function heldPage(
   });
   const caption = captionText(captionOf(network, map, { layout: saved.layout, moved: saved.moved }));
   const people = await personNames(store);
-  const methods = await readMethods(store, id);
+  const methods = await readMethods(store, { network: id, length: 'long' });
   const title = query.title || plate?.title || network.name;
   const made = new Date().toISOString();
   const held: HeldPage = {
@@ -57,7 +57,7 @@ export async function heldPage(
     licence: query.licence,
     caption,
     told: figureText(network, map, caption),
-    methods: methods.sentences,
+    methods: methods.paragraphs.map((sentences) => sentences.join(' ')),
     references: referenceLines(methods.references),
     cite: citationOf({ author: query.author, title, made, what: 'Network map' }),
     made,

@@ -39,6 +39,7 @@ export async function heldReport(store: Store, query: ReportQuery): Promise<Held
   const methods = await methodsOfMaps(
     store,
     maps.map(({ network, figure }) => ({ network, description: figure.saved.description })),
+    query.methods === 'none' ? 'short' : query.methods,
   );
   const title = query.title || maps[0].title;
   const made = new Date().toISOString();
@@ -49,13 +50,13 @@ export async function heldReport(store: Store, query: ReportQuery): Promise<Held
     made,
     sources: await everySource(store),
     maps,
-    methods: methods.sentences,
+    methods: methods.paragraphs.map((sentences) => sentences.join(' ')),
     references: referenceLines(methods.references),
     cite: citationOf({ author: query.author, title, made, what: 'Report' }),
     parts: {
       portraits: query.portraits === 'true',
       tables: query.tables === 'true',
-      methods: query.methods === 'true',
+      methods: query.methods !== 'none',
       limits: query.limits === 'true',
       most: query.most,
     },

@@ -33,6 +33,7 @@ import type {
   LeakQuestion,
   Leaks,
   Methods,
+  MethodsLength,
   NodeNames,
   People,
   Plate,
@@ -150,7 +151,7 @@ export interface Reads {
     asks: { network: string; format: FigureFormat; query: FigureQuery };
     gives: ExportedFile | null;
   };
-  methods: { asks: string; gives: Methods };
+  methods: { asks: { network: string; length: MethodsLength }; gives: Methods };
   /** Null for a map that was never arranged. */
   sharedPage: {
     asks: { network: string; query: SharedPageQuery };

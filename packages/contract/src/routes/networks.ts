@@ -7,7 +7,7 @@ import { Network, NetworkPage } from '../network';
 import { PageQuery } from '../page';
 import { NodePictureList } from '../pictures';
 import { FullPortrait, GroupMessagesQuery, GroupQuery, PortraitList, PortraitsQuery } from '../portraits';
-import { Methods } from '../references';
+import { Methods, MethodsQuery } from '../references';
 import { SharedPageCheck, SharedPageQuery } from '../sharedPage';
 import { DeletedList } from '../study';
 import { Weave, WeaveEstimate } from '../weave';
@@ -180,6 +180,7 @@ export const networkRoutes = routeTable({
     path: '/studies/{study}/networks/{network}/methods',
     summary:
       'How a network, and what is known of it, came about, in sentences, with the works that these cite.',
+    query: MethodsQuery,
     answer: Methods,
   },
   sharedPage: {

@@ -74,6 +74,7 @@ export interface HeldPage {
   readonly caption: string;
   /** What is told of the map to those who cannot see it. */
   readonly told: { readonly short: string; readonly long: string };
+  /** How it was made, by paragraphs. */
   readonly methods: readonly string[];
   /** What these cite, one work each. */
   readonly references: readonly string[];

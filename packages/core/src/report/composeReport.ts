@@ -2,7 +2,7 @@ import type { Network, Source } from '@pebble/contract';
 import type { HeldPortrait } from '../page/heldMap';
 import { columnTitle } from '../measures/columns';
 import type { PreparedMap } from '../map/scene/prepare';
-import { capital, counted, formatCount, periodPhrase } from '../words/sentence';
+import { counted, formatCount, periodPhrase } from '../words/sentence';
 import { limitSentences } from './limits';
 import { groupTable, nodeTable } from './mapTables';
 import type { Report, ReportBlock, ReportFigure } from './report';
@@ -33,6 +33,7 @@ export interface ReportFacts extends Pick<Report, 'title' | 'author' | 'made'> {
   readonly licence: string;
   readonly sources: readonly Source[];
   readonly maps: readonly ReportedMap[];
+  /** How they were made, by paragraphs. */
   readonly methods: readonly string[];
   /** Works that are cited, a line each. */
   readonly references: readonly string[];
@@ -48,7 +49,7 @@ export function composeReport(facts: ReportFacts): Report {
   const { title, author, made, licence, maps, parts, methods, references, cite } = facts;
   const there = facts.sources.filter(({ removedAt }) => removedAt === null);
   const networks = uniqueBy(maps, ({ network }) => network.id).map(({ network }) => network);
-  const limits = limitSentences({ sources: facts.sources, networks });
+  const limits = limitSentences({ sources: facts.sources, networks, maps });
   return {
     title,
     author,
@@ -61,9 +62,7 @@ export function composeReport(facts: ReportFacts): Report {
       ),
       ...(parts.portraits ? section('The groups', portraitBlocks(maps)) : []),
       ...(parts.tables ? section('In numbers', tableBlocks(maps, parts.most)) : []),
-      ...(parts.methods
-        ? section('How it was made', methods.length > 0 ? [text(methods.join(' '))] : [])
-        : []),
+      ...(parts.methods ? section('How it was made', methods.map(text)) : []),
       ...(parts.limits
         ? section('What this cannot tell', limits.length > 0 ? [{ what: 'list', items: limits }] : [])
         : []),
@@ -102,18 +101,29 @@ function materialBlocks(sources: readonly Source[]): ReportBlock[] {
         ...['Read', 'Kept', 'Left out', 'There already'].map((title) => ({ title, isNumber: true })),
         { title: 'Period', isNumber: false },
       ],
-      rows: sources.map(({ name, report }) => [
-        name,
-        formatCount(report.read),
-        formatCount(report.kept),
-        formatCount(report.skipped),
-        formatCount(report.duplicates + report.duplicatesInFile),
-        report.from === null || report.until === null ? 'undated' : period(report.from, report.until),
-      ]),
+      rows: sources
+        .slice(0, MOST_SOURCES)
+        .map(({ name, report }) => [
+          name,
+          formatCount(report.read),
+          formatCount(report.kept),
+          formatCount(report.skipped),
+          formatCount(report.duplicates + report.duplicatesInFile),
+          report.from === null || report.until === null ? 'undated' : period(report.from, report.until),
+        ]),
     },
+    ...(sources.length > MOST_SOURCES
+      ? [
+          text(
+            `${counted(sources.length - MOST_SOURCES, 'further source')} are not in this table; the logbook has all.`,
+          ),
+        ]
+      : []),
   ];
 }
 
+/** So many are told of in a table; a study can have thousands. */
+const MOST_SOURCES = 50;
 const DAY = 86_400_000;
 
 /** The days from the first message to the last. */
@@ -160,7 +170,7 @@ function portraitBlocks(maps: readonly ReportedMap[]): ReportBlock[] {
 
 function tableBlocks(maps: readonly ReportedMap[], most: number): ReportBlock[] {
   const ofGroups = uniqueBy(maps, groupingOf).map((one) =>
-    groupTable(one.map, `${capital(columnTitle(one.map.description.colour.column))} of “${one.title}”`),
+    groupTable(one.map, `The groups of “${one.title}” by ${columnTitle(one.map.description.colour.column)}`),
   );
   const ofNodes = uniqueBy(maps, ({ network, map }) => `${network.id} ${map.description.size.column}`).map(
     (one) =>

@@ -1,14 +1,20 @@
 import type { Network, Source } from '@pebble/contract';
+import type { PreparedMap } from '../map/scene/prepare';
 import { counted, formatCount, joinWith } from '../words/sentence';
 
 /** What a study was gathered from, and the networks that are told of. */
 interface Told {
   readonly sources: readonly Source[];
   readonly networks: readonly Network[];
+  readonly maps: readonly {
+    readonly title: string;
+    readonly network: Network;
+    readonly map: Pick<PreparedMap, 'nodes' | 'edges' | 'description' | 'colourRange'>;
+  }[];
 }
 
 /** What a study cannot tell, in sentences: what was left out, came twice or is missing, and what was not computed. */
-export function limitSentences({ sources, networks }: Told): string[] {
+export function limitSentences({ sources, networks, maps }: Told): string[] {
   return [
     ...(sources.length > 0
       ? [
@@ -17,6 +23,8 @@ export function limitSentences({ sources, networks }: Told): string[] {
       : []),
     ...sources.flatMap(sourceLimits),
     ...networks.flatMap(networkLimits),
+    ...maps.flatMap(mapLimits),
+    ...unsureGroups(maps),
   ];
 }
 
@@ -57,8 +65,7 @@ function sourceLimits({ name, report, removedAt }: Source): string[] {
 
 const withoutEnd = (sentence: string): string => sentence.replace(/\.$/, '');
 
-function networkLimits({ name, weave, stale, forgotten, groupings }: Network): string[] {
-  const unsure = Object.entries(groupings).filter(([, { stability }]) => stability === null);
+function networkLimits({ name, weave, stale, forgotten }: Network): string[] {
   return [
     ...(weave === null
       ? [`“${name}” came finished from a file; there are no messages behind its ties.`]
@@ -69,13 +76,27 @@ function networkLimits({ name, weave, stale, forgotten, groupings }: Network): s
           `${counted(forgotten, 'person', 'people')} were taken out after “${name}” was woven, and it was not woven again.`,
         ]
       : []),
-    ...(unsure.length > 0
-      ? [
-          `How sure the groups of “${name}” are was not computed (${joinWith(
-            'and',
-            unsure.map(([column]) => `“${column}”`),
-          )}): other runs may give others.`,
-        ]
-      : []),
+  ];
+}
+
+function mapLimits({ title, network, map }: Told['maps'][number]): string[] {
+  const [nodes, edges] = [map.nodes.length, map.edges.length];
+  if (nodes === network.nodes && edges === network.edges) return [];
+  return [
+    `“${title}” shows ${formatCount(nodes)} of ${counted(network.nodes, 'node')} and ${formatCount(edges)} of ${counted(network.edges, 'tie')}.`,
+  ];
+}
+
+/** Columns of groups that a method finds by chance, and the name of the column that says how sure they are. */
+function unsureGroups(maps: Told['maps']): string[] {
+  const unsure = maps.filter(({ network: { columns, groupings }, map }) => {
+    const { column } = map.description.colour;
+    const isFound = column === 'community' || column in groupings;
+    return map.colourRange === null && isFound && !columns.some(({ name }) => name === `${column}, sure`);
+  });
+  const names = [...new Set(unsure.map(({ network }) => `“${network.name}”`))];
+  if (names.length === 0) return [];
+  return [
+    `How sure the groups of ${joinWith('and', names)} are was not computed: another run may put some nodes into other groups.`,
   ];
 }

@@ -99,6 +99,8 @@ describe('texts in documents', () => {
   });
 });
 
+const BY_DEGREE = { colour: { column: 'degree' } };
+
 describe('what a study cannot tell', () => {
   const source = (over: object, removedAt: string | null = null): Source => ({
     id: 1,
@@ -133,8 +135,27 @@ describe('what a study cannot tell', () => {
       ...over,
     }),
   });
-  const network = (over: object): Network =>
-    ({ name: 'N', weave: {}, stale: false, forgotten: 0, groupings: {}, ...over }) as unknown as Network;
+  const map = (over: object, shown: object = {}) => ({
+    title: 'T',
+    network: {
+      name: 'N',
+      nodes: 4,
+      edges: 3,
+      weave: {},
+      stale: false,
+      forgotten: 0,
+      columns: [],
+      groupings: {},
+      ...over,
+    } as unknown as Network,
+    map: {
+      nodes: { length: 4 },
+      edges: { length: 3 },
+      colourRange: null,
+      description: BY_DEGREE,
+      ...shown,
+    } as never,
+  });
 
   it('says what was left out and why, what came twice, and what has no date', () => {
     const skippedByReason = [
@@ -149,7 +170,7 @@ describe('what a study cannot tell', () => {
       undated: 2,
       parentsMissing: 1,
     };
-    expect(limitSentences({ sources: [source(report)], networks: [] }).slice(1)).toEqual([
+    expect(limitSentences({ sources: [source(report)], networks: [], maps: [] }).slice(1)).toEqual([
       'Of 9,500 rows of “posts.csv” 120 were left out: There is no author (80); The date cannot be read (40).',
       '1 row of “posts.csv” was there already, and counts once.',
       '2 messages of “posts.csv” have no date, and are in no period.',
@@ -161,20 +182,25 @@ describe('what a study cannot tell', () => {
     const [, said, ...more] = limitSentences({
       sources: [source({ read: 5, skipped: 5 }, '2026-05-01')],
       networks: [],
+      maps: [],
     });
     expect([said, more]).toEqual(['“posts.csv” was taken out of the study and is in none of this.', []]);
   });
 
-  it('says of networks what they came from, and how sure their groups are', () => {
-    const grouping = (stability: unknown): object => ({ groupings: { community: { stability } } });
-    const limits = (over: object): string[] => limitSentences({ sources: [], networks: [network(over)] });
+  it('says of networks what they came from, what a map leaves out, and how sure their groups are', () => {
+    const limits = (over: object, shown: object = {}): string[] => {
+      const one = map(over, shown);
+      return limitSentences({ sources: [], networks: [one.network], maps: [one, one] });
+    };
     expect(limits({})).toEqual([]);
-    expect(limits(grouping(null))).toEqual([
-      'How sure the groups of “N” are was not computed (“community”): other runs may give others.',
-    ]);
-    expect(limits(grouping({ mean: 0.9 }))).toEqual([]);
     expect(limits({ weave: null })).toEqual([
       '“N” came finished from a file; there are no messages behind its ties.',
     ]);
+    expect(limits({}, { nodes: { length: 2 } })[0]).toBe('“T” shows 2 of 4 nodes and 3 of 3 ties.');
+    const byCommunity = { description: { colour: { column: 'community' } } };
+    expect(limits({}, byCommunity)).toEqual([
+      'How sure the groups of “N” are was not computed: another run may put some nodes into other groups.',
+    ]);
+    expect(limits({ columns: [{ name: 'community, sure' }] }, byCommunity)).toEqual([]);
   });
 });

@@ -27,7 +27,7 @@ export class Logbook {
   protected readonly methods = computed(() =>
     [...this.steps()]
       .reverse()
-      .filter(({ state, kind }) => state === 'done' && STEP_TRAITS[kind].inMethods)
+      .filter(({ state, kind }) => state === 'done' && STEP_TRAITS[kind].chapter !== null)
       .map(({ sentence }) => sentence)
       .join(' '),
   );

@@ -1,5 +1,7 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import { FormsModule } from '@angular/forms';
 import { MatButton } from '@angular/material/button';
+import { MatCheckbox } from '@angular/material/checkbox';
 import {
   MatExpansionPanel,
   MatExpansionPanelHeader,
@@ -13,11 +15,19 @@ import { asking } from '../shared/asking';
 import { saveFile } from '../shared/save-file';
 import { Notices } from '../store/notices';
 import { work } from '../store/work.reducer';
+import { doneSteps } from '../shared/done-steps';
 
 /** How the open network came about, for the methods section of a text, and the works that it cites. */
 @Component({
   selector: 'pt-methods-text',
-  imports: [MatButton, MatExpansionPanel, MatExpansionPanelHeader, MatExpansionPanelTitle],
+  imports: [
+    FormsModule,
+    MatButton,
+    MatCheckbox,
+    MatExpansionPanel,
+    MatExpansionPanelHeader,
+    MatExpansionPanelTitle,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (methods.found(); as found) {
@@ -25,13 +35,16 @@ import { work } from '../store/work.reducer';
         <mat-expansion-panel-header>
           <mat-panel-title>{{ title() }}</mat-panel-title>
         </mat-expansion-panel-header>
-        <p>{{ text() }}</p>
+        @for (one of paragraphs(); track one) {
+          <p>{{ one }}</p>
+        }
         <ul>
           @for (one of list(); track one) {
             <li>{{ one }}</li>
           }
         </ul>
       </mat-expansion-panel>
+      <mat-checkbox [ngModel]="isShort()" (ngModelChange)="isShort.set($event)">in short</mat-checkbox><br />
       <button matButton="outlined" (click)="copy()">Copy</button>
       @if (found.references.length > 0) {
         <button matButton="outlined" (click)="saveReferences('bib')">BibTeX</button>
@@ -72,19 +85,26 @@ export class MethodsText {
   private readonly api = inject(Api);
   private readonly notices = inject(Notices);
   private readonly steps = inject(Store).selectSignal(work.selectSteps);
+  protected readonly isShort = signal(false);
   protected readonly methods = asking(
-    () => ({ place: pathOf(this.network()), newest: this.steps().find(({ state }) => state === 'done')?.id }),
-    ({ place }) => this.api.methods(place),
+    () => ({
+      place: pathOf(this.network()),
+      length: this.isShort() ? ('short' as const) : ('long' as const),
+      done: doneSteps(this.steps()),
+    }),
+    ({ place, length }) => this.api.methods(place, { length }),
   );
-  protected readonly text = computed(() => this.methods.found()?.sentences.join(' ') ?? '');
+  protected readonly paragraphs = computed(() =>
+    (this.methods.found()?.paragraphs ?? []).map((sentences) => sentences.join(' ')),
+  );
   protected readonly list = computed(() => referenceLines(this.methods.found()?.references ?? []));
   protected readonly title = computed(() => {
-    const { sentences = [], references = [] } = this.methods.found() ?? {};
-    return `${counted(sentences.length, 'sentence')}, ${counted(references.length, 'reference')}`;
+    const { paragraphs = [], references = [] } = this.methods.found() ?? {};
+    return `${counted(paragraphs.flat().length, 'sentence')}, ${counted(references.length, 'reference')}`;
   });
 
   protected async copy(): Promise<void> {
-    await navigator.clipboard.writeText([this.text(), ...this.list()].join('\n\n'));
+    await navigator.clipboard.writeText([...this.paragraphs(), ...this.list()].join('\n\n'));
     this.notices.say('The text and its references were copied.');
   }
 

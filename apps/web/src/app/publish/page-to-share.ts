@@ -4,7 +4,7 @@ import { FormsModule } from '@angular/forms';
 import { MatButton } from '@angular/material/button';
 import { MatCheckbox } from '@angular/material/checkbox';
 import { MatDialogActions, MatDialogContent, MatDialogRef, MatDialogTitle } from '@angular/material/dialog';
-import { MatFormField, MatLabel } from '@angular/material/form-field';
+import { MatFormField } from '@angular/material/form-field';
 import { MatInput } from '@angular/material/input';
 import { MatProgressBar } from '@angular/material/progress-bar';
 import { addressOf, ROUTES, type Network, type PageMessages, type SharedPageQuery } from '@pebble/contract';
@@ -19,6 +19,8 @@ import { saveFrom } from '../shared/save-file';
 import { stepRun } from '../shared/step-run';
 import { Notices } from '../store/notices';
 import { LeakGuard } from '../shared/leaks/leak-guard';
+import { CreditFields } from './credit-fields';
+import { Credits } from './credits';
 
 /** Milliseconds without a further change after which it is looked how large the page would be. */
 const REST = 500;
@@ -34,6 +36,7 @@ const MESSAGES: readonly { readonly messages: PageMessages; readonly words: stri
   selector: 'pt-page-to-share',
   imports: [
     Busy,
+    CreditFields,
     FormsModule,
     MatButton,
     MatCheckbox,
@@ -42,7 +45,6 @@ const MESSAGES: readonly { readonly messages: PageMessages; readonly words: stri
     MatDialogTitle,
     MatFormField,
     MatInput,
-    MatLabel,
     MatProgressBar,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -55,6 +57,7 @@ export class PageToShare {
   private readonly notices = inject(Notices);
   private readonly plates = inject(Plates);
   private readonly guard = inject(LeakGuard);
+  private readonly credits = inject(Credits);
   protected readonly dialog = inject<MatDialogRef<PageToShare>>(MatDialogRef);
   protected readonly network = this.session.network() as Network;
   protected readonly run = stepRun();
@@ -70,8 +73,6 @@ export class PageToShare {
   protected readonly usualTitle = computed(
     () => this.ofNetwork().find(({ id }) => id === this.plate())?.title ?? this.network.name,
   );
-  protected readonly author = signal('');
-  protected readonly licence = signal('');
   protected readonly messages = signal<PageMessages>('none');
   protected readonly texts = signal<'whole' | 'short'>('whole');
   protected readonly days = signal(true);
@@ -86,8 +87,8 @@ export class PageToShare {
     return {
       ...(plate === null ? {} : { plate }),
       title: this.title().trim(),
-      author: this.author().trim(),
-      licence: this.licence().trim(),
+      author: this.credits.author().trim(),
+      licence: this.credits.licence().trim(),
       columns: [...this.chosen()].join('|'),
       messages: this.messages(),
       texts: this.texts(),

@@ -55,6 +55,9 @@ const FORMATS: readonly { readonly format: NetworkExport; readonly words: string
   { format: 'parquet-ties', words: 'Ties, Parquet' },
 ];
 
+/** Dialogs in which is chosen what goes out. */
+const WIDE = { width: '620px', maxWidth: 'calc(100vw - 24px)' } as const;
+
 /** The map as a figure with legend and caption, and the network as data. */
 @Component({
   selector: 'pt-publish',
@@ -173,11 +176,13 @@ export class Publish {
   /** Chooses what a page of the map holds. */
   protected async page(): Promise<void> {
     const { PageToShare } = await import('./page-to-share');
-    this.dialogs.open(PageToShare, {
-      width: '620px',
-      maxWidth: 'calc(100vw - 24px)',
-      ariaLabel: 'A page to share',
-    });
+    this.dialogs.open(PageToShare, { ...WIDE, ariaLabel: 'A page to share' });
+  }
+
+  /** Chooses what a report holds. */
+  protected async report(): Promise<void> {
+    const { ReportMaker } = await import('./report/report-maker');
+    this.dialogs.open(ReportMaker, { ...WIDE, ariaLabel: 'A report' });
   }
 
   protected async data(format: NetworkExport): Promise<void> {

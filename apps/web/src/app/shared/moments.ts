@@ -4,6 +4,7 @@ import type { Moment, Step } from '@pebble/contract';
 import { Api } from '../api/api';
 import { work } from '../store/work.reducer';
 import { stepRun } from './step-run';
+import { doneSteps } from './done-steps';
 
 /** What the researcher marked in the time of the open study; it stands on every axis of time. */
 @Injectable({ providedIn: 'root' })
@@ -12,8 +13,8 @@ export class Moments {
   private readonly store = inject(Store);
   private readonly study = this.store.selectSignal(work.selectStudy);
   private readonly steps = this.store.selectSignal(work.selectSteps);
-  /** The last step that changed them, wherever it was asked for. */
-  private readonly changed = computed(() => this.steps().find(isOfMoments)?.id ?? 0);
+  /** How many steps changed them, wherever they were asked for. */
+  private readonly changed = computed(() => doneSteps(this.steps(), isOfMoments));
   private readonly found = signal<readonly Moment[]>([]);
   readonly all = this.found.asReadonly();
   readonly changing = stepRun();
@@ -55,6 +56,6 @@ export class Moments {
   }
 }
 
-function isOfMoments({ kind, state }: Step): boolean {
-  return (kind === 'mark-moment' || kind === 'forget-moment') && state === 'done';
+function isOfMoments({ kind }: Step): boolean {
+  return kind === 'mark-moment' || kind === 'forget-moment';
 }

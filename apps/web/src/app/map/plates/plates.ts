@@ -9,6 +9,7 @@ import { work } from '../../store/work.reducer';
 import { MapSession } from '../session/map-session';
 import { interleave } from '../session/places';
 import { cut, freeTitle, LONGEST } from './plate-titles';
+import { doneSteps } from '../../shared/done-steps';
 
 /** The plates of the open study: kept states of its maps. */
 @Injectable({ providedIn: 'root' })
@@ -24,8 +25,8 @@ export class Plates {
   /** In their order; null before they are known. */
   readonly all = this.found.asReadonly();
   readonly run = stepRun();
-  /** The last step after which a plate may be another, or look otherwise. */
-  private readonly changed = computed(() => this.steps().find(isOfPlates)?.id ?? 0);
+  /** How many steps there were after which a plate may be another, or look otherwise. */
+  private readonly changed = computed(() => doneSteps(this.steps(), isOfPlates));
 
   constructor() {
     effect((onCleanup) => {
@@ -134,7 +135,7 @@ export class Plates {
 }
 
 /** Whether plates may be others after it, or look otherwise: what they show is columns of networks. */
-function isOfPlates({ kind, state }: Step): boolean {
+function isOfPlates({ kind }: Step): boolean {
   const { changes } = STEP_TRAITS[kind];
-  return state === 'done' && (changes.includes('plates') || changes.includes('networks'));
+  return changes.includes('plates') || changes.includes('networks');
 }

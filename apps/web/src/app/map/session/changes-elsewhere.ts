@@ -1,17 +1,16 @@
 import { STEP_TRAITS, type Step } from '@pebble/contract';
 import { numbersOf, type MapNetwork } from '@pebble/core';
+import { doneSteps } from '../../shared/done-steps';
 
 type Edges = MapNetwork['edges'];
 
-/** The newest step that can have changed what a network holds: its columns, its groups, their titles; 0 where there is none. */
-export function newestChange(steps: readonly Step[], network: string): number {
-  const found = steps.find(
-    ({ kind, state, parameters, result }) =>
-      state === 'done' &&
-      STEP_TRAITS[kind].changes.includes('networks') &&
-      (isOf(parameters, network) || isOf(result, network)),
+/** How many steps are done that can have changed what a network holds: its columns, its groups, their titles. */
+export function changesDone(steps: readonly Step[], network: string): number {
+  return doneSteps(
+    steps,
+    ({ kind, parameters, result }) =>
+      STEP_TRAITS[kind].changes.includes('networks') && (isOf(parameters, network) || isOf(result, network)),
   );
-  return found?.id ?? 0;
 }
 
 /** Ties that were read again, with the ends that are known where these are the same, so that what was drawn for them still holds. */

@@ -8,7 +8,7 @@ import { Api, isMissing, pathOf, type NetworkPlace } from '../../api/api';
 import { wholeOf } from '../../shared/slices';
 import { WorkActions } from '../../store/work.actions';
 import { work } from '../../store/work.reducer';
-import { newestChange, withSameEnds } from './changes-elsewhere';
+import { changesDone, withSameEnds } from './changes-elsewhere';
 import { plateSelection } from './plate-state';
 import { separate, type Places } from './places';
 import { sayUnsaved, withArrangement } from './with-arrangement';
@@ -91,7 +91,7 @@ export const MapSession = signalStore(
         if (of === null) return;
         const turn = ++opening;
         const view = store.view();
-        known = newestChange(steps(), id);
+        known = changesDone(steps(), id);
         methods.close();
         try {
           const { network, map } = await read({ study: of, id }, () => turn === opening);
@@ -121,7 +121,7 @@ export const MapSession = signalStore(
         const before = store.network();
         const data = store.data();
         if (!before || !data) return;
-        known = newestChange(steps(), before.id);
+        known = changesDone(steps(), before.id);
         try {
           const [network, tables, kept] = await firstValueFrom(
             forkJoin([api.network(pathOf(before)), store._readTables(before), api.savedMap(pathOf(before))]),
@@ -177,11 +177,10 @@ export const MapSession = signalStore(
         store.describe(description);
       },
 
-      /** The newest step that changed the open network and of which its tables do not know; 0 where there is none. */
-      _unknownChange(): number {
+      /** Whether steps changed the open network of which its tables do not know. */
+      _isBehind(): boolean {
         const network = store.network();
-        const newest = network && store.data() ? newestChange(steps(), network.id) : 0;
-        return newest > known ? newest : 0;
+        return network !== null && store.data() !== null && changesDone(steps(), network.id) > known;
       },
 
       _isDescriptionUnsaved: (description: MapDescription): boolean =>
@@ -206,9 +205,9 @@ export const MapSession = signalStore(
       });
       // Other screens, and steps that follow by themselves, change the network that is open.
       effect((onCleanup) => {
-        if (store._unknownChange() === 0) return;
+        if (!store._isBehind()) return;
         const timer = setTimeout(() => {
-          if (store._unknownChange() > 0) void store.refresh();
+          if (store._isBehind()) void store.refresh();
         }, REFRESH_AFTER);
         onCleanup(() => clearTimeout(timer));
       });

@@ -6,6 +6,7 @@ import { Api } from '../../api/api';
 import { MapSession } from '../../map/session/map-session';
 import { asking } from '../../shared/asking';
 import { work } from '../../store/work.reducer';
+import { doneSteps } from '../../shared/done-steps';
 
 /** How people are called in what is published: in the study, and in each network that is on the page. */
 @Injectable()
@@ -17,8 +18,8 @@ export class PublishedNames {
   readonly beside = signal<readonly string[]>([]);
   private readonly study = this.store.selectSignal(work.selectId);
   private readonly steps = this.store.selectSignal(work.selectSteps);
-  /** The last step after which people may be called otherwise, or may be others. */
-  private readonly changed = computed(() => this.steps().find(isOfPeople)?.id ?? 0);
+  /** How many steps there were after which people may be called otherwise, or may be others. */
+  private readonly changed = computed(() => doneSteps(this.steps(), isOfPeople));
   private readonly asked = computed(() => {
     const study = this.study();
     return study === null ? null : { study, changed: this.changed() };
@@ -58,9 +59,7 @@ export class PublishedNames {
   }
 }
 
-function isOfPeople({ kind, state }: Step): boolean {
+function isOfPeople({ kind }: Step): boolean {
   const { changes } = STEP_TRAITS[kind];
-  return (
-    state === 'done' && (['people', 'networks', 'messages'] as const).some((part) => changes.includes(part))
-  );
+  return (['people', 'networks', 'messages'] as const).some((part) => changes.includes(part));
 }

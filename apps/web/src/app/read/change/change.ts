@@ -45,6 +45,7 @@ import { Happenings } from './happenings';
 import { MomentsPanel } from './moments-panel';
 import { OverTimeView } from './over-time';
 import { draftOf } from '../../shared/draft';
+import { doneSteps } from '../../shared/done-steps';
 
 /** Width of a slice in a chart that has to be scrolled. */
 const SLICE_WIDTH = 132;
@@ -118,13 +119,12 @@ export class Change {
     const titles = this.whole().titles[THROUGH_TIME] ?? {};
     return (line: string): string => (line === '' ? 'smaller groups' : (titles[line] ?? `group ${line}`));
   });
-  /** The step by which they were followed last: when it is another one, they are read anew. */
-  private readonly followed = computed(
-    () =>
-      this.steps().find(
-        ({ kind, state, parameters }) =>
-          kind === 'follow-groups' && state === 'done' && parameters['network'] === this.wholeId(),
-      )?.id ?? 0,
+  /** How often they were followed: when it is once more, they are read anew. */
+  private readonly followed = computed(() =>
+    doneSteps(
+      this.steps(),
+      ({ kind, parameters }) => kind === 'follow-groups' && parameters['network'] === this.wholeId(),
+    ),
   );
   protected readonly isFollowing = computed(
     () =>
