@@ -19,8 +19,8 @@ import { saveFrom } from '../shared/save-file';
 import { stepRun } from '../shared/step-run';
 import { Notices } from '../store/notices';
 import { LeakGuard } from '../shared/leaks/leak-guard';
-import { CreditFields } from './credit-fields';
-import { Credits } from './credits';
+import { CreditFields } from './credits/credit-fields';
+import { Credits } from './credits/credits';
 
 /** Milliseconds without a further change after which it is looked how large the page would be. */
 const REST = 500;

@@ -21,8 +21,8 @@ import { LeakGuard } from '../../shared/leaks/leak-guard';
 import { saveFrom } from '../../shared/save-file';
 import { stepRun } from '../../shared/step-run';
 import { Notices } from '../../store/notices';
-import { CreditFields } from '../credit-fields';
-import { Credits } from '../credits';
+import { CreditFields } from '../credits/credit-fields';
+import { Credits } from '../credits/credits';
 
 /** Milliseconds without a further change after which it is looked what the report would hold. */
 const REST = 500;
