@@ -27,6 +27,7 @@ const STEPS: Readonly<Record<StepKind, ((of: Foreign) => object) | null>> = {
   'save-study': null,
   'archive-study': null,
   'open-study': ({ upload }) => ({ upload, file: 'a.zip' }),
+  'open-package': ({ upload }) => ({ upload, file: 'a.zip' }),
   'import-source': ({ upload, reading }) => ({ upload, file: 'a.csv', name: 'a', reading }),
   'collect-source': null,
   'import-network': ({ upload, reading }) => ({ upload, file: 'a.csv', name: 'a', reading }),

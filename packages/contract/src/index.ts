@@ -14,6 +14,7 @@ export * from './measures';
 export * from './message';
 export * from './moments';
 export * from './network';
+export * from './package';
 export * from './page';
 export * from './people';
 export * from './pictures';

@@ -71,6 +71,11 @@ export const Network = z.object({
   slice: z.object({ of: z.string(), place: z.int(), title: z.string() }).nullable().default(null),
   /** The network that hands changed to make this one, and what they did, in words; null for one that was not changed. */
   changed: z.object({ of: z.string(), name: z.string(), words: z.string() }).nullable().default(null),
+  /** Where a package brought it from, and how it was woven there: the words for it; null for a network of this study's own. */
+  opened: z
+    .object({ title: z.string(), weave: Weave.nullable(), changed: z.string().nullable() })
+    .nullable()
+    .default(null),
   /** What the whole is like; null until it was asked for. */
   whole: WholeNetwork.nullable().default(null),
   /** How its groupings were found, by the name of their column. */

@@ -104,6 +104,8 @@ export const STEP_TRAITS: Readonly<Record<StepKind, StepTraits>> = {
   'export-figure': silent(),
   'export-page': silent(),
   'export-report': silent(),
+  'export-package': silent(),
+  'open-package': network('study', 'networks', 'plates'),
   'export-network': silent(),
   'export-data': silent(),
   'export-portraits': silent(),

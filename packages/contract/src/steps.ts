@@ -12,6 +12,7 @@ import { FIGURE_FORMATS, FigureQuery } from './figure';
 import { pageOf } from './page';
 import { AgreementSettings, Coder, EditedCode, MOST_CODES, NewSample } from './coding';
 import { Allowed, Naming } from './people';
+import { PackageQuery } from './package';
 import { REPORT_FORMATS, ReportQuery } from './report';
 import { SharedPageQuery } from './sharedPage';
 import { PlateMap, PlateNote, PlateTitle } from './plates';
@@ -318,6 +319,10 @@ export const stepParameters = {
     format: z.enum(REPORT_FORMATS),
     allowed: Allowed,
   }),
+  /** The network and its map for reuse, in a zip. */
+  'export-package': PackageQuery.extend({ network: z.string(), files: z.int().min(1), allowed: Allowed }),
+  /** A package becomes a network of the study, with its map and its plates. */
+  'open-package': z.object({ upload: z.string(), file: FileName }),
   'export-network': z.object({ network: z.string(), format: NetworkExport, allowed: Allowed }),
   'export-data': DataExport,
 } as const;

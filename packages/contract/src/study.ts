@@ -44,7 +44,13 @@ export type Deleted = z.infer<typeof Deleted>;
 export const DeletedList = z.array(Deleted);
 
 /** A study that is to be opened from a file, by the step `open-study`. */
-export const OpeningStudy = z.object({ study: z.string(), upload: z.string(), file: z.string() });
+export const OpeningStudy = z.object({
+  study: z.string(),
+  upload: z.string(),
+  file: z.string(),
+  /** The step that takes it in: of a saved study, or of a package with a map. */
+  by: z.enum(['open-study', 'open-package']),
+});
 export type OpeningStudy = z.infer<typeof OpeningStudy>;
 
 export const StudyList = z.object({

@@ -10,7 +10,7 @@ import { withoutPseudonyms } from '../people/publishedNames';
 import { findPlate } from '../storage/plates';
 import { wholeTable } from '../storage/files/tables';
 import { checkOwnThings } from './ownThings';
-import { ApiError, fail, notFound } from './problems';
+import { ApiError, fail, NEVER_ARRANGED, notFound } from './problems';
 import { studyRouter } from './routers';
 import type { Services } from './services';
 
@@ -163,12 +163,6 @@ export function networkRoutes({ studies, runner }: Services): Router {
 
   return router;
 }
-
-const NEVER_ARRANGED = new ApiError(
-  409,
-  'Not arranged',
-  'This map was never arranged, so there is no figure of it. Open it once, or arrange it by the step arrange-map.',
-);
 
 /** Why nothing can be read behind a network. */
 function noMessages(network: Network): ApiError {

@@ -30,6 +30,13 @@ export function notFound(what: string): ApiError {
   return new ApiError(404, 'Not found', `${what} is not there; it may have been deleted.`);
 }
 
+/** Of a map that nobody has opened yet. */
+export const NEVER_ARRANGED = new ApiError(
+  409,
+  'Not arranged',
+  'This map was never arranged, so there is no figure of it. Open it once, or arrange it by the step arrange-map.',
+);
+
 function sendProblem(response: Response, problem: Problem): void {
   response.status(problem.status).type('application/problem+json').send(JSON.stringify(problem));
 }

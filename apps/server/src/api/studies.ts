@@ -7,8 +7,9 @@ import { newStudyId } from '../storage/ids';
 import { fileName as fileTitle } from '../exports/writtenFile';
 import { savedPath, uploadPath } from '../files/places';
 import { receive } from '../files/receive';
-import { BadPackage } from '../storage/package/manifest';
-import { readManifest } from '../storage/package/readPackage';
+import { BadPackage } from '../files/openedZip';
+import { readManifest } from '../storage/savedStudy/readPackage';
+import { isPackage } from '../packing/readPacked';
 import { answeringOn } from './answering';
 import { fileName } from './fileName';
 import type { Services } from './services';
@@ -58,7 +59,18 @@ export function studyRoutes({ studies, runner, config }: Services): Router {
     const store = await runner.alone(id, () => studies.beginOpening(id, lastStep));
     const upload = randomUUID();
     copyFileSync(path, uploadPath(store.folder, upload), constants.COPYFILE_FICLONE);
-    return { study: id, upload, file };
+    return { study: id, upload, file, by: 'open-study' };
+  };
+
+  /** Begins a study for a package with a map; the step `open-package` takes it in. */
+  const openPackage = async (path: string, file: string): Promise<OpeningStudy> => {
+    const id = newStudyId();
+    const name = file.replace(/(\.package)?\.zip$/i, '').trim() || 'Package';
+    await submit(id, { kind: 'create-study', parameters: { name: name.slice(0, 200) } });
+    const upload = randomUUID();
+    const { folder } = studies.storeOf(id)!;
+    copyFileSync(path, uploadPath(folder, upload), constants.COPYFILE_FICLONE);
+    return { study: id, upload, file, by: 'open-package' };
   };
 
   on(ROUTES.openFile, async ({ request }) => {
@@ -66,6 +78,7 @@ export function studyRoutes({ studies, runner, config }: Services): Router {
     const path = join(studies.dataFolder, 'studies', `${randomUUID()}.part`);
     try {
       await receive(request, path, config.largestUpload);
+      if (await isPackage(path)) return await openPackage(path, file);
       return await open(newStudyId(), path, file);
     } catch (error) {
       throw error instanceof BadPackage

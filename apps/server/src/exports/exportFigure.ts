@@ -1,5 +1,5 @@
 import { readFile } from 'node:fs/promises';
-import type { FigureFormat, FigureQuery, Network, SavedMap } from '@pebble/contract';
+import type { FigureFormat, FigureQuery, MapDescription, Network, SavedMap } from '@pebble/contract';
 import {
   buildScene,
   bundling,
@@ -72,17 +72,21 @@ export async function exportFigure(
   return { path: writeBytes(store.folder, bytes), name, type };
 }
 
-/** Draws a map as it is, or as a plate keeps it; null where it was never arranged. Throws RangeError for a column that is no longer there. */
+/**
+ * Draws a map as it is, or as a plate keeps it; null where it was never arranged. Throws RangeError for a column that is no longer there.
+ * @param change of its description
+ */
 export async function drawFigure(
   store: Store,
   { network: id, query }: { readonly network: string; readonly query: FigureQuery },
+  change: (description: MapDescription) => MapDescription = (description) => description,
 ): Promise<DrawnFigure | null> {
   const drawn = query.plate === undefined ? await openMap(store, id) : await plateMap(store, query.plate);
   const network = drawn && (await findNetwork(store, id));
   if (!network) return null;
   const { saved, positions } = drawn;
   const published = await readNodeNames(store, network.id);
-  const prepared = await preparedMap(store, network, saved.description, namesGiven(published));
+  const prepared = await preparedMap(store, network, change(saved.description), namesGiven(published));
   const { x, y } = fromPlacesBytes(positions);
   const map = { ...prepared, courses: coursesOf(prepared, x, y) };
   const scene = sceneOf(map, x, y, query);
@@ -100,7 +104,10 @@ export async function drawFigure(
   return { network, map, saved, scene, caption, told, options };
 }
 
-async function pdfOf({ network, scene, options }: DrawnFigure, resolution: number): Promise<Uint8Array> {
+export async function pdfOf(
+  { network, scene, options }: DrawnFigure,
+  resolution: number,
+): Promise<Uint8Array> {
   const { paintPdf } = await import('@pebble/core/pdf');
   return paintPdf(scene, {
     ...options,

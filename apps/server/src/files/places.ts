@@ -15,8 +15,8 @@ export function networkPath(folder: string, id: string, table: NetworkPart): str
   return join(folder, 'networks', checked(id), `${table}.arrow`);
 }
 
-/** What is kept of a network: its nodes, its ties, and which messages stand behind them. */
-export type NetworkPart = 'nodes' | 'edges' | 'evidence';
+/** What is kept of a network: its nodes, its ties, which messages stand behind them, and of one that a package brought their numbers by day. */
+export type NetworkPart = 'nodes' | 'edges' | 'evidence' | 'days';
 
 /** What a collecting run brought so far. */
 export function spoolPath(folder: string, run: string): string {

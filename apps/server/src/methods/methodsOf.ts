@@ -66,7 +66,7 @@ export async function methodsOf(
 }
 
 /** The steps in their order that belong into the methods of some networks and of those that these were made of. */
-async function stepsOf(store: Store, line: readonly Network[]): Promise<Step[]> {
+export async function stepsOf(store: Store, line: readonly Network[]): Promise<Step[]> {
   const ids = new Set(line.map(({ id }) => id));
   const woven = Math.max(...line.map(({ step }) => step));
   const said = (await listSteps(store))
@@ -98,7 +98,7 @@ function sentenceOf({ sentence }: Step): string {
 }
 
 /** The network, and those that it was made of: the whole of a slice, what hands changed, what groups or one sort were woven of. */
-async function lineOf(store: Store, network: Network): Promise<Network[]> {
+export async function lineOf(store: Store, network: Network): Promise<Network[]> {
   const line = [network];
   for (let of = madeOf(network); of !== null && !line.some(({ id }) => id === of);) {
     const found = await findNetwork(store, of);

@@ -9,7 +9,14 @@ import { collectSource } from './gather/collectSource';
 import { detectLanguages } from './gather/detectLanguages';
 import { describeWhole } from './measure/describeWhole';
 import { bootstrapRanks } from './measure/bootstrapRanks';
-import { exportData, exportFigure, exportNetwork, exportPage, exportReport } from './export/exportSteps';
+import {
+  exportData,
+  exportFigure,
+  exportNetwork,
+  exportPackage,
+  exportPage,
+  exportReport,
+} from './export/exportSteps';
 import { findNames } from './gather/findNames';
 import { forgetAccount } from './gather/forgetAccount';
 import { groupNodes } from './measure/groupNodes';
@@ -61,6 +68,7 @@ import type { StepDefinition } from './step';
 import { createStudy, deleteStudy, renameStudy, restoreStudy } from './study/studySteps';
 import { takeBackTidy, tidy } from './tidy/tidySteps';
 import { testRemoval } from './measure/testRemoval';
+import { openPackage } from './weave/openPackage';
 import { weave } from './weave/weave';
 import { weaveSlices } from './weave/weaveSlices';
 
@@ -148,6 +156,8 @@ const definitions = {
   'export-figure': exportFigure,
   'export-page': exportPage,
   'export-report': exportReport,
+  'export-package': exportPackage,
+  'open-package': openPackage,
   'export-network': exportNetwork,
   'export-data': exportData,
 } satisfies { readonly [K in StepKind]: { readonly kind: K } } as unknown as Definitions;

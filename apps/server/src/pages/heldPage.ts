@@ -18,7 +18,7 @@ import { findNetwork, readMap, readPositions } from '../storage/networks';
 import type { Store } from '../storage/open';
 import { findPlate, platePositions } from '../storage/plates';
 import { fromPlacesBytes } from '../storage/placesBytes';
-import { evidenceOf } from '../weaving/evidenceOf';
+import { dailyTieCountsOf } from '../weaving/dailyTieCountsOf';
 import { preparedMap } from '../plates/preparedMap';
 import { readTable } from '../storage/files/tables';
 import { heldMessages } from './heldMessages';
@@ -38,8 +38,8 @@ export async function heldPage(
   const plain = await preparedMap(store, network, saved.description);
   const map = names ? withNames(plain, names) : plain;
   const isTimed = query.days === 'true';
-  const evidence = isTimed ? await evidenceOf(store, network) : null;
-  const timed = { ...map, network: { ...map.network, dailyTieCounts: await evidence?.dailyTieCounts() } };
+  const dailyTieCounts = isTimed ? await dailyTieCountsOf(store, network) : null;
+  const timed = { ...map, network: { ...map.network, dailyTieCounts } };
   const chosen = query.columns.split('|').filter((name) => !given.leftOut.includes(name));
   const drawn = holdMap(timed, network, fromPlacesBytes(positions), {
     columns: chosen,

@@ -1,12 +1,13 @@
 import type { Leak, LeakQuestion, Leaks, People } from '@pebble/contract';
-import { categoriesOf, textsIn } from '@pebble/core';
+import { categoriesOf, textsIn, type TableColumns } from '@pebble/core';
+import type { IdentityFinder } from '@pebble/core/files';
 import { readDecisions } from '../storage/decisions';
 import { readTable } from '../storage/files/tables';
 import { findNetwork } from '../storage/networks';
 import type { Store } from '../storage/open';
 import { countPseudonyms, readNaming } from '../storage/people';
 import { hiddenPeople, NO_LEAKS, told } from './identities';
-import { publishedTable } from './publishedTable';
+import { publishedTable, type PublishedTable } from './publishedTable';
 
 /** How people of a study are called in what is published. */
 export async function readPeople(store: Store): Promise<People> {
@@ -28,11 +29,21 @@ export async function findNetworkLeaks(store: Store, id: string): Promise<Leaks>
   const finder = await hiddenPeople(store);
   if (!finder) return NO_LEAKS;
   const network = (await findNetwork(store, id))!;
-  const { nodes, titles, isHidden } = await publishedTable(store, network);
+  const table = await publishedTable(store, network);
+  return told(leaksInTables(finder, network.name, table, readTable(store.folder, id, 'edges')));
+}
+
+/** Where people can be found in the name, the tables and the titles of a network as they go out. */
+export function leaksInTables(
+  finder: IdentityFinder,
+  name: string,
+  { nodes, titles, isHidden }: PublishedTable,
+  ties: TableColumns,
+): Leak[] {
   const leaks: Leak[] = [];
   const look = (place: string, text: string): void => void leaks.push(...finder.find(place, text));
-  look('name of the network', network.name);
-  const tables = { nodes, ties: readTable(store.folder, id, 'edges') };
+  look('name of the network', name);
+  const tables = { nodes, ties };
   for (const [table, columns] of Object.entries(tables))
     for (const [column, values] of Object.entries(columns)) {
       look(`${table}, name of a column`, column);
@@ -45,5 +56,5 @@ export async function findNetworkLeaks(store: Store, id: string): Promise<Leaks>
     }
   for (const [column, byValue] of Object.entries(titles))
     for (const title of Object.values(byValue)) look(`titles of “${column}”`, title);
-  return told(leaks);
+  return leaks;
 }

@@ -13,7 +13,16 @@ export async function drawPlate(
   map: PlateMap,
   positions: Buffer,
 ): Promise<KeptDrawing> {
-  const prepared = await preparedMap(store, network, map.description);
+  return drawPrepared(network, await preparedMap(store, network, map.description), map, positions);
+}
+
+/** The same of a map that is prepared already. */
+export function drawPrepared(
+  network: Network,
+  prepared: PreparedMap,
+  map: PlateMap,
+  positions: Buffer,
+): KeptDrawing {
   const { x, y } = fromPlacesBytes(positions);
   return {
     caption: captionText(captionOf(network, prepared, { layout: map.layout, moved: map.moved })),

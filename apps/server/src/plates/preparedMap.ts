@@ -3,7 +3,7 @@ import { prepareMap, withNames, type PreparedMap, type PublishedNames } from '@p
 import type { Store } from '../storage/open';
 import { nodePictures } from '../storage/pictures';
 import { readTable } from '../storage/files/tables';
-import { evidenceOf } from '../weaving/evidenceOf';
+import { dailyTieCountsOf } from '../weaving/dailyTieCountsOf';
 
 /**
  * What a map shows of a network by a description, with its tables as they are now.
@@ -15,9 +15,7 @@ export async function preparedMap(
   description: MapDescription,
   names: PublishedNames | null = null,
 ): Promise<PreparedMap> {
-  const dailyTieCounts = description.show.period
-    ? await (await evidenceOf(store, network))?.dailyTieCounts()
-    : null;
+  const dailyTieCounts = description.show.period ? await dailyTieCountsOf(store, network) : null;
   const map = prepareMap(
     {
       nodeCount: network.nodes,

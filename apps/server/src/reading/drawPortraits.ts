@@ -14,6 +14,7 @@ import {
   nearestMessages,
   nodeLabels,
   nodeWords,
+  wovenAs,
   numbersOf,
   portraitSentence,
   Random,
@@ -73,7 +74,7 @@ export async function drawPortraits(
   const facts = messageFacts(store, groups, await accountsNow(store));
   const activity = activityOf(groups, facts.times);
   const labels = nodeLabels(nodes);
-  const [nodeWord] = nodeWords(network.weave);
+  const [nodeWord] = nodeWords(wovenAs(network));
   const leader = (g: number): string =>
     labels[standing[g].addressed[0]?.node ?? told.of.findIndex((own) => own === g)];
   const titles = suggestTitles(

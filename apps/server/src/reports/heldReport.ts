@@ -1,4 +1,4 @@
-import { FigureQuery, PageQuery, type ReportQuery, type Source } from '@pebble/contract';
+import { FigureQuery, type ReportQuery } from '@pebble/contract';
 import { citationOf, paintSvg, referenceLines } from '@pebble/core';
 import { composeReport, type Report, type ReportedMap, type ReportPicture } from '@pebble/core/documents';
 import { drawFigure, pngOf, type DrawnFigure } from '../exports/exportFigure';
@@ -9,7 +9,7 @@ import { preparedMap } from '../plates/preparedMap';
 import type { Store } from '../storage/open';
 import { findNetwork } from '../storage/networks';
 import { findPlate } from '../storage/plates';
-import { readSources } from '../storage/sources';
+import { everySource } from '../storage/sources';
 
 /** Pictures are as wide as a page at 300 dots to the inch, with names that can be read there. */
 const PICTURE = FigureQuery.parse({ width: 1890, lettering: 1.3, ground: 'white', caption: 'false' });
@@ -141,15 +141,4 @@ async function drawOrSay(
     if (error instanceof RangeError) return { problem: error.message };
     throw error;
   }
-}
-
-async function everySource(store: Store): Promise<Source[]> {
-  const all: Source[] = [];
-  for (let total = 1; all.length < total;) {
-    const page = await readSources(store, PageQuery.parse({ offset: all.length, limit: 200 }));
-    if (page.sources.length === 0) break;
-    all.push(...page.sources);
-    total = page.total;
-  }
-  return all;
 }

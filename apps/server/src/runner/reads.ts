@@ -38,6 +38,8 @@ import type {
   People,
   Plate,
   Portrait,
+  PackageCheck,
+  PackageQuery,
   PortraitList,
   ReportCheck,
   ReportFormat,
@@ -69,6 +71,7 @@ import type { Tie } from '@pebble/core';
 import { findLeaks, findNetworkLeaks, readPeople } from '../people/readPeople';
 import { readNodeNames } from '../people/publishedNames';
 import { readMethods } from '../methods/readMethods';
+import { checkPackage, writePackage } from '../packing/package';
 import { checkReport, writeReport } from '../reports/report';
 import { checkSharedPage, writeSharedPage } from '../pages/sharedPage';
 import { readCover, readPlates } from '../plates/readPlates';
@@ -160,6 +163,12 @@ export interface Reads {
   sharedPageCheck: { asks: { network: string; query: SharedPageQuery }; gives: SharedPageCheck | null };
   report: { asks: { format: ReportFormat; query: ReportQuery }; gives: ExportedFile | { problem: string } };
   reportCheck: { asks: ReportQuery; gives: ReportCheck };
+  /** Null for a map that was never arranged. */
+  package: {
+    asks: { network: string; query: PackageQuery };
+    gives: ExportedFile | { problem: string } | null;
+  };
+  packageCheck: { asks: { network: string; query: PackageQuery }; gives: PackageCheck | null };
   tidy: { asks: TidyQuery & { sort: TidySort }; gives: TidyPage };
   suggestions: { asks: TidySort; gives: Suggestion[] };
 }
@@ -215,6 +224,8 @@ export const readers: { readonly [N in ReadName]: Reader<N> } = {
   sharedPageCheck: checkSharedPage,
   report: writeReport,
   reportCheck: checkReport,
+  package: writePackage,
+  packageCheck: checkPackage,
   tidy: readTidyPage,
   suggestions: readSuggestions,
 };

@@ -415,6 +415,13 @@ const people: Migration = {
   },
 };
 
+/** Networks that packages brought. */
+const packages: Migration = {
+  async up({ schema }: Kysely<unknown>): Promise<void> {
+    await schema.alterTable('network').addColumn('opened', 'text').execute();
+  },
+};
+
 /** Every change of the tables of a study in its order; each runs once. */
 export const MIGRATIONS: Readonly<Record<string, Migration>> = {
   '0001-first': first,
@@ -423,6 +430,7 @@ export const MIGRATIONS: Readonly<Record<string, Migration>> = {
   '0004-coding': coding,
   '0005-plates': plates,
   '0006-people': people,
+  '0007-packages': packages,
 };
 
 /** Brings the tables of a study to the newest form. Throws where they are of a later version than this application. */

@@ -8,11 +8,12 @@ import {
   type PageQuery,
   type SavedMap,
   THROUGH_TIME,
-  type TitlesByColumn,
+  TitlesByColumn,
   Weave,
 } from '@pebble/contract';
 import { kindOf, nodeColumns } from '@pebble/core';
 import type { Selectable } from 'kysely';
+import * as z from 'zod';
 import { decisionsFor } from './decisions';
 import type { Store } from './open';
 import { readPage } from './pages';
@@ -162,6 +163,7 @@ async function toNetwork(store: Store, row: Selectable<NetworkTable>): Promise<N
     stale: now.length !== used.length || now.some(({ id }, i) => id !== used[i]),
     slice: row.slice === null ? null : (JSON.parse(row.slice) as Network['slice']),
     changed: row.changed === null ? null : (JSON.parse(row.changed) as Network['changed']),
+    opened: openedOf(row),
     whole: row.whole === null ? null : (JSON.parse(row.whole) as Network['whole']),
     groupings: JSON.parse(row.groupings) as Network['groupings'],
     measures: JSON.parse(row.measures) as Network['measures'],
@@ -169,9 +171,28 @@ async function toNetwork(store: Store, row: Selectable<NetworkTable>): Promise<N
   };
 }
 
+/** What is kept of a network that a package brought. */
+const Opened = z.object({
+  title: z.string(),
+  weave: Weave.nullable(),
+  changed: z.string().nullable(),
+  titles: TitlesByColumn,
+});
+export type Opened = z.infer<typeof Opened>;
+
+function openedOf({ opened }: Selectable<NetworkTable>): Network['opened'] {
+  if (opened === null) return null;
+  const { title, weave, changed } = Opened.parse(JSON.parse(opened));
+  return { title, weave, changed };
+}
+
 /** What groups are called; lines through time are called in slices as in their whole. */
-async function titlesOf(store: Store, { id, slice }: Selectable<NetworkTable>): Promise<TitlesByColumn> {
-  const own = await readTitles(store, id);
+async function titlesOf(
+  store: Store,
+  { id, slice, opened }: Selectable<NetworkTable>,
+): Promise<TitlesByColumn> {
+  const brought = opened === null ? {} : Opened.parse(JSON.parse(opened)).titles;
+  const own = { ...brought, ...(await readTitles(store, id)) };
   if (slice === null) return own;
   const { of } = JSON.parse(slice) as NonNullable<Network['slice']>;
   const whole = await readTitles(store, of);
@@ -181,6 +202,7 @@ async function titlesOf(store: Store, { id, slice }: Selectable<NetworkTable>): 
 /** The columns of the node table: those that are computed, and those that a file brought. */
 function columnsOf(row: Selectable<NetworkTable>): ColumnInfo[] {
   const own = JSON.parse(row.own_columns) as ColumnInfo[];
+  if (row.opened !== null) return own;
   const weave = JSON.parse(row.weave) as Weave | null;
   const computed = nodeColumns({
     directed: row.directed === 1,

@@ -187,6 +187,8 @@ export interface NetworkTable {
   groupings: Generated<string>;
   /** Persons who were forgotten since it was woven: messages are gone that made it. */
   forgotten: Generated<number>;
+  /** JSON of the package that brought it: its title, how it was woven where it came from, titles of its groups; null for others. */
+  opened: Generated<string | null>;
   sentence: string;
   nodes: number;
   edges: number;

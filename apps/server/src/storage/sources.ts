@@ -1,4 +1,4 @@
-import { ImportReport, type PageQuery, type SourcePage } from '@pebble/contract';
+import { ImportReport, PageQuery, type Source, type SourcePage } from '@pebble/contract';
 import type { Store } from './open';
 import { readPage } from './pages';
 
@@ -14,4 +14,16 @@ export async function readSources({ query }: Store, page: PageQuery): Promise<So
     removedAt: row.removed_at,
   }));
   return { ...place, sources };
+}
+
+/** All of them. */
+export async function everySource(store: Store): Promise<Source[]> {
+  const all: Source[] = [];
+  for (let total = 1; all.length < total;) {
+    const page = await readSources(store, PageQuery.parse({ offset: all.length, limit: 200 }));
+    if (page.sources.length === 0) break;
+    all.push(...page.sources);
+    total = page.total;
+  }
+  return all;
 }

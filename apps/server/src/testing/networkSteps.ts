@@ -52,6 +52,7 @@ export const NETWORK_STEPS = {
   'restore-network': (network) => ({ network }),
   'arrange-map': (network) => ({ network, layout: {}, upload: null, iterations: null, moved: 0 }),
   'describe-map': (network) => ({ network, description: defaultMap }),
+  'export-package': (network) => ({ network, files: 1 }),
   'export-page': (network) => ({ network, bytes: 1000 }),
   'export-report': (network) => ({ network, format: 'html' }),
   'export-figure': (network) => ({

@@ -5,6 +5,7 @@ import { findNetwork } from '../storage/networks';
 import type { Store } from '../storage/open';
 import { readTable } from '../storage/files/tables';
 import type { Evidence } from './evidence/evidence';
+import { dailyTieCountsOf } from './dailyTieCountsOf';
 import { evidenceOf } from './evidenceOf';
 
 /** A network with what stands behind it; null where there are no messages. */
@@ -45,7 +46,8 @@ export async function readCommunity(
 
 /** When the messages of each tie were written, as a table; null where it cannot be told. */
 export async function readDailyTieCounts(store: Store, network: string): Promise<Uint8Array | null> {
-  const dailyTieCounts = await (await behind(store, network))?.evidence.dailyTieCounts();
+  const found = await findNetwork(store, network);
+  const dailyTieCounts = found && (await dailyTieCountsOf(store, found));
   return dailyTieCounts ? toArrow({ ...dailyTieCounts }) : null;
 }
 

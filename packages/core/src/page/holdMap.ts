@@ -3,7 +3,7 @@ import { fitting } from '../map/description/shown';
 import type { DailyTieCounts } from '../map/network/dailyTieCounts';
 import type { PreparedMap } from '../map/scene/prepare';
 import { graphOf, numbersOf, textsIn, type TableColumns } from '../network/tables';
-import { kindOf, nodeWords } from '../weaves';
+import { kindOf, nodeWords, wovenAs } from '../weaves';
 import type { HeldColumn, HeldMap } from './heldMap';
 
 /** What of a map a page holds. */
@@ -24,16 +24,17 @@ const OWN = new Set(['id', 'handle', 'name']);
 /** What is shown of a map, to be put into a page; what is not shown is not in it. Without messages. */
 export function holdMap(
   map: PreparedMap,
-  { weave, columns: infos }: Pick<Network, 'weave' | 'columns'>,
+  told: Pick<Network, 'weave' | 'columns'> & Partial<Pick<Network, 'opened'>>,
   places: { readonly x: ArrayLike<number>; readonly y: ArrayLike<number> },
   holding: Holding,
 ): HeldMap {
   const { network, nodes, edges, description } = map;
+  const weave = wovenAs(told);
   const needed = neededColumns(description, network.nodes);
   const names = Object.keys(network.nodes).filter(
     (name) => !OWN.has(name) && (needed.has(name) || holding.columns.includes(name)),
   );
-  const known = new Map(infos.map((one) => [one.name, one]));
+  const known = new Map(told.columns.map((one) => [one.name, one]));
   const [source, target] = ['source', 'target'].map((name) => numbersOf(network.edges, name));
   const ties = tieNames(network.edges, description, holding);
   return {

@@ -1,4 +1,4 @@
-import type { MapDescription, Weave, WeaveKind } from '@pebble/contract';
+import type { MapDescription, Weave, Network, WeaveKind } from '@pebble/contract';
 import { accounts } from './accounts';
 import { alike } from './alike';
 import { usualMap } from './common/firstMaps';
@@ -37,6 +37,14 @@ const KINDS: { readonly [K in WeaveKind]: Kind<Extract<Weave, { what: K }>> } = 
 /** The kind of a weave; it is to be asked of that weave alone. */
 export function kindOf({ what }: Weave): Kind<Weave> {
   return KINDS[what];
+}
+
+/** How a network was woven: here, or where the package was made that brought it. By this it is spoken of; messages are there of the former alone. */
+export function wovenAs({
+  weave,
+  opened,
+}: Pick<Network, 'weave'> & Partial<Pick<Network, 'opened'>>): Weave | null {
+  return weave ?? opened?.weave ?? null;
 }
 
 /** What one and several nodes of a weave are called; a network from a file has nodes. */

@@ -48,6 +48,16 @@ export const exportReport: StepDefinition<'export-report'> = {
   },
 };
 
+export const exportPackage: StepDefinition<'export-package'> = {
+  kind: 'export-package',
+  async run({ store }, { network }) {
+    if (!(await findNetwork(store, network))) throw new StepRefused('This network is no longer there.');
+    return {};
+  },
+  describe: ({ title, files, allowed }) =>
+    `The network and its map were saved as a package of ${counted(files, 'file')}${title === '' ? '' : `, “${title}”`}.${allowedPhrase(allowed)}`,
+};
+
 const NAMES = {
   graphml: 'as GraphML',
   'csv-nodes': 'as a CSV table of its nodes',

@@ -1,4 +1,4 @@
-import { counted, formatCount, nodeWords } from '@pebble/core';
+import { counted, formatCount, nodeWords, wovenAs } from '@pebble/core';
 import { StepRefused } from '../../errors/stepErrors';
 import { nodesOfAudience } from '../../reading/audiences';
 import { findNetwork } from '../../storage/networks';
@@ -28,7 +28,7 @@ export const markAudience: StepDefinition<'mark-audience', MarkedAudience> = {
     const { nodes, members } = await nodesOfAudience(store, found, audience);
     if (nodes.length === 0)
       throw new StepRefused(
-        `None of ${counted(members, 'member')} is among the ${nodeWords(found.weave)[1]} of “${found.name}”. Nothing was changed.`,
+        `None of ${counted(members, 'member')} is among the ${nodeWords(wovenAs(found))[1]} of “${found.name}”. Nothing was changed.`,
       );
     const changed = await setByHand(context, found, nodes, column, value);
     return { network, name: found.name, column, members, nodes: nodes.length, changed };

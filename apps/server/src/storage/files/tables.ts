@@ -8,6 +8,7 @@ const PARTS: Readonly<Record<NetworkPart, string>> = {
   nodes: 'The file with the nodes',
   edges: 'The file with the ties',
   evidence: 'The file that says which messages stand behind the ties',
+  days: 'The file that says when ties have messages',
 };
 
 /** Says that a file of a network is missing or cannot be read, and what to do. */

@@ -76,8 +76,8 @@ export class StudyWork {
     if (step) this.api.cancelStep({ study: step.study, step: step.id }).subscribe({ error: () => undefined });
   }
 
-  private takeIn({ study, ...parameters }: OpeningStudy): Observable<Step> {
-    return this.step(study, 'open-study', parameters);
+  private takeIn({ study, by, ...parameters }: OpeningStudy): Observable<Step> {
+    return this.step(study, by, parameters);
   }
 
   /** A step of a study, with its progress; what is not done is an error. */

@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, input, output } from '@an
 import { RouterLink } from '@angular/router';
 import { MatButton } from '@angular/material/button';
 import type { Network } from '@pebble/contract';
-import { nodeWords } from '@pebble/core';
+import { nodeWords, wovenAs } from '@pebble/core';
 import { slicesOf, wholesIn } from '../shared/slices';
 import { whyAgain } from '../shared/why-again';
 import { counted, moment } from '../shared/words';
@@ -115,8 +115,9 @@ export class NetworkList {
     return slicesOf(this.networks(), id);
   }
 
-  protected facts({ nodes, edges, weave, createdAt, decisions }: Network): string {
+  protected facts(network: Network): string {
+    const { nodes, edges, weave, createdAt, decisions } = network;
     const made = weave ? 'woven' : 'taken in';
-    return `${counted(nodes, ...nodeWords(weave))} · ${counted(edges, 'tie')} · ${made} ${moment(Date.parse(createdAt))} UTC${decisions > 0 ? ` · after ${counted(decisions, 'tidy decision')}` : ''}`;
+    return `${counted(nodes, ...nodeWords(wovenAs(network)))} · ${counted(edges, 'tie')} · ${made} ${moment(Date.parse(createdAt))} UTC${decisions > 0 ? ` · after ${counted(decisions, 'tidy decision')}` : ''}`;
   }
 }

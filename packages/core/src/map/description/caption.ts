@@ -6,7 +6,7 @@ import { formatBound } from '../../words/formatValue';
 import type { PreparedMap } from '../scene/prepare';
 import { rimPhrase } from '../marks/nodes/rims';
 import { conditionPhrase, shownPhrase } from './shownPhrase';
-import { kindOf, nodeWords } from '../../weaves';
+import { kindOf, nodeWords, wovenAs } from '../../weaves';
 import { leastOf, periodOf, weighsByCounting } from '../../weaves/words';
 
 export type CaptionControl =
@@ -39,19 +39,15 @@ export interface CaptionInput {
 
 /** The caption of a map as it was prepared. */
 export function captionOf(
-  {
-    weave,
-    directed,
-    changed,
-    titles,
-  }: Pick<Network, 'weave' | 'directed' | 'changed'> & Partial<Pick<Network, 'titles'>>,
+  network: Pick<Network, 'weave' | 'directed' | 'changed'> & Partial<Pick<Network, 'titles' | 'opened'>>,
   map: PreparedMap,
   { layout, moved }: { readonly layout: LayoutSettings | null; readonly moved: number },
 ): Phrase[] {
-  return captionPhrases({
-    weave,
+  const { directed, changed, opened, titles } = network;
+  const phrases = captionPhrases({
+    weave: wovenAs(network),
     directed,
-    changed: changed?.words ?? null,
+    changed: changed?.words ?? opened?.changed ?? null,
     description: map.description,
     // A map in which people have pseudonyms has other titles than its network.
     titles: map.network.titles ?? titles,
@@ -61,6 +57,8 @@ export function captionOf(
     shown: { nodes: map.nodes.length, edges: map.edges.length },
     hidden: { nodes: map.hiddenNodes, edges: map.hiddenEdges },
   });
+  // What came finished cannot be woven otherwise here.
+  return network.weave ? phrases : phrases.map((one) => (one.control === 'weave' ? plain(one.text) : one));
 }
 
 /** The sentence over a map, and under its figure: what it shows, each phrase with its control. */

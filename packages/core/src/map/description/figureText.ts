@@ -1,7 +1,7 @@
 import type { Network } from '@pebble/contract';
 import { columnTitle } from '../../measures/columns';
 import { numbersOf } from '../../network/tables';
-import { nodeWords } from '../../weaves';
+import { nodeWords, wovenAs } from '../../weaves';
 import { formatValue } from '../../words/formatValue';
 import { counted, formatCount } from '../../words/sentence';
 import { legendSections } from '../marks/legend/legendSections';
@@ -21,11 +21,11 @@ const LED = 5;
 
 /** @param caption the sentence under the figure */
 export function figureText(
-  { weave, directed }: Pick<Network, 'weave' | 'directed'>,
+  network: Pick<Network, 'weave' | 'directed'> & Partial<Pick<Network, 'opened'>>,
   map: PreparedMap,
   caption: string,
 ): FigureText {
-  const nodes = counted(map.nodes.length, ...nodeWords(weave));
+  const nodes = counted(map.nodes.length, ...nodeWords(wovenAs(network)));
   const ties = counted(map.edges.length, 'tie');
   const groups = groupsOf(map);
   const [largest] = groups;
@@ -36,7 +36,7 @@ export function figureText(
     short: `Map of a network: ${nodes} and ${ties}${parts}.`,
     long: [
       caption,
-      `Drawn are ${nodes} as ${map.shape === null ? 'discs' : 'shapes'} and ${ties} between them${directed ? ', each from one to another' : ''}.`,
+      `Drawn are ${nodes} as ${map.shape === null ? 'discs' : 'shapes'} and ${ties} between them${network.directed ? ', each from one to another' : ''}.`,
       ...groupSentences(map, groups),
       ...leadSentences(map),
     ].join(' '),

@@ -7,6 +7,7 @@ import {
   kindOf,
   neighbourRows,
   nodeWords,
+  wovenAs,
   type DailyTieCounts,
   type MapNetwork,
 } from '@pebble/core';
@@ -36,7 +37,8 @@ export function withNetwork() {
     withComputed(({ network, data }, networks = inject<Store>(Store).selectSignal(work.selectNetworks)) => ({
       /** What its nodes are called. */
       words: computed(() => {
-        const [one, many] = nodeWords(network()?.weave ?? null);
+        const open = network();
+        const [one, many] = nodeWords(open && wovenAs(open));
         return { one, many, Many: capital(many) };
       }),
       /** What its groups are called, by column and by value; other titles are known as soon as the list of networks is read anew. */

@@ -24,7 +24,7 @@ import {
   type Network,
   type SliceBy,
 } from '@pebble/contract';
-import { nodeWords } from '@pebble/core';
+import { nodeWords, wovenAs } from '@pebble/core';
 import { counted } from '@pebble/core/first';
 import { Store } from '@ngrx/store';
 import { Api, pathOf } from '../../api/api';
@@ -166,7 +166,7 @@ export class Change {
       (this.heads().length > 5 ? 58 : 40) +
       17 * Math.max(0, ...this.heads().map((one) => one.moments.length)),
   );
-  protected readonly words = computed(() => nodeWords(this.whole().weave));
+  protected readonly words = computed(() => nodeWords(wovenAs(this.whole())));
   protected readonly rows = computed<ChartRows>(() => {
     const following = this.following();
     if (!following) return [];

@@ -12,7 +12,7 @@ import {
 import { MatButton } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
 import { THROUGH_TIME, type FollowedNodes, type Following, type Network } from '@pebble/contract';
-import { nodeWords } from '@pebble/core';
+import { nodeWords, wovenAs } from '@pebble/core';
 import { counted, formatCount } from '@pebble/core/first';
 import { Api, pathOf } from '../../api/api';
 import type { Behind } from '../common/messages-behind';
@@ -89,7 +89,7 @@ export class FollowedNodesView {
   protected readonly nodes = signal<FollowedNodes['nodes']>([]);
   protected readonly total = signal<number | null>(null);
   protected readonly error = signal<string | null>(null);
-  protected readonly words = computed(() => nodeWords(this.network().weave));
+  protected readonly words = computed(() => nodeWords(wovenAs(this.network())));
   protected readonly hasMessages = computed(() => this.network().messages > 0);
   protected readonly slice = computed(() => this.following().slices[this.pick().slice]);
   protected readonly sliceId = computed(() => this.slice().network);

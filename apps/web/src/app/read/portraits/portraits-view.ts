@@ -19,7 +19,7 @@ import { MatInput } from '@angular/material/input';
 import { MatMenu, MatMenuItem, MatMenuTrigger } from '@angular/material/menu';
 import { MatTooltip } from '@angular/material/tooltip';
 import { PortraitSettings, type FullPortrait, type Network, type PortraitFormat } from '@pebble/contract';
-import { nodeWords, writePortraits } from '@pebble/core';
+import { nodeWords, wovenAs, writePortraits } from '@pebble/core';
 import { counted } from '@pebble/core/first';
 import { Store } from '@ngrx/store';
 import { Api, pathOf } from '../../api/api';
@@ -116,7 +116,7 @@ export class PortraitsView {
 
   protected readonly hasMessages = computed(() => (this.portraits.list()?.messages ?? 0) > 0);
   protected readonly rows = computed(() => rowsOf(this.hasMessages()));
-  private readonly nodeWord = computed(() => nodeWords(this.network().weave));
+  private readonly nodeWord = computed(() => nodeWords(wovenAs(this.network())));
   protected readonly titles = this.portraits.titles;
   protected readonly values = computed(() => (this.portraits.list()?.groups ?? []).map(({ group }) => group));
   protected readonly standing = standing;

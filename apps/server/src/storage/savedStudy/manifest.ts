@@ -8,7 +8,7 @@ export const MANIFEST = 'manifest.json';
 /** Places that a package may have files at; nothing else is taken from one. */
 const UUID = '[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}';
 const PLACE = new RegExp(
-  `^(?:study\\.sqlite|networks/${UUID}/(?:nodes|edges|evidence)\\.arrow|uploads/skipped-\\d{1,15}\\.csv|collecting/${UUID}\\.jsonl)$`,
+  `^(?:study\\.sqlite|networks/${UUID}/(?:nodes|edges|evidence|days)\\.arrow|uploads/skipped-\\d{1,15}\\.csv|collecting/${UUID}\\.jsonl)$`,
 );
 
 /** What stands in a package beside its files: what it is, and how each file can be checked. */
@@ -35,6 +35,3 @@ export const Manifest = z.object({
     .max(100_000),
 });
 export type Manifest = z.infer<typeof Manifest>;
-
-/** A file that is no saved study, or not whole: the message says why. */
-export class BadPackage extends Error {}

@@ -3,13 +3,14 @@ import { createWriteStream, mkdirSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import { Writable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
-import { openPromise, type Entry, type ZipFile } from 'yauzl';
+import type { Entry, ZipFile } from 'yauzl';
 import { ZodError } from 'zod';
 import { formatCount } from '@pebble/core';
 import { isDiskFull, roomIn } from '../../files/diskFull';
 import { StepCancelled } from '../../errors/stepErrors';
 import type { Progress } from '../../threads/progress';
-import { BadPackage, MANIFEST, Manifest, PACKAGE_VERSION } from './manifest';
+import { BadPackage, withZip } from '../../files/openedZip';
+import { MANIFEST, Manifest, PACKAGE_VERSION } from './manifest';
 
 /** Bytes of the manifest at most: it names every file of a study. */
 const LARGEST_MANIFEST = 64 * 1024 ** 2;
@@ -143,23 +144,4 @@ async function textOf(zip: ZipFile, entry: Entry): Promise<string> {
   for await (const piece of (await zip.openReadStreamPromise(entry)) as AsyncIterable<Buffer>)
     pieces.push(piece);
   return Buffer.concat(pieces).toString('utf8');
-}
-
-async function withZip<T>(path: string, work: (zip: ZipFile) => Promise<T>): Promise<T> {
-  let zip: ZipFile;
-  try {
-    zip = await openPromise(path, { autoClose: false });
-  } catch {
-    throw new BadPackage('This is no zip file, or it is not whole.');
-  }
-  try {
-    return await work(zip);
-  } catch (error) {
-    // What the library says of a broken archive.
-    if (error instanceof Error && error.constructor === Error)
-      throw new BadPackage(`It cannot be unpacked (${error.message}).`);
-    throw error;
-  } finally {
-    zip.close();
-  }
 }
