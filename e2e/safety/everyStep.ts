@@ -15,6 +15,8 @@ export const PARAMETERS: Readonly<
       | 'restore-study'
       | 'archive-study'
       | 'open-study'
+      // It is killed like import-network: it stages the same files.
+      | 'open-package'
     >,
     (of: Prepared) => object
   >

@@ -52,12 +52,12 @@ const archive = (app: Served, study: string): Promise<Step> =>
   app.succeed<Step>('POST', `/studies/${study}/steps`, { kind: 'archive-study', parameters: {} });
 
 async function openAgain(app: Served, study: string): Promise<Step> {
-  const { study: id, ...parameters } = await app.succeed<OpeningStudy>(
-    'POST',
-    `/studies/${study}/open-again`,
-    {},
-  );
-  return app.succeed<Step>('POST', `/studies/${id}/steps`, { kind: 'open-study', parameters });
+  const {
+    study: id,
+    by,
+    ...parameters
+  } = await app.succeed<OpeningStudy>('POST', `/studies/${study}/open-again`, {});
+  return app.succeed<Step>('POST', `/studies/${id}/steps`, { kind: by, parameters });
 }
 
 async function killedWhile(app: Served, asked: Promise<Step>, most: number): Promise<number> {

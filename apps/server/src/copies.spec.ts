@@ -116,10 +116,8 @@ describe('a study is copied', () => {
     const opened = async (bytes: Uint8Array): Promise<{ study: string } | { reason: string }> => {
       const sent = await open(bytes);
       if (sent.status !== 201) return { reason: (sent.body as { detail: string }).detail };
-      const { study, ...parameters } = sent.body as OpeningStudy;
-      const done = await app.api
-        .post(`/api/v1/studies/${study}/steps`)
-        .send({ kind: 'open-study', parameters });
+      const { study, by, ...parameters } = sent.body as OpeningStudy;
+      const done = await app.api.post(`/api/v1/studies/${study}/steps`).send({ kind: by, parameters });
       return done.status === 200 ? { study } : { reason: (done.body as { detail: string }).detail };
     };
 
@@ -308,9 +306,10 @@ describe('a study is copied', () => {
       await app.begin();
       await closed();
       expect(body).toMatchObject({ study: first });
-      const { study, ...parameters } = (await app.api.post(`/api/v1/studies/${first}/open-again`).expect(201))
-        .body as OpeningStudy;
-      expect((await step(study, 'open-study', parameters)).state).toBe('done');
+      const { study, by, ...parameters } = (
+        await app.api.post(`/api/v1/studies/${first}/open-again`).expect(201)
+      ).body as OpeningStudy;
+      expect((await step(study, by, parameters)).state).toBe('done');
       expect(existsSync(packed)).toBe(false);
       expect(await seen(first, ['archive-study', 'open-study'])).toEqual(before);
       const { archived, studies } = await list();

@@ -30,7 +30,7 @@ async function unpacked(zip: Buffer): Promise<Files> {
 }
 const packed = (files: Files): Promise<Uint8Array> =>
   zipOf(
-    [...files].map(([place, bytes]) => ({ place, bytes })),
+    [...files].map(([place, content]) => ({ place, content })),
     '2026-05-01T00:00:00Z',
   );
 
@@ -219,6 +219,22 @@ describe('a package', () => {
     expect(planted.leaks.leaks.map(({ place }) => place)).toEqual(
       expect.arrayContaining(['README.md', 'datapackage.json', 'CITATION.cff']),
     );
+  });
+
+  it('leaves a plate out that cannot be drawn any more, and says so', async () => {
+    const formula = { network: made.id, name: 'odd', formula: 'degree * 2' };
+    await app.step('compute-column', formula).expect(200);
+    const description = { ...defaultMap, size: { ...defaultMap.size, column: 'odd' } };
+    await app.step('keep-plate', { ...PLATE, network: made.id, title: 'By odd', description }).expect(200);
+    expect((await check()).without.join(' ')).not.toContain('By odd');
+    const { study, step } = await open(await packed(await pack()));
+    expect(step.result).toMatchObject({ plates: 2 });
+    expect(((await app.api.get(`/api/v1/studies/${study}/plates`)).body as Plate[])[1].title).toBe('By odd');
+  });
+
+  it('that is dropped among messages says where it is opened', async () => {
+    const answer = await app.send('Lamps.package.zip', await packed(await pack())).expect(422);
+    expect((answer.body as { detail: string }).detail).toMatch(/a package with a map.*Open it on Weave/);
   });
 
   it('that was changed by hand is opened, with what no longer fits; one that cannot be drawn is refused with a reason', async () => {

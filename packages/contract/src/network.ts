@@ -73,7 +73,7 @@ export const Network = z.object({
   changed: z.object({ of: z.string(), name: z.string(), words: z.string() }).nullable().default(null),
   /** Where a package brought it from, and how it was woven there: the words for it; null for a network of this study's own. */
   opened: z
-    .object({ title: z.string(), weave: Weave.nullable(), changed: z.string().nullable() })
+    .object({ title: z.string(), weave: Weave.nullable(), changed: z.string().nullable(), messages: z.int() })
     .nullable()
     .default(null),
   /** What the whole is like; null until it was asked for. */

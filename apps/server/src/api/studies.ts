@@ -5,11 +5,11 @@ import { Router } from 'express';
 import { ROUTES, type OpeningStudy, type Step, type Study } from '@pebble/contract';
 import { newStudyId } from '../storage/ids';
 import { fileName as fileTitle } from '../exports/writtenFile';
+import { packageTitle } from '../files/packageFile';
 import { savedPath, uploadPath } from '../files/places';
 import { receive } from '../files/receive';
 import { BadPackage } from '../files/openedZip';
 import { readManifest } from '../storage/savedStudy/readPackage';
-import { isPackage } from '../packing/readPacked';
 import { answeringOn } from './answering';
 import { fileName } from './fileName';
 import type { Services } from './services';
@@ -63,9 +63,9 @@ export function studyRoutes({ studies, runner, config }: Services): Router {
   };
 
   /** Begins a study for a package with a map; the step `open-package` takes it in. */
-  const openPackage = async (path: string, file: string): Promise<OpeningStudy> => {
+  const openPackage = async (path: string, file: string, title: string | null): Promise<OpeningStudy> => {
     const id = newStudyId();
-    const name = file.replace(/(\.package)?\.zip$/i, '').trim() || 'Package';
+    const name = title ?? (file.replace(/(\.package)?\.zip$/i, '').trim() || 'Package');
     await submit(id, { kind: 'create-study', parameters: { name: name.slice(0, 200) } });
     const upload = randomUUID();
     const { folder } = studies.storeOf(id)!;
@@ -78,7 +78,8 @@ export function studyRoutes({ studies, runner, config }: Services): Router {
     const path = join(studies.dataFolder, 'studies', `${randomUUID()}.part`);
     try {
       await receive(request, path, config.largestUpload);
-      if (await isPackage(path)) return await openPackage(path, file);
+      const packed = await packageTitle(path);
+      if (packed) return await openPackage(path, file, packed.title);
       return await open(newStudyId(), path, file);
     } catch (error) {
       throw error instanceof BadPackage

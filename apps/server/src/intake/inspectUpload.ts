@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { appendFileSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs';
 import type { Preview, ImportMapping, RefusedFile, UploadAnswer } from '@pebble/contract';
 import { isWorkbook, isZip, previewFile, UnreadableFile } from '@pebble/core/files';
+import { packageTitle } from '../files/packageFile';
 import { BrokenArchive, checkWorkbook, unpack, type UnpackedFile } from '../files/archive';
 import { uploadPath } from '../files/places';
 import { readHead } from '../files/textFile';
@@ -31,6 +32,9 @@ export async function lookAt(path: string, name: string, chosen?: Partial<Import
   }
 }
 
+const PACKAGE =
+  'This is a package with a map, and no messages are in it. Open it on Weave, below the networks, or on the page of studies.';
+
 /**
  * Takes an uploaded file in: looks at it, or at every file of an archive. A file that cannot be read does not concern the others; its
  * bytes are forgotten.
@@ -53,6 +57,8 @@ export async function inspectUpload(
   }
   let files: readonly UnpackedFile[];
   try {
+    if (await packageTitle(path))
+      return { uploads: [], refused: [{ file: name, reason: PACKAGE, row: null }] };
     const freshPath = (): string => uploadPath(folder, randomUUID());
     const { files: whole, damaged } = await unpack(path, { size, largest, freshPath, further });
     files = whole;

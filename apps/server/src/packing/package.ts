@@ -1,4 +1,5 @@
 import type { PackageCheck, PackageQuery } from '@pebble/contract';
+import type { PackedFile } from '@pebble/core/documents';
 import type { IdentityFinder } from '@pebble/core/files';
 import { fileName, writeBytes, type ExportedFile } from '../exports/writtenFile';
 import { zipOf } from '../files/zip';
@@ -7,7 +8,9 @@ import { withoutPseudonyms } from '../people/publishedNames';
 import { leaksInTables } from '../people/readPeople';
 import type { Store } from '../storage/open';
 import { findNetwork } from '../storage/networks';
+import { checksumsOf, sumOf } from './describedFiles';
 import { packingOf, type Packing } from './packedFiles';
+import type { ToPack } from './packedTables';
 
 interface Asked {
   readonly network: string;
@@ -18,12 +21,15 @@ interface Asked {
 export async function checkPackage(store: Store, { network, query }: Asked): Promise<PackageCheck | null> {
   const packing = await packingOf(store, (await findNetwork(store, network))!, query);
   if (!packing) return null;
+  // How large its files are and what their sums are does not matter yet.
+  const unknown = packing.files.map((file): PackedFile => ({ ...file, bytes: 0, sha256: '' }));
+  const files = [...packing.files, ...packing.describe(unknown), checksumsOf([])];
   const finder = await hiddenPeople(store);
   return {
-    files: packing.files.map(({ place, what }) => ({ place, what })),
+    files: files.map(({ place, what }) => ({ place, what })),
     without: [...packing.without],
     problem: packing.missing > 0 ? withoutPseudonyms(packing.missing) : null,
-    leaks: finder ? told(leaksIn(finder, packing)) : NO_LEAKS,
+    leaks: finder ? told(await leaksIn(finder, packing, files)) : NO_LEAKS,
   };
 }
 
@@ -35,28 +41,41 @@ export async function writePackage(
   const packing = await packingOf(store, (await findNetwork(store, network))!, query);
   if (!packing) return null;
   if (packing.missing > 0) return { problem: withoutPseudonyms(packing.missing) };
-  const { work, files } = packing;
-  const bytes = await zipOf(
-    files.map(({ place, content }) => ({ place, bytes: content })),
-    work.made,
-  );
+  const { work, files, describe } = packing;
+  const described = await written(files);
+  const all = [...described, ...(await written(describe(described)))];
+  all.push(...(await written([checksumsOf(all)])));
   const name = `${fileName(work.title, 'map')}.package.zip`;
-  return { path: writeBytes(store.folder, bytes), name, type: 'application/zip' };
+  const path = writeBytes(store.folder, await zipOf(all, work.made));
+  return { path, name, type: 'application/zip' };
+}
+
+/** Files with their bytes. */
+async function written(files: readonly ToPack[]) {
+  const all = [];
+  for (const { content, ...file } of files) {
+    const bytes = await content();
+    all.push({ ...file, content: bytes, bytes: bytes.length, sha256: sumOf(bytes) });
+  }
+  return all;
 }
 
 /** Files that hold tables have been searched as tables, where those who keep their names are known by their rows. */
-const TABLES = /^(?:data|map)\/.*\.(?:csv|parquet|arrow|graphml)$|^data\/network\.json$|\.(?:f32|png|pdf)$/;
+const TABLES =
+  /^(?:data|map)\/.*\.(?:csv|parquet|arrow|graphml)$|^data\/network\.json$|\.(?:f32|png|pdf|svg)$/;
 
-function leaksIn(finder: IdentityFinder, { packed, files, figures }: Packing) {
+async function leaksIn(finder: IdentityFinder, { packed, figures }: Packing, files: readonly ToPack[]) {
   const letters = figures.flatMap(({ scene }) => [...scene.texts, ...scene.legend.texts]);
-  return [
+  const leaks = [
     ...leaksInTables(finder, packed.network.name, packed.table, packed.edges),
     ...letters.flatMap(({ text }) => finder.find('a figure', text)),
-    ...files
-      .filter(({ place }) => !TABLES.test(place) && !place.endsWith('.svg'))
-      .flatMap(({ place, content }) => textsIn(place, content).flatMap((text) => finder.find(place, text))),
-    ...files.flatMap(({ place }) => finder.find('name of a file', place)),
   ];
+  for (const { place, content } of files) {
+    leaks.push(...finder.find('name of a file', place));
+    if (TABLES.test(place)) continue;
+    for (const text of textsIn(place, await content())) leaks.push(...finder.find(place, text));
+  }
+  return leaks;
 }
 
 /** The texts of a file: of JSON each by itself, of others by lines; of a page what it holds. */

@@ -1,17 +1,8 @@
-import { createHash } from 'node:crypto';
 import { FigureQuery, type Methods, type Network, type PackageQuery, type Step } from '@pebble/contract';
 import { bibtex, counted, paintSvg, referenceLines } from '@pebble/core';
-import {
-  authorsOf,
-  citationFile,
-  dataPackage,
-  provenance,
-  roCrate,
-  type PackedFile,
-  type PackedWork,
-} from '@pebble/core/documents';
+import type { PackedWork } from '@pebble/core/documents';
 import { drawFigure, pdfOf, pngOf, type DrawnFigure } from '../exports/exportFigure';
-import { fileName } from '../exports/writtenFile';
+import { MAP } from '../files/packageFile';
 import { lineOf, stepsOf } from '../methods/methodsOf';
 import { methodsOfMaps } from '../methods/readMethods';
 import { heldPage } from '../pages/heldPage';
@@ -22,17 +13,16 @@ import { preparedMap } from '../plates/preparedMap';
 import { everySource } from '../storage/sources';
 import type { Store } from '../storage/open';
 import { packedNetwork, withoutPictures, type PackedNetwork } from './packedMap';
+import { describer, json, text, type Describer } from './describedFiles';
 import { packedTables, type ToPack } from './packedTables';
-import { CHECKSUMS, MAP } from './places';
-
-const JSON_TYPE = 'application/json';
-const MARKDOWN = 'text/markdown';
 
 /** What is to go into a package, and what it was made of. */
 export interface Packing {
   readonly work: PackedWork;
   readonly packed: PackedNetwork;
   readonly files: readonly ToPack[];
+  /** What describes them, once their bytes are known. */
+  readonly describe: Describer;
   readonly figures: readonly DrawnFigure[];
   /** Accounts that have no pseudonym yet. */
   readonly missing: number;
@@ -56,19 +46,20 @@ export async function packingOf(
   const drawn = await drawnFigures(store, packed);
   const methods = await methodsOfMaps(store, [{ network, description }]);
   const portraits = await publishedPortraits(store, network.id, plain.labels, map);
-  const record = await recordOf(store, network, names.names.length > 0);
-  const described = [
-    ...(await figureFiles(packed, drawn)),
-    ...packedTables(packed, portraits),
-    ...mapFiles(packed),
-    ...(query.page === 'true' ? await pageFiles(store, network, query, work) : []),
-    ...methodsFiles(work, methods),
-    record,
-  ];
+  const steps = await stepsOf(store, await lineOf(store, network));
+  const sources = (await everySource(store)).filter(({ step }) => steps.some(({ id }) => id === step));
   return {
     work,
     packed,
-    files: [...described, ...(await describing(store, network, work, methods, described))],
+    files: [
+      ...figureFiles(packed, drawn),
+      ...packedTables(packed, portraits),
+      ...mapFiles(packed),
+      ...(query.page === 'true' ? await pageFiles(store, network, query, work) : []),
+      ...methodsFiles(work, methods),
+      recordFile(steps, names.names.length > 0),
+    ],
+    describe: describer(work, methods, { steps, sources }),
     figures: drawn,
     missing: names.missing,
     without: withoutSaid(packed, network, query),
@@ -100,32 +91,31 @@ async function drawnFigures(store: Store, { network, plates }: PackedNetwork): P
   return drawn;
 }
 
-async function figureFiles({ plates }: PackedNetwork, drawn: readonly DrawnFigure[]): Promise<ToPack[]> {
+function figureFiles({ plates }: PackedNetwork, drawn: readonly DrawnFigure[]): ToPack[] {
   const files: ToPack[] = [];
   for (const [i, figure] of drawn.entries()) {
     const name = i === 0 ? 'figures/map' : `figures/plate-${i}`;
     const what = i === 0 ? 'The map' : `The plate “${plates[i - 1].title}”`;
     const { scene, options } = figure;
-    files.push(
-      {
-        place: `${name}.svg`,
-        what: `${what}, as SVG.`,
-        type: 'image/svg+xml',
-        content: Buffer.from(paintSvg(scene, options)),
-      },
-      {
+    files.push({
+      place: `${name}.svg`,
+      what: `${what}, as SVG.`,
+      type: 'image/svg+xml',
+      content: () => Buffer.from(paintSvg(scene, options)),
+    });
+    if (i === 0)
+      files.push({
         place: `${name}.png`,
         what: `${what}, as PNG.`,
         type: 'image/png',
-        content: await pngOf(figure, 300),
-      },
-    );
+        content: () => pngOf(figure, 300),
+      });
     if (i === 0)
       files.push({
         place: `${name}.pdf`,
         what: `${what}, as PDF.`,
         type: 'application/pdf',
-        content: await pdfOf(figure, 300),
+        content: () => pdfOf(figure, 300),
       });
   }
   return files;
@@ -138,11 +128,11 @@ function mapFiles({ map, positions }: PackedNetwork): ToPack[] {
       'How the map is drawn, and its plates: from this and the files beside it Pebble Thread opens it.',
       map,
     ),
-    ...[...positions].map(([place, content]) => ({
+    ...[...positions].map(([place, bytes]) => ({
       place,
       what: 'Where the nodes lie: x and y of each as 32-bit floats, the lower byte first.',
       type: 'application/octet-stream',
-      content,
+      content: () => bytes,
     })),
   ];
 }
@@ -170,13 +160,13 @@ async function pageFiles(
       place: 'page.html',
       what: 'The map as a page that opens in any browser and loads nothing.',
       type: 'text/html',
-      content: Buffer.from(pageFile(made.held)),
+      content: () => Buffer.from(pageFile(made.held)),
     },
   ];
 }
 
 function methodsFiles({ title }: PackedWork, { paragraphs, references }: Methods): ToPack[] {
-  const text = [
+  const told = [
     `# How “${title}” was made`,
     ...paragraphs.map((sentences) => sentences.join(' ')),
     ...(references.length > 0
@@ -189,18 +179,13 @@ function methodsFiles({ title }: PackedWork, { paragraphs, references }: Methods
       : []),
   ].join('\n\n');
   return [
-    {
-      place: 'methods.md',
-      what: 'How it was made, in sentences, with references.',
-      type: MARKDOWN,
-      content: Buffer.from(`${text}\n`),
-    },
-    {
-      place: 'references.bib',
-      what: 'The works that this cites, as BibTeX.',
-      type: 'application/x-bibtex',
-      content: Buffer.from(bibtex(references)),
-    },
+    text('methods.md', 'How it was made, in sentences, with references.', `${told}\n`),
+    text(
+      'references.bib',
+      'The works that this cites, as BibTeX.',
+      bibtex(references),
+      'application/x-bibtex',
+    ),
     json(
       'references.json',
       'The same works as CSL-JSON.',
@@ -211,8 +196,7 @@ function methodsFiles({ title }: PackedWork, { paragraphs, references }: Methods
 }
 
 /** The steps that led to the network, as the logbook has them. What decisions name stays out where people have pseudonyms. */
-async function recordOf(store: Store, network: Network, isHidden: boolean): Promise<ToPack> {
-  const steps = await stepsOf(store, await lineOf(store, network));
+function recordFile(steps: readonly Step[], isHidden: boolean): ToPack {
   const told = steps.map((step) => ({
     step: step.id,
     kind: step.kind,
@@ -235,109 +219,8 @@ const NAMES_PEOPLE: ReadonlySet<Step['kind']> = new Set([
   'name-people',
 ]);
 
-/** What describes the other files: for people, and by open standards for programs. */
-async function describing(
-  store: Store,
-  network: Network,
-  work: PackedWork,
-  methods: Methods,
-  files: readonly ToPack[],
-): Promise<ToPack[]> {
-  const known = files.map(({ content, ...one }): PackedFile => ({
-    ...one,
-    bytes: content.length,
-    sha256: sumOf(content),
-  }));
-  const steps = await stepsOf(store, await lineOf(store, network));
-  const sources = (await everySource(store)).filter(({ step }) => steps.some(({ id }) => id === step));
-  const trace = provenance({
-    title: work.title,
-    steps,
-    sources,
-    authors: authorsOf(work),
-    places: files.map(({ place }) => place),
-    made: work.made,
-  });
-  const id =
-    fileName(work.title, 'map')
-      .toLowerCase()
-      .replace(/[^a-z0-9]+/g, '-')
-      .replace(/^-|-$/g, '') || 'map';
-  const made = [
-    json(
-      'datapackage.json',
-      'Every file and every column, as a Frictionless Data Package.',
-      dataPackage(id, work, known),
-    ),
-    json(
-      'ro-crate-metadata.json',
-      'The package as an RO-Crate 1.1.',
-      roCrate(work, known),
-      'application/ld+json',
-    ),
-    json('provenance.json', 'How it came about, as PROV-JSON (W3C).', trace),
-    {
-      place: 'CITATION.cff',
-      what: 'How to cite it (Citation File Format 1.2.0).',
-      type: 'application/yaml',
-      content: Buffer.from(citationFile(work, methods.references)),
-    },
-    ...(work.licence === ''
-      ? []
-      : [
-          {
-            place: 'LICENSE.txt',
-            what: 'The licence.',
-            type: 'text/plain',
-            content: Buffer.from(`${work.title}\n\nLicence: ${work.licence}\n`),
-          },
-        ]),
-  ];
-  const readme: ToPack = {
-    place: 'README.md',
-    what: 'What is in the package.',
-    type: MARKDOWN,
-    content: Buffer.from(readmeOf(work, [...files, ...made])),
-  };
-  const all = [...files, ...made, readme];
-  const sums = all.map(({ place, content }) => `${sumOf(content)}  ${place}\n`).join('');
-  return [
-    ...made,
-    readme,
-    {
-      place: CHECKSUMS,
-      what: 'The SHA-256 of every other file.',
-      type: 'text/plain',
-      content: Buffer.from(sums),
-    },
-  ];
-}
-
-function readmeOf(
-  { title, author, licence, description, made }: PackedWork,
-  files: readonly ToPack[],
-): string {
-  return (
-    [
-      `# ${title}`,
-      description,
-      [
-        ...(author === '' ? [] : [`- By: ${author}`]),
-        `- Licence: ${licence || 'none is given'}`,
-        `- Made: ${made} with Pebble Thread`,
-      ].join('\n'),
-      'Pebble Thread opens this package as a map that can be worked on. Every other program reads the tables, figures and texts as they are. Cells of CSV files that a spreadsheet would run begin with an apostrophe; the Arrow files have them exactly. `sha256sum -c checksums.sha256` checks that nothing was changed.',
-      [
-        '| File | What it is |',
-        '| --- | --- |',
-        ...files.map(({ place, what }) => `| ${place} | ${what} |`),
-      ].join('\n'),
-    ].join('\n\n') + '\n'
-  );
-}
-
 function withoutSaid(
-  { map, network }: PackedNetwork,
+  { map, network, left }: PackedNetwork,
   { columns }: Network,
   { page }: PackageQuery,
 ): string[] {
@@ -347,14 +230,7 @@ function withoutSaid(
     ...(gone > 0
       ? [`${counted(gone, 'column')} of “${network.name}” that say who somebody is are left out.`]
       : []),
+    ...left.map((title) => `The plate “${title}” cannot be drawn any more and is not in it.`),
     ...(page === 'true' ? [] : ['The page to share is not in it.']),
   ];
-}
-
-function json(place: string, what: string, value: unknown, type = JSON_TYPE): ToPack {
-  return { place, what, type, content: Buffer.from(`${JSON.stringify(value, null, 1)}\n`) };
-}
-
-function sumOf(bytes: Uint8Array): string {
-  return createHash('sha256').update(bytes).digest('hex');
 }

@@ -7,6 +7,7 @@ import {
   type PackageQuery,
 } from '@pebble/contract';
 import { neededColumns, wovenAs, type DailyTieCounts, type TableColumns } from '@pebble/core';
+import { preparedMap } from '../plates/preparedMap';
 import { publishedTable, type PublishedTable } from '../people/publishedTable';
 import { readTable } from '../storage/files/tables';
 import { readMap, readPositions } from '../storage/networks';
@@ -28,6 +29,8 @@ export interface PackedNetwork {
   /** Places of nodes, by the file that they are to lie in. */
   readonly positions: ReadonlyMap<string, Buffer>;
   readonly plates: readonly KeptPlate[];
+  /** Titles of plates that cannot be drawn any more. */
+  readonly left: readonly string[];
 }
 
 /** Null for a map that was never arranged. */
@@ -40,7 +43,9 @@ export async function packedNetwork(
   if (!own) return null;
   const saved = await readMap(store, network.id);
   const all = query.plates === 'true' ? await listPlates(store) : [];
-  const plates = all.filter((plate) => plate.network === network.id);
+  const ofIt = all.filter((plate) => plate.network === network.id);
+  const canBe = await Promise.all(ofIt.map(({ map }) => canBeDrawn(store, network, map.description)));
+  const plates = ofIt.filter((_, i) => canBe[i]);
   const nodes = readTable(store.folder, network.id, 'nodes');
   const drawn = [saved.description, ...plates.map(({ map }) => map.description)];
   const needed = new Set(drawn.flatMap((description) => [...neededColumns(description, nodes)]));
@@ -57,6 +62,7 @@ export async function packedNetwork(
     days: await dailyTieCountsOf(store, network),
     positions,
     plates,
+    left: ofIt.filter((_, i) => !canBe[i]).map(({ title }) => title),
     map: {
       format: PACKAGE_MAP_FORMAT,
       version: PACKAGE_MAP_VERSION,
@@ -80,6 +86,16 @@ export async function packedNetwork(
 
 const numbered = (count: number): Uint32Array => Uint32Array.from({ length: count }, (_, v) => v + 1);
 
+async function canBeDrawn(store: Store, network: Network, description: MapDescription): Promise<boolean> {
+  try {
+    await preparedMap(store, network, description);
+    return true;
+  } catch (error) {
+    if (error instanceof RangeError) return false;
+    throw error;
+  }
+}
+
 const placesOf = (plate: number): string => `map/plate-${plate + 1}.f32`;
 
 function told(network: Network, { nodes, titles }: PublishedTable): PackageMap['network'] {
@@ -93,7 +109,7 @@ function told(network: Network, { nodes, titles }: PublishedTable): PackageMap['
     sentence,
     nodes: network.nodes,
     edges,
-    messages,
+    messages: opened?.messages ?? messages,
     createdAt,
     columns: columns.filter((column) => column.name in nodes),
     groupings,

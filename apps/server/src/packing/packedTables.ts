@@ -21,7 +21,8 @@ export interface ToPack {
   readonly place: string;
   readonly what: string;
   readonly type: string;
-  readonly content: Uint8Array;
+  /** Made when it is needed. */
+  readonly content: () => Uint8Array | Promise<Uint8Array>;
   readonly table?: PackedTable;
 }
 
@@ -73,12 +74,12 @@ export function packedTables(packed: PackedNetwork, portraits: readonly HeldPort
   return [
     {
       ...file('data/nodes.csv', 'The nodes, with every column that goes out.', CSV),
-      content: text(nodesCsvParts(nodes, network.nodes)),
+      content: () => text(nodesCsvParts(nodes, network.nodes)),
       table: tables.nodes,
     },
     {
       ...file('data/ties.csv', 'The ties, by the nodes at their ends.', CSV),
-      content: text(tiesCsvParts(edges, ids)),
+      content: () => text(tiesCsvParts(edges, ids)),
       table: tables.ties,
     },
     groupsFile(packed, portraits),
@@ -87,38 +88,38 @@ export function packedTables(packed: PackedNetwork, portraits: readonly HeldPort
       ? [
           {
             ...file('data/ties.parquet', 'The same ties as Parquet.', PARQUET),
-            content: toParquet(joined.ties),
+            content: () => toParquet(joined.ties),
             table: tables.ties,
           },
         ]
       : []),
     {
       ...file('data/nodes.parquet', 'The same nodes as Parquet.', PARQUET),
-      content: toParquet(joined.nodes),
+      content: () => toParquet(joined.nodes),
       table: tables.nodes,
     },
     {
       ...file('data/network.graphml', 'The whole network as GraphML.', 'application/graphml+xml'),
-      content: text(graphmlParts(nodes, edges, network.nodes, network.directed)),
+      content: () => text(graphmlParts(nodes, edges, network.nodes, network.directed)),
     },
     {
       ...file('data/network.json', 'The whole network as JSON Graph.', 'application/vnd.jgf+json'),
-      content: text(jsonGraphParts(nodes, edges, network.nodes, network.directed, network.name)),
+      content: () => text(jsonGraphParts(nodes, edges, network.nodes, network.directed, network.name)),
     },
     // Exactly as the application keeps them: from these it opens the package.
     {
       ...file('map/nodes.arrow', 'The nodes as Arrow, exactly.', ARROW),
-      content: toArrow(packed.table.nodes),
+      content: () => toArrow(packed.table.nodes),
     },
     {
       ...file('map/edges.arrow', 'The ties as Arrow, by places of nodes, exactly.', ARROW),
-      content: toArrow(edges),
+      content: () => toArrow(edges),
     },
     ...(days
       ? [
           {
             ...file('map/days.arrow', 'Messages of ties by day as Arrow, by places of ties.', ARROW),
-            content: toArrow({ ...days }),
+            content: () => toArrow({ ...days }),
           },
         ]
       : []),
@@ -218,7 +219,7 @@ function groupsFile({ network, table }: PackedNetwork, portraits: readonly HeldP
   ];
   return {
     ...file('data/groups.csv', 'The groups of nodes, with their titles and portraits.', CSV),
-    content: Buffer.from(saveableCsv([head.map(({ name }) => name), ...rows])),
+    content: () => Buffer.from(saveableCsv([head.map(({ name }) => name), ...rows])),
     table: { name: 'groups', columns: head },
   };
 }
@@ -245,7 +246,7 @@ function daysFile(
       'How many messages stand behind each tie, by day. The messages are not in it.',
       CSV,
     ),
-    content: Buffer.from(saveableCsv([columns.map(({ name }) => name), ...rows])),
+    content: () => Buffer.from(saveableCsv([columns.map(({ name }) => name), ...rows])),
     table: {
       name: 'evidence',
       columns,

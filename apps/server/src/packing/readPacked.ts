@@ -4,8 +4,8 @@ import { ZodError } from 'zod';
 import { PACKAGE_MAP_VERSION, PackageMap } from '@pebble/contract';
 import { fromArrow, type DailyTieCounts, type TableColumns } from '@pebble/core';
 import { BadPackage, withZip } from '../files/openedZip';
+import { CHECKSUMS, DESCRIPTOR, MAP, titleIn } from '../files/packageFile';
 import type { Progress } from '../threads/progress';
-import { CHECKSUMS, MAP } from './places';
 
 /** What came out of a package. */
 export interface OpenedPackage {
@@ -26,19 +26,6 @@ const LARGEST = 1024 ** 3;
 /** Files that are told by name. */
 const MOST_TOLD = 5;
 
-/** Whether a file is a package with a map, by what lies in it. */
-export async function isPackage(path: string): Promise<boolean> {
-  try {
-    return await withZip(path, async (zip) => {
-      for await (const entry of zip.eachEntry()) if (entry.fileName === MAP) return true;
-      return false;
-    });
-  } catch (error) {
-    if (error instanceof BadPackage) return false;
-    throw error;
-  }
-}
-
 /** Reads a package to its end and checks every file of it; what was changed by hand is told, and opened all the same. Throws BadPackage. */
 export async function readPacked(path: string, progress: Progress): Promise<OpenedPackage> {
   const { kept, sums } = await withZip(path, (zip) => readEntries(zip, progress));
@@ -53,7 +40,7 @@ export async function readPacked(path: string, progress: Progress): Promise<Open
     positions.set(place, placesOf(kept, place, nodeCount));
   const days = kept.has('map/days.arrow') ? daysOf(tableOf(kept, 'map/days.arrow'), edgeCount) : null;
   return {
-    title: titleOf(kept) ?? map.network.name,
+    title: titleIn(kept.get(DESCRIPTOR)) ?? map.network.name,
     map,
     nodes,
     edges,
@@ -80,7 +67,7 @@ async function readEntries(zip: ZipFile, progress: Progress): Promise<Read> {
     if (entry.uncompressedSize > LARGEST)
       throw new BadPackage(`“${place.slice(0, 80)}” in it is larger than a gigabyte.`);
     progress('Reading', Math.min(1, sums.size / Math.max(1, zip.entryCount)));
-    const isKept = place.startsWith('map/') || place === CHECKSUMS || place === 'datapackage.json';
+    const isKept = place.startsWith('map/') || place === CHECKSUMS || place === DESCRIPTOR;
     const { bytes, sum } = await read(zip, entry, isKept);
     sums.set(place, sum);
     if (bytes) kept.set(place, bytes);
@@ -157,15 +144,6 @@ function parseMap(text: string): PackageMap {
   }
 }
 
-function titleOf(kept: Read['kept']): string | null {
-  try {
-    const { title } = JSON.parse(textOf(kept, 'datapackage.json')) as { title?: unknown };
-    return typeof title === 'string' && title.trim() !== '' ? title.trim().slice(0, 200) : null;
-  } catch {
-    return null;
-  }
-}
-
 function textOf(kept: Read['kept'], place: string): string {
   return bytesOf(kept, place).toString('utf8');
 }
@@ -210,7 +188,7 @@ function checkEdges(edges: TableColumns, count: number, nodes: number): void {
     if (!ArrayBuffer.isView(edges[name])) throw new BadPackage(`The ties in it have no numbers “${name}”.`);
   checkLengths('ties', edges, count);
   for (const name of ['source', 'target'])
-    checkPlaces(edges[name] as ArrayLike<number>, nodes, 'A tie in it ends at a node');
+    checkPlaces(edges[name] as Iterable<number>, nodes, 'A tie in it ends at a node');
 }
 
 function daysOf(days: TableColumns, edges: number): DailyTieCounts {
@@ -230,8 +208,8 @@ function checkLengths(what: string, table: TableColumns, count: number): void {
       );
 }
 
-function checkPlaces(places: ArrayLike<number>, below: number, what: string): void {
-  for (let i = 0; i < places.length; i++)
-    if (!Number.isInteger(places[i]) || places[i] < 0 || places[i] >= below)
-      throw new BadPackage(`${what} that is not there (${places[i]}).`);
+function checkPlaces(places: Iterable<number>, below: number, what: string): void {
+  for (const place of places)
+    if (!Number.isInteger(place) || place < 0 || place >= below)
+      throw new BadPackage(`${what} that is not there (${place}).`);
 }

@@ -71,10 +71,13 @@ const WRITERS: Readonly<Record<ReportFormat, (made: HeldReport) => Promise<Writt
       names.map((name) => `${name}.png`),
     );
     const files = pictures.flatMap(({ svg, png }, i) => [
-      { place: `${names[i]}.png`, bytes: png },
-      { place: `${names[i]}.svg`, bytes: Buffer.from(svg) },
+      { place: `${names[i]}.png`, content: png },
+      { place: `${names[i]}.svg`, content: Buffer.from(svg) },
     ]);
-    const bytes = await zipOf([{ place: 'report.md', bytes: Buffer.from(text) }, ...files], made.report.made);
+    const bytes = await zipOf(
+      [{ place: 'report.md', content: Buffer.from(text) }, ...files],
+      made.report.made,
+    );
     return { bytes, ending: ' (Markdown).zip', type: 'application/zip' };
   },
   docx: async (made) => ({

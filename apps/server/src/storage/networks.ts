@@ -176,14 +176,16 @@ const Opened = z.object({
   title: z.string(),
   weave: Weave.nullable(),
   changed: z.string().nullable(),
+  /** Behind its ties where it was woven. */
+  messages: z.int(),
   titles: TitlesByColumn,
 });
 export type Opened = z.infer<typeof Opened>;
 
 function openedOf({ opened }: Selectable<NetworkTable>): Network['opened'] {
   if (opened === null) return null;
-  const { title, weave, changed } = Opened.parse(JSON.parse(opened));
-  return { title, weave, changed };
+  const { titles: _, ...told } = Opened.parse(JSON.parse(opened));
+  return told;
 }
 
 /** What groups are called; lines through time are called in slices as in their whole. */

@@ -80,7 +80,7 @@ async function storeOpened(context: StepContext, opened: OpenedPackage): Promise
   files.table(id, 'nodes', opened.nodes);
   files.table(id, 'edges', opened.edges);
   if (opened.days) files.table(id, 'days', { ...opened.days });
-  const { weave, changed, titles } = network;
+  const { weave, changed, messages, titles } = network;
   await store.query
     .insertInto('network')
     .values({
@@ -88,7 +88,7 @@ async function storeOpened(context: StepContext, opened: OpenedPackage): Promise
       step_id: step,
       name: network.name,
       weave: 'null',
-      opened: JSON.stringify({ title: opened.title, weave, changed, titles } satisfies Opened),
+      opened: JSON.stringify({ title: opened.title, weave, changed, messages, titles } satisfies Opened),
       directed: network.directed ? 1 : 0,
       own_columns: JSON.stringify(network.columns),
       decisions: '[]',
@@ -99,7 +99,7 @@ async function storeOpened(context: StepContext, opened: OpenedPackage): Promise
       sentence: network.sentence,
       nodes: network.nodes,
       edges: network.edges,
-      messages: network.messages,
+      messages: 0,
       state: 'measured',
       measures: JSON.stringify(network.measures),
       // Documents that are made of it bear its time.

@@ -1,5 +1,4 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
-import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
 import { MatButton } from '@angular/material/button';
 import { MatCheckbox } from '@angular/material/checkbox';
@@ -9,21 +8,17 @@ import { MatInput } from '@angular/material/input';
 import { MatProgressBar } from '@angular/material/progress-bar';
 import { addressOf, ROUTES, type Network, type PageMessages, type SharedPageQuery } from '@pebble/contract';
 import { counted, neededColumns, type TableColumns } from '@pebble/core';
-import { debounceTime } from 'rxjs';
 import { Api, pathOf } from '../api/api';
 import { Plates } from '../map/plates/plates';
 import { MapSession } from '../map/session/map-session';
-import { asking } from '../shared/asking';
 import { Busy } from '../shared/busy';
 import { saveFrom } from '../shared/save-file';
 import { stepRun } from '../shared/step-run';
 import { Notices } from '../store/notices';
 import { LeakGuard } from '../shared/leaks/leak-guard';
+import { checking } from './credits/checking';
 import { CreditFields } from './credits/credit-fields';
 import { Credits } from './credits/credits';
-
-/** Milliseconds without a further change after which it is looked how large the page would be. */
-const REST = 500;
 
 const MESSAGES: readonly { readonly messages: PageMessages; readonly words: string }[] = [
   { messages: 'none', words: 'nothing' },
@@ -96,10 +91,7 @@ export class PageToShare {
       portraits: this.portraits() ? 'true' : 'false',
     };
   });
-  private readonly settled = toSignal(toObservable(this.query).pipe(debounceTime(REST)), {
-    initialValue: null,
-  });
-  protected readonly check = asking(this.settled, (query) =>
+  protected readonly check = checking(this.query, (query) =>
     this.api.sharedPageCheck(pathOf(this.network), query),
   );
   protected readonly sizePhrase = computed(() => {
@@ -108,11 +100,6 @@ export class PageToShare {
     const texts = check.texts > 0 ? `, with the texts of ${counted(check.texts, 'message')}` : '';
     return `${(check.bytes / 1e6).toFixed(2)} MB${texts}.`;
   });
-  protected readonly canSave = computed(() => {
-    const check = this.check.found();
-    return check !== null && check.problem === null && this.settled() === this.query();
-  });
-
   protected toggle(name: string, isIn: boolean): void {
     const chosen = new Set(this.chosen());
     if (isIn) chosen.add(name);

@@ -185,6 +185,12 @@ export class Publish {
     this.dialogs.open(ReportMaker, { ...WIDE, ariaLabel: 'A report' });
   }
 
+  /** Chooses what a package holds. */
+  protected async pack(): Promise<void> {
+    const { PackageMaker } = await import('./package/package-maker');
+    this.dialogs.open(PackageMaker, { ...WIDE, ariaLabel: 'A package' });
+  }
+
   protected async data(format: NetworkExport): Promise<void> {
     const network = this.session.network();
     if (!network) return;

@@ -1,5 +1,6 @@
 import { inject, signal } from '@angular/core';
 import type { Step, StepKind, StepParameters } from '@pebble/contract';
+import type { Observable } from 'rxjs';
 import { Api } from '../api/api';
 
 /** A step that a panel asks for: whether it is running, and why it was not done. */
@@ -17,13 +18,18 @@ class StepRun {
     done: (step: Step) => void,
     failed: () => void = () => undefined,
   ): void {
+    this.follow(this.api.step(study, kind, parameters), done, failed);
+  }
+
+  /** The same of a step that is asked for already, with all that has to come before it. */
+  follow(asked: Observable<Step>, done: (step: Step) => void, failed: () => void = () => undefined): void {
     const fail = (problem: string | null): void => {
       this.problem.set(problem);
       failed();
     };
     this.busy.set(true);
     this.problem.set(null);
-    this.api.step(study, kind, parameters).subscribe({
+    asked.subscribe({
       next: (step) => {
         this.busy.set(false);
         if (step.state === 'done') done(step);

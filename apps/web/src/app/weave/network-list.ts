@@ -116,8 +116,8 @@ export class NetworkList {
   }
 
   protected facts(network: Network): string {
-    const { nodes, edges, weave, createdAt, decisions } = network;
-    const made = weave ? 'woven' : 'taken in';
+    const { nodes, edges, weave, opened, createdAt, decisions } = network;
+    const made = weave ? 'woven' : opened ? `from the package “${opened.title}”, made` : 'taken in';
     return `${counted(nodes, ...nodeWords(wovenAs(network)))} · ${counted(edges, 'tie')} · ${made} ${moment(Date.parse(createdAt))} UTC${decisions > 0 ? ` · after ${counted(decisions, 'tidy decision')}` : ''}`;
   }
 }

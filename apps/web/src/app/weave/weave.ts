@@ -31,6 +31,7 @@ import { work } from '../store/work.reducer';
 import { AfterFields } from './after-fields';
 import { DeletedList } from '../shared/deleted-list';
 import { NetworkList } from './network-list';
+import { PackageOpening } from './package-opening';
 import { firstQuestion, firstWeave, QUESTIONS, whyNot, type Held } from './questions';
 import { Sentence } from './sentence';
 import { SliceFields, type Slicing } from './slice-fields';
@@ -53,6 +54,7 @@ import { Busy } from '../shared/busy';
     RouterLink,
     AfterFields,
     NetworkList,
+    PackageOpening,
     Sentence,
     SliceFields,
     TakenFields,

@@ -1,5 +1,4 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
-import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
 import { MatButton } from '@angular/material/button';
 import { MatCheckbox } from '@angular/material/checkbox';
@@ -10,22 +9,18 @@ import { MatProgressBar } from '@angular/material/progress-bar';
 import { MatTooltip } from '@angular/material/tooltip';
 import { addressOf, ROUTES, type Network, type ReportFormat, type ReportQuery } from '@pebble/contract';
 import { counted } from '@pebble/core';
-import { debounceTime } from 'rxjs';
 import { Api } from '../../api/api';
 import { PlateList } from '../../map/plates/plate-list';
 import { Plates } from '../../map/plates/plates';
 import { MapSession } from '../../map/session/map-session';
-import { asking } from '../../shared/asking';
 import { Busy } from '../../shared/busy';
 import { LeakGuard } from '../../shared/leaks/leak-guard';
 import { saveFrom } from '../../shared/save-file';
 import { stepRun } from '../../shared/step-run';
 import { Notices } from '../../store/notices';
+import { checking } from '../credits/checking';
 import { CreditFields } from '../credits/credit-fields';
 import { Credits } from '../credits/credits';
-
-/** Milliseconds without a further change after which it is looked what the report would hold. */
-const REST = 500;
 
 const FORMATS: readonly { readonly format: ReportFormat; readonly words: string; readonly hint: string }[] = [
   { format: 'docx', words: 'DOCX', hint: 'For word processors' },
@@ -110,11 +105,8 @@ export class ReportMaker {
     };
   });
   protected readonly isEmpty = computed(() => this.showsPlates() && this.chosen().length === 0);
-  private readonly settled = toSignal(toObservable(this.query).pipe(debounceTime(REST)), {
-    initialValue: null,
-  });
-  protected readonly check = asking(
-    () => (this.isEmpty() ? null : this.settled()),
+  protected readonly check = checking(
+    computed(() => (this.isEmpty() ? null : this.query())),
     (query) => this.api.reportCheck({ study: this.network.study }, query),
   );
   protected readonly outline = computed(() => {
@@ -122,10 +114,6 @@ export class ReportMaker {
     if (!check) return '';
     const { words, figures, tables } = check;
     return `${counted(words, 'word')}, ${counted(figures, 'figure')} and ${counted(tables, 'table')}.`;
-  });
-  protected readonly canSave = computed(() => {
-    const check = this.check.found();
-    return check !== null && check.problem === null && this.settled() === this.query();
   });
 
   protected choosePlates(ids: readonly number[] | null): void {
