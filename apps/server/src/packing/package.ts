@@ -65,7 +65,8 @@ const TABLES =
   /^(?:data|map)\/.*\.(?:csv|parquet|arrow|graphml)$|^data\/network\.json$|\.(?:f32|png|pdf|svg)$/;
 
 async function leaksIn(finder: IdentityFinder, { packed, figures }: Packing, files: readonly ToPack[]) {
-  const letters = figures.flatMap(({ scene }) => [...scene.texts, ...scene.legend.texts]);
+  const drawn = await Promise.all(figures.map((draw) => draw()));
+  const letters = drawn.flatMap(({ scene }) => [...scene.texts, ...scene.legend.texts]);
   const leaks = [
     ...leaksInTables(finder, packed.network.name, packed.table, packed.edges),
     ...letters.flatMap(({ text }) => finder.find('a figure', text)),

@@ -23,7 +23,7 @@ export interface Packing {
   readonly files: readonly ToPack[];
   /** What describes them, once their bytes are known. */
   readonly describe: Describer;
-  readonly figures: readonly DrawnFigure[];
+  readonly figures: readonly Drawing[];
   /** Accounts that have no pseudonym yet. */
   readonly missing: number;
   /** What is not in it that belongs to the map. */
@@ -43,7 +43,7 @@ export async function packingOf(
   const plain = await preparedMap(store, network, description);
   const map = namesGiven(names) ? await preparedMap(store, network, description, namesGiven(names)) : plain;
   const work = workOf(packed, query);
-  const drawn = await drawnFigures(store, packed);
+  const drawings = drawingsOf(store, packed);
   const methods = await methodsOfMaps(store, [{ network, description }]);
   const portraits = await publishedPortraits(store, network.id, plain.labels, map);
   const steps = await stepsOf(store, await lineOf(store, network));
@@ -52,15 +52,15 @@ export async function packingOf(
     work,
     packed,
     files: [
-      ...figureFiles(packed, drawn),
+      ...figureFiles(packed, drawings),
       ...packedTables(packed, portraits),
       ...mapFiles(packed),
-      ...(query.page === 'true' ? await pageFiles(store, network, query, work) : []),
+      ...(query.page === 'true' ? [pageFileOf(store, network, query, work)] : []),
       ...methodsFiles(work, methods),
       recordFile(steps, names.names.length > 0),
     ],
     describe: describer(work, methods, { steps, sources }),
-    figures: drawn,
+    figures: drawings,
     missing: names.missing,
     without: withoutSaid(packed, network, query),
   };
@@ -80,45 +80,49 @@ function workOf(
   };
 }
 
-/** The map as it is, and each of its plates. */
-async function drawnFigures(store: Store, { network, plates }: PackedNetwork): Promise<DrawnFigure[]> {
-  const drawn: DrawnFigure[] = [];
-  for (const plate of [undefined, ...plates.map(({ id }) => id)]) {
+/** Draws a figure when it is needed first, and not again. */
+type Drawing = () => Promise<DrawnFigure>;
+
+/** The map as it is, and each of its plates; what cannot be drawn is none of them. */
+function drawingsOf(store: Store, { network, plates }: PackedNetwork): Drawing[] {
+  return [undefined, ...plates.map(({ id }) => id)].map((plate) => {
     const query = FigureQuery.parse({ ground: 'white', plate });
-    const figure = await drawFigure(store, { network: network.id, query }, withoutPictures);
-    if (figure) drawn.push(figure);
-  }
-  return drawn;
+    let drawn: ReturnType<typeof drawFigure> | undefined;
+    return async () =>
+      (await (drawn ??= drawFigure(store, { network: network.id, query }, withoutPictures)))!;
+  });
 }
 
-function figureFiles({ plates }: PackedNetwork, drawn: readonly DrawnFigure[]): ToPack[] {
-  const files: ToPack[] = [];
-  for (const [i, figure] of drawn.entries()) {
+function figureFiles({ plates }: PackedNetwork, drawings: readonly Drawing[]): ToPack[] {
+  return drawings.flatMap((draw, i) => {
     const name = i === 0 ? 'figures/map' : `figures/plate-${i}`;
     const what = i === 0 ? 'The map' : `The plate “${plates[i - 1].title}”`;
-    const { scene, options } = figure;
-    files.push({
+    const svg: ToPack = {
       place: `${name}.svg`,
       what: `${what}, as SVG.`,
       type: 'image/svg+xml',
-      content: () => Buffer.from(paintSvg(scene, options)),
-    });
-    if (i === 0)
-      files.push({
+      content: async () => {
+        const { scene, options } = await draw();
+        return Buffer.from(paintSvg(scene, options));
+      },
+    };
+    if (i > 0) return [svg];
+    return [
+      svg,
+      {
         place: `${name}.png`,
         what: `${what}, as PNG.`,
         type: 'image/png',
-        content: () => pngOf(figure, 300),
-      });
-    if (i === 0)
-      files.push({
+        content: async () => pngOf(await draw(), 300),
+      },
+      {
         place: `${name}.pdf`,
         what: `${what}, as PDF.`,
         type: 'application/pdf',
-        content: () => pdfOf(figure, 300),
-      });
-  }
-  return files;
+        content: async () => pdfOf(await draw(), 300),
+      },
+    ];
+  });
 }
 
 function mapFiles({ map, positions }: PackedNetwork): ToPack[] {
@@ -137,12 +141,12 @@ function mapFiles({ map, positions }: PackedNetwork): ToPack[] {
   ];
 }
 
-async function pageFiles(
+function pageFileOf(
   store: Store,
   network: Network,
   { author, licence }: PackageQuery,
   { title }: PackedWork,
-): Promise<ToPack[]> {
+): ToPack {
   const query = {
     title,
     author,
@@ -153,16 +157,12 @@ async function pageFiles(
     days: 'true',
     portraits: 'true',
   } as const;
-  const made = await heldPage(store, { network: network.id, query });
-  if (!made) return [];
-  return [
-    {
-      place: 'page.html',
-      what: 'The map as a page that opens in any browser and loads nothing.',
-      type: 'text/html',
-      content: () => Buffer.from(pageFile(made.held)),
-    },
-  ];
+  return {
+    place: 'page.html',
+    what: 'The map as a page that opens in any browser and loads nothing.',
+    type: 'text/html',
+    content: async () => Buffer.from(pageFile((await heldPage(store, { network: network.id, query }))!.held)),
+  };
 }
 
 function methodsFiles({ title }: PackedWork, { paragraphs, references }: Methods): ToPack[] {
