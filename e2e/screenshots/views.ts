@@ -128,15 +128,22 @@ export const VIEWS: readonly View[] = [
   { name: 'studies', show: async (page) => void (await page.goto('/')) },
   // These change the demo, or add studies, and so come last.
   {
-    name: 'map-beside',
+    name: 'report',
     async show(page) {
-      await stop(page, /^Weave/);
-      await page.getByRole('radio', { name: 'Who shares what?' }).click();
-      await page.getByRole('button', { name: 'Weave and open the map' }).click();
-      await expect(page.getByRole('tab', { name: /^Accounts [\d,]+/ })).toBeVisible();
-      await expect(page.getByRole('button', { name: 'Stop here' })).toBeHidden();
-      await page.getByRole('button', { name: 'Beside' }).click();
-      await expect(page.locator('pt-beside-map .caption')).not.toBeEmpty();
+      await stop(page, /^Publish/);
+      await page.getByRole('button', { name: 'Make a report' }).click();
+      const dialog = page.getByRole('dialog', { name: 'A report' });
+      await expect(dialog.getByLabel('Title')).toBeFocused();
+      await dialog.getByLabel('Title').fill('Who answers whom in Sallowmere');
+      await dialog.getByLabel('Authors').fill('The lamps group');
+      const save = dialog.getByRole('button', { name: 'Save HTML' });
+      await expect(save).toBeEnabled();
+      const [download] = await Promise.all([page.waitForEvent('download'), save.click()]);
+      const file = join(tmpdir(), `pebble-report-${process.pid}.html`);
+      await download.saveAs(file);
+      await page.goto(`file://${file}`);
+      await page.getByRole('heading', { name: 'The map' }).scrollIntoViewIfNeeded();
+      await page.evaluate(() => document.querySelector('figure')?.scrollIntoView({ block: 'center' }));
     },
   },
   {

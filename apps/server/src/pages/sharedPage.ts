@@ -62,7 +62,7 @@ export async function writeSharedPage(
 }
 
 /** Every text that stands in a page, at any depth, with its place; those who keep their names are not looked for. */
-export function textsOf(held: HeldPage): { place: string; text: string }[] {
+function textsOf(held: HeldPage): { place: string; text: string }[] {
   const found: { place: string; text: string }[] = [];
   const visit = (place: string, value: unknown): void => {
     if (typeof value === 'string') found.push({ place, text: value });
