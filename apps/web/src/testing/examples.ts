@@ -68,6 +68,7 @@ export function exampleNetwork(change: Partial<Network> = {}): Network {
     forgotten: 0,
     slice: null,
     changed: null,
+    opened: null,
     whole: null,
     groupings: {},
     titles: {},
