@@ -83,7 +83,7 @@ test('a package is saved, opened as a study of its own and in another one, and i
   const save = dialog.getByRole('button', { name: 'Save the package' });
   await expect(save).toBeEnabled();
   const [download] = await Promise.all([page.waitForEvent('download'), save.click()]);
-  expect(download.suggestedFilename()).toBe('Lamps packed.package.zip');
+  expect(download.suggestedFilename()).toBe('Lamps, packed.package.zip');
   const file = `${outputDir}/lamps.zip`;
   await download.saveAs(file);
 

@@ -6,14 +6,14 @@ import { MatDialogActions, MatDialogContent, MatDialogRef, MatDialogTitle } from
 import { MatFormField } from '@angular/material/form-field';
 import { MatInput } from '@angular/material/input';
 import { MatProgressBar } from '@angular/material/progress-bar';
-import { addressOf, ROUTES, type Network, type PageMessages, type SharedPageQuery } from '@pebble/contract';
+import { type Network, type PageMessages, type SharedPageQuery } from '@pebble/contract';
 import { counted, neededColumns, type TableColumns } from '@pebble/core';
 import { Api, pathOf } from '../api/api';
 import { Plates } from '../map/plates/plates';
 import { MapSession } from '../map/session/map-session';
 import { Busy } from '../shared/busy';
-import { saveFrom } from '../shared/save-file';
-import { stepRun } from '../shared/step-run';
+import { saving } from '../shared/saving';
+import { SavingNote } from '../shared/saving-note';
 import { Notices } from '../store/notices';
 import { LeakGuard } from '../shared/leaks/leak-guard';
 import { checking } from './credits/checking';
@@ -41,6 +41,7 @@ const MESSAGES: readonly { readonly messages: PageMessages; readonly words: stri
     MatFormField,
     MatInput,
     MatProgressBar,
+    SavingNote,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './page-to-share.html',
@@ -55,7 +56,7 @@ export class PageToShare {
   private readonly credits = inject(Credits);
   protected readonly dialog = inject<MatDialogRef<PageToShare>>(MatDialogRef);
   protected readonly network = this.session.network() as Network;
-  protected readonly run = stepRun();
+  protected readonly saving = saving();
   protected readonly offers = MESSAGES;
 
   protected readonly plate = signal<number | null>(null);
@@ -114,9 +115,11 @@ export class PageToShare {
     const allowed = await this.guard.found(check.leaks);
     if (allowed === 'no') return;
     const { study, id: network } = this.network;
-    this.run.start(study, 'export-page', { ...query, network, bytes: check.bytes, allowed }, () => {
-      saveFrom(addressOf(ROUTES.sharedPage, pathOf(this.network), query));
-      this.notices.say('The page is being saved; it opens in any browser, from disk or from any web server.');
+    const parameters = { ...query, network, bytes: check.bytes, allowed };
+    const name = `${query.title || this.usualTitle()}.html`;
+    const bytes = this.api.sharedPage(pathOf(this.network), query);
+    this.saving.start(bytes, { study, kind: 'export-page', parameters, name, type: 'text/html' }, () => {
+      this.notices.say('The page was saved; it opens in any browser, from disk or from any web server.');
       this.dialog.close();
     });
   }

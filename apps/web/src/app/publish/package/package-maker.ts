@@ -4,14 +4,14 @@ import { MatButton } from '@angular/material/button';
 import { MatCheckbox } from '@angular/material/checkbox';
 import { MatDialogActions, MatDialogContent, MatDialogRef, MatDialogTitle } from '@angular/material/dialog';
 import { MatProgressBar } from '@angular/material/progress-bar';
-import { addressOf, ROUTES, type Network, type PackageQuery } from '@pebble/contract';
+import type { Network, PackageQuery } from '@pebble/contract';
 import { Api, pathOf } from '../../api/api';
 import { Plates } from '../../map/plates/plates';
 import { MapSession } from '../../map/session/map-session';
 import { Busy } from '../../shared/busy';
 import { LeakGuard } from '../../shared/leaks/leak-guard';
-import { saveFrom } from '../../shared/save-file';
-import { stepRun } from '../../shared/step-run';
+import { saving } from '../../shared/saving';
+import { SavingNote } from '../../shared/saving-note';
 import { counted } from '../../shared/words';
 import { Notices } from '../../store/notices';
 import { checking } from '../credits/checking';
@@ -31,6 +31,7 @@ import { Credits } from '../credits/credits';
     MatDialogContent,
     MatDialogTitle,
     MatProgressBar,
+    SavingNote,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './package-maker.html',
@@ -44,7 +45,7 @@ export class PackageMaker {
   private readonly all = inject(Plates).all;
   protected readonly dialog = inject<MatDialogRef<PackageMaker>>(MatDialogRef);
   protected readonly network = inject(MapSession).network() as Network;
-  protected readonly run = stepRun();
+  protected readonly saving = saving();
   protected readonly title = signal('');
   protected readonly withPage = signal(true);
   protected readonly withPlates = signal(true);
@@ -71,9 +72,12 @@ export class PackageMaker {
     const allowed = await this.guard.found(check.leaks);
     if (allowed === 'no') return;
     const { study, id: network } = this.network;
-    this.run.start(study, 'export-package', { ...query, network, files: check.files.length, allowed }, () => {
-      saveFrom(addressOf(ROUTES.package, pathOf(this.network), query));
-      this.notices.say('The package is being saved. It opens here on the page of studies, or on Weave.');
+    const parameters = { ...query, network, files: check.files.length, allowed };
+    const name = `${query.title || this.network.name}.package.zip`;
+    const bytes = this.api.package(pathOf(this.network), query);
+    const out = { study, kind: 'export-package', parameters, name, type: 'application/zip' } as const;
+    this.saving.start(bytes, out, () => {
+      this.notices.say('The package was saved. It opens here on the page of studies, or on Weave.');
       this.dialog.close();
     });
   }

@@ -7,7 +7,7 @@ import { MatFormField, MatLabel } from '@angular/material/form-field';
 import { MatInput } from '@angular/material/input';
 import { MatProgressBar } from '@angular/material/progress-bar';
 import { MatTooltip } from '@angular/material/tooltip';
-import { addressOf, ROUTES, type Network, type ReportFormat, type ReportQuery } from '@pebble/contract';
+import type { Network, ReportFormat, ReportQuery } from '@pebble/contract';
 import { counted } from '@pebble/core';
 import { Api } from '../../api/api';
 import { PlateList } from '../../map/plates/plate-list';
@@ -15,8 +15,8 @@ import { Plates } from '../../map/plates/plates';
 import { MapSession } from '../../map/session/map-session';
 import { Busy } from '../../shared/busy';
 import { LeakGuard } from '../../shared/leaks/leak-guard';
-import { saveFrom } from '../../shared/save-file';
-import { stepRun } from '../../shared/step-run';
+import { saving } from '../../shared/saving';
+import { SavingNote } from '../../shared/saving-note';
 import { Notices } from '../../store/notices';
 import { checking } from '../credits/checking';
 import { CreditFields } from '../credits/credit-fields';
@@ -27,6 +27,16 @@ const FORMATS: readonly { readonly format: ReportFormat; readonly words: string;
   { format: 'html', words: 'HTML', hint: 'One file for every browser, that prints to pages' },
   { format: 'md', words: 'Markdown', hint: 'A text with its pictures beside it, in a zip' },
 ];
+
+/** How files of each form end, and their media types. */
+const FILES: Readonly<Record<ReportFormat, { readonly ending: string; readonly type: string }>> = {
+  docx: {
+    ending: '.docx',
+    type: 'application/vnd.openxmlformats-officedocument.wordprocessingml.document',
+  },
+  html: { ending: '.html', type: 'text/html' },
+  md: { ending: ' (Markdown).zip', type: 'application/zip' },
+};
 
 /** Parts that a report can go without, with what they are called. */
 const PARTS = [
@@ -54,6 +64,7 @@ type Part = (typeof PARTS)[number]['part'];
     MatProgressBar,
     MatTooltip,
     PlateList,
+    SavingNote,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './report-maker.html',
@@ -67,7 +78,7 @@ export class ReportMaker {
   private readonly plates = inject(Plates);
   protected readonly dialog = inject<MatDialogRef<ReportMaker>>(MatDialogRef);
   protected readonly network = inject(MapSession).network() as Network;
-  protected readonly run = stepRun();
+  protected readonly saving = saving();
   protected readonly formats = FORMATS;
   protected readonly parts = PARTS;
   private readonly drawn = computed(() =>
@@ -139,9 +150,12 @@ export class ReportMaker {
     if (allowed === 'no') return;
     const { study } = this.network;
     const plates = query.plates === '' ? [] : query.plates.split('|').map(Number);
-    this.run.start(study, 'export-report', { ...query, plates, format, allowed }, () => {
-      saveFrom(addressOf(ROUTES.report, { study, reportFormat: format }, query));
-      this.notices.say('The report is being saved; the logbook has the step.');
-    });
+    const parameters = { ...query, plates, format, allowed };
+    const { ending, type } = FILES[format];
+    const name = `${query.title || this.usualTitle()}${ending}`;
+    const bytes = this.api.report({ study, reportFormat: format }, query);
+    this.saving.start(bytes, { study, kind: 'export-report', parameters, name, type }, ({ sentence }) =>
+      this.notices.say(sentence),
+    );
   }
 }
