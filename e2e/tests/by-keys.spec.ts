@@ -59,6 +59,17 @@ test('the whole job is done by keys: begin, import, weave, find, read, change, u
   await page.keyboard.press('Enter');
   await expect(page.getByRole('heading', { name: 'tidepost.csv is in' })).toBeFocused();
 
+  // The list is read once more when languages are known.
+  const [study] = /studies\/[^/]+/.exec(page.url())!;
+  await expect
+    .poll(async () => {
+      const answer = await page.request.get(`/api/v1/${study}/logbook`);
+      const { steps } = (await answer.json()) as { steps: { state: string }[] };
+      return steps.every(({ state }) => state === 'done');
+    })
+    .toBe(true);
+  await page.waitForTimeout(1000);
+
   // A list is one stop, however many messages and hashtags stand in it.
   const rows = page.locator('pt-reading-list article');
   await tabTo(page, rows.first());
