@@ -1,10 +1,10 @@
 import { createHash } from 'node:crypto';
 import type { Entry, ZipFile } from 'yauzl';
-import { ZodError } from 'zod';
 import { PACKAGE_MAP_VERSION, PackageMap } from '@pebble/contract';
 import { fromArrow, type DailyTieCounts, type TableColumns } from '@pebble/core';
 import { BadPackage, withZip } from '../files/openedZip';
 import { CHECKSUMS, DESCRIPTOR, MAP, titleIn } from '../files/packageFile';
+import { versionedJson } from '../files/versionedJson';
 import type { Progress } from '../threads/progress';
 
 /** What came out of a package. */
@@ -29,7 +29,11 @@ const MOST_TOLD = 5;
 /** Reads a package to its end and checks every file of it; what was changed by hand is told, and opened all the same. Throws BadPackage. */
 export async function readPacked(path: string, progress: Progress): Promise<OpenedPackage> {
   const { kept, sums } = await withZip(path, (zip) => readEntries(zip, progress));
-  const map = parseMap(textOf(kept, MAP));
+  const map = versionedJson(textOf(kept, MAP), {
+    schema: PackageMap,
+    newest: PACKAGE_MAP_VERSION,
+    what: `${MAP} in it`,
+  });
   const { nodes: nodeCount, edges: edgeCount } = map.network;
   const nodes = tableOf(kept, 'map/nodes.arrow');
   const edges = tableOf(kept, 'map/edges.arrow');
@@ -121,27 +125,6 @@ function sentence(one: string, many: string, places: readonly string[]): string 
   const told = places.slice(0, MOST_TOLD).map((place) => place.slice(0, 80));
   const more = places.length > MOST_TOLD ? ` and ${places.length - MOST_TOLD} more` : '';
   return `${told.join(', ')}${more} ${places.length === 1 ? one : many}.`;
-}
-
-function parseMap(text: string): PackageMap {
-  let value: unknown;
-  try {
-    value = JSON.parse(text);
-  } catch {
-    throw new BadPackage(`${MAP} in it is no JSON.`);
-  }
-  const version = (value as { version?: unknown } | null)?.version;
-  if (typeof version === 'number' && version > PACKAGE_MAP_VERSION)
-    throw new BadPackage(
-      `It was saved by a later version of Pebble Thread (form ${version}; this one reads up to ${PACKAGE_MAP_VERSION}).`,
-    );
-  try {
-    return PackageMap.parse(value);
-  } catch (error) {
-    if (!(error instanceof ZodError)) throw error;
-    const [{ path, message }] = error.issues;
-    throw new BadPackage(`${MAP} in it is not right (${path.join('.')}: ${message}).`);
-  }
 }
 
 function textOf(kept: Read['kept'], place: string): string {

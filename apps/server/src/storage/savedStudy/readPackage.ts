@@ -4,12 +4,12 @@ import { dirname, join } from 'node:path';
 import { Writable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import type { Entry, ZipFile } from 'yauzl';
-import { ZodError } from 'zod';
 import { formatCount } from '@pebble/core';
 import { isDiskFull, roomIn } from '../../files/diskFull';
 import { StepCancelled } from '../../errors/stepErrors';
 import type { Progress } from '../../threads/progress';
 import { BadPackage, withZip } from '../../files/openedZip';
+import { versionedJson } from '../../files/versionedJson';
 import { MANIFEST, Manifest, PACKAGE_VERSION } from './manifest';
 
 /** Bytes of the manifest at most: it names every file of a study. */
@@ -117,24 +117,11 @@ async function isWhole(
 }
 
 function parse(text: string): Manifest {
-  let value: unknown;
-  try {
-    value = JSON.parse(text);
-  } catch {
-    throw new BadPackage('The manifest of this study is no JSON.');
-  }
-  const version = (value as { version?: unknown } | null)?.version;
-  if (typeof version === 'number' && version > PACKAGE_VERSION)
-    throw new BadPackage(
-      `It was saved by a later version of Pebble Thread (form ${version}; this one reads up to ${PACKAGE_VERSION}).`,
-    );
-  try {
-    return Manifest.parse(value);
-  } catch (error) {
-    if (!(error instanceof ZodError)) throw error;
-    const [{ path, message }] = error.issues;
-    throw new BadPackage(`The manifest of this study is not right (${path.join('.')}: ${message}).`);
-  }
+  return versionedJson(text, {
+    schema: Manifest,
+    newest: PACKAGE_VERSION,
+    what: 'The manifest of this study',
+  });
 }
 
 async function textOf(zip: ZipFile, entry: Entry): Promise<string> {
