@@ -1,12 +1,15 @@
 // npm test: installs what is missing, checks, builds, and runs all tests. The last line is the total.
 import { existsSync, readFileSync, rmSync } from 'node:fs';
-import { tmpdir } from 'node:os';
+import { cpus, tmpdir } from 'node:os';
 import { join, relative } from 'node:path';
 import { checkNode, install, run } from './prepare.mjs';
 
 const BROWSER = '/usr/bin/chromium';
 /** A second engine, in which only numbers are compared. */
 const SECOND = '/usr/bin/firefox-esr';
+
+/** Of Jest and of browsers: as many as there are cores, and no more than four. */
+const WORKERS = Math.min(4, cpus().length);
 
 checkNode();
 install();
@@ -26,6 +29,14 @@ if (missing.length > 0) {
     });
 }
 
+/** How long each part took, told at the end. */
+const parts = [];
+let begun = performance.now();
+const took = (part) => {
+  parts.push(`${part} ${((performance.now() - begun) / 60_000).toFixed(1)}`);
+  begun = performance.now();
+};
+
 let passed = 0;
 let failed = 0;
 /** What failed, by name: told once more before the total, since an output of many pages is read from its end. */
@@ -38,12 +49,21 @@ const note = (name, ok) => {
   }
 };
 note('npm run check', run('node', ['scripts/check.mjs']) === 0);
+took('checks');
 note('build', run('node', ['scripts/build.mjs']) === 0);
+took('build');
 
 /** Runs Jest, and gives its report; null where it wrote none. What a failed test leaves open must not keep the rest from being told. */
 const jest = (...args) => {
   const file = join(tmpdir(), `pebble-jest-${process.pid}.json`);
-  const program = ['node_modules/jest/bin/jest.js', '--ci', '--forceExit', '--json', `--outputFile=${file}`];
+  const program = [
+    'node_modules/jest/bin/jest.js',
+    '--ci',
+    '--forceExit',
+    `--maxWorkers=${WORKERS}`,
+    '--json',
+    `--outputFile=${file}`,
+  ];
   run('node', [...program, ...args], { minutes: 45 });
   if (!existsSync(file)) return null;
   const report = JSON.parse(readFileSync(file, 'utf8'));
@@ -77,33 +97,42 @@ else {
   failed += bad;
   names.push(...failuresOf(last));
 }
+took('Jest');
 
 const serverLog = join(tmpdir(), `pebble-server-${process.pid}.log`);
-/** The names of browser tests that did not end as they should, in files and groups of any depth. */
-const unexpected = (suites = []) =>
+/** The names of browser tests that ended in some way, in files and groups of any depth. */
+const browserTests = (suites = [], status) =>
   suites.flatMap(({ file, specs = [], suites: within }) => [
-    ...specs.filter(({ ok }) => !ok).map(({ title }) => `${file}: ${title}`),
-    ...unexpected(within),
+    ...specs
+      .filter(({ tests }) => tests.some((test) => test.status === status))
+      .map(({ title }) => `${file}: ${title}`),
+    ...browserTests(within, status),
   ]);
 /** Runs what a configuration of Playwright names, and counts it. */
-const playwright = (config) => {
+const playwright = (config, ...more) => {
   const file = join(tmpdir(), `pebble-playwright-${process.pid}.json`);
-  run('node', ['node_modules/@playwright/test/cli.js', 'test', '--config', config], {
+  run('node', ['node_modules/@playwright/test/cli.js', 'test', '--config', config, ...more], {
     // Half of that on a quick machine.
     minutes: 45,
     env: { ...process.env, PLAYWRIGHT_JSON_OUTPUT_NAME: file, E2E_SERVER_LOG: serverLog },
   });
   if (!existsSync(file)) return note(`Playwright, ${config}`, false);
   const { stats, suites } = JSON.parse(readFileSync(file, 'utf8'));
-  names.push(...unexpected(suites));
+  names.push(...browserTests(suites, 'unexpected'));
+  // As with Jest: what fails twice is a fault, and what failed once is said.
+  for (const name of browserTests(suites, 'flaky'))
+    console.error(`UNSTEADY: ${name} failed at first, and not again.`);
   passed += stats.expected + stats.flaky;
   failed += stats.unexpected;
   rmSync(file);
 };
-playwright('e2e/playwright.config.ts');
+playwright('e2e/playwright.config.ts', '--retries=1', `--workers=${Math.min(2, WORKERS)}`);
+took('browser tests');
 playwright('e2e/screenshots/playwright.config.ts');
+took('pictures');
 
 note('npm run safety -- --short', run('node', ['scripts/safety.mjs', '--short'], { minutes: 15 }) === 0);
+took('safety');
 
 if (existsSync(serverLog)) {
   const said = readFileSync(serverLog, 'utf8').trim();
@@ -111,6 +140,7 @@ if (existsSync(serverLog)) {
     console.error(`What the server said during the browser tests:\n${said.slice(-3000)}`);
   rmSync(serverLog);
 }
+console.log(`Minutes: ${parts.join(', ')}.`);
 for (const name of names) console.error(`FAILED: ${name}`);
 console.log(`tests: ${passed} passed, ${failed} failed`);
 process.exit(failed > 0 ? 1 : 0);

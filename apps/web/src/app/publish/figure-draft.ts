@@ -1,4 +1,4 @@
-import { computed, DestroyRef, effect, inject, Injectable, signal } from '@angular/core';
+import { computed, DestroyRef, effect, inject, Injectable, Injector, signal } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import type { FigureFormat } from '@pebble/contract';
 import {
@@ -38,6 +38,7 @@ import { pdfOf } from './pdf';
 import type { PlacedText } from '../shared/leaks/leak-guard';
 import { PublishedNames } from './people/published-names';
 import { draftAbout } from '../shared/draft';
+import { until } from '../shared/until';
 
 /** Sizes of names, ties and legend beside those on the screen. */
 export const SIZES = [
@@ -60,6 +61,7 @@ export class FigureDraft {
   private readonly session = inject(MapSession);
   private readonly plates = inject(PlateParts);
   private readonly names = inject(PublishedNames);
+  private readonly injector = inject(Injector);
   /** What the figure is for; null for a size of one's own. */
   readonly purpose = signal<FigurePurpose | null>(null);
   readonly width = signal(1800);
@@ -319,6 +321,14 @@ export class FigureDraft {
     if (width !== undefined) this.width.set(width);
     if (height !== undefined) this.ownHeight.set(height);
     if (resolution !== undefined) this.resolution.set(resolution);
+  }
+
+  /** Waits until all of it is of now: names may be read anew, or ties painted, just when somebody presses. Throws why it cannot be made. */
+  async whenMade(): Promise<void> {
+    const isMade = (): boolean => this.svg() !== null && this.names.isCurrent();
+    const why = (): string | null => this.names.error() ?? this.problem()?.message ?? null;
+    await until(() => isMade() || why() !== null, this.injector);
+    if (!isMade()) throw new Error(why()!);
   }
 
   /** The figure as a file; null while it is not ready. */

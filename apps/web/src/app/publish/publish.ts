@@ -144,15 +144,15 @@ export class Publish {
   }
 
   protected async figure(format: FigureFormat): Promise<void> {
-    const size = this.draft.size();
     const network = this.session.network();
-    if (!size || !network) return;
+    if (!network) return;
     this.busy.set(true);
     try {
+      await this.draft.whenMade();
       const allowed = await this.guard.texts(network.study, this.draft.writtenOn());
       if (allowed === 'no') return;
-      const file = await this.draft.fileOf(format);
-      if (!file) return;
+      const [file, size] = [await this.draft.fileOf(format), this.draft.size()];
+      if (!file || !size) throw new Error('The figure changed while it was being saved; save it once more.');
       saveFile(file, `${this.draft.name}.${format}`);
       this.api
         .step(network.study, 'export-figure', {

@@ -51,11 +51,22 @@ export class PublishedNames {
             map((all) => new Map(all.map((names, i) => [networks[i], names]))),
           ),
   );
+  /** As they were read last in this study: a picture does not vanish while they are read anew. */
+  private readonly known = linkedSignal<
+    { study: string | null; found: ReadonlyMap<string, NodeNames> | null },
+    ReadonlyMap<string, NodeNames> | null
+  >({
+    source: () => ({ study: this.study(), found: this.named.found() }),
+    computation: ({ study, found }, before) =>
+      found ?? (before?.source.study === study ? before.value : null),
+  }).asReadonly();
+  /** Whether they are those of now; only then may anything go out. */
+  readonly isCurrent = computed(() => this.named.found() !== null);
   readonly error = computed(() => this.read.error() ?? this.named.error());
 
   /** Of one network; null before it is known. */
   of(network: string): NodeNames | null {
-    return this.named.found()?.get(network) ?? null;
+    return this.known()?.get(network) ?? null;
   }
 }
 
