@@ -30,4 +30,5 @@ export * from './tidy';
 export * from './weave';
 export * from './stepTraits';
 export * from './report';
+export * from './routine';
 export * from './routes';

@@ -372,6 +372,8 @@ export const StepEvent = z.discriminatedUnion('type', [
   z.object({ type: z.literal('progress'), progress: StepProgress }),
   z.object({ type: z.literal('step'), step: Step }),
   z.object({ type: z.literal('collecting'), run: CollectRun }),
+  /** A run of a routine got further. */
+  z.object({ type: z.literal('routine'), run: z.int() }),
   /** How far an estimate is that takes long, 0 to 1. */
   z.object({ type: z.literal('estimating'), share: z.number() }),
 ]);

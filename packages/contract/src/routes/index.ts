@@ -6,6 +6,7 @@ import { peopleRoutes } from './people';
 import { plateRoutes } from './plates';
 import { readingRoutes } from './reading';
 import { reportRoutes } from './reports';
+import { routineRoutes } from './routines';
 import { stepRoutes } from './steps';
 import { studyRoutes } from './studies';
 import { tidyRoutes } from './tidy';
@@ -21,6 +22,7 @@ export const ROUTES = {
   ...plateRoutes,
   ...readingRoutes,
   ...reportRoutes,
+  ...routineRoutes,
   ...stepRoutes,
 };
 

@@ -17,6 +17,8 @@ export const pathParts = {
   step: z.coerce.number().int(),
   message: z.coerce.number().int(),
   reading: z.coerce.number().int(),
+  routine: z.string(),
+  routineRun: z.coerce.number().int(),
   community: z.coerce.number().int(),
   sort: TidySort,
   command: RunCommand,

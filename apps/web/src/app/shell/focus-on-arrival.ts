@@ -4,8 +4,8 @@ import { NavigationEnd, Router } from '@angular/router';
 import { filter } from 'rxjs';
 import { focusSoon } from '../shared/focus';
 
-/** Pictures for which a heading is waited for that comes with what is read. */
-const PATIENCE = 60;
+/** Milliseconds for which a heading is waited for that comes with what is read. */
+const PATIENCE = 15_000;
 /** The screen that an address leads to: the same for all networks of a study. */
 const screenOf = (address: string): string => address.split('?')[0].split('/').slice(0, 4).join('/');
 
@@ -18,16 +18,16 @@ export function focusOnArrival(): void {
     const main = document.querySelector('main');
     const heading = main?.querySelector('h1') ?? null;
     focusSoon(injector, () => heading ?? main);
-    if (!heading && main) waitFor(main, PATIENCE);
+    if (!heading && main) waitFor(main, performance.now() + PATIENCE);
   };
   /** The heading may come later than the screen; whoever has gone on meanwhile is left where they are. */
-  const waitFor = (main: HTMLElement, pictures: number): void => {
-    requestAnimationFrame(() => {
+  const waitFor = (main: HTMLElement, until: number): void => {
+    requestAnimationFrame((now) => {
       const isHere = document.activeElement === main || document.activeElement === document.body;
-      if (!isHere || pictures === 0) return;
+      if (!isHere || now > until) return;
       const heading = main.querySelector('h1');
       if (heading) focusSoon(injector, () => heading);
-      else waitFor(main, pictures - 1);
+      else waitFor(main, until);
     });
   };
   router.events

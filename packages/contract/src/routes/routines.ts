@@ -1,0 +1,99 @@
+import {
+  DraftRequest,
+  KeptRoutine,
+  Routine,
+  RoutineDraft,
+  RoutineList,
+  RoutinePlan,
+  RoutineRequest,
+  RoutineRun,
+  RoutineRunList,
+} from '../routine';
+import { routeTable } from './route';
+
+const NOT_RIGHT = { 422: 'The routine or an answer is not right; it is said where.' };
+
+export const routineRoutes = routeTable({
+  routines: {
+    method: 'get',
+    path: '/routines',
+    summary: 'Routines that come with the application, and those that were kept.',
+    answer: RoutineList,
+  },
+  keepRoutine: {
+    method: 'post',
+    path: '/routines',
+    summary: 'Keeps a routine.',
+    body: Routine,
+    answer: KeptRoutine,
+    status: 201,
+    problems: NOT_RIGHT,
+  },
+  changeRoutine: {
+    method: 'patch',
+    path: '/routines/{routine}',
+    summary: 'Keeps a routine in place of an earlier version of it.',
+    body: Routine,
+    answer: KeptRoutine,
+    problems: NOT_RIGHT,
+  },
+  forgetRoutine: {
+    method: 'delete',
+    path: '/routines/{routine}',
+    summary: 'Forgets a routine that was kept; what it made in studies stays.',
+  },
+  draftRoutine: {
+    method: 'post',
+    path: '/studies/{study}/routine-draft',
+    summary:
+      'A routine made of steps of the logbook and of all on which they rest, with what cannot go along.',
+    body: DraftRequest,
+    answer: RoutineDraft,
+    problems: { 422: 'None of these steps can be run again.' },
+  },
+  planRoutine: {
+    method: 'post',
+    path: '/studies/{study}/routine-plan',
+    summary:
+      'What a routine will do in a study with these answers, how long that takes about, and what keeps it from running.',
+    body: RoutineRequest,
+    answer: RoutinePlan,
+  },
+  routineRuns: {
+    method: 'get',
+    path: '/studies/{study}/routine-runs',
+    summary: 'All times that routines were run in a study, the newest first.',
+    answer: RoutineRunList,
+  },
+  runRoutine: {
+    method: 'post',
+    path: '/studies/{study}/routine-runs',
+    summary: 'Begins to run a routine; its steps stand in the logbook, the event stream says how far it is.',
+    body: RoutineRequest,
+    answer: RoutineRun,
+    status: 202,
+    problems: NOT_RIGHT,
+  },
+  routineRun: {
+    method: 'get',
+    path: '/studies/{study}/routine-runs/{routineRun}',
+    summary: 'One run, with what became of each step.',
+    answer: RoutineRun,
+  },
+  cancelRoutine: {
+    method: 'post',
+    path: '/studies/{study}/routine-runs/{routineRun}/cancel',
+    summary: 'Stops a run; what its steps have done stays.',
+    answer: RoutineRun,
+    problems: { 409: 'It is not running.' },
+  },
+  goOnRoutine: {
+    method: 'post',
+    path: '/studies/{study}/routine-runs/{routineRun}/go-on',
+    summary:
+      'Goes on with a run that was stopped, failed in part, or was interrupted; what is done is not done again.',
+    answer: RoutineRun,
+    status: 202,
+    problems: { 409: 'There is nothing left to do.' },
+  },
+});

@@ -1,0 +1,187 @@
+import * as z from 'zod';
+import { FIGURE_FORMATS } from './figure';
+import { FileName, ImportMapping } from './gather';
+import { NetworkExport } from './network';
+import { StepKind, StepState } from './steps';
+
+/** The newest form of the file in which a routine is kept. */
+export const ROUTINE_FORM = 1;
+
+/** What a part of a routine is called within it. */
+const PartName = z
+  .string()
+  .regex(/^[a-z][a-z0-9-]{0,39}$/, 'A name has small letters, digits and "-", and begins with a letter.');
+
+/** Stands for the answer to a question. */
+const Asked = z.strictObject({ ask: PartName });
+/** Stands for what a step makes: a network, a source or a plate. */
+const Made = z.strictObject({ made: PartName });
+/** What stands in the parameters of a step in place of a value. */
+export const RoutineReference = z.union([Asked, Made]);
+export type RoutineReference = z.infer<typeof RoutineReference>;
+
+const QUESTION = {
+  name: PartName,
+  /** The question in words. */
+  ask: z.string().trim().min(1, 'Say what is asked.').max(200),
+};
+
+/** What is asked before a routine runs, each with what holds where nobody says otherwise; only files have to be given. */
+export const RoutineQuestion = z.discriminatedUnion('kind', [
+  /** One file, or several of the same shape. */
+  z.strictObject({ ...QUESTION, kind: z.literal('file') }),
+  z.strictObject({
+    ...QUESTION,
+    kind: z.literal('number'),
+    /** Null for no number, as no bound. */
+    default: z.number().nullable(),
+    least: z.number().nullable().default(null),
+    most: z.number().nullable().default(null),
+    whole: z.boolean().default(false),
+  }),
+  z.strictObject({ ...QUESTION, kind: z.literal('text'), default: z.string().max(2000) }),
+  z.strictObject({
+    ...QUESTION,
+    kind: z.literal('choice'),
+    default: z.string(),
+    choices: z.array(z.string()).min(1).max(50),
+  }),
+  z.strictObject({ ...QUESTION, kind: z.literal('yes or no'), default: z.boolean() }),
+  /** A day (UTC); null for no bound. The moment at which it begins stands in the step. */
+  z.strictObject({ ...QUESTION, kind: z.literal('day'), default: z.iso.date().nullable() }),
+  /** Several texts, as tags that are left out. */
+  z.strictObject({ ...QUESTION, kind: z.literal('list'), default: z.array(z.string().max(300)).max(1000) }),
+]);
+export type RoutineQuestion = z.infer<typeof RoutineQuestion>;
+
+/** One step of a routine: its parameters as the step has them, with references in place of some values. */
+export const RoutineStep = z.strictObject({
+  name: PartName,
+  kind: StepKind,
+  parameters: z.record(z.string(), z.unknown()),
+});
+export type RoutineStep = z.infer<typeof RoutineStep>;
+
+/** What a routine gives as files, each of a network or a plate that a step makes. */
+export const RoutineOutput = z.discriminatedUnion('what', [
+  z.strictObject({ what: z.literal('figure'), of: PartName, format: z.enum(FIGURE_FORMATS) }),
+  z.strictObject({ what: z.literal('network'), of: PartName, format: NetworkExport }),
+  z.strictObject({ what: z.literal('methods'), of: PartName }),
+]);
+export type RoutineOutput = z.infer<typeof RoutineOutput>;
+
+/** Steps that can be run again on other data: a file that can be read and written by hand, without anything of a study's data in it. */
+export const Routine = z.strictObject({
+  form: z.literal(ROUTINE_FORM),
+  name: z.string().trim().min(1, 'Give the routine a name.').max(120),
+  description: z.string().trim().max(2000).default(''),
+  /** Its own; each change makes it higher. */
+  version: z.int().min(1).default(1),
+  questions: z.array(RoutineQuestion).max(60).default([]),
+  steps: z.array(RoutineStep).min(1, 'A routine has at least one step.').max(200),
+  outputs: z.array(RoutineOutput).max(60).default([]),
+});
+export type Routine = z.infer<typeof Routine>;
+
+/** A file that was sent to a study, and how it would be read by itself. */
+export const SentFile = z.object({
+  upload: z.string(),
+  file: FileName,
+  reading: ImportMapping.optional(),
+});
+export type SentFile = z.infer<typeof SentFile>;
+
+export const RoutineAnswer = z.union([
+  z.array(SentFile).min(1).max(1000),
+  z.number(),
+  z.string().max(2000),
+  z.boolean(),
+  z.array(z.string().max(300)).max(1000),
+  z.null(),
+]);
+export type RoutineAnswer = z.infer<typeof RoutineAnswer>;
+
+/** Answers by the name of their question; where there is none, the default holds. */
+export const RoutineAnswers = z.record(z.string(), RoutineAnswer);
+export type RoutineAnswers = z.infer<typeof RoutineAnswers>;
+
+/** What is not right with a routine or its answers, and where. */
+export const RoutineProblem = z.object({ where: z.string(), what: z.string() });
+export type RoutineProblem = z.infer<typeof RoutineProblem>;
+
+/** A routine in the list of all: those that come with the application cannot be changed. */
+export const KeptRoutine = z.object({
+  id: z.string(),
+  routine: Routine,
+  isReady: z.boolean(),
+  /** Null for one that comes with the application. */
+  changedAt: z.string().nullable(),
+});
+export type KeptRoutine = z.infer<typeof KeptRoutine>;
+export const RoutineList = z.array(KeptRoutine);
+
+/** Steps of a logbook from which a routine is to be made, or the plate to which all is to lead. */
+export const DraftRequest = z.union([
+  z.object({ name: z.string().trim().min(1).max(120), steps: z.array(z.int()).min(1).max(500) }),
+  z.object({ name: z.string().trim().min(1).max(120), plate: z.int() }),
+]);
+export type DraftRequest = z.infer<typeof DraftRequest>;
+
+/** A routine made of a logbook, and what of it did not go along. */
+export const RoutineDraft = z.object({
+  routine: Routine,
+  /** Steps that were not chosen, and on which chosen ones rest. */
+  along: z.array(z.int()),
+  /** What was left out: the step, what of it, and why. */
+  left: z.array(z.object({ step: z.int(), sentence: z.string(), why: z.string() })),
+});
+export type RoutineDraft = z.infer<typeof RoutineDraft>;
+
+/** A routine with answers, before it runs. */
+export const RoutineRequest = z.object({ routine: Routine, answers: RoutineAnswers.default({}) });
+export type RoutineRequest = z.infer<typeof RoutineRequest>;
+
+/** What it will do. */
+export const RoutinePlan = z.object({
+  paragraph: z.string(),
+  /** Seconds that it will take about; null where nothing like it was done here yet. */
+  seconds: z.number().nullable(),
+  /** Why it cannot run; none where it can. */
+  problems: z.array(RoutineProblem),
+});
+export type RoutinePlan = z.infer<typeof RoutinePlan>;
+
+/** One step of a run, and what became of it. */
+export const RunStep = z.object({
+  name: z.string(),
+  kind: StepKind,
+  /** "left out" where it rests on one that was not done. */
+  state: z.enum([...StepState.options, 'left out']),
+  /** Its number in the logbook; null before it began. */
+  step: z.int().nullable(),
+  sentence: z.string(),
+  error: z.string().nullable(),
+});
+export type RunStep = z.infer<typeof RunStep>;
+
+export const RoutineRunState = z.enum(['running', 'done', 'incomplete', 'cancelled', 'interrupted']);
+export type RoutineRunState = z.infer<typeof RoutineRunState>;
+
+/** One time that a routine was run in a study. */
+export const RoutineRun = z.object({
+  id: z.int(),
+  study: z.string(),
+  routine: Routine,
+  answers: RoutineAnswers,
+  state: RoutineRunState,
+  steps: z.array(RunStep),
+  /** What steps made, by their names. */
+  made: z.record(z.string(), z.union([z.string(), z.int()])),
+  /** Of routine, answers and data: the same ones give the same results. Null before it is done. */
+  fingerprint: z.string().nullable(),
+  startedAt: z.string(),
+  endedAt: z.string().nullable(),
+});
+export type RoutineRun = z.infer<typeof RoutineRun>;
+/** The newest first. */
+export const RoutineRunList = z.array(RoutineRun);

@@ -1,0 +1,26 @@
+import { file, INSIDE, least, mapped, PERIOD, RESULTS, SEED, TAKE_IN, type Written } from './parts';
+
+/** Videos, or pages, tied by those who comment below both. */
+export const sharedCommenters: Written = {
+  form: 1,
+  name: 'Which videos share commenters',
+  description: 'Videos or pages are tied when the same accounts comment below both; a tie says how many.',
+  questions: [
+    file('Which file of comments?'),
+    least('Shared commenters for each tie at least?', 2),
+    ...PERIOD,
+    SEED,
+  ],
+  steps: [
+    TAKE_IN,
+    ...mapped('Videos that share commenters', {
+      what: 'together',
+      things: 'item',
+      unit: 'author',
+      mostInOne: 10_000,
+      atLeast: { ask: 'least' },
+      ...INSIDE,
+    }),
+  ],
+  outputs: RESULTS,
+};
