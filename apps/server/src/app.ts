@@ -11,6 +11,7 @@ import { networkRoutes } from './api/networks';
 import { peopleRoutes } from './api/people';
 import { plateRoutes } from './api/plates';
 import { reportRoutes } from './api/reports';
+import { routineRoutes } from './api/routines';
 import { readingRoutes } from './api/reading';
 import { ownHost, ownPages } from './api/ownAddress';
 import { openApiDocument } from './api/openapi';
@@ -64,6 +65,7 @@ export const PARTS = [
   peopleRoutes,
   plateRoutes,
   reportRoutes,
+  routineRoutes,
   readingRoutes,
   stepRoutes,
 ];

@@ -12,6 +12,7 @@ import { accessKey } from './files/accessKey';
 import { openLog } from './files/log';
 import { makeOwnerOnly } from './files/ownerOnly';
 import { clearUnusedUploads } from './storage/files/unusedUploads';
+import { RoutineRuns } from './routines/runs';
 import { Runner } from './runner/runner';
 import { startStandins, type RunningStandins } from './standins';
 
@@ -42,7 +43,9 @@ export async function start(
   await runner.ready();
   const standins = await standinsOf(config, told);
   const collector = new Collector(studies, runner, standins?.services ?? []);
-  const app = createApp({ config, key, studies, runner, collector, log });
+  const routines = new RoutineRuns(studies, runner);
+  await routines.settle();
+  const app = createApp({ config, key, studies, runner, routines, collector, log });
   const server = await new Promise<Server>((resolve, reject) => {
     const listening = app.listen(config.port, config.host, (error?: Error) =>
       error ? reject(error) : resolve(listening),
@@ -63,7 +66,9 @@ export async function start(
       server.closeAllConnections();
       await closed;
       await collector.close();
+      const left = routines.close();
       await runner.close();
+      await left;
       await standins?.close();
       await studies.close();
       await closeLog();

@@ -57,7 +57,7 @@ export type RoutineQuestion = z.infer<typeof RoutineQuestion>;
 /** One step of a routine: its parameters as the step has them, with references in place of some values. */
 export const RoutineStep = z.strictObject({
   name: PartName,
-  kind: StepKind,
+  kind: z.enum(StepKind.options, { error: 'There is no such kind of step.' }),
   parameters: z.record(z.string(), z.unknown()),
 });
 export type RoutineStep = z.infer<typeof RoutineStep>;
@@ -72,7 +72,9 @@ export type RoutineOutput = z.infer<typeof RoutineOutput>;
 
 /** Steps that can be run again on other data: a file that can be read and written by hand, without anything of a study's data in it. */
 export const Routine = z.strictObject({
-  form: z.literal(ROUTINE_FORM),
+  form: z.literal(ROUTINE_FORM, {
+    error: `This application reads routines of form ${ROUTINE_FORM}; one of a later form needs a later version.`,
+  }),
   name: z.string().trim().min(1, 'Give the routine a name.').max(120),
   description: z.string().trim().max(2000).default(''),
   /** Its own; each change makes it higher. */

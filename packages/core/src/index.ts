@@ -145,6 +145,8 @@ export * from './routines/check';
 export * from './routines/fromLogbook';
 export * from './routines/paragraph';
 export * from './routines/ready';
+export { referencesTo } from './routines/references';
+export { madeBy } from './routines/traits';
 export * from './tidy/apply';
 export * from './tidy/resolve';
 export * from './tidy/review';

@@ -3,6 +3,7 @@ import type { Collector } from '../collect/collector';
 import type { Config } from '../config';
 import type { StudyFolders } from '../storage/studyFolders';
 import type { Runner } from '../runner/runner';
+import type { RoutineRuns } from '../routines/runs';
 
 /** What the routes use. */
 export interface Services {
@@ -11,6 +12,7 @@ export interface Services {
   readonly key: string;
   readonly studies: StudyFolders;
   readonly runner: Runner;
+  readonly routines: RoutineRuns;
   readonly collector: Collector;
   readonly log: Logger;
 }

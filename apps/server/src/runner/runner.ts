@@ -21,7 +21,7 @@ import type { Config } from '../config';
 import type { Store } from '../storage/open';
 import type { StudyFolders } from '../storage/studyFolders';
 import { countBeginning, forgetFollowUp, leftFollowUps, type FollowUp } from '../storage/followUps';
-import { beginStep, endStep, findStep } from '../storage/steps';
+import { beginStep, endStep, findStep, type RunPart } from '../storage/steps';
 import { readCard } from '../storage/studies';
 import { Damaged } from '../files/damage';
 import { faultOf } from '../files/log';
@@ -58,6 +58,17 @@ const LOOKED_AT = 5000;
 interface Finished {
   readonly step: Step;
   readonly place: Outcome['place'];
+}
+
+/** Why a step is done where nobody asked for it alone: it follows another one, or is a part of a run. */
+interface Why {
+  readonly followUp?: number | undefined;
+  readonly of?: BegunPart | undefined;
+}
+
+/** A part of a run, which is told the number of its step when that begins. */
+interface BegunPart extends RunPart {
+  readonly begun?: (step: number) => void;
 }
 
 /** The steps of one study that wait for each other. */
@@ -112,8 +123,20 @@ export class Runner {
   }
 
   /** Runs a step and, once it is done, what follows it. Resolves when the step itself has ended. Throws ZodError on bad parameters. */
-  submit(study: string, request: StepRequest): Promise<Finished> {
-    return this.inItsTurn(study, request);
+  submit(study: string, request: StepRequest, of?: BegunPart): Promise<Finished> {
+    return this.inItsTurn(study, request, { of });
+  }
+
+  /** Waits until nothing of a study runs or waits any more, what follows steps by itself included. */
+  async quiet(study: string): Promise<void> {
+    const queue = this.queueOf(study);
+    for (;;) {
+      const { last, lastBeside } = queue;
+      await Promise.all([last, lastBeside]);
+      // What follows is put into its turn once the step before it has ended.
+      await new Promise((resolve) => setImmediate(resolve));
+      if (queue.last === last && queue.lastBeside === lastBeside) return;
+    }
   }
 
   /** Runs what was to follow when the application was ended. */
@@ -126,18 +149,18 @@ export class Runner {
   /** What follows by itself ends with its reason in the logbook; nobody waits for it. */
   private follow(study: string, { id, request }: FollowUp): Promise<unknown> {
     this.followed.add(`${study} ${id}`);
-    return this.inItsTurn(study, request, id).catch((error: unknown) => {
+    return this.inItsTurn(study, request, { followUp: id }).catch((error: unknown) => {
       if (!this.closing) process.emitWarning(error instanceof Error ? error : String(error));
     });
   }
 
-  private async inItsTurn(study: string, request: StepRequest, followUp?: number): Promise<Finished> {
+  private async inItsTurn(study: string, request: StepRequest, why: Why): Promise<Finished> {
     const parameters = stepParameters[request.kind].parse(request.parameters);
     const queue = this.queueOf(study);
     const isBeside = stepDefinition(request.kind).prepare !== undefined;
     const turn = (isBeside ? queue.lastBeside : queue.last).then(() => {
       if (this.closing) throw new Error('The application is being closed.');
-      return this.runOne(study, request.kind, parameters, followUp);
+      return this.runOne(study, request.kind, parameters, why);
     });
     if (isBeside) queue.lastBeside = turn.catch(() => undefined);
     else queue.last = turn.catch(() => undefined);
@@ -299,7 +322,7 @@ export class Runner {
     study: string,
     kind: StepKind,
     parameters: unknown,
-    followUp?: number,
+    { followUp, of }: Why,
   ): Promise<{ step: Step; outcome: Outcome }> {
     const definition = stepDefinition(kind);
     const store = definition.beginsStudy ? await this.studies.make(study) : this.storeFor(study);
@@ -311,7 +334,9 @@ export class Runner {
       now,
       sentence: definition.describe(parameters as never, null),
       seed: definition.seed?.(parameters as never) ?? null,
+      of,
     });
+    of?.begun?.(step);
     const cancel = new Int32Array(new SharedArrayBuffer(4));
     const abort = new AbortController();
     const running: Running = {

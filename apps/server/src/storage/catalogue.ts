@@ -41,7 +41,7 @@ export async function prepareCatalogue(dataFolder: string, told: (what: string) 
     for (const end of ['-wal', '-shm']) rmSync(`${file}${end}`, { force: true });
     renameSync(file, `${file}.broken`);
     told(
-      'The list of studies (catalogue.sqlite) could not be read, was put aside (catalogue.sqlite.broken) and made anew from the studies. Kept looks of maps and kept readings of tables were in it alone.',
+      'The list of studies (catalogue.sqlite) could not be read, was put aside (catalogue.sqlite.broken) and made anew from the studies. Kept looks of maps, kept readings of tables and kept routines were in it alone.',
     );
     await bringUpToDate(dataFolder);
   }
@@ -89,7 +89,21 @@ const first: Migration = {
   },
 };
 
-const CATALOGUE_MIGRATIONS: Readonly<Record<string, Migration>> = { '0001-first': first };
+const routines: Migration = {
+  async up({ schema }: Kysely<unknown>): Promise<void> {
+    await schema
+      .createTable('routine')
+      .addColumn('id', 'text', (c) => c.primaryKey())
+      .addColumn('routine', 'text', (c) => c.notNull())
+      .addColumn('changed_at', 'text', (c) => c.notNull())
+      .execute();
+  },
+};
+
+const CATALOGUE_MIGRATIONS: Readonly<Record<string, Migration>> = {
+  '0001-first': first,
+  '0002-routines': routines,
+};
 
 /** Writes down what the list says of a study. */
 export async function listStudy({ query }: Catalogue, { id, ...card }: ListedStudy): Promise<void> {

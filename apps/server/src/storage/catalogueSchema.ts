@@ -31,9 +31,18 @@ export interface KeptLookTable {
   look: string;
 }
 
+/** A routine that was kept, for all studies. */
+export interface RoutineTable {
+  id: string;
+  /** JSON of the routine. */
+  routine: string;
+  changed_at: string;
+}
+
 /** The tables of what all studies share. */
 export interface CatalogueDatabase {
   study: CatalogueStudyTable;
   saved_reading: SavedReadingTable;
   kept_look: KeptLookTable;
+  routine: RoutineTable;
 }

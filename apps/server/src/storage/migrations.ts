@@ -422,6 +422,25 @@ const packages: Migration = {
   },
 };
 
+/** Times that routines were run, and which steps were done for them. */
+const routines: Migration = {
+  async up({ schema }: Kysely<unknown>): Promise<void> {
+    await columns(schema.createTable('routine_run'), [
+      ['id', 'integer', 'numbered'],
+      ['routine', 'text', 'there'],
+      ['answers', 'text', 'there'],
+      ['state', 'text', 'there'],
+      ['stopped', 'text', { usually: '{}' }],
+      ['fingerprint', 'text'],
+      ['started_at', 'text', 'there'],
+      ['ended_at', 'text'],
+    ]).execute();
+    await schema.alterTable('step').addColumn('run_id', 'integer').execute();
+    await schema.alterTable('step').addColumn('run_part', 'text').execute();
+    await schema.createIndex('step_run').on('step').column('run_id').execute();
+  },
+};
+
 /** Every change of the tables of a study in its order; each runs once. */
 export const MIGRATIONS: Readonly<Record<string, Migration>> = {
   '0001-first': first,
@@ -431,6 +450,7 @@ export const MIGRATIONS: Readonly<Record<string, Migration>> = {
   '0005-plates': plates,
   '0006-people': people,
   '0007-packages': packages,
+  '0008-routines': routines,
 };
 
 /** Brings the tables of a study to the newest form. Throws where they are of a later version than this application. */

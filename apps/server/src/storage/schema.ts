@@ -164,6 +164,23 @@ export interface StepTable {
   started_at: string;
   ended_at: string | null;
   duration: number | null;
+  /** The run of a routine for which it was done, and which step of that it is. */
+  run_id: number | null;
+  run_part: string | null;
+}
+
+/** One time that a routine was run. */
+export interface RoutineRunTable {
+  id: Generated<number>;
+  /** JSON, as are answers and reasons. */
+  routine: string;
+  answers: string;
+  state: string;
+  /** Why steps were not done that are not in the logbook, by their names. */
+  stopped: string;
+  fingerprint: string | null;
+  started_at: string;
+  ended_at: string | null;
 }
 
 export interface NetworkTable {
@@ -399,6 +416,7 @@ export interface Database {
   collect_run: CollectRunTable;
   step: StepTable;
   follow_up: FollowUpTable;
+  routine_run: RoutineRunTable;
   staged_file: StagedFileTable;
   network: NetworkTable;
   map: MapTable;

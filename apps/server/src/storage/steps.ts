@@ -22,6 +22,12 @@ export async function findStep({ query, study }: Store, id: number): Promise<Ste
   return row ? toStep(study, row) : null;
 }
 
+/** A step of a run of a routine: the number of the run, and what the step is called in the routine. */
+export interface RunPart {
+  readonly run: number;
+  readonly part: string;
+}
+
 /** Writes the row of a step that begins; returns its number. */
 export async function beginStep(
   { query }: Store,
@@ -31,6 +37,7 @@ export async function beginStep(
     sentence: string;
     seed: number | null;
     now: string;
+    of?: RunPart;
   },
 ): Promise<number> {
   const { id } = await query
@@ -46,6 +53,8 @@ export async function beginStep(
       started_at: step.now,
       ended_at: null,
       duration: null,
+      run_id: step.of?.run ?? null,
+      run_part: step.of?.part ?? null,
     })
     .returning('id')
     .executeTakeFirstOrThrow();
@@ -78,6 +87,12 @@ export async function endStep({ query }: Store, id: number, end: StepEnd): Promi
 
 export const INTERRUPTED =
   'The application was stopped while this step ran. Nothing of it was kept; it can be run again.';
+
+/** Steps that were begun for a run of a routine, in their order, each with what it is called there. */
+export async function stepsOfRun({ query, study }: Store, run: number): Promise<(Step & { part: string })[]> {
+  const rows = await query.selectFrom('step').selectAll().where('run_id', '=', run).orderBy('id').execute();
+  return rows.map((row) => ({ ...toStep(study, row), part: row.run_part ?? '' }));
+}
 
 /** Steps that were running when the process was killed: nothing of them was kept. Returns how many there were. */
 export async function markInterrupted({ query }: Store): Promise<number> {

@@ -42,10 +42,36 @@ const AS_IT_IS: StepParameters<'keep-plate'> = {
   plate: null,
 };
 
-/** How a file is read: as the step says, or by itself; whose followers a list has, each file says for itself. */
+/**
+ * How a file is read: columns by their names as the step says, the rest as the file is. Whose followers a list has, each file says for
+ * itself.
+ */
 function readingFor({ reading: own }: SentFile, given: ImportMapping | undefined): ImportMapping | undefined {
-  return given ? { ...given, followed: given.followed || (own?.followed ?? '') } : own;
+  if (!given || !own) return given ?? own;
+  const role = new Map(given.columns.map((column) => [column.name, column.role]));
+  const { format, sheet, encoding, delimiter } = own;
+  return {
+    ...given,
+    ...{ format, sheet, encoding, delimiter },
+    followed: given.followed || own.followed,
+    columns: own.columns.map(({ name }) => ({ name, role: role.get(name) ?? 'attribute' })),
+  };
 }
+
+/** Columns that a step reads and a file does not have. */
+function missingColumns(
+  where: string,
+  { reading: own, file }: SentFile,
+  given: ImportMapping | undefined,
+): RoutineProblem[] {
+  if (!given || !own) return [];
+  const there = new Set(own.columns.map(({ name }) => name));
+  return given.columns
+    .filter(({ name, role }) => !FREE_ROLES.has(role) && !there.has(name))
+    .map(({ name, role }) => ({ where, what: `${file} has no column “${name}”, which is read as ${role}.` }));
+}
+/** Roles that a file can do without. */
+const FREE_ROLES: ReadonlySet<string> = new Set(['number', 'attribute', 'leave out', 'thing']);
 
 /**
  * A step with the answers and with what earlier steps made in place of its references. Problems say the field and the reason.
@@ -66,13 +92,14 @@ export function boundStep(
     return question && valueOf(question, answerTo(question, answers), path);
   }) as Record<string, unknown>;
   const files = filesOf(parameters, byName, answers);
-  const [reading, ...others] = files.map((one) =>
-    readingFor(one, filled['reading'] as ImportMapping | undefined),
-  );
+  const given = filled['reading'] as ImportMapping | undefined;
+  const [reading, ...others] = files.map((one) => readingFor(one, given));
   if (reading) filled['reading'] = reading;
   if (kind === 'import-source' && files.length > 1)
     filled['more'] = files.slice(1).map((one, i) => ({ ...one, reading: others[i] }));
   if (kind === 'keep-plate') Object.assign(filled, { ...AS_IT_IS, ...now, ...filled });
+  const missing = files.flatMap((one) => missingColumns(name, one, given));
+  if (missing.length > 0) return { problems: missing };
   const { success, data, error } = stepParameters[kind].safeParse(filled);
   const problems = success
     ? []

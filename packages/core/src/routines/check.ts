@@ -59,20 +59,12 @@ export function madeIn({ steps }: Routine): MadeThings {
   );
 }
 
-const ANY: ImportMapping = ImportMapping.parse({
-  format: 'csv',
-  encoding: 'utf-8',
-  delimiter: ',',
-  dateForm: 'iso',
-  columns: [],
-});
-
 /** Files as if they had been given. */
 function standIns({ questions }: Routine): RoutineAnswers {
   return Object.fromEntries(
     questions
       .filter(({ kind }) => kind === 'file')
-      .map(({ name }) => [name, [{ upload: 'f', file: 'a file', reading: ANY }]]),
+      .map(({ name }) => [name, [{ upload: 'f', file: 'a file' }]]),
   );
 }
 
@@ -111,11 +103,22 @@ function referenceProblems(
   });
 }
 
+/** How a file is read about which nothing is known yet. */
+const ANY: ImportMapping = ImportMapping.parse({
+  format: 'csv',
+  encoding: 'utf-8',
+  delimiter: ',',
+  dateForm: 'iso',
+  columns: [],
+});
+
 function settingsProblems(routine: Routine, answers: RoutineAnswers): RoutineProblem[] {
   const made = madeIn(routine);
   return routine.steps.flatMap((step) => {
     if ('why' in routineTrait(step.kind)) return [];
-    const bound = boundStep(routine, step, answers, made);
+    const reads = 'upload' in step.parameters && !('reading' in step.parameters);
+    const parameters = reads ? { ...step.parameters, reading: ANY } : step.parameters;
+    const bound = boundStep(routine, { ...step, parameters }, answers, made);
     return 'problems' in bound ? bound.problems : [];
   });
 }

@@ -1,10 +1,11 @@
-import type {
-  Routine,
-  RoutineDraft,
-  RoutineOutput,
-  RoutineStep,
-  Step,
-  StepParameters,
+import {
+  FOLLOWING,
+  type Routine,
+  type RoutineDraft,
+  type RoutineOutput,
+  type RoutineStep,
+  type Step,
+  type StepParameters,
 } from '@pebble/contract';
 import { withQuestions } from './asking';
 import { isReference, withLeaves } from './references';
@@ -60,9 +61,14 @@ export function routineOf(logbook: readonly Step[], { name, steps: chosen }: Cho
       leave(step, trait.why);
       continue;
     }
-    const takenBack = step.kind === 'tidy' && wasTakenBack(step, done);
-    if (takenBack) {
-      leave(step, 'It was taken back.');
+    const why =
+      step.kind === 'tidy' && wasTakenBack(step, done)
+        ? 'It was taken back.'
+        : cameByItself(step, done)
+          ? 'It follows by itself.'
+          : null;
+    if (why) {
+      leave(step, why);
       continue;
     }
     const carried = trait.carry?.(step.parameters as never) ?? { parameters: step.parameters, left: [] };
@@ -101,7 +107,8 @@ export function leadingTo(logbook: readonly Step[], plate: number): Set<number> 
       'prepares' in routineTrait(kind) &&
       kind !== 'describe-map',
   );
-  return new Set([...before.map(({ id }) => id), last.id]);
+  const asked = before.filter((step) => !cameByItself(step, logbook));
+  return new Set([...asked.map(({ id }) => id), last.id]);
 }
 
 /** Steps without which another one cannot be done: what made the things that it names, and for a weave all that made its material. */
@@ -151,6 +158,14 @@ function wasTakenBack({ result }: Step, done: readonly Step[]): boolean {
       .flatMap(({ parameters }) => (parameters as StepParameters<'take-back-tidy'>).decisions),
   );
   return decisions.length > 0 && decisions.every((id) => back.has(id));
+}
+
+/** Whether a step is the first of its kind on its network, and of those kinds that follow without being asked for. */
+function cameByItself({ id, kind, parameters }: Step, logbook: readonly Step[]): boolean {
+  if (!FOLLOWING.has(kind)) return false;
+  return !logbook.some(
+    (one) => one.kind === kind && one.id < id && one.parameters['network'] === parameters['network'],
+  );
 }
 
 /** Parameters with names of steps in place of the things that these made; what they rest on where that cannot go along. */

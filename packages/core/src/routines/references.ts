@@ -1,4 +1,4 @@
-import type { RoutineReference } from '@pebble/contract';
+import type { RoutineReference, RoutineStep } from '@pebble/contract';
 
 /** Whether something stands for a value that is not known yet. */
 export function isReference(value: unknown): value is RoutineReference {
@@ -37,4 +37,9 @@ export function referencesIn(
     return leaf;
   });
   return found;
+}
+
+/** The steps on what of which a step rests, by their names. */
+export function referencesTo({ parameters }: RoutineStep): string[] {
+  return referencesIn(parameters).flatMap(({ reference }) => ('made' in reference ? [reference.made] : []));
 }

@@ -1,0 +1,426 @@
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import {
+  type KeptRoutine,
+  type Network,
+  type Plate,
+  type Routine,
+  type RoutineAnswers,
+  type RoutineDraft,
+  type RoutinePlan,
+  type RoutineRun,
+  type Step,
+} from '@pebble/contract';
+import { adjustedRand, groupCodes } from '@pebble/core';
+import { makePosts } from '@pebble/standins';
+import { startedApplication } from './testing/application';
+
+const demo = (name: string): Buffer => readFileSync(join(__dirname, '../../../demo', name));
+
+describe('a routine', () => {
+  const app = startedApplication();
+  let ready: KeptRoutine[];
+
+  beforeAll(async () => {
+    ready = (await app.api.get('/api/v1/routines').expect(200)).body as KeptRoutine[];
+  });
+
+  const routine = (id: string): Routine => ready.find((one) => one.id === id)!.routine;
+  const newStudy = async (name: string): Promise<void> => {
+    const { body } = await app.api.post('/api/v1/studies').send({ name }).expect(201);
+    app.study = (body as { id: string }).id;
+  };
+  const sent = async (...names: string[]) => {
+    const files = [];
+    for (const name of names) {
+      const { id } = await app.look(name, demo(name));
+      files.push({ upload: id, file: name });
+    }
+    return files;
+  };
+  const begin = async (of: Routine, answers: RoutineAnswers): Promise<RoutineRun> =>
+    (
+      await app.api
+        .post(`/api/v1/studies/${app.study}/routine-runs`)
+        .send({ routine: of, answers })
+        .expect(202)
+    ).body as RoutineRun;
+  const ended = async (id: number): Promise<RoutineRun> => {
+    for (let i = 0; i < 1200; i++) {
+      const run = await app.get<RoutineRun>(`routine-runs/${id}`);
+      if (run.state !== 'running') return run;
+      await new Promise((done) => setTimeout(done, 50));
+    }
+    throw new Error('The run did not end.');
+  };
+  const run = async (of: Routine, answers: RoutineAnswers): Promise<RoutineRun> =>
+    ended((await begin(of, answers)).id);
+  const refused = async (of: unknown, answers: object = {}): Promise<string> => {
+    const { status, body } = await app.api
+      .post(`/api/v1/studies/${app.study}/routine-runs`)
+      .send({ routine: of, answers });
+    expect([400, 422]).toContain(status);
+    return (body as { detail: string }).detail;
+  };
+  const table = async (network: string, name: 'csv-nodes' | 'csv-ties'): Promise<string> =>
+    (await app.api.get(`/api/v1/studies/${app.study}/networks/${network}/export/${name}`).expect(200)).text;
+  const logbook = async (): Promise<Step[]> => (await app.get<{ steps: Step[] }>('logbook')).steps;
+
+  describe('that comes with the application finds what was planted, without a change of settings', () => {
+    const { truth } = makePosts();
+    const columns = (csv: string): Record<string, string>[] => {
+      const [head, ...rows] = csv
+        .replace(/^\uFEFF/, '')
+        .trim()
+        .split(/\r?\n/)
+        .map((row) => row.split(','));
+      return rows.map((row) => Object.fromEntries(head.map((name, i) => [name, row[i]])));
+    };
+
+    it('who talks to whom: the groups', async () => {
+      await newStudy('Posts');
+      const done = await run(routine('who-talks-to-whom'), { file: await sent('tidepost.csv') });
+      expect(done.steps.map(({ state, error }) => [state, error])).toEqual([
+        ['done', null],
+        ['done', null],
+        ['done', null],
+        ['done', null],
+      ]);
+      expect(done.state).toBe('done');
+      expect(done.fingerprint).toMatch(/^[0-9a-f]{64}$/);
+      const { networks } = await app.get<{ networks: Network[] }>('networks');
+      expect(networks[0]).toMatchObject({ id: done.made['network'], nodes: 1320, edges: 6799 });
+      const plates = await app.get<Plate[]>('plates');
+      expect(plates).toMatchObject([{ id: done.made['plate'], title: 'Who addresses whom' }]);
+      const nodes = columns(await table(String(done.made['network']), 'csv-nodes'));
+      const handles = Object.keys(nodes[0]).find((name) => /handle/i.test(name))!;
+      const known = nodes.map((node) => truth.group[node[handles]] ?? 'none');
+      const found = nodes.map((node) => node['community'] ?? node['Community']);
+      expect(adjustedRand(groupCodes(found).of, groupCodes(known).of)).toBeGreaterThan(0.4);
+    });
+
+    it('who posts in step: the ring', async () => {
+      await newStudy('In step');
+      const done = await run(routine('posts-in-step'), { file: await sent('tidepost.csv') });
+      const nodes = columns(await table(String(done.made['network']), 'csv-nodes'));
+      const handles = Object.keys(nodes[0]).find((name) => /handle/i.test(name))!;
+      const ring = new Set(truth.ring.map((handle) => handle.toLowerCase()));
+      const inRing = nodes.filter((node) => ring.has(node[handles].toLowerCase())).length;
+      expect(inRing).toBeGreaterThanOrEqual(0.9 * ring.size);
+      expect(inRing / nodes.length).toBeGreaterThan(0.7);
+    });
+
+    it('which videos share commenters', async () => {
+      await newStudy('Videos');
+      const [file, items] = [await sent('reelcove-comments.csv'), await sent('reelcove-videos.csv')];
+      const done = await run(routine('shared-commenters'), { file, items });
+      expect(done.steps.map(({ error }) => error)).toEqual(done.steps.map(() => null));
+      const { networks } = await app.get<{ networks: Network[] }>('networks');
+      expect(networks[0].nodes).toBeGreaterThan(40);
+    });
+
+    it.each([
+      ['hashtags-together', ['tidepost.csv'], 40],
+      ['email-archive', ['council.mbox'], 60],
+      [
+        'shared-audiences',
+        ['broken_lantern', 'harbour_post', 'marsh_records', 'quay_traders', 'sallow_sky_club'].map(
+          (name) => `followers of ${name}.csv`,
+        ),
+        100,
+      ],
+    ])('%s', async (id, files, least) => {
+      await newStudy(id);
+      const done = await run(routine(id), { file: await sent(...files) });
+      expect(done.steps.map(({ error }) => error)).toEqual(done.steps.map(() => null));
+      const { networks } = await app.get<{ networks: Network[] }>('networks');
+      expect(networks[0].nodes).toBeGreaterThan(least);
+      expect(networks[0].edges).toBeGreaterThan(least);
+    });
+  });
+
+  it('says what it will do, and about how long that takes', async () => {
+    await newStudy('Planned');
+    const { body } = await app.api
+      .post(`/api/v1/studies/${app.study}/routine-plan`)
+      .send({
+        routine: routine('who-talks-to-whom'),
+        answers: { file: await sent('tidepost.csv'), least: 2 },
+      })
+      .expect(200);
+    const { paragraph, seconds, problems } = body as RoutinePlan;
+    expect(problems).toEqual([]);
+    expect(paragraph).toMatch(
+      /^It will take in tidepost\.csv, weave “Who addresses whom” .* and keep the plate/,
+    );
+    expect(seconds).toBeGreaterThan(0);
+    expect(await logbook()).toHaveLength(1);
+  });
+
+  describe('made of a logbook', () => {
+    let draft: RoutineDraft;
+    let source: { nodes: string; ties: string };
+
+    it('takes along all that a plate rests on, and tells what cannot go along', async () => {
+      await newStudy('First');
+      await app.take('tidepost.csv', demo('tidepost.csv'));
+      await app.step('tidy', {
+        sort: 'hashtag',
+        decisions: [{ key: 'latelampplan', verdict: { verdict: 'drop' } }],
+      });
+      const weave = { what: 'together', things: 'hashtag', atLeast: 3 };
+      const { body: woven } = await app.step('weave', { name: 'Tags', weave }).expect(200);
+      const network = String((woven as Step).result!['network']);
+      await app.followed('portray-groups');
+      await app
+        .step('group-nodes', { network, name: 'Finer', settings: { resolution: 2, seed: 7 } })
+        .expect(200);
+      await app
+        .step('arrange-map', { network, layout: { seed: 7 }, upload: null, iterations: null, moved: 0 })
+        .expect(200);
+      const map = await app.get<{ description: object; layout: object }>(`networks/${network}/map`);
+      const { body: kept } = await app
+        .step('keep-plate', {
+          network,
+          title: 'Tags of the lamps',
+          description: { ...map.description, held: [0], colour: { column: 'Finer' } },
+          layout: map.layout,
+          iterations: null,
+          moved: 0,
+          view: null,
+          selection: { what: 'node', node: 1 },
+        })
+        .expect(200);
+      const plate = (kept as Step).result!['plate'];
+      source = { nodes: await table(network, 'csv-nodes'), ties: await table(network, 'csv-ties') };
+      draft = (
+        await app.api
+          .post(`/api/v1/studies/${app.study}/routine-draft`)
+          .send({ name: 'Tags again', plate })
+          .expect(200)
+      ).body as RoutineDraft;
+      expect(draft.routine.steps.map(({ kind }) => kind)).toEqual([
+        'import-source',
+        'tidy',
+        'weave',
+        'group-nodes',
+        'arrange-map',
+        'keep-plate',
+      ]);
+      expect(draft.routine.questions.map(({ name }) => name)).toEqual([
+        'file',
+        'least',
+        'from',
+        'until',
+        'without',
+        'resolution',
+        'seed',
+      ]);
+      expect(draft.along).toHaveLength(3);
+      expect(draft.left.map(({ why }) => why)).toEqual([
+        'Without 1 node that is held: other data do not have that.',
+        'Without what was selected: other data do not have that.',
+      ]);
+      const written = JSON.stringify(draft.routine);
+      expect(written).not.toContain(network);
+      expect(written).not.toMatch(/[0-9a-f]{8}-[0-9a-f]{4}-/);
+    });
+
+    it('gives the same network, groups and map to the last byte, in another study and again', async () => {
+      const made: { nodes: string; ties: string; figure: string }[] = [];
+      for (const name of ['Second', 'Third']) {
+        await newStudy(name);
+        const done = await run(draft.routine, { file: await sent('tidepost.csv') });
+        expect(done.steps.map(({ error }) => error)).toEqual(done.steps.map(() => null));
+        const network = String(done.made['tags']);
+        const { body } = await app.api
+          .get(`/api/v1/studies/${app.study}/networks/${network}/figure.svg`)
+          .query({
+            plate: Object.values(done.made).find(
+              (id) => typeof id === 'number' && id !== done.made['tidepost-csv'],
+            )!,
+          })
+          .expect(200);
+        made.push({
+          nodes: await table(network, 'csv-nodes'),
+          ties: await table(network, 'csv-ties'),
+          figure: String(body),
+        });
+      }
+      expect(made[0].nodes).toBe(source.nodes);
+      expect(made[0].ties).toBe(source.ties);
+      expect(made[1]).toEqual(made[0]);
+    });
+
+    it('is run with other answers', async () => {
+      await newStudy('Fourth');
+      const done = await run(draft.routine, { file: await sent('tidepost.tsv'), least: 30, resolution: 1 });
+      expect(done.state).toBe('done');
+      const { networks } = await app.get<{ networks: Network[] }>('networks');
+      expect(networks[0].edges).toBeLessThan(source.ties.split('\n').length / 2);
+      expect(networks[0].weave).toMatchObject({ atLeast: 30 });
+    });
+  });
+
+  describe('that does not fit is refused in words, and nothing is done', () => {
+    beforeAll(() => newStudy('Refusals'));
+    const posts = () => routine('who-talks-to-whom');
+
+    it.each<[string, (of: Routine) => unknown, RegExp]>([
+      ['a later form', (of) => ({ ...of, form: 2 }), /needs a later version/],
+      [
+        'an unknown kind of step',
+        (of) => ({ ...of, steps: [{ name: 'a', kind: 'guess', parameters: {} }] }),
+        /kind/,
+      ],
+      [
+        'a step that a routine cannot do',
+        (of) => ({ ...of, steps: [{ name: 'a', kind: 'delete-study', parameters: {} }] }),
+        /a: A routine cannot do this \(delete-study\)/,
+      ],
+      [
+        'a circle',
+        (of) => ({
+          ...of,
+          steps: of.steps.map((step) =>
+            step.name === 'network'
+              ? {
+                  ...step,
+                  parameters: {
+                    name: 'x',
+                    weave: { what: 'groups', network: { made: 'network' }, column: 'c' },
+                  },
+                }
+              : step,
+          ),
+        }),
+        /network, weave, network: It rests on “network”, which does not come before it\./,
+      ],
+      [
+        'a reference to nothing',
+        (of) => ({ ...of, questions: of.questions.slice(0, 1) }),
+        /There is no question “tag”/,
+      ],
+      [
+        'two steps of one name',
+        (of) => ({ ...of, steps: [of.steps[0], of.steps[0]], outputs: [] }),
+        /two of this name/,
+      ],
+    ])('%s', async (_, change, reason) => {
+      expect(await refused(change(posts()), { file: await sent('tidepost.csv') })).toMatch(reason);
+    });
+
+    it.each<[string, object, RegExp]>([
+      ['no file', {}, /file: The answer is to be a file/],
+      ['a number below the least', { least: 0 }, /least: The answer is to be 1 or more/],
+      ['a part of a number', { least: 1.5 }, /least: The answer is to be a whole number/],
+      ['an empty period', { from: '2026-04-01', until: '2026-04-01' }, /network: The period is empty/],
+      ['no day', { from: '2026-02-31x' }, /from: The answer is to be a day/],
+      ['an unknown question', { colour: 'red' }, /colour: There is no such question/],
+    ])('%s', async (_, answers, reason) => {
+      const file =
+        'least' in answers || 'from' in answers || 'colour' in answers
+          ? { file: await sent('tidepost.csv') }
+          : {};
+      expect(await refused(posts(), { ...file, ...answers })).toMatch(reason);
+    });
+
+    it('a file without a column that is read', async () => {
+      const source = await app.look('tidepost.csv', demo('tidepost.csv'));
+      const of = posts();
+      const [first, ...rest] = of.steps;
+      const explicit = {
+        ...of,
+        steps: [{ ...first, parameters: { ...first.parameters, reading: source.preview.reading } }, ...rest],
+      };
+      const { id } = await app.look('other.csv', 'who,what\nann,hello\n');
+      expect(await refused(explicit, { file: [{ upload: id, file: 'other.csv' }] })).toMatch(
+        /other\.csv has no column “author”, which is read as author/,
+      );
+      expect(await logbook()).toHaveLength(1);
+    });
+  });
+
+  it('is kept, changed, and forgotten', async () => {
+    const own = { ...routine('email-archive'), name: 'Our mail' };
+    const { body } = await app.api.post('/api/v1/routines').send(own).expect(201);
+    const { id } = body as KeptRoutine;
+    const { body: changed } = await app.api
+      .patch(`/api/v1/routines/${id}`)
+      .send({ ...own, description: 'Weekly.' })
+      .expect(200);
+    expect(changed).toMatchObject({ id, isReady: false, routine: { version: 2, description: 'Weekly.' } });
+    await app.api.patch('/api/v1/routines/email-archive').send(own).expect(404);
+    await app.api.delete(`/api/v1/routines/${id}`).expect(204);
+    await app.api.delete(`/api/v1/routines/${id}`).expect(404);
+  });
+
+  describe('that was ended in the middle', () => {
+    it('by a stop of the application goes on, and does nothing twice', async () => {
+      await newStudy('Stopped');
+      const { id } = await begin(routine('who-talks-to-whom'), { file: await sent('tidepost.csv') });
+      for (let i = 0; i < 400; i++) {
+        if ((await logbook()).some(({ kind, state }) => kind === 'import-source' && state === 'done')) break;
+        await new Promise((done) => setTimeout(done, 20));
+      }
+      await app.stop();
+      await app.begin();
+      const interrupted = await app.get<RoutineRun>(`routine-runs/${id}`);
+      expect(interrupted.state).toBe('interrupted');
+      await app.api.post(`/api/v1/studies/${app.study}/routine-runs/${id}/go-on`).expect(202);
+      const done = await ended(id);
+      expect(done.steps.map(({ error }) => error)).toEqual(done.steps.map(() => null));
+      expect(done.state).toBe('done');
+      const steps = await logbook();
+      for (const kind of ['import-source', 'weave', 'keep-plate'])
+        expect(steps.filter((step) => step.kind === kind && step.state === 'done')).toHaveLength(1);
+      await app.api.post(`/api/v1/studies/${app.study}/routine-runs/${id}/go-on`).expect(409);
+    });
+
+    it('by whoever began it keeps what was done, and goes on', async () => {
+      await newStudy('Cancelled');
+      const { id } = await begin(routine('who-talks-to-whom'), { file: await sent('tidepost.csv') });
+      const { body } = await app.api
+        .post(`/api/v1/studies/${app.study}/routine-runs/${id}/cancel`)
+        .expect(200);
+      expect((body as RoutineRun).state).toBe('cancelled');
+      await app.api.post(`/api/v1/studies/${app.study}/routine-runs/${id}/cancel`).expect(409);
+      await app.api.post(`/api/v1/studies/${app.study}/routine-runs/${id}/go-on`).expect(202);
+      expect((await ended(id)).state).toBe('done');
+    });
+
+    it('by a step that fails says why, and does what does not rest on it', async () => {
+      await newStudy('Fails');
+      const of = routine('who-talks-to-whom');
+      const broken = {
+        ...of,
+        steps: [
+          of.steps[0],
+          {
+            name: 'odd',
+            kind: 'weave' as const,
+            parameters: { name: 'Odd', weave: { what: 'follows' } },
+          },
+          {
+            ...of.steps[2],
+            name: 'odd-map',
+            parameters: { ...of.steps[2].parameters, network: { made: 'odd' } },
+          },
+          ...of.steps.slice(1),
+        ],
+      };
+      const done = await run(broken, { file: await sent('tidepost.csv') });
+      expect(done.state).toBe('incomplete');
+      expect(done.steps.map(({ name, state }) => [name, state])).toEqual([
+        ['material', 'done'],
+        ['odd', 'failed'],
+        ['odd-map', 'left out'],
+        ['network', 'done'],
+        ['arrangement', 'done'],
+        ['plate', 'done'],
+      ]);
+      expect(done.steps[1].error).toMatch(/follower lists/);
+      expect(done.steps[2].error).toBe('It rests on “odd”, which was not done.');
+    });
+  });
+});

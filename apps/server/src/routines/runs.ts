@@ -1,0 +1,184 @@
+import type { Routine, RoutineAnswers, RoutineProblem, RoutineRun } from '@pebble/contract';
+import { answerProblems, boundStep, referencesTo, routineProblems } from '@pebble/core';
+import { StepRefused } from '../errors/stepErrors';
+import type { Runner } from '../runner/runner';
+import { readMap } from '../storage/networks';
+import type { Store } from '../storage/open';
+import { beginRun, changeRun, findRun, interruptRuns, keptRun, type Stopped } from '../storage/routineRuns';
+import { stepsOfRun } from '../storage/steps';
+import type { StudyFolders } from '../storage/studyFolders';
+import { fingerprint } from './fingerprint';
+import { withReadings } from './readFiles';
+
+/** A routine or an answer that does not fit; each with its place. */
+export class RoutineRefused extends Error {
+  constructor(readonly problems: readonly RoutineProblem[]) {
+    super(problems.map(({ where, what }) => `${where}: ${what}`).join(' '));
+  }
+}
+
+/** What is not right with a routine and its answers in a study, answers with how their files are read. */
+export async function checkedRun(
+  store: Store,
+  runner: Runner,
+  routine: Routine,
+  answers: RoutineAnswers,
+): Promise<{ readonly answers: RoutineAnswers; readonly problems: readonly RoutineProblem[] }> {
+  const problems = routineProblems(routine);
+  if (problems.length > 0) return { answers, problems };
+  const read = await withReadings(store, runner, answers);
+  return { answers: read, problems: answerProblems(routine, read) };
+}
+
+/** A run that is going on. */
+interface Going {
+  readonly stop: AbortController;
+  /** The step that it does just now. */
+  step: number | null;
+}
+
+const aborted = (signal: AbortSignal): Promise<void> =>
+  new Promise((resolve) => {
+    if (signal.aborted) resolve();
+    else signal.addEventListener('abort', () => resolve(), { once: true });
+  });
+
+/**
+ * Runs routines: each step in its turn as a step of the study, and what follows it by itself before the next. What was done stands in the
+ * logbook with the run for which it was done, so that a run that was stopped, or killed, goes on without doing anything twice.
+ */
+export class RoutineRuns {
+  /** By study and number. */
+  private readonly going = new Map<string, Going & { ended: Promise<void> }>();
+  private closing = false;
+
+  constructor(
+    private readonly studies: StudyFolders,
+    private readonly runner: Runner,
+  ) {}
+
+  /** Says of runs that a kill ended that it did. */
+  async settle(): Promise<void> {
+    for (const store of this.studies) await interruptRuns(store);
+  }
+
+  /** Begins a run, which goes on by itself. Throws RoutineRefused. */
+  async begin(study: string, routine: Routine, given: RoutineAnswers): Promise<RoutineRun> {
+    const store = this.storeOf(study);
+    const { answers, problems } = await checkedRun(store, this.runner, routine, given);
+    if (problems.length > 0) throw new RoutineRefused(problems);
+    const print = await fingerprint(store, routine, answers);
+    const id = await beginRun(store, { routine, answers });
+    await changeRun(store, id, { state: 'running', fingerprint: print });
+    return this.start(study, id);
+  }
+
+  /** Goes on with a run that ended before all was done; null where there is nothing to do. */
+  async goOn(study: string, id: number): Promise<RoutineRun | null> {
+    const run = await findRun(this.storeOf(study), id);
+    if (!run || run.state === 'running' || run.state === 'done') return null;
+    return this.start(study, id);
+  }
+
+  /** Asks a run to stop; what it does just now is stopped too. Whether it was running. */
+  cancel(study: string, id: number): boolean {
+    const going = this.going.get(`${study} ${id}`);
+    if (!going) return false;
+    going.stop.abort();
+    if (going.step !== null) this.runner.cancel(study, going.step);
+    return true;
+  }
+
+  /** Waits until a run has ended. */
+  async ended(study: string, id: number): Promise<RoutineRun> {
+    await this.going.get(`${study} ${id}`)?.ended;
+    return this.read(study, id);
+  }
+
+  async close(): Promise<void> {
+    this.closing = true;
+    await Promise.all([...this.going.values()].map(({ ended }) => ended));
+  }
+
+  private async start(study: string, id: number): Promise<RoutineRun> {
+    const key = `${study} ${id}`;
+    const going = { stop: new AbortController(), step: null, ended: Promise.resolve() };
+    this.going.set(key, going);
+    await changeRun(this.storeOf(study), id, { state: 'running', stopped: {} });
+    going.ended = this.work(study, id, going)
+      .catch((error: unknown) => {
+        if (!this.closing) process.emitWarning(error instanceof Error ? error : String(error));
+      })
+      .finally(() => {
+        this.going.delete(key);
+        this.runner.tell(study, { type: 'routine', run: id });
+      });
+    return this.read(study, id);
+  }
+
+  private async work(study: string, id: number, going: Going): Promise<void> {
+    const store = this.storeOf(study);
+    const { routine, answers } = (await keptRun(store, id))!;
+    const stopped: Record<string, Stopped[string]> = {};
+    const undone = new Set<string>();
+    for (const step of routine.steps) {
+      const { made, done } = await this.sofar(store, id);
+      if (done.has(step.name)) continue;
+      const stop = (state: 'failed' | 'left out', why: string): void => {
+        undone.add(step.name);
+        stopped[step.name] = { state, why };
+      };
+      if (this.closing || going.stop.signal.aborted) {
+        undone.add(step.name);
+        continue;
+      }
+      const missing = referencesTo(step).find((name) => undone.has(name));
+      if (missing !== undefined) {
+        stop('left out', `It rests on “${missing}”, which was not done.`);
+        continue;
+      }
+      const network = made[referencesTo(step)[0] ?? ''];
+      const now = typeof network === 'string' ? await readMap(store, network) : {};
+      const bound = boundStep(routine, step, answers, made, now);
+      if ('problems' in bound) {
+        stop('failed', new RoutineRefused(bound.problems).message);
+        continue;
+      }
+      const begun = (number: number): void => void (going.step = number);
+      const part = { run: id, part: step.name, begun };
+      const { step: ended } = await this.runner.submit(study, bound.request, part);
+      going.step = null;
+      if (ended.state !== 'done') undone.add(step.name);
+      // What follows goes on by itself where the run is stopped meanwhile.
+      else await Promise.race([this.runner.quiet(study), aborted(going.stop.signal)]);
+      this.runner.tell(study, { type: 'routine', run: id });
+    }
+    const state = this.closing
+      ? 'interrupted'
+      : undone.size === 0
+        ? 'done'
+        : going.stop.signal.aborted
+          ? 'cancelled'
+          : 'incomplete';
+    await changeRun(store, id, { state, stopped });
+  }
+
+  /** What the steps of a run have made, and which of them are done. */
+  private async sofar(store: Store, id: number) {
+    const { made } = (await findRun(store, id))!;
+    const done = new Set(
+      (await stepsOfRun(store, id)).filter(({ state }) => state === 'done').map(({ part }) => part),
+    );
+    return { made, done };
+  }
+
+  private async read(study: string, id: number): Promise<RoutineRun> {
+    return (await findRun(this.storeOf(study), id))!;
+  }
+
+  private storeOf(study: string): Store {
+    const store = this.studies.storeOf(study);
+    if (!store) throw new StepRefused('This study is not there any more.');
+    return store;
+  }
+}

@@ -1,0 +1,134 @@
+import {
+  Routine,
+  RoutineAnswers,
+  type RoutineRun,
+  type RoutineRunState,
+  type RunStep,
+  type Step,
+} from '@pebble/contract';
+import { madeBy } from '@pebble/core';
+import type { Selectable } from 'kysely';
+import type { Store } from './open';
+import type { RoutineRunTable } from './schema';
+import { stepsOfRun } from './steps';
+
+/** Why a step of a run was not done that never came into the logbook. */
+export type Stopped = Readonly<
+  Record<string, { readonly state: 'failed' | 'left out'; readonly why: string }>
+>;
+
+/** A run as it is kept: what its steps did stands in the logbook. */
+export interface KeptRun {
+  readonly id: number;
+  readonly routine: Routine;
+  readonly answers: RoutineAnswers;
+  readonly state: RoutineRunState;
+  readonly stopped: Stopped;
+}
+
+export async function beginRun(
+  { query }: Store,
+  { routine, answers }: Pick<RoutineRun, 'routine' | 'answers'>,
+): Promise<number> {
+  const { id } = await query
+    .insertInto('routine_run')
+    .values({
+      routine: JSON.stringify(routine),
+      answers: JSON.stringify(answers),
+      state: 'running' satisfies RoutineRunState,
+      stopped: '{}',
+      fingerprint: null,
+      started_at: new Date().toISOString(),
+      ended_at: null,
+    })
+    .returning('id')
+    .executeTakeFirstOrThrow();
+  return id;
+}
+
+/** Writes down how far a run is; one that is not running any more has ended now. */
+export async function changeRun(
+  { query }: Store,
+  id: number,
+  change: { state: RoutineRunState; stopped?: Stopped; fingerprint?: string | null },
+): Promise<void> {
+  const { state, stopped, fingerprint } = change;
+  await query
+    .updateTable('routine_run')
+    .set({
+      state,
+      ended_at: state === 'running' ? null : new Date().toISOString(),
+      ...(stopped ? { stopped: JSON.stringify(stopped) } : {}),
+      ...(fingerprint === undefined ? {} : { fingerprint }),
+    })
+    .where('id', '=', id)
+    .execute();
+}
+
+export async function keptRun({ query }: Store, id: number): Promise<KeptRun | null> {
+  const row = await query.selectFrom('routine_run').selectAll().where('id', '=', id).executeTakeFirst();
+  return row ? toKept(row) : null;
+}
+
+/** Runs that were going on when the process was killed. */
+export async function interruptRuns({ query }: Store): Promise<void> {
+  await query
+    .updateTable('routine_run')
+    .set({ state: 'interrupted' satisfies RoutineRunState, ended_at: new Date().toISOString() })
+    .where('state', '=', 'running')
+    .execute();
+}
+
+/** A run with what became of each of its steps; null where there is none. */
+export async function findRun(store: Store, id: number): Promise<RoutineRun | null> {
+  const row = await store.query.selectFrom('routine_run').selectAll().where('id', '=', id).executeTakeFirst();
+  return row ? toRun(store, row) : null;
+}
+
+/** All runs of a study, the newest first. */
+export async function listRuns(store: Store): Promise<RoutineRun[]> {
+  const rows = await store.query.selectFrom('routine_run').selectAll().orderBy('id', 'desc').execute();
+  return Promise.all(rows.map((row) => toRun(store, row)));
+}
+
+function toKept(row: Selectable<RoutineRunTable>): KeptRun {
+  return {
+    id: row.id,
+    routine: Routine.parse(JSON.parse(row.routine)),
+    answers: RoutineAnswers.parse(JSON.parse(row.answers)),
+    state: row.state as RoutineRunState,
+    stopped: JSON.parse(row.stopped) as Stopped,
+  };
+}
+
+async function toRun(store: Store, row: Selectable<RoutineRunTable>): Promise<RoutineRun> {
+  const { stopped, ...kept } = toKept(row);
+  const done = await stepsOfRun(store, row.id);
+  /** A step that was begun again stands for those of before. */
+  const last = new Map<string, Step>(done.map((step) => [step.part, step]));
+  const made: Record<string, string | number> = {};
+  for (const [part, step] of last) {
+    const thing = madeBy(step);
+    if (step.state === 'done' && thing !== null) made[part] = thing;
+  }
+  return {
+    ...kept,
+    study: store.study,
+    steps: kept.routine.steps.map(({ name, kind }): RunStep => {
+      const step = last.get(name);
+      const unheard = step ? undefined : stopped[name];
+      return {
+        name,
+        kind,
+        state: step?.state ?? unheard?.state ?? 'waiting',
+        step: step?.id ?? null,
+        sentence: step?.sentence ?? '',
+        error: step?.error ?? unheard?.why ?? null,
+      };
+    }),
+    made,
+    fingerprint: row.fingerprint,
+    startedAt: row.started_at,
+    endedAt: row.ended_at,
+  };
+}
