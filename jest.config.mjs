@@ -22,6 +22,7 @@ const project = (name, rest = {}) => ({
     '^@pebble/(contract|core|standins)$': '<rootDir>/../../packages/$1/src/index.ts',
     // Its package offers the entry to imports only, and Jest asks as a require does.
     '^eld/small$': '<rootDir>/../../node_modules/eld/src/entries/static.small.js',
+    '^@pebble/server/engine$': '<rootDir>/../server/src/engine.ts',
     '^@pebble/core/first$': '<rootDir>/../../packages/core/src/first.ts',
     '^@pebble/core/letters$': '<rootDir>/../../packages/core/src/letters.ts',
     '^@pebble/core/pdf$': '<rootDir>/../../packages/core/src/pdf.ts',
@@ -57,6 +58,7 @@ export default {
     project('packages/core'),
     project('packages/standins'),
     project('apps/server'),
+    project('apps/command'),
     web,
   ],
 };

@@ -203,6 +203,12 @@ await buildWhenStale('the server', [...packages, 'apps/server'], 'apps/server/di
     ['kysely', 'zod'],
   ),
 );
+await buildWhenStale(
+  'the command line',
+  [...packages, 'apps/server', 'apps/command'],
+  'apps/command/dist',
+  () => bundle(['apps/command/src/main.ts'], 'apps/command/dist', ['kysely', 'zod']),
+);
 await buildWhenStale('the demo files', packages, 'demo', async () => {
   await import('./demo.mjs');
 });

@@ -12,6 +12,7 @@ const checks = [
   ['types of the core', 'npx', ['tsc', '-p', 'packages/core']],
   ['types of the stand-ins', 'npx', ['tsc', '-p', 'packages/standins']],
   ['types of the server', 'npx', ['tsc', '-p', 'apps/server']],
+  ['types of the command line', 'npx', ['tsc', '-p', 'apps/command']],
   ['types of the interface', 'npx', ['tsc', '-p', 'apps/web']],
   ['types of the page to share', 'npx', ['tsc', '-p', 'apps/page']],
   ['types of the browser tests', 'npx', ['tsc', '-p', 'e2e']],

@@ -1,4 +1,4 @@
-// The import rule: contract <- core <- (server, web, standins); nothing points the other way, and within a part no two rooms need each other.
+// The import rule: contract <- core <- (server, web, standins), server <- command; nothing points the other way, and within a part no two rooms need each other.
 import { readdirSync, readFileSync } from 'node:fs';
 import { join, relative } from 'node:path';
 import { root } from './prepare.mjs';
@@ -11,6 +11,7 @@ const ALLOWED = {
   'packages/standins': /^@pebble\/(contract|core)$/,
   'apps/server':
     /^(@pebble\/(contract|core(\/(documents|files|letters|pdf))?|standins)|node:.*|@resvg\/resvg-js|better-sqlite3|compression|cookie-parser|express|express-static-gzip|fast-png|helmet|kysely|p-limit|pino|piscina|rotating-file-stream|url-template|yauzl|yazl|zod)$/,
+  'apps/command': /^(@pebble\/(contract|core|server\/engine)|node:.*|commander)$/,
   'apps/page': /^(@pebble\/(contract|core)|preact(\/hooks)?|@preact\/signals)$/,
   'apps/web':
     /^(@pebble\/(contract|core(\/(first|letters|pdf))?)|@angular\/.*|@ngrx\/.*|rxjs|ag-grid-.*|d3-.*|echarts\/.*|jest-preset-angular\/.*)$/,

@@ -38,13 +38,13 @@ describe('a routine', () => {
     }
     return files;
   };
-  const begin = async (of: Routine, answers: RoutineAnswers): Promise<RoutineRun> =>
-    (
-      await app.api
-        .post(`/api/v1/studies/${app.study}/routine-runs`)
-        .send({ routine: of, answers })
-        .expect(202)
-    ).body as RoutineRun;
+  const begin = async (of: Routine, answers: RoutineAnswers): Promise<RoutineRun> => {
+    const { status, body } = await app.api
+      .post(`/api/v1/studies/${app.study}/routine-runs`)
+      .send({ routine: of, answers });
+    expect([status, (body as { detail?: string }).detail]).toEqual([202, undefined]);
+    return body as RoutineRun;
+  };
   const ended = async (id: number): Promise<RoutineRun> => {
     for (let i = 0; i < 1200; i++) {
       const run = await app.get<RoutineRun>(`routine-runs/${id}`);
@@ -254,7 +254,7 @@ describe('a routine', () => {
 
     it('is run with other answers', async () => {
       await newStudy('Fourth');
-      const done = await run(draft.routine, { file: await sent('tidepost.tsv'), least: 30, resolution: 1 });
+      const done = await run(draft.routine, { file: await sent('tidepost.jsonl'), least: 30, resolution: 1 });
       expect(done.state).toBe('done');
       const { networks } = await app.get<{ networks: Network[] }>('networks');
       expect(networks[0].edges).toBeLessThan(source.ties.split('\n').length / 2);

@@ -4,16 +4,13 @@ import { pino, type Logger } from 'pino';
 import { createApp } from './app';
 import { Collector } from './collect/collector';
 import type { Config } from './config';
-import { holdFolder } from './storage/holder';
 import { overdue } from './storage/deleted';
-import { StudyFolders } from './storage/studyFolders';
+import { openEngine } from './engine';
+import type { StudyFolders } from './storage/studyFolders';
 import { loadDemo } from './demo';
 import { accessKey } from './files/accessKey';
-import { openLog } from './files/log';
-import { makeOwnerOnly } from './files/ownerOnly';
 import { clearUnusedUploads } from './storage/files/unusedUploads';
-import { RoutineRuns } from './routines/runs';
-import { Runner } from './runner/runner';
+import type { Runner } from './runner/runner';
 import { startStandins, type RunningStandins } from './standins';
 
 export interface Running {
@@ -31,20 +28,13 @@ export async function start(
   options: { demo: boolean; workerFile: string; log?: Logger; warm?: number },
 ): Promise<Running> {
   const told = options.log ?? pino({ level: 'warn' });
-  makeOwnerOnly(config.dataFolder);
-  const held = holdFolder(config.dataFolder);
+  const engine = await openEngine(config, options);
+  const { studies, runner, routines, log } = engine;
   const key = accessKey(config.dataFolder);
-  const { log, close: closeLog } = openLog(config.dataFolder);
-  const studies = await StudyFolders.open(config.dataFolder, (what) => told.warn(what));
-  if (studies.interrupted > 0)
-    told.warn(`${studies.interrupted} step(s) were interrupted by the last stop; the logbook shows them.`);
-  const runner = new Runner(studies, options.workerFile, config, options.warm, log);
   if (options.demo && studies.isEmpty) await loadDemo(studies, runner);
   await runner.ready();
   const standins = await standinsOf(config, told);
   const collector = new Collector(studies, runner, standins?.services ?? []);
-  const routines = new RoutineRuns(studies, runner);
-  await routines.settle();
   const app = createApp({ config, key, studies, runner, routines, collector, log });
   const server = await new Promise<Server>((resolve, reject) => {
     const listening = app.listen(config.port, config.host, (error?: Error) =>
@@ -66,13 +56,8 @@ export async function start(
       server.closeAllConnections();
       await closed;
       await collector.close();
-      const left = routines.close();
-      await runner.close();
-      await left;
       await standins?.close();
-      await studies.close();
-      await closeLog();
-      held.release();
+      await engine.close();
     },
   };
 }

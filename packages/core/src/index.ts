@@ -125,6 +125,7 @@ export * from './measures/basics/basicMeasures';
 export * from './network/tables';
 export * from './network/tieKinds';
 export type * from './page/heldMap';
+export * from './methods/methodsMarkdown';
 export * from './methods/references';
 export * from './page/holdMap';
 export * from './page/openHeld';

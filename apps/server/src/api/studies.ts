@@ -1,15 +1,15 @@
 import { randomUUID } from 'node:crypto';
-import { constants, copyFileSync, existsSync, rmSync } from 'node:fs';
+import { existsSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { Router } from 'express';
-import { ROUTES, type OpeningStudy, type Step, type Study } from '@pebble/contract';
+import { ROUTES, type Step, type Study } from '@pebble/contract';
 import { newStudyId } from '../storage/ids';
 import { fileName as fileTitle } from '../exports/writtenFile';
 import { packageTitle } from '../files/packageFile';
-import { savedPath, uploadPath } from '../files/places';
+import { savedPath } from '../files/places';
 import { receive } from '../files/receive';
 import { BadPackage } from '../files/openedZip';
-import { readManifest } from '../storage/savedStudy/readPackage';
+import { beginOpening, beginOpeningPackage } from '../opening';
 import { answeringOn } from './answering';
 import { fileName } from './fileName';
 import type { Services } from './services';
@@ -53,34 +53,14 @@ export function studyRoutes({ studies, runner, config }: Services): Router {
     return find(study.id);
   });
 
-  /** Makes a study for what stands in a file; the step `open-study` takes it in. */
-  const open = async (id: string, path: string, file: string): Promise<OpeningStudy> => {
-    const { lastStep } = await readManifest(path);
-    const store = await runner.alone(id, () => studies.beginOpening(id, lastStep));
-    const upload = randomUUID();
-    copyFileSync(path, uploadPath(store.folder, upload), constants.COPYFILE_FICLONE);
-    return { study: id, upload, file, by: 'open-study' };
-  };
-
-  /** Begins a study for a package with a map; the step `open-package` takes it in. */
-  const openPackage = async (path: string, file: string, title: string | null): Promise<OpeningStudy> => {
-    const id = newStudyId();
-    const name = title ?? (file.replace(/(\.package)?\.zip$/i, '').trim() || 'Package');
-    await submit(id, { kind: 'create-study', parameters: { name: name.slice(0, 200) } });
-    const upload = randomUUID();
-    const { folder } = studies.storeOf(id)!;
-    copyFileSync(path, uploadPath(folder, upload), constants.COPYFILE_FICLONE);
-    return { study: id, upload, file, by: 'open-package' };
-  };
-
   on(ROUTES.openFile, async ({ request }) => {
     const file = fileName(request.get('x-file-name')) ?? 'study.zip';
     const path = join(studies.dataFolder, 'studies', `${randomUUID()}.part`);
     try {
       await receive(request, path, config.largestUpload);
       const packed = await packageTitle(path);
-      if (packed) return await openPackage(path, file, packed.title);
-      return await open(newStudyId(), path, file);
+      if (packed) return await beginOpeningPackage(studies, runner, path, file, packed.title);
+      return await beginOpening(studies, runner, newStudyId(), path, file);
     } catch (error) {
       throw error instanceof BadPackage
         ? new ApiError(422, 'The file cannot be opened', error.message, { file, kept: 'Nothing was opened.' })
@@ -93,7 +73,7 @@ export function studyRoutes({ studies, runner, config }: Services): Router {
   on(ROUTES.openAgain, ({ path: { study } }) => {
     const path = studies.archiveOf(study);
     if (!path) throw notFound('This archived study');
-    return open(study, path, `${study}.zip`);
+    return beginOpening(studies, runner, study, path, `${study}.zip`);
   });
 
   on(ROUTES.savedStudy, ({ path: { study, step } }) => {

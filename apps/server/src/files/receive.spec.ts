@@ -27,7 +27,7 @@ describe('receive', () => {
   it('keeps nothing of what broke off', async () => {
     const sent = new Readable({ read: () => undefined });
     sent.push('ab');
-    setTimeout(() => sent.destroy(new Error('The sender went away.')), 20);
+    setTimeout(() => sent.destroy(new Error('The sender went away.')), 300);
     await expect(receive(sent, join(folder, 'x'), 100)).rejects.toThrow('went away');
     expect(existsSync(join(folder, 'x.part'))).toBe(false);
   });

@@ -1,5 +1,5 @@
 import { FigureQuery, type Methods, type Network, type PackageQuery, type Step } from '@pebble/contract';
-import { bibtex, counted, paintSvg, referenceLines } from '@pebble/core';
+import { bibtex, counted, methodsMarkdown, paintSvg } from '@pebble/core';
 import type { PackedWork } from '@pebble/core/documents';
 import { drawFigure, pdfOf, pngOf, type DrawnFigure } from '../exports/exportFigure';
 import { MAP } from '../files/packageFile';
@@ -165,21 +165,10 @@ function pageFileOf(
   };
 }
 
-function methodsFiles({ title }: PackedWork, { paragraphs, references }: Methods): ToPack[] {
-  const told = [
-    `# How “${title}” was made`,
-    ...paragraphs.map((sentences) => sentences.join(' ')),
-    ...(references.length > 0
-      ? [
-          '## References',
-          referenceLines(references)
-            .map((line) => `- ${line}`)
-            .join('\n'),
-        ]
-      : []),
-  ].join('\n\n');
+function methodsFiles({ title }: PackedWork, methods: Methods): ToPack[] {
+  const { references } = methods;
   return [
-    text('methods.md', 'How it was made, in sentences, with references.', `${told}\n`),
+    text('methods.md', 'How it was made, in sentences, with references.', methodsMarkdown(title, methods)),
     text(
       'references.bib',
       'The works that this cites, as BibTeX.',

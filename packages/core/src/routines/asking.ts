@@ -81,7 +81,12 @@ export function withQuestions(routine: Routine): Routine {
     );
     return { ...step, parameters: withAsked(parameters, ask) };
   });
-  return { ...routine, questions, steps };
+  return { ...routine, questions: questions.sort((a, b) => rank(a) - rank(b)), steps };
+}
+
+/** Files first, then as they are listed above. */
+function rank({ name }: RoutineQuestion): number {
+  return Object.values(ASKABLE).findIndex((one) => one.name === name.replace(/-\d+$/, ''));
 }
 
 /** Files that were sent become questions: each by the field "upload" that has their id. */

@@ -97,6 +97,7 @@ export function boundStep(
   if (reading) filled['reading'] = reading;
   if (kind === 'import-source' && files.length > 1)
     filled['more'] = files.slice(1).map((one, i) => ({ ...one, reading: others[i] }));
+  if (kind === 'weave') filled['weave'] = withoutEmptyFilters(filled['weave']);
   if (kind === 'keep-plate') Object.assign(filled, { ...AS_IT_IS, ...now, ...filled });
   const missing = files.flatMap((one) => missingColumns(name, one, given));
   if (missing.length > 0) return { problems: missing };
@@ -109,6 +110,22 @@ export function boundStep(
   return problems.length > 0
     ? { problems }
     : { request: { kind, parameters: data as Record<string, unknown> } };
+}
+
+/** A filter by an empty text, as of no tag, is none. */
+function withoutEmptyFilters(weave: unknown): unknown {
+  if (typeof weave !== 'object' || weave === null) return weave;
+  const isEmpty = (one: unknown): boolean =>
+    typeof one === 'object' &&
+    one !== null &&
+    'filter' in one &&
+    Object.values(one.filter as object).every((value) => value === '');
+  return Object.fromEntries(
+    Object.entries(weave).map(([name, value]) => [
+      name,
+      (name === 'only' || name === 'except') && isEmpty(value) ? null : (value as unknown),
+    ]),
+  );
 }
 
 /** The files with which a step is answered. */

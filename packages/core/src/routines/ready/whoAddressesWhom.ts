@@ -18,7 +18,7 @@ export const whoAddressesWhom: Written = {
     ...mapped('Who addresses whom', {
       what: 'accounts',
       kinds: ['reply', 'comment', 'quote', 'mention', 'repost'],
-      only: { name: 'the tag', filter: { hashtag: { ask: 'tag' } } },
+      only: { name: { ask: 'tag' }, filter: { hashtag: { ask: 'tag' } } },
       atLeast: { ask: 'least' },
       ...INSIDE,
     }),
