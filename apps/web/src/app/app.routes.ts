@@ -65,6 +65,11 @@ export const routes: Routes = [
         title: 'Logbook',
       },
       {
+        path: 'logbook/routines',
+        loadComponent: () => import('./routines/routines').then((m) => m.Routines),
+        title: 'Routines',
+      },
+      {
         path: '**',
         loadComponent: () => import('./shell/unknown-page').then((m) => m.UnknownPage),
         title: 'No such page',

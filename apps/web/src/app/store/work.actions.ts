@@ -42,6 +42,7 @@ export const WorkActions = createActionGroup({
     'Progress Reported': props<{ progress: StepProgress }>(),
     'Step Ended': props<{ step: Step }>(),
     'Estimate Reported': props<{ share: number | null }>(),
+    'Routine Reported': props<{ run: number }>(),
     'Cancel Requested': props<{ step: number }>(),
     Failed: props<{ message: string }>(),
     'Error Dismissed': emptyProps(),

@@ -138,6 +138,8 @@ export class WorkEffects {
             return WorkActions.runReported({ run: event.run });
           case 'step':
             return WorkActions.stepEnded({ step: event.step });
+          case 'routine':
+            return WorkActions.routineReported({ run: event.run });
           case 'estimating':
             return WorkActions.estimateReported({ share: event.share });
         }

@@ -28,6 +28,8 @@ export interface WorkState {
   readonly atWork: readonly StepProgress[];
   /** How far the estimate is that takes long; null where none does. */
   readonly estimating: number | null;
+  /** How often something was told of runs of routines. */
+  readonly routinesTold: number;
   /** Why there is no study at the address; null where there is one, or it is not known yet. */
   readonly missing: string | null;
   readonly error: string | null;
@@ -45,6 +47,7 @@ const closed: WorkState = {
   told: [],
   atWork: [],
   estimating: null,
+  routinesTold: 0,
   missing: null,
   error: null,
 };
@@ -119,6 +122,10 @@ export const work = createFeature({
         : state,
     ),
     on(WorkActions.estimateReported, (state, { share }): WorkState => ({ ...state, estimating: share })),
+    on(WorkActions.routineReported, (state): WorkState => ({
+      ...state,
+      routinesTold: state.routinesTold + 1,
+    })),
     on(WorkActions.failed, (state, { message }): WorkState => ({ ...state, error: message })),
     on(WorkActions.errorDismissed, (state): WorkState => ({ ...state, error: null })),
   ),

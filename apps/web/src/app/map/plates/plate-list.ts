@@ -8,6 +8,7 @@ import { MatFormField } from '@angular/material/form-field';
 import { MatInput } from '@angular/material/input';
 import { MatMenu, MatMenuItem, MatMenuTrigger } from '@angular/material/menu';
 import type { Deleted, Plate } from '@pebble/contract';
+import { RoutineDrafts } from '../../routines/routine-drafts';
 import { Busy } from '../../shared/busy';
 import { DeletedList } from '../../shared/deleted-list';
 import { SmallPicture } from '../../shared/small-picture';
@@ -45,6 +46,7 @@ export class PlateList {
   readonly chosen = model<readonly number[] | null>(null);
   protected readonly plates = inject(Plates);
   private readonly session = inject(MapSession);
+  private readonly drafts = inject(RoutineDrafts);
   protected readonly day = day;
   /** The plate whose title is being written. */
   protected readonly named = signal<number | null>(null);
@@ -52,6 +54,10 @@ export class PlateList {
   protected readonly note = signal('');
   /** Whether a map is open that can take the place of a plate. */
   protected readonly isMapOpen = computed(() => this.session.places() !== null);
+
+  protected makeRoutine({ id, title }: Plate): void {
+    this.drafts.make(this.study(), { name: title, plate: id });
+  }
 
   protected shown({ shown: { nodes, edges } }: Pick<Plate, 'shown'>): string {
     return `${counted(nodes, 'node')}, ${counted(edges, 'tie')}`;
