@@ -1,6 +1,6 @@
 import { copyFileSync } from 'node:fs';
 import { Command } from 'commander';
-import { NetworkExport, Weave } from '@pebble/contract';
+import { NetworkExport, routineSchema, Weave } from '@pebble/contract';
 import { READY_ROUTINES } from '@pebble/core';
 import { FolderInUse, keptRoutines, savedPath } from '@pebble/server/engine';
 import { readJson } from './answers';
@@ -73,6 +73,11 @@ routine
       : await withEngine(false, (engine) => findRoutine(wanted, engine));
     process.stdout.write(`${JSON.stringify(found, null, 2)}\n`);
   });
+
+routine
+  .command('schema')
+  .description('The form of a routine as JSON Schema (draft 2020-12).')
+  .action(() => void process.stdout.write(`${JSON.stringify(routineSchema(), null, 2)}\n`));
 
 const study = program.command('study').description('Studies of the data folder.');
 study

@@ -216,7 +216,7 @@ describe('a routine', () => {
         'resolution',
         'seed',
       ]);
-      expect(draft.along).toHaveLength(3);
+      expect(draft.along).toHaveLength(5);
       expect(draft.left.map(({ why }) => why)).toEqual([
         'Without 1 node that is held: other data do not have that.',
         'Without what was selected: other data do not have that.',

@@ -187,3 +187,11 @@ export const RoutineRun = z.object({
 export type RoutineRun = z.infer<typeof RoutineRun>;
 /** The newest first. */
 export const RoutineRunList = z.array(RoutineRun);
+
+/** The form of a routine's file for whoever writes one by hand: JSON Schema, draft 2020-12. */
+export function routineSchema(): object {
+  return {
+    ...z.toJSONSchema(Routine, { io: 'input', target: 'draft-2020-12' }),
+    title: 'A routine of Pebble Thread',
+  };
+}

@@ -49,6 +49,7 @@ export function routineOf(logbook: readonly Step[], { name, steps: chosen }: Cho
   const names = new Map<string, string>();
   const steps: RoutineStep[] = [];
   const outputs: RoutineOutput[] = [];
+  const went: number[] = [];
   const ordered = [...taken.values()].sort((a, b) => a.id - b.id);
   for (const step of withoutReplaced(ordered, leave)) {
     const output = outputOf(step, names);
@@ -72,6 +73,10 @@ export function routineOf(logbook: readonly Step[], { name, steps: chosen }: Cho
       continue;
     }
     const carried = trait.carry?.(step.parameters as never) ?? { parameters: step.parameters, left: [] };
+    if ('why' in carried) {
+      leave(step, carried.why);
+      continue;
+    }
     const named = withNames(carried.parameters, names, makers);
     if ('rests' in named) {
       leave(step, `It rests on what cannot go along: ${named.rests}`);
@@ -82,12 +87,13 @@ export function routineOf(logbook: readonly Step[], { name, steps: chosen }: Cho
     const made = madeBy(step);
     if (made !== null && 'makes' in trait) names.set(keyOf(trait.makes!, made), ownName);
     steps.push({ name: ownName, kind: step.kind, parameters: named.parameters });
+    went.push(step.id);
   }
   const plain: Routine = { form: 1, name, description: '', version: 1, questions: [], steps, outputs };
   return {
     routine: withQuestions(plain),
-    along: ordered.map(({ id }) => id).filter((id) => !chosen.has(id)),
-    left,
+    along: went.filter((id) => !chosen.has(id)),
+    left: left.sort((a, b) => a.step - b.step),
   };
 }
 
@@ -98,17 +104,7 @@ export function leadingTo(logbook: readonly Step[], plate: number): Set<number> 
   );
   const last = kept.at(-1);
   if (!last) return new Set();
-  const of = last.parameters['network'];
-  const before = logbook.filter(
-    ({ id, state, kind, parameters }) =>
-      id < last.id &&
-      state === 'done' &&
-      parameters['network'] === of &&
-      'prepares' in routineTrait(kind) &&
-      kind !== 'describe-map',
-  );
-  const asked = before.filter((step) => !cameByItself(step, logbook));
-  return new Set([...asked.map(({ id }) => id), last.id]);
+  return new Set([last.id]);
 }
 
 /** Steps without which another one cannot be done: what made the things that it names, and for a weave all that made its material. */
@@ -125,8 +121,30 @@ function restsOn(step: Step, done: readonly Step[], makers: ReadonlyMap<string, 
   });
   const usesMaterial = step.kind === 'weave' || step.kind === 'weave-slices' || prepares(step) === 'material';
   if (usesMaterial && step.kind !== 'import-source')
-    needed.push(...done.filter((one) => one.id < step.id && prepares(one) === 'material'));
+    needed.push(
+      ...done.filter((one) => one.id < step.id && prepares(one) === 'material' && !wasRemoved(one, done)),
+    );
+  needed.push(...preparedFor(step, done));
   return needed;
+}
+
+/** What was done to a network before, as far as a step of it needs that: a plate shows all of it, others name columns that it made. */
+function preparedFor(step: Step, done: readonly Step[]): Step[] {
+  const before = done.filter(
+    (one) =>
+      one.id < step.id &&
+      one.parameters['network'] === step.parameters['network'] &&
+      prepares(one) === 'network' &&
+      !cameByItself(one, done),
+  );
+  // A plate has a description of its own.
+  if (step.kind === 'keep-plate') return before.filter(({ kind }) => kind !== 'describe-map');
+  const written = JSON.stringify(step.parameters);
+  return before.filter(({ kind, parameters }) => {
+    const column = parameters['name'] ?? (kind === 'add-groups' ? parameters['column'] : undefined);
+    const isNamed = typeof column === 'string' && written.includes(column);
+    return isNamed || (step.kind === 'compute-column' && kind === 'answer-questions');
+  });
 }
 
 const prepares = ({ kind }: Step): string | undefined => {
@@ -166,6 +184,17 @@ function cameByItself({ id, kind, parameters }: Step, logbook: readonly Step[]):
   return !logbook.some(
     (one) => one.kind === kind && one.id < id && one.parameters['network'] === parameters['network'],
   );
+}
+
+/** Whether the source that an import made was taken out, and not taken back. */
+function wasRemoved(step: Step, done: readonly Step[]): boolean {
+  if (step.kind !== 'import-source') return false;
+  const source = madeBy(step);
+  const last = done.findLast(
+    ({ kind, parameters }) =>
+      (kind === 'remove-source' || kind === 'restore-source') && parameters['source'] === source,
+  );
+  return last?.kind === 'remove-source';
 }
 
 /** Parameters with names of steps in place of the things that these made; what they rest on where that cannot go along. */

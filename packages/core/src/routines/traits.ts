@@ -3,6 +3,7 @@ import { layoutSentence } from '../map/description/layoutWords';
 import { weaveSentence } from '../weaves/words';
 import { counted, joinWith } from '../words/sentence';
 import { withoutHands } from './withoutHands';
+import { filterOfAnyone, withoutPeople } from './withoutPeople';
 
 /** What a step makes that later steps can name. */
 export type MadeThing = 'network' | 'source' | 'plate';
@@ -19,7 +20,7 @@ interface Goes<K extends StepKind> {
   readonly isReplaced?: boolean;
   /** What steps after it may rest on, without naming it. */
   readonly prepares?: 'material' | 'network';
-  carry?(parameters: StepParameters<K>): Carried<StepParameters<K>>;
+  carry?(parameters: StepParameters<K>): Carried<StepParameters<K>> | Stays;
   /** What it will do, behind "It will". */
   does(parameters: StepParameters<K>): string;
 }
@@ -67,10 +68,10 @@ const TRAITS: { readonly [K in StepKind]: RoutineTrait<K> } = {
   'set-language': ONE_MESSAGE,
   'mark-message': ONE_MESSAGE,
   'save-filter': {
-    carry: ({ filter: { source, ...filter }, ...parameters }) => ({
-      parameters: { ...parameters, filter },
-      left: source === undefined ? [] : ['which source its messages are of'],
-    }),
+    carry: ({ filter, ...parameters }) => {
+      const { kept, left } = filterOfAnyone(filter);
+      return { parameters: { ...parameters, filter: kept }, left };
+    },
     does: ({ name }) => `keep the filter ${quoted(name)}`,
   },
   'forget-filter': TAKES_AWAY,
@@ -81,6 +82,10 @@ const TRAITS: { readonly [K in StepKind]: RoutineTrait<K> } = {
   'score-messages': { prepares: 'material', does: ({ scorer }) => `score the messages by ${scorer}` },
   tidy: {
     prepares: 'material',
+    carry: (parameters) =>
+      parameters.sort === 'account' || parameters.sort === 'name'
+        ? { why: 'It names people. Give them by a table of categories, or decide anew.' }
+        : { parameters, left: [] },
     does: ({ sort, decisions }) => `decide of ${counted(decisions.length, sort)} as before`,
   },
   'take-back-tidy': TAKES_AWAY,
@@ -95,17 +100,17 @@ const TRAITS: { readonly [K in StepKind]: RoutineTrait<K> } = {
   weave: {
     makes: 'network',
     carry: ({ weave, ...parameters }) => {
-      if (!('withoutSources' in weave) || weave.withoutSources.length === 0)
-        return { parameters: { ...parameters, weave }, left: [] };
-      return {
-        parameters: { ...parameters, weave: { ...weave, withoutSources: [] } },
-        left: ['which sources were left out'],
-      };
+      const { kept, left } = withoutPeople(weave);
+      return { parameters: { ...parameters, weave: kept }, left };
     },
     does: ({ name, weave }) => `weave ${quoted(name)} (${lower(weaveSentence(weave)).replace(/\.$/, '')})`,
   },
   'weave-slices': {
     makes: 'network',
+    carry: ({ weave, ...parameters }) => {
+      const { kept, left } = withoutPeople(weave);
+      return { parameters: { ...parameters, weave: kept }, left };
+    },
     does: ({ name, by }) => `weave ${quoted(name)} and its slices by ${by}`,
   },
   'change-network': BY_HAND,

@@ -59,6 +59,7 @@ import { counted } from '../shared/words';
   styles: `
     :host {
       display: block;
+      max-width: 420px;
       margin: 8px 0;
     }
     span.field {

@@ -1,0 +1,101 @@
+import { expect, test } from '@playwright/test';
+import { execFileSync } from 'node:child_process';
+import { mkdtempSync, readFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { barriers, layoutFaults } from '../seen/faults';
+import { openFirstMap } from './steps';
+
+const root = join(import.meta.dirname, '../..');
+const demo = (name: string): string => join(root, 'demo', name);
+
+test('a routine is made in the logbook, run on another file, and gives the same without the interface', async ({
+  page,
+}, { retry }) => {
+  test.setTimeout(240_000);
+  const name = `Lamps again${retry > 0 ? ` (${retry})` : ''}`;
+  await openFirstMap(page, 'To be done again');
+  await expect(page.getByRole('button', { name: 'Stop here' })).toBeHidden();
+  await page.getByRole('link', { name: /^Logbook/ }).click();
+  await expect(page.getByText(/^The map was arranged/)).toBeVisible();
+
+  // From the logbook: what is chosen rests on the weave and the import.
+  await page.getByRole('button', { name: 'Make a routine' }).click();
+  await page.getByRole('checkbox', { name: /^The map was arranged/ }).check();
+  await page.getByRole('button', { name: 'Make a routine of 1 step' }).click();
+  await expect(page.getByRole('heading', { name: 'A new routine' })).toBeVisible();
+  await expect(page.getByText('2 steps went along, since chosen ones rest on them.')).toBeVisible();
+  await page.getByLabel('Name', { exact: true }).fill(name);
+  expect([...(await barriers(page)), ...(await layoutFaults(page))]).toEqual([]);
+  await page.getByRole('button', { name: 'Leave out arrange-map' }).click();
+  await page.getByRole('button', { name: 'Keep the routine' }).click();
+
+  // It says what it needs, and what it will do.
+  const chosen = page.getByRole('region', { name: 'Chosen routine' });
+  await expect(chosen.getByRole('heading', { name })).toBeVisible();
+  await expect(chosen.getByRole('button', { name: 'Run the routine' })).toBeDisabled();
+  await chosen.getByLabel('Which file in place of tidepost.csv?').setInputFiles(demo('sign-in-sheet.csv'));
+  await expect(
+    chosen.getByText(/sign-in-sheet\.csv has no column “author”, which is read as author/),
+  ).toBeVisible();
+  await chosen.getByLabel('Which file in place of tidepost.csv?').setInputFiles(demo('tidepost.jsonl'));
+  await chosen.getByLabel('Ties of which weight at least?').fill('3');
+  await expect(chosen.getByText(/^It will take in tidepost\.jsonl, and? ?weave “/)).toBeVisible();
+  const [saved] = await Promise.all([
+    page.waitForEvent('download'),
+    chosen.getByRole('button', { name: 'Save as JSON' }).click(),
+  ]);
+  await chosen.getByRole('button', { name: 'Run the routine' }).click();
+  const run = page.locator('pt-routine-run').first();
+  await expect(run.getByText(/· done · 2 of 2 steps/)).toBeVisible({ timeout: 90_000 });
+  await expect(run).toContainText('9,000 duplicates');
+  expect([...(await barriers(page)), ...(await layoutFaults(page))]).toEqual([]);
+  await run.getByRole('link', { name: /^Map of/ }).click();
+  await expect(page.getByRole('tab', { name: /^Accounts 1,320/ })).toBeVisible();
+  const [study, network] = /studies\/([^/]+)\/map\/([^/?]+)/.exec(page.url())!.slice(1);
+  const inBrowser = await page.request.get(`/api/v1/studies/${study}/networks/${network}/export/csv-ties`);
+
+  // The same file in a fresh folder, by the command line.
+  const folder = mkdtempSync(join(tmpdir(), 'pebble-command-'));
+  const routine = join(folder, 'lamps.routine.json');
+  await saved.saveAs(routine);
+  const command = (...words: string[]): string =>
+    execFileSync(process.execPath, [join(root, 'apps/command/dist/main.js'), ...words], {
+      encoding: 'utf8',
+      env: { ...process.env, PEBBLE_DATA: join(folder, 'data') },
+    });
+  const made = JSON.parse(readFileSync(routine, 'utf8')) as { steps: { name: string; kind: string }[] };
+  const woven = made.steps.find(({ kind }) => kind === 'weave')!.name;
+  const output = { what: 'network', of: woven, format: 'csv-ties' };
+  const given = join(folder, 'given.json');
+  const { writeFileSync } = await import('node:fs');
+  writeFileSync(given, JSON.stringify({ ...made, outputs: [output] }));
+  const said = command(
+    'run',
+    given,
+    '--in',
+    demo('tidepost.csv'),
+    '--set',
+    'least=3',
+    '--out',
+    join(folder, 'out'),
+  );
+  expect(
+    said
+      .trim()
+      .split('\n')
+      .map((line) => (JSON.parse(line) as { event: string }).event),
+  ).toContain('end');
+  expect(readFileSync(join(folder, 'out', `${woven}.ties.csv`), 'utf8')).toBe(await inBrowser.text());
+
+  // A study of its own, woven and saved there.
+  command('study', 'new', 'By command');
+  const [{ id }] = command('study', 'list')
+    .trim()
+    .split('\n')
+    .map((line) => JSON.parse(line) as { id: string });
+  command('run', given, '--in', demo('tidepost.csv'), '--study', id, '--out', join(folder, 'in-study'));
+  const zip = join(folder, 'study.zip');
+  command('study', 'export', id, '--out', zip);
+  expect(command('study', 'import', zip)).toContain('By command');
+});
