@@ -199,6 +199,17 @@ const LONG_NAMES: readonly State[] = [
     name: 'Publish with long names',
     show: onOddMap((page) => stop(page, /^Publish/)),
   },
+  {
+    name: 'a routine with long names',
+    show: onOddMap(async (page) => {
+      await stop(page, /^Logbook/);
+      await page.getByRole('button', { name: 'Make a routine' }).click();
+      await page.getByRole('checkbox').first().check();
+      await page.getByRole('button', { name: /^Make a routine of/ }).click();
+      await page.getByRole('button', { name: 'Keep the routine' }).click();
+      await expect(page.getByRole('button', { name: 'Save as JSON' })).toBeVisible();
+    }),
+  },
   { name: 'the logbook with long names', show: onOddMap((page) => stop(page, /^Logbook/)) },
   {
     name: 'studies with long names',

@@ -1,9 +1,10 @@
 import { expect, test } from '@playwright/test';
 import { execFileSync } from 'node:child_process';
-import { mkdtempSync, readFileSync } from 'node:fs';
+import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { barriers, layoutFaults } from '../seen/faults';
+import { keyFile } from '../key';
 import { openFirstMap } from './steps';
 
 const root = join(import.meta.dirname, '../..');
@@ -40,7 +41,7 @@ test('a routine is made in the logbook, run on another file, and gives the same 
   ).toBeVisible();
   await chosen.getByLabel('Which file in place of tidepost.csv?').setInputFiles(demo('tidepost.jsonl'));
   await chosen.getByLabel('Ties of which weight at least?').fill('3');
-  await expect(chosen.getByText(/^It will take in tidepost\.jsonl, and? ?weave “/)).toBeVisible();
+  await expect(chosen.getByText(/^It will take in tidepost\.jsonl and weave “/)).toBeVisible();
   const [saved] = await Promise.all([
     page.waitForEvent('download'),
     chosen.getByRole('button', { name: 'Save as JSON' }).click(),
@@ -68,7 +69,6 @@ test('a routine is made in the logbook, run on another file, and gives the same 
   const woven = made.steps.find(({ kind }) => kind === 'weave')!.name;
   const output = { what: 'network', of: woven, format: 'csv-ties' };
   const given = join(folder, 'given.json');
-  const { writeFileSync } = await import('node:fs');
   writeFileSync(given, JSON.stringify({ ...made, outputs: [output] }));
   const said = command(
     'run',
@@ -98,4 +98,16 @@ test('a routine is made in the logbook, run on another file, and gives the same 
   const zip = join(folder, 'study.zip');
   command('study', 'export', id, '--out', zip);
   expect(command('study', 'import', zip)).toContain('By command');
+});
+
+test('the examples of the guide for scripts do what they say', async ({ baseURL }) => {
+  const guide = readFileSync(join(root, 'docs/guide/command-line.md'), 'utf8');
+  const example = (language: string): string =>
+    new RegExp(`\`\`\`${language}\\n([\\s\\S]*?)\`\`\``).exec(guide)![1];
+  const key = readFileSync(keyFile(process.env['E2E_DATA']!), 'utf8').trim();
+  const env = { ...process.env, PEBBLE_URL: baseURL, PEBBLE_KEY: key, PEBBLE_FILE: demo('tidepost.csv') };
+  const python = execFileSync('python3', ['-c', example('python')], { encoding: 'utf8', env });
+  expect(python).toMatch(/^done 1320 nodes \d+ ties\n$/);
+  const shell = execFileSync('sh', ['-c', example('sh')], { encoding: 'utf8', env });
+  expect(JSON.parse(shell)).toMatchObject({ name: 'By curl' });
 });

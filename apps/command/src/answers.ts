@@ -3,7 +3,7 @@ import type { Routine, RoutineAnswer, RoutineAnswers, RoutineQuestion, SentFile 
 import { EXIT, Refused } from './errors';
 
 /** "name=value" in its two parts; without a name the whole is the value. */
-export function named(text: string): { readonly name: string | null; readonly value: string } {
+function named(text: string): { readonly name: string | null; readonly value: string } {
   const parts = /^([a-z][a-z0-9-]{0,39})=(.*)$/s.exec(text);
   return parts ? { name: parts[1], value: parts[2] } : { name: null, value: text };
 }
@@ -27,7 +27,7 @@ export function filesByQuestion(
 }
 
 /** An answer as it is written after "--set". Throws Refused. */
-export function answerOf(question: RoutineQuestion, text: string): RoutineAnswer {
+function answerOf(question: RoutineQuestion, text: string): RoutineAnswer {
   const wrong = (what: string): Refused =>
     new Refused(`“${text}” is no answer to ${question.name}: it is to be ${what}.`, EXIT.usage);
   switch (question.kind) {

@@ -9,7 +9,7 @@ import { needRoom, outputName, writeOutputs } from './outputs';
 import { findStudy, newStudy, sendFile, telling } from './studies';
 import type { Telling } from './telling';
 
-export interface RunOptions {
+interface RunOptions {
   readonly in: readonly string[];
   readonly set: readonly string[];
   readonly out: string;

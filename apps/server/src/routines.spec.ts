@@ -254,11 +254,11 @@ describe('a routine', () => {
 
     it('is run with other answers', async () => {
       await newStudy('Fourth');
-      const done = await run(draft.routine, { file: await sent('tidepost.jsonl'), least: 30, resolution: 1 });
+      const done = await run(draft.routine, { file: await sent('tidepost.jsonl'), least: 8, resolution: 1 });
       expect(done.state).toBe('done');
       const { networks } = await app.get<{ networks: Network[] }>('networks');
       expect(networks[0].edges).toBeLessThan(source.ties.split('\n').length / 2);
-      expect(networks[0].weave).toMatchObject({ atLeast: 30 });
+      expect(networks[0].weave).toMatchObject({ atLeast: 8 });
     });
   });
 

@@ -84,6 +84,8 @@ export const Routine = z.strictObject({
   outputs: z.array(RoutineOutput).max(60).default([]),
 });
 export type Routine = z.infer<typeof Routine>;
+/** As it is written: what has a default may be left out. */
+export type WrittenRoutine = z.input<typeof Routine>;
 
 /** A file that was sent to a study, and how it would be read by itself. */
 export const SentFile = z.object({

@@ -1,3 +1,4 @@
+import { VERSION } from '../version';
 import { API, Bytes, Events, pathParts, Problem, ROUTES, type PathPart, type Route } from '@pebble/contract';
 import * as z from 'zod';
 
@@ -37,7 +38,7 @@ export function openApiDocument(): Json {
     openapi: '3.1.0',
     info: {
       title: 'Pebble Thread',
-      version: '0.1.0',
+      version: VERSION,
       description: 'Networks of conversations, with the messages behind every tie.',
     },
     servers: [{ url: API }],

@@ -5,6 +5,7 @@ import type { Routine, RoutineAnswers } from '@pebble/contract';
 import { uploadPath } from '../files/places';
 import { readSources } from '../storage/sources';
 import type { Store } from '../storage/open';
+import { VERSION } from '../version';
 import { filesAmong } from './readFiles';
 
 /**
@@ -22,7 +23,15 @@ export async function fingerprint(store: Store, routine: Routine, answers: Routi
   const others = Object.entries(answers).filter(([, answer]) => filesAmong({ answer }).length === 0);
   const { sources } = await readSources(store, { offset: 0, limit: 1000 });
   const material = sources.map(({ name, report }) => [name, report.read, report.kept]);
-  const all = { questions, steps, outputs, answers: Object.fromEntries(others.sort()), files, material };
+  const all = {
+    version: VERSION,
+    questions,
+    steps,
+    outputs,
+    answers: Object.fromEntries(others.sort()),
+    files,
+    material,
+  };
   return createHash('sha256').update(JSON.stringify(all)).digest('hex');
 }
 

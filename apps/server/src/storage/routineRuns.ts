@@ -18,7 +18,7 @@ export type Stopped = Readonly<
 >;
 
 /** A run as it is kept: what its steps did stands in the logbook. */
-export interface KeptRun {
+interface KeptRun {
   readonly id: number;
   readonly routine: Routine;
   readonly answers: RoutineAnswers;

@@ -72,7 +72,7 @@ export function withQuestions(routine: Routine): Routine {
     if (same) return { ask: same.name };
     let name = wanted;
     for (let i = 2; questions.some((one) => one.name === name); i++) name = `${wanted}-${i}`;
-    questions.push({ name, ...rest } as RoutineQuestion);
+    questions.push({ name, ...rest });
     return { ask: name };
   };
   const steps = routine.steps.map((step) => {

@@ -28,7 +28,7 @@ const step = (kind: Kind, parameters: object, result: object = {}, state: Step['
   study: 's',
   kind,
   state,
-  parameters: stepParameters[kind].parse(parameters) as Record<string, unknown>,
+  parameters: stepParameters[kind].parse(parameters),
   result: result as Record<string, unknown>,
   sentence: `${kind} was done.`,
   error: null,

@@ -9,7 +9,7 @@ import { filterOfAnyone, withoutPeople } from './withoutPeople';
 export type MadeThing = 'network' | 'source' | 'plate';
 
 /** Parameters as they go along, and what of them did not. */
-export interface Carried<P> {
+interface Carried<P> {
   readonly parameters: P;
   readonly left: readonly string[];
 }
@@ -194,7 +194,7 @@ const TRAITS: { readonly [K in StepKind]: RoutineTrait<K> } = {
   'remove-pictures': TAKES_AWAY,
   'keep-plate': {
     makes: 'plate',
-    carry: ({ description, selection, view, upload, moved, layout, iterations, plate, ...parameters }) => {
+    carry: ({ description, selection, view, moved, layout, ...parameters }) => {
       const { kept, left } = withoutHands.ofMap(description);
       return {
         parameters: {

@@ -40,7 +40,7 @@ export function withoutPeople(weave: Weave): Kept<Weave> {
       withoutSources: [],
       only: named(weave.only),
       except: named(weave.except),
-    } as Weave,
+    },
     left,
   };
 }

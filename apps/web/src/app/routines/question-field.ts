@@ -31,27 +31,29 @@ import { counted } from '../shared/words';
       @case ('yes or no') {
         <mat-checkbox [ngModel]="value()" (ngModelChange)="answered.emit($event)">{{ question().ask }}</mat-checkbox>
       }
+      @case ('choice') {
+        <label class="field"
+          >{{ question().ask }}
+          <mat-form-field
+            ><select matNativeControl [ngModel]="value()" (ngModelChange)="answered.emit($event)">
+              @for (one of choices(); track one) {
+                <option [value]="one">{{ one }}</option>
+              }
+            </select></mat-form-field
+          ></label
+        >
+      }
       @default {
         <label class="field"
           >{{ question().ask }}
-          <mat-form-field>
-            @if (question().kind === 'choice') {
-              <select matNativeControl [ngModel]="value()" (ngModelChange)="answered.emit($event)">
-                @for (one of choices(); track one) {
-                  <option [value]="one">{{ one }}</option>
-                }
-              </select>
-            } @else {
-              <input
-                matInput
-                [type]="type()"
-                [placeholder]="hint()"
-                [ngModel]="shown()"
-                (ngModelChange)="typed($event)"
-              />
-            }
-          </mat-form-field>
-        </label>
+          <mat-form-field
+            ><input
+              matInput
+              [type]="type()"
+              [placeholder]="hint()"
+              [ngModel]="shown()"
+              (ngModelChange)="typed($event)" /></mat-form-field
+        ></label>
       }
     }
   `,

@@ -1,7 +1,8 @@
-import { file, INSIDE, least, mapped, PERIOD, RESULTS, SEED, TAKE_IN, type Written } from './parts';
+import type { WrittenRoutine } from '@pebble/contract';
+import { file, INSIDE, least, mapped, PERIOD, RESULTS, SEED, TAKE_IN } from './parts';
 
 /** Addresses tied by who writes to whom. */
-export const emailArchive: Written = {
+export const emailArchive: WrittenRoutine = {
   form: 1,
   name: 'An email archive: who writes to whom',
   description:

@@ -1,7 +1,8 @@
-import { file, INSIDE, least, mapped, PERIOD, RESULTS, SEED, TAKE_IN, type Written } from './parts';
+import type { WrittenRoutine } from '@pebble/contract';
+import { file, INSIDE, least, mapped, PERIOD, RESULTS, SEED, TAKE_IN } from './parts';
 
 /** Hashtags tied by the posts in which they stand together. */
-export const hashtagsTogether: Written = {
+export const hashtagsTogether: WrittenRoutine = {
   form: 1,
   name: 'Which hashtags go together',
   description:

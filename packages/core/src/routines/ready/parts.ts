@@ -1,10 +1,7 @@
-import type { Routine } from '@pebble/contract';
-import type * as z from 'zod';
+import type { WrittenRoutine } from '@pebble/contract';
 
-/** A routine as it is written: what has a default may be left out. */
-export type Written = z.input<typeof Routine>;
-type Question = NonNullable<Written['questions']>[number];
-type Step = Written['steps'][number];
+type Question = NonNullable<WrittenRoutine['questions']>[number];
+type Step = WrittenRoutine['steps'][number];
 
 export const file = (ask: string): Question => ({ name: 'file', kind: 'file', ask });
 
@@ -58,7 +55,7 @@ export const mapped = (name: string, weave: object): Step[] => [
 ];
 
 /** The map, the network and the methods as files. */
-export const RESULTS: Written['outputs'] = [
+export const RESULTS: WrittenRoutine['outputs'] = [
   { what: 'figure', of: 'plate', format: 'svg' },
   { what: 'network', of: 'network', format: 'graphml' },
   { what: 'network', of: 'network', format: 'csv-nodes' },

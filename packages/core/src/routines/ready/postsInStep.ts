@@ -1,7 +1,8 @@
-import { file, INSIDE, least, mapped, PERIOD, RESULTS, SEED, TAKE_IN, type Written } from './parts';
+import type { WrittenRoutine } from '@pebble/contract';
+import { file, INSIDE, least, mapped, PERIOD, RESULTS, SEED, TAKE_IN } from './parts';
 
 /** Accounts tied by posting the same at nearly the same time, again and again. */
-export const postsInStep: Written = {
+export const postsInStep: WrittenRoutine = {
   form: 1,
   name: 'Who posts in step',
   description:

@@ -1,7 +1,8 @@
-import { file, mapped, RESULTS, SEED, TAKE_IN, type Written } from './parts';
+import type { WrittenRoutine } from '@pebble/contract';
+import { file, mapped, RESULTS, SEED, TAKE_IN } from './parts';
 
 /** Accounts tied to those whose follower lists they stand in. */
-export const sharedAudiences: Written = {
+export const sharedAudiences: WrittenRoutine = {
   form: 1,
   name: 'Shared audiences of some accounts',
   description:

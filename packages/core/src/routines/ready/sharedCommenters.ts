@@ -1,7 +1,8 @@
-import { file, INSIDE, least, mapped, PERIOD, RESULTS, SEED, TAKE_IN, type Written } from './parts';
+import type { WrittenRoutine } from '@pebble/contract';
+import { file, INSIDE, least, mapped, PERIOD, RESULTS, SEED, TAKE_IN } from './parts';
 
 /** Videos, or pages, tied by those who comment below both. */
-export const sharedCommenters: Written = {
+export const sharedCommenters: WrittenRoutine = {
   form: 1,
   name: 'Which videos share commenters',
   description:

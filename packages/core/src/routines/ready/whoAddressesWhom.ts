@@ -1,7 +1,8 @@
-import { file, INSIDE, least, mapped, PERIOD, RESULTS, SEED, TAKE_IN, type Written } from './parts';
+import type { WrittenRoutine } from '@pebble/contract';
+import { file, INSIDE, least, mapped, PERIOD, RESULTS, SEED, TAKE_IN } from './parts';
 
 /** Accounts tied by replies, mentions, quotes and reposts, about one tag or about everything. */
-export const whoAddressesWhom: Written = {
+export const whoAddressesWhom: WrittenRoutine = {
   form: 1,
   name: 'Who talks to whom about a tag',
   description:

@@ -45,12 +45,12 @@ describe('what would go out by what is chosen', () => {
 
   it('is looked at again when a step has changed that, and stands until then', () => {
     const { answers, check, done } = started();
-    answers[0]!.next({ problem: null, words: 100 });
+    answers[0].next({ problem: null, words: 100 });
     expect([check.found()?.words, check.canSave()]).toEqual([100, true]);
     done('portray-groups');
     expect(answers).toHaveLength(2);
     expect([check.found()?.words, check.canSave()]).toEqual([100, false]);
-    answers[1]!.next({ problem: null, words: 900 });
+    answers[1].next({ problem: null, words: 900 });
     expect([check.found()?.words, check.canSave()]).toEqual([900, true]);
   });
 
@@ -62,7 +62,7 @@ describe('what would go out by what is chosen', () => {
 
   it('is never shown under another choice', () => {
     const { answers, query, check, rest } = started();
-    answers[0]!.next({ problem: null, words: 100 });
+    answers[0].next({ problem: null, words: 100 });
     query.set({ title: 'b' });
     rest();
     expect([check.found(), check.canSave()]).toEqual([null, false]);

@@ -53,8 +53,8 @@ describe('how people are called in what is published', () => {
     return { names, done, toAnother };
   };
   const answer = (at: number, ...names: string[]): void => {
-    answers[at]!.next(called(...names));
-    answers[at]!.complete();
+    answers[at].next(called(...names));
+    answers[at].complete();
   };
   const called = (...names: string[]) => ({ names }) as unknown as NodeNames;
 
