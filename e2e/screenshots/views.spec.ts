@@ -1,5 +1,6 @@
 import { expect, test } from '@playwright/test';
 import { expectForEverybody, listen, settled } from '../seen/everybody';
+import { onSameDay } from './sameDay';
 import { VIEWS } from './views';
 
 for (const { name, show, theme = 'light' } of VIEWS)
@@ -9,6 +10,7 @@ for (const { name, show, theme = 'light' } of VIEWS)
       const said = listen(page);
       await show(page);
       await settled(page);
+      await onSameDay(page);
       // A picture that has become another is accepted by npm run screenshots and a commit.
       // On a machine that has much to do, what is to be seen comes later.
       await expect

@@ -29,18 +29,6 @@ async function map(page: Page): Promise<void> {
 }
 
 /** The map with one of the panels below it. */
-const drawer = (
-  tab: string,
-  view?: string,
-  then: (page: Page) => Promise<unknown> = () => Promise.resolve(),
-) =>
-  async function show(page: Page): Promise<void> {
-    await map(page);
-    await page.getByRole('tab', { name: tab }).click();
-    if (view) await page.getByRole('radio', { name: view }).click();
-    await then(page);
-  };
-
 /** Codes of the picture, with the groups that they are in. */
 const CODES = [
   ['ask', 'what it does'],
@@ -91,12 +79,13 @@ export const VIEWS: readonly View[] = [
       await expect(page.locator('pt-reading-pane article').first()).toBeVisible();
     },
   },
-  { name: 'groups', show: drawer('Groups') },
   {
     name: 'read',
     async show(page) {
       await stop(page, /^Read/);
       await expect(page.getByRole('columnheader')).toHaveCount(4);
+      // Each portrait is read by itself.
+      await expect(page.getByText('…', { exact: true })).toHaveCount(0);
     },
   },
   {
@@ -125,6 +114,19 @@ export const VIEWS: readonly View[] = [
     },
   },
   { name: 'logbook', show: (page) => stop(page, /^Logbook/) },
+  {
+    name: 'routines',
+    async show(page) {
+      await stop(page, /^Logbook/);
+      await page.getByRole('link', { name: 'Routines' }).click();
+      await page.getByRole('button', { name: /^Who talks to whom/ }).click();
+      const posts = join(import.meta.dirname, '../../demo/tidepost.csv');
+      await page.getByLabel('Which file of posts?').setInputFiles(posts);
+      await page.getByLabel('Messages for each tie at least?').fill('2');
+      await expect(page.getByText(/^It will take in tidepost\.csv/)).toBeVisible();
+      await page.getByRole('heading', { name: 'Routines', exact: true }).click();
+    },
+  },
   { name: 'studies', show: async (page) => void (await page.goto('/')) },
   // These change the demo, or add studies, and so come last.
   {

@@ -1,5 +1,4 @@
 import type { Step, StepKind, StepParameters } from '@pebble/contract';
-import { layoutSentence } from '../map/description/layoutWords';
 import { weaveSentence } from '../weaves/words';
 import { counted, joinWith } from '../words/sentence';
 import { withoutHands } from './withoutHands';
@@ -176,7 +175,7 @@ const TRAITS: { readonly [K in StepKind]: RoutineTrait<K> } = {
         ...(layout.centre === null ? [] : ['which node stood in the middle']),
       ],
     }),
-    does: ({ layout }) => `arrange the map ${layoutSentence(layout, null)}`,
+    does: ({ layout }) => `arrange the map (${layout.method.replaceAll('-', ' ')}, seed ${layout.seed})`,
   },
   'share-arrangement': { prepares: 'network', isReplaced: true, does: () => 'give its places to its slices' },
   'describe-map': {
