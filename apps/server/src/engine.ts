@@ -1,4 +1,5 @@
 import { pino, type Logger } from 'pino';
+import { checkOwnThings } from './api/ownThings';
 import type { Config } from './config';
 import { openLog } from './files/log';
 import { makeOwnerOnly } from './files/ownerOnly';
@@ -45,7 +46,7 @@ export async function openEngine(
   if (studies.interrupted > 0)
     told.warn(`${studies.interrupted} step(s) were interrupted by the last stop; the logbook shows them.`);
   const runner = new Runner(studies, options.workerFile, config, options.warm, log);
-  const routines = new RoutineRuns(studies, runner);
+  const routines = new RoutineRuns(studies, runner, checkOwnThings);
   await routines.settle();
   return {
     studies,

@@ -325,6 +325,22 @@ describe('a routine', () => {
       expect(await refused(posts(), { ...file, ...answers })).toMatch(reason);
     });
 
+    it('a file outside of the study', async () => {
+      const of = posts();
+      const outside = { upload: '../../catalogue.sqlite', file: 'x.csv', name: 'x', reading: {} };
+      const source = await app.look('tidepost.csv', demo('tidepost.csv'));
+      const [first, ...rest] = of.steps;
+      const bad = {
+        ...of,
+        questions: of.questions.slice(1),
+        steps: [{ ...first, parameters: { ...outside, reading: source.preview.reading } }, ...rest],
+      };
+      const done = await run(bad, {});
+      expect(done.steps[0]).toMatchObject({ state: 'failed', step: null });
+      expect(done.steps[0].error).toContain('This uploaded file is not there');
+      expect((await logbook()).some(({ kind }) => kind === 'import-source')).toBe(false);
+    });
+
     it('a file without a column that is read', async () => {
       const source = await app.look('tidepost.csv', demo('tidepost.csv'));
       const of = posts();

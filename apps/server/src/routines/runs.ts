@@ -1,4 +1,4 @@
-import type { Routine, RoutineAnswers, RoutineProblem, RoutineRun } from '@pebble/contract';
+import type { Routine, RoutineAnswers, RoutineProblem, RoutineRun, StepKind } from '@pebble/contract';
 import { answerProblems, boundStep, referencesTo, routineProblems } from '@pebble/core';
 import { StepRefused } from '../errors/stepErrors';
 import type { Runner } from '../runner/runner';
@@ -55,6 +55,8 @@ export class RoutineRuns {
   constructor(
     private readonly studies: StudyFolders,
     private readonly runner: Runner,
+    /** Throws where a step names something that is not of its study, as a file outside of it. */
+    private readonly check: (store: Store, kind: StepKind, parameters: object) => void,
   ) {}
 
   /** Says of runs that a kill ended that it did. */
@@ -142,6 +144,12 @@ export class RoutineRuns {
       const bound = boundStep(routine, step, answers, made, now);
       if ('problems' in bound) {
         stop('failed', new RoutineRefused(bound.problems).message);
+        continue;
+      }
+      try {
+        this.check(store, bound.request.kind, bound.request.parameters);
+      } catch (error) {
+        stop('failed', (error as Error).message);
         continue;
       }
       const begun = (number: number): void => void (going.step = number);

@@ -18,7 +18,7 @@ export function waitingUploads(folder: string): string[] {
 
 /**
  * Takes away uploaded files that nobody uses any more: those that nobody took in for a day, and those of steps that failed, were cancelled or
- * interrupted a month ago. Returns how many.
+ * interrupted a month ago, and of runs of routines that can be gone on with. Returns how many.
  */
 export async function clearUnusedUploads(store: Store, now = Date.now()): Promise<number> {
   const folder = join(store.folder, 'uploads');
@@ -33,7 +33,15 @@ export async function clearUnusedUploads(store: Store, now = Date.now()): Promis
     .where('state', '!=', 'done')
     .where('started_at', '>', new Date(now - AGAIN).toISOString())
     .execute();
-  const wanted = steps.map(({ parameters }) => parameters).join('\n');
+  const runs = await store.query
+    .selectFrom('routine_run')
+    .select('answers')
+    .where('state', '!=', 'done')
+    .where('started_at', '>', new Date(now - AGAIN).toISOString())
+    .execute();
+  const wanted = [...steps.map(({ parameters }) => parameters), ...runs.map(({ answers }) => answers)].join(
+    '\n',
+  );
   const unused = old.filter((name) => !wanted.includes(UPLOAD.exec(name)![1]));
   for (const name of unused) rmSync(join(folder, name), { force: true });
   return unused.length;
