@@ -51,7 +51,22 @@ test('a routine is made in the logbook, run on another file, and gives the same 
   await expect(run.getByText(/· done · 2 of 2 steps/)).toBeVisible({ timeout: 90_000 });
   await expect(run).toContainText('9,000 duplicates');
   expect([...(await barriers(page)), ...(await layoutFaults(page))]).toEqual([]);
-  await run.getByRole('link', { name: /^Map of/ }).click();
+  // Run once more with another answer, it says what differs.
+  await chosen.getByLabel('Which file in place of tidepost.csv?').setInputFiles(demo('tidepost.csv'));
+  await chosen.getByLabel('Ties of which weight at least?').fill('6');
+  await expect(chosen.getByText(/another at least six times/)).toBeVisible();
+  await chosen.getByRole('button', { name: 'Run the routine' }).click();
+  const again = page.locator('pt-routine-run').first();
+  await expect(again.getByText(/^run 2 · .* · done · 2 of 2 steps/)).toBeVisible({ timeout: 90_000 });
+  await again.getByText('What differs from the run before').click();
+  await expect(again.getByText(/^1,320 nodes \(1,320 before\), \d+ ties \(\d+\)/)).toBeVisible();
+  await expect(again.getByRole('table', { name: /^First by in-degree/ }).getByRole('row')).toHaveCount(11);
+  expect([...(await barriers(page)), ...(await layoutFaults(page))]).toEqual([]);
+  await page
+    .locator('pt-routine-run')
+    .nth(1)
+    .getByRole('link', { name: /^Map of/ })
+    .click();
   await expect(page.getByRole('tab', { name: /^Accounts 1,320/ })).toBeVisible();
   const [study, network] = /studies\/([^/]+)\/map\/([^/?]+)/.exec(page.url())!.slice(1);
   const inBrowser = await page.request.get(`/api/v1/studies/${study}/networks/${network}/export/csv-ties`);

@@ -9,6 +9,7 @@ import {
   type RoutineDraft,
   type RoutinePlan,
   type RoutineRun,
+  type RunDifferences,
   type Step,
 } from '@pebble/contract';
 import { adjustedRand, groupCodes } from '@pebble/core';
@@ -260,6 +261,40 @@ describe('a routine', () => {
       expect(networks[0].edges).toBeLessThan(source.ties.split('\n').length / 2);
       expect(networks[0].weave).toMatchObject({ atLeast: 8 });
     });
+  });
+
+  it('says what differs from the run before', async () => {
+    await newStudy('Twice');
+    const of = routine('who-talks-to-whom');
+    const file = { file: await sent('tidepost.csv') };
+    const first = await run(of, { ...file, until: '2026-04-15' });
+    const differences = async (id: number, query: object = {}): Promise<RunDifferences> =>
+      app.get<RunDifferences>(`routine-runs/${id}/differences`, query);
+    expect(await differences(first.id)).toEqual({ run: first.id, before: null, networks: [] });
+    // The same file again brings nothing but duplicates; the period is another one.
+    const second = await run(of, { file: await sent('tidepost.csv'), from: '2026-04-15' });
+    const { before, networks } = await differences(second.id);
+    expect(before).toBe(first.id);
+    expect(networks).toHaveLength(1);
+    const [{ now, came, gone, agreement, groups, ranks }] = networks;
+    const count = async (made: RoutineRun): Promise<Set<string>> =>
+      new Set(
+        (await table(String(made.made['network']), 'csv-nodes'))
+          .trim()
+          .split('\n')
+          .slice(1)
+          .map((row) => row.split(',')[0]),
+      );
+    // Counted once more, from the tables.
+    const [ids, idsBefore] = [await count(second), await count(first)];
+    expect(now.nodes).toBe(ids.size);
+    expect(came.count).toBe([...ids].filter((id) => !idsBefore.has(id)).length);
+    expect(gone.count).toBe([...idsBefore].filter((id) => !ids.has(id)).length);
+    expect(agreement).toBeGreaterThan(0.3);
+    expect(groups.length).toBeGreaterThan(3);
+    expect(ranks).toHaveLength(10);
+    expect(await differences(second.id, { beside: first.id })).toEqual({ run: second.id, before, networks });
+    await app.api.get(`/api/v1/studies/${app.study}/routine-runs/99/differences`).expect(404);
   });
 
   describe('that does not fit is refused in words, and nothing is done', () => {

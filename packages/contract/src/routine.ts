@@ -197,3 +197,46 @@ export function routineSchema(): object {
     title: 'A routine of Pebble Thread',
   };
 }
+
+/** Some of many: their number, and the first names. */
+const Named = z.object({ count: z.int(), first: z.array(z.string()) });
+
+/** One network of a run. */
+const RunNetwork = z.object({
+  network: z.string(),
+  nodes: z.int(),
+  edges: z.int(),
+  /** Communities of more than one node. */
+  groups: z.int(),
+});
+
+/** What is other in a network than in the one that the same step made in an earlier run. */
+export const NetworkDifferences = z.object({
+  /** The step that made it. */
+  step: z.string(),
+  before: RunNetwork,
+  now: RunNetwork,
+  came: Named,
+  gone: Named,
+  /** Adjusted Rand index of both groupings over the nodes that both networks have; null where there are none. */
+  agreement: z.number().nullable(),
+  /** What became of each group, the largest first. */
+  groups: z.array(z.object({ title: z.string(), what: z.string() })),
+  /** The column by which nodes are ranked, and the first ten of now with the rank that they had; null for those who were not there. */
+  by: z.string(),
+  ranks: z.array(z.object({ name: z.string(), now: z.int(), before: z.int().nullable() })),
+});
+export type NetworkDifferences = z.infer<typeof NetworkDifferences>;
+
+/** A run beside an earlier one of the same routine. */
+export const RunDifferences = z.object({
+  run: z.int(),
+  /** Null where there is no earlier one. */
+  before: z.int().nullable(),
+  networks: z.array(NetworkDifferences),
+});
+export type RunDifferences = z.infer<typeof RunDifferences>;
+export const DifferencesQuery = z.object({
+  /** The number of the run beside which it is put; without it the last one before it. */
+  beside: z.coerce.number().int().optional(),
+});

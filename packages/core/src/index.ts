@@ -143,6 +143,7 @@ export * from './text/mentions';
 export * from './text/spans';
 export * from './routines/bind';
 export * from './routines/check';
+export * from './routines/differences';
 export * from './routines/editing';
 export * from './routines/fromLogbook';
 export * from './routines/paragraph';

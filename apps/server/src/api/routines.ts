@@ -60,6 +60,12 @@ export function routineRoutes({ studies, runner, routines }: Services): Router {
 
   on(ROUTES.routineRun, ({ path: { study, routineRun } }) => find(study, routineRun));
 
+  on(
+    ROUTES.routineDifferences,
+    async ({ path: { study, routineRun: run }, query: { beside }, signal }) =>
+      (await runner.read('routineDifferences', study, { run, beside }, signal)) ?? fail(notFound('This run')),
+  );
+
   on(ROUTES.runRoutine, async ({ path: { study }, body: { routine, answers } }) => {
     for (const { upload } of filesAmong(answers)) checkUpload(store(study).folder, upload);
     try {

@@ -42,6 +42,7 @@ import type {
   PackageQuery,
   PortraitList,
   ReportCheck,
+  RunDifferences,
   ReportFormat,
   ReportQuery,
   Queue,
@@ -75,6 +76,7 @@ import { checkPackage, writePackage } from '../packing/package';
 import { checkReport, writeReport } from '../reports/report';
 import { checkSharedPage, writeSharedPage } from '../pages/sharedPage';
 import { readCover, readPlates } from '../plates/readPlates';
+import { readDifferences } from '../reading/runDifferences';
 import { readAudienceMembers, readAudiences, readAudienceSets } from '../reading/audiences';
 import { readAgreement, readQueue } from '../reading/coding';
 import { readComparison, readSetMessages } from '../reading/comparison';
@@ -169,6 +171,8 @@ export interface Reads {
     gives: ExportedFile | { problem: string } | null;
   };
   packageCheck: { asks: { network: string; query: PackageQuery }; gives: PackageCheck | null };
+  /** Null where there is no such run. */
+  routineDifferences: { asks: { run: number; beside?: number | undefined }; gives: RunDifferences | null };
   tidy: { asks: TidyQuery & { sort: TidySort }; gives: TidyPage };
   suggestions: { asks: TidySort; gives: Suggestion[] };
 }
@@ -226,6 +230,7 @@ export const readers: { readonly [N in ReadName]: Reader<N> } = {
   reportCheck: checkReport,
   package: writePackage,
   packageCheck: checkPackage,
+  routineDifferences: readDifferences,
   tidy: readTidyPage,
   suggestions: readSuggestions,
 };

@@ -1,4 +1,5 @@
 import {
+  DifferencesQuery,
   DraftRequest,
   KeptRoutine,
   Routine,
@@ -8,6 +9,7 @@ import {
   RoutineRequest,
   RoutineRun,
   RoutineRunList,
+  RunDifferences,
 } from '../routine';
 import { routeTable } from './route';
 
@@ -79,6 +81,13 @@ export const routineRoutes = routeTable({
     path: '/studies/{study}/routine-runs/{routineRun}',
     summary: 'One run, with what became of each step.',
     answer: RoutineRun,
+  },
+  routineDifferences: {
+    method: 'get',
+    path: '/studies/{study}/routine-runs/{routineRun}/differences',
+    summary: 'What differs between the networks of a run and those of an earlier run of the same routine.',
+    query: DifferencesQuery,
+    answer: RunDifferences,
   },
   cancelRoutine: {
     method: 'post',

@@ -9,6 +9,7 @@ import { Api } from '../api/api';
 import { Busy } from '../shared/busy';
 import { instant } from '../shared/words';
 import { WorkActions } from '../store/work.actions';
+import { RunDifferences } from './run-differences';
 
 const STATES: Readonly<Record<RoutineRunState, string>> = {
   running: 'is running',
@@ -21,7 +22,7 @@ const STATES: Readonly<Record<RoutineRunState, string>> = {
 /** One time that a routine was run: how far it is, what became of each step, and where its results are. */
 @Component({
   selector: 'pt-routine-run',
-  imports: [Busy, MatButton, MatProgressBar, RouterLink],
+  imports: [Busy, MatButton, MatProgressBar, RouterLink, RunDifferences],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h3>{{ run().routine.name }}</h3>
@@ -56,6 +57,14 @@ const STATES: Readonly<Record<RoutineRunState, string>> = {
         <a matButton [routerLink]="['/studies', run().study, 'publish']">Plates on Publish</a>
       }
     </p>
+    @if (run().state === 'done') {
+      <details (toggle)="isCompared.set($any($event.target).open)">
+        <summary>What differs from the run before</summary>
+        @if (isCompared()) {
+          <pt-run-differences [run]="run()" />
+        }
+      </details>
+    }
     @if (run().fingerprint; as print) {
       <p class="faint print" title="Of the routine, its answers, the bytes of its files, the material before, and the version: the same one gives the same results.">
         Fingerprint {{ print.slice(0, 16) }}
@@ -84,6 +93,11 @@ const STATES: Readonly<Record<RoutineRunState, string>> = {
       align-items: center;
       gap: 10px;
     }
+    summary {
+      cursor: pointer;
+      color: var(--tide);
+      width: max-content;
+    }
     p {
       margin: 4px 0;
       overflow-wrap: anywhere;
@@ -95,6 +109,8 @@ export class RunCard {
   private readonly api = inject(Api);
   private readonly store = inject(Store);
   protected readonly busy = signal(false);
+  /** Whether it is asked what differs: comparing takes a moment. */
+  protected readonly isCompared = signal(false);
   protected readonly instant = instant;
   protected readonly state = computed(() => STATES[this.run().state]);
   protected readonly done = computed(() => this.run().steps.filter(({ state }) => state === 'done').length);

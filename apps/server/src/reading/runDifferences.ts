@@ -1,0 +1,53 @@
+import type { Network, RoutineRun, RunDifferences } from '@pebble/contract';
+import { groupCodes, networkDifferences, numbersOf, type ComparedNetwork } from '@pebble/core';
+import { readTable } from '../storage/files/tables';
+import { findNetwork } from '../storage/networks';
+import type { Store } from '../storage/open';
+import { listRuns } from '../storage/routineRuns';
+import { nodeKeys } from './nodeKeys';
+
+/** What differs between a run and an earlier one of the same routine; null where there is no such run. */
+export async function readDifferences(
+  store: Store,
+  { run, beside }: { readonly run: number; readonly beside?: number | undefined },
+): Promise<RunDifferences | null> {
+  const runs = await listRuns(store);
+  const now = runs.find(({ id }) => id === run);
+  if (!now) return null;
+  const earlier = runs.find(({ id, state, routine }) =>
+    beside === undefined
+      ? id < run && state === 'done' && routine.name === now.routine.name
+      : id === beside && id !== run,
+  );
+  if (!earlier) return { run, before: null, networks: [] };
+  const networks = [];
+  for (const { name } of now.routine.steps) {
+    const pair = await Promise.all([madeNetwork(store, earlier, name), madeNetwork(store, now, name)]);
+    const [before, after] = pair.map((network) => network && compared(store, network));
+    if (before && after) networks.push(networkDifferences(name, before, after));
+  }
+  return { run, before: earlier.id, networks };
+}
+
+/** The network that a step of a run made, where it is still there and measured. */
+async function madeNetwork(store: Store, { made }: RoutineRun, step: string): Promise<Network | null> {
+  const id = made[step];
+  const network = typeof id === 'string' ? await findNetwork(store, id) : null;
+  return network?.state === 'measured' ? network : null;
+}
+
+function compared(store: Store, { id, edges, titles }: Network): ComparedNetwork {
+  const nodes = readTable(store.folder, id, 'nodes');
+  const { of, names } = groupCodes(nodes['community']);
+  const by = 'inDegree' in nodes ? 'inDegree' : 'degree';
+  return {
+    network: id,
+    keys: nodeKeys(store, id),
+    names: Array.from(nodes['handle'] as ArrayLike<string>, String),
+    edges,
+    group: of,
+    titleOf: (group) => titles['community']?.[names[group]] ?? `group ${names[group]}`,
+    by,
+    rankedBy: numbersOf(nodes, by),
+  };
+}
