@@ -49,7 +49,7 @@ describe('a routine', () => {
   const ended = async (id: number): Promise<RoutineRun> => {
     for (let i = 0; i < 1200; i++) {
       const run = await app.get<RoutineRun>(`routine-runs/${id}`);
-      if (run.state !== 'running') return run;
+      if (run.state !== 'running' && run.state !== 'waiting') return run;
       await new Promise((done) => setTimeout(done, 50));
     }
     throw new Error('The run did not end.');
@@ -295,6 +295,94 @@ describe('a routine', () => {
     expect(ranks).toHaveLength(10);
     expect(await differences(second.id, { beside: first.id })).toEqual({ run: second.id, before, networks });
     await app.api.get(`/api/v1/studies/${app.study}/routine-runs/99/differences`).expect(404);
+  });
+
+  describe('that is run with several answers', () => {
+    const vary = (body: object) => app.api.post(`/api/v1/studies/${app.study}/routine-variations`).send(body);
+
+    it('is run once for each, and what the question does not touch is done once', async () => {
+      await newStudy('Varied');
+      const asked = {
+        routine: routine('hashtags-together'),
+        answers: { file: await sent('tidepost.csv'), without: ['LateLampPlan'] },
+      };
+      const { body } = await vary({ ...asked, question: 'least', values: [2, 4, 8] }).expect(202);
+      const runs = body as RoutineRun[];
+      expect(runs.map(({ varied }) => varied)).toEqual(
+        [2, 4, 8].map((value) => ({ question: 'least', value, first: runs[0].id })),
+      );
+      const done: RoutineRun[] = [];
+      for (const { id } of runs) done.push(await ended(id));
+      expect(done.map(({ state }) => state)).toEqual(['done', 'done', 'done']);
+      expect((await logbook()).filter(({ kind }) => kind === 'import-source')).toHaveLength(1);
+      const { networks } = await app.get<{ networks: Network[] }>('networks');
+      const found = done.map(({ made }) => networks.find(({ id }) => id === made['network'])!);
+      expect(found.map(({ name }) => name)).toEqual(
+        [2, 4, 8].map((value) => `Hashtags that go together (least ${value})`),
+      );
+      // By hand: the ties of the first table that are that strong.
+      const weights = (await table(found[0].id, 'csv-ties'))
+        .trim()
+        .split('\n')
+        .map((row) => row.split(','));
+      const at = weights[0].findIndex((name) => name.trim() === 'weight');
+      for (const [i, least] of [2, 4, 8].entries())
+        expect(found[i].edges).toBe(weights.slice(1).filter((row) => Number(row[at]) >= least).length);
+      const beside = await app.get<RunDifferences>(`routine-runs/${runs[2].id}/differences`, {
+        beside: runs[0].id,
+      });
+      expect(beside.networks[0].now.edges).toBe(found[2].edges);
+      expect(beside.networks[0].agreement).not.toBeNull();
+    });
+
+    it('gives each its own groups where the resolution is varied', async () => {
+      await newStudy('Resolutions');
+      await app.take('tidepost.csv', demo('tidepost.csv'));
+      const of = {
+        form: 1,
+        name: 'Finer',
+        questions: [{ name: 'resolution', kind: 'number', ask: 'Resolution?', default: 1 }],
+        steps: [
+          {
+            name: 'network',
+            kind: 'weave',
+            parameters: { name: 'N', weave: { what: 'accounts', kinds: ['reply', 'mention'] } },
+          },
+          {
+            name: 'groups',
+            kind: 'group-nodes',
+            parameters: {
+              network: { made: 'network' },
+              name: 'Tried',
+              settings: { resolution: { ask: 'resolution' }, stability: 0 },
+            },
+          },
+        ],
+      };
+      const { body } = await vary({ routine: of, question: 'resolution', values: [0.5, 4] }).expect(202);
+      const [coarse, fine] = body as RoutineRun[];
+      await ended(coarse.id);
+      await ended(fine.id);
+      const { networks } = await app.get<RunDifferences>(`routine-runs/${fine.id}/differences`, {
+        beside: coarse.id,
+      });
+      expect(networks[0].now.groups).toBeGreaterThan(networks[0].before.groups);
+      expect(networks[0].agreement).toBeLessThan(1);
+    });
+
+    it('is refused with a value that does not fit, or a file to be varied; a run that waits can be stopped', async () => {
+      await newStudy('Refused');
+      const file = await sent('tidepost.csv');
+      const of = { routine: routine('hashtags-together'), answers: { file } };
+      await vary({ ...of, question: 'least', values: [1, 0] }).expect(422);
+      await vary({ ...of, question: 'file', values: ['a', 'b'] }).expect(422);
+      await vary({ ...of, question: 'least', values: [1] }).expect(400);
+      const { body } = await vary({ ...of, question: 'least', values: [4, 5, 6] }).expect(202);
+      const [first, , last] = body as RoutineRun[];
+      await app.api.post(`/api/v1/studies/${app.study}/routine-runs/${last.id}/cancel`).expect(200);
+      expect((await ended(first.id)).state).toBe('done');
+      expect((await app.get<RoutineRun>(`routine-runs/${last.id}`)).state).toBe('cancelled');
+    });
   });
 
   describe('that does not fit is refused in words, and nothing is done', () => {

@@ -145,6 +145,13 @@ export type RoutineDraft = z.infer<typeof RoutineDraft>;
 export const RoutineRequest = z.object({ routine: Routine, answers: RoutineAnswers.default({}) });
 export type RoutineRequest = z.infer<typeof RoutineRequest>;
 
+/** The same with a list of answers to one of its questions, each to be tried. */
+export const VariationRequest = RoutineRequest.extend({
+  question: PartName,
+  values: z.array(RoutineAnswer).min(2, 'Give at least two values.').max(50, 'At most 50 values are tried.'),
+});
+export type VariationRequest = z.infer<typeof VariationRequest>;
+
 /** What it will do. */
 export const RoutinePlan = z.object({
   paragraph: z.string(),
@@ -168,7 +175,14 @@ export const RunStep = z.object({
 });
 export type RunStep = z.infer<typeof RunStep>;
 
-export const RoutineRunState = z.enum(['running', 'done', 'incomplete', 'cancelled', 'interrupted']);
+export const RoutineRunState = z.enum([
+  'waiting',
+  'running',
+  'done',
+  'incomplete',
+  'cancelled',
+  'interrupted',
+]);
 export type RoutineRunState = z.infer<typeof RoutineRunState>;
 
 /** One time that a routine was run in a study. */
@@ -178,6 +192,8 @@ export const RoutineRun = z.object({
   routine: Routine,
   answers: RoutineAnswers,
   state: RoutineRunState,
+  /** Of a run that is one of several with other answers to one question: which one, and the run that came first, whose steps it shares. */
+  varied: z.object({ question: z.string(), value: RoutineAnswer, first: z.int() }).nullable(),
   steps: z.array(RunStep),
   /** What steps made, by their names. */
   made: z.record(z.string(), z.union([z.string(), z.int()])),

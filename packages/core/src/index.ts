@@ -149,6 +149,7 @@ export * from './routines/fromLogbook';
 export * from './routines/paragraph';
 export * from './routines/ready';
 export { referencesTo } from './routines/references';
+export * from './routines/restingOn';
 export { madeBy } from './routines/traits';
 export * from './tidy/apply';
 export * from './tidy/resolve';

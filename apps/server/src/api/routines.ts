@@ -75,9 +75,18 @@ export function routineRoutes({ studies, runner, routines }: Services): Router {
     }
   });
 
+  on(ROUTES.varyRoutine, async ({ path: { study }, body }) => {
+    for (const { upload } of filesAmong(body.answers)) checkUpload(store(study).folder, upload);
+    try {
+      return await routines.vary(study, body);
+    } catch (error) {
+      throw error instanceof RoutineRefused ? refused(error) : error;
+    }
+  });
+
   on(ROUTES.cancelRoutine, async ({ path: { study, routineRun } }) => {
     await find(study, routineRun);
-    if (!routines.cancel(study, routineRun))
+    if (!(await routines.cancel(study, routineRun)))
       throw new ApiError(409, 'It is not running', 'This run has ended already.');
     return routines.ended(study, routineRun);
   });

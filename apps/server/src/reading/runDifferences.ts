@@ -1,4 +1,4 @@
-import type { Network, RoutineRun, RunDifferences } from '@pebble/contract';
+import type { Network, Routine, RoutineRun, RunDifferences } from '@pebble/contract';
 import { groupCodes, networkDifferences, numbersOf, type ComparedNetwork } from '@pebble/core';
 import { readTable } from '../storage/files/tables';
 import { findNetwork } from '../storage/networks';
@@ -23,7 +23,8 @@ export async function readDifferences(
   const networks = [];
   for (const { name } of now.routine.steps) {
     const pair = await Promise.all([madeNetwork(store, earlier, name), madeNetwork(store, now, name)]);
-    const [before, after] = pair.map((network) => network && compared(store, network));
+    const column = groupingOf(now.routine, name);
+    const [before, after] = pair.map((network) => network && compared(store, network, column));
     if (before && after) networks.push(networkDifferences(name, before, after));
   }
   return { run, before: earlier.id, networks };
@@ -36,9 +37,19 @@ async function madeNetwork(store: Store, { made }: RoutineRun, step: string): Pr
   return network?.state === 'measured' ? network : null;
 }
 
-function compared(store: Store, { id, edges, titles }: Network): ComparedNetwork {
+/** The last grouping that a routine finds in the network of a step. */
+function groupingOf({ steps }: Routine, network: string): string {
+  const last = steps.findLast(
+    ({ kind, parameters }) =>
+      kind === 'group-nodes' && JSON.stringify(parameters['network']) === JSON.stringify({ made: network }),
+  );
+  return typeof last?.parameters['name'] === 'string' ? last.parameters['name'] : 'community';
+}
+
+function compared(store: Store, { id, edges, titles }: Network, wanted: string): ComparedNetwork {
   const nodes = readTable(store.folder, id, 'nodes');
-  const { of, names } = groupCodes(nodes['community']);
+  const column = wanted in nodes ? wanted : 'community';
+  const { of, names } = groupCodes(nodes[column]);
   const by = 'inDegree' in nodes ? 'inDegree' : 'degree';
   return {
     network: id,
@@ -46,7 +57,7 @@ function compared(store: Store, { id, edges, titles }: Network): ComparedNetwork
     names: Array.from(nodes['handle'] as ArrayLike<string>, String),
     edges,
     group: of,
-    titleOf: (group) => titles['community']?.[names[group]] ?? `group ${names[group]}`,
+    titleOf: (group) => titles[column]?.[names[group]] ?? `group ${names[group]}`,
     by,
     rankedBy: numbersOf(nodes, by),
   };

@@ -1,11 +1,18 @@
-import type { Routine, RoutineAnswers, RoutineProblem, RoutineRun, StepKind } from '@pebble/contract';
-import { answerProblems, boundStep, referencesTo, routineProblems } from '@pebble/core';
+import type {
+  Routine,
+  RoutineAnswers,
+  RoutineProblem,
+  RoutineRun,
+  StepKind,
+  StepRequest,
+  VariationRequest,
+} from '@pebble/contract';
+import { answerProblems, boundStep, referencesTo, restingOn, routineProblems } from '@pebble/core';
 import { StepRefused } from '../errors/stepErrors';
 import type { Runner } from '../runner/runner';
 import { readMap } from '../storage/networks';
 import type { Store } from '../storage/open';
 import { beginRun, changeRun, findRun, interruptRuns, keptRun, type Stopped } from '../storage/routineRuns';
-import { stepsOfRun } from '../storage/steps';
 import type { StudyFolders } from '../storage/studyFolders';
 import { fingerprint } from './fingerprint';
 import { withReadings } from './readFiles';
@@ -75,17 +82,57 @@ export class RoutineRuns {
     return this.start(study, id);
   }
 
+  /** Runs a routine for each of several answers to a question, one after the other. Throws RoutineRefused. */
+  async vary(
+    study: string,
+    { routine, answers: given, question, values }: VariationRequest,
+  ): Promise<RoutineRun[]> {
+    const store = this.storeOf(study);
+    if (!routine.questions.some(({ name, kind }) => name === question && kind !== 'file'))
+      throw new RoutineRefused([
+        { where: question, what: 'No question of this name has values to be tried.' },
+      ]);
+    const { answers, problems } = await checkedRun(store, this.runner, routine, given);
+    const all = values.map((value) => ({ ...answers, [question]: value }));
+    const found = [...problems, ...all.flatMap((one) => answerProblems(routine, one))];
+    if (found.length > 0) throw new RoutineRefused(found);
+    const ids: number[] = [];
+    for (const [i, one] of all.entries()) {
+      const varied = { question, value: values[i], first: ids[0] ?? 0 };
+      const id = await beginRun(store, { routine, answers: one, varied, state: 'waiting' });
+      // Files of the first run are used up when others begin.
+      const print = await fingerprint(store, routine, one);
+      await changeRun(store, id, { state: 'waiting', fingerprint: print });
+      ids.push(id);
+    }
+    void this.oneAfterTheOther(study, ids);
+    return Promise.all(ids.map((id) => this.read(study, id)));
+  }
+
+  private async oneAfterTheOther(study: string, ids: readonly number[]): Promise<void> {
+    for (const id of ids) {
+      if (this.closing || this.studies.storeOf(study) === null) return;
+      if ((await this.read(study, id)).state !== 'waiting') continue;
+      await this.start(study, id);
+      await this.ended(study, id);
+    }
+  }
+
   /** Goes on with a run that ended before all was done; null where there is nothing to do. */
   async goOn(study: string, id: number): Promise<RoutineRun | null> {
     const run = await findRun(this.storeOf(study), id);
-    if (!run || run.state === 'running' || run.state === 'done') return null;
+    if (!run || ['waiting', 'running', 'done'].includes(run.state)) return null;
     return this.start(study, id);
   }
 
   /** Asks a run to stop; what it does just now is stopped too. Whether it was running. */
-  cancel(study: string, id: number): boolean {
+  async cancel(study: string, id: number): Promise<boolean> {
     const going = this.going.get(`${study} ${id}`);
-    if (!going) return false;
+    if (!going) {
+      if ((await this.read(study, id)).state !== 'waiting') return false;
+      await changeRun(this.storeOf(study), id, { state: 'cancelled' });
+      return true;
+    }
     going.stop.abort();
     if (going.step !== null) this.runner.cancel(study, going.step);
     return true;
@@ -104,6 +151,8 @@ export class RoutineRuns {
 
   private async start(study: string, id: number): Promise<RoutineRun> {
     const key = `${study} ${id}`;
+    // Whoever asked at the same time gets the same run.
+    if (this.going.has(key)) return this.read(study, id);
     const going = { stop: new AbortController(), step: null, ended: Promise.resolve() };
     this.going.set(key, going);
     await changeRun(this.storeOf(study), id, { state: 'running', stopped: {} });
@@ -120,7 +169,8 @@ export class RoutineRuns {
 
   private async work(study: string, id: number, going: Going): Promise<void> {
     const store = this.storeOf(study);
-    const { routine, answers } = (await keptRun(store, id))!;
+    const { routine, answers, varied } = (await keptRun(store, id))!;
+    const own = varied ? restingOn(routine, varied.question) : null;
     const stopped: Record<string, Stopped[string]> = {};
     const undone = new Set<string>();
     for (const step of routine.steps) {
@@ -146,15 +196,16 @@ export class RoutineRuns {
         stop('failed', new RoutineRefused(bound.problems).message);
         continue;
       }
+      const request = own?.has(step.name) ? named(bound.request, varied!) : bound.request;
       try {
-        this.check(store, bound.request.kind, bound.request.parameters);
+        this.check(store, request.kind, request.parameters);
       } catch (error) {
         stop('failed', (error as Error).message);
         continue;
       }
       const begun = (number: number): void => void (going.step = number);
       const part = { run: id, part: step.name, begun };
-      const { step: ended } = await this.runner.submit(study, bound.request, part);
+      const { step: ended } = await this.runner.submit(study, request, part);
       going.step = null;
       if (ended.state !== 'done') undone.add(step.name);
       // What follows goes on by itself where the run is stopped meanwhile.
@@ -173,10 +224,8 @@ export class RoutineRuns {
 
   /** What the steps of a run have made, and which of them are done. */
   private async sofar(store: Store, id: number) {
-    const { made } = (await findRun(store, id))!;
-    const done = new Set(
-      (await stepsOfRun(store, id)).filter(({ state }) => state === 'done').map(({ part }) => part),
-    );
+    const { made, steps } = (await findRun(store, id))!;
+    const done = new Set(steps.filter(({ state }) => state === 'done').map(({ name }) => name));
     return { made, done };
   }
 
@@ -189,4 +238,18 @@ export class RoutineRuns {
     if (!store) throw new StepRefused('This study is not there any more.');
     return store;
   }
+}
+
+/** What a step of one of several runs makes is called by the answer that was tried. */
+function named(request: StepRequest, { question, value }: NonNullable<RoutineRun['varied']>): StepRequest {
+  if (request.kind !== 'weave' && request.kind !== 'weave-slices' && request.kind !== 'keep-plate')
+    return request;
+  const field = request.kind === 'keep-plate' ? 'title' : 'name';
+  const tried =
+    ` (${question} ${Array.isArray(value) ? value.join(', ') || 'none' : String(value ?? 'none')})`.slice(
+      0,
+      60,
+    );
+  const own = String(request.parameters[field]).slice(0, 100 - tried.length);
+  return { ...request, parameters: { ...request.parameters, [field]: `${own}${tried}` } };
 }

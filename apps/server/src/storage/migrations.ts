@@ -432,6 +432,8 @@ const routines: Migration = {
       ['state', 'text', 'there'],
       ['stopped', 'text', { usually: '{}' }],
       ['fingerprint', 'text'],
+      ['first_run', 'integer'],
+      ['varied', 'text'],
       ['started_at', 'text', 'there'],
       ['ended_at', 'text'],
     ]).execute();

@@ -1,12 +1,13 @@
 import {
   Routine,
   RoutineAnswers,
+  type RoutineAnswer,
   type RoutineRun,
   type RoutineRunState,
   type RunStep,
   type Step,
 } from '@pebble/contract';
-import { madeBy } from '@pebble/core';
+import { madeBy, restingOn } from '@pebble/core';
 import type { Selectable } from 'kysely';
 import type { Store } from './open';
 import type { RoutineRunTable } from './schema';
@@ -23,21 +24,29 @@ interface KeptRun {
   readonly routine: Routine;
   readonly answers: RoutineAnswers;
   readonly state: RoutineRunState;
+  readonly varied: RoutineRun['varied'];
   readonly stopped: Stopped;
 }
 
 export async function beginRun(
   { query }: Store,
-  { routine, answers }: Pick<RoutineRun, 'routine' | 'answers'>,
+  {
+    routine,
+    answers,
+    varied = null,
+    state = 'running',
+  }: Pick<RoutineRun, 'routine' | 'answers'> & Partial<Pick<RoutineRun, 'varied' | 'state'>>,
 ): Promise<number> {
   const { id } = await query
     .insertInto('routine_run')
     .values({
       routine: JSON.stringify(routine),
       answers: JSON.stringify(answers),
-      state: 'running' satisfies RoutineRunState,
+      state,
       stopped: '{}',
       fingerprint: null,
+      first_run: varied && varied.first > 0 ? varied.first : null,
+      varied: varied && JSON.stringify(varied),
       started_at: new Date().toISOString(),
       ended_at: null,
     })
@@ -57,7 +66,7 @@ export async function changeRun(
     .updateTable('routine_run')
     .set({
       state,
-      ended_at: state === 'running' ? null : new Date().toISOString(),
+      ended_at: state === 'running' || state === 'waiting' ? null : new Date().toISOString(),
       ...(stopped ? { stopped: JSON.stringify(stopped) } : {}),
       ...(fingerprint === undefined ? {} : { fingerprint }),
     })
@@ -75,7 +84,7 @@ export async function interruptRuns({ query }: Store): Promise<void> {
   await query
     .updateTable('routine_run')
     .set({ state: 'interrupted' satisfies RoutineRunState, ended_at: new Date().toISOString() })
-    .where('state', '=', 'running')
+    .where('state', 'in', ['running', 'waiting'] satisfies RoutineRunState[])
     .execute();
 }
 
@@ -97,13 +106,27 @@ function toKept(row: Selectable<RoutineRunTable>): KeptRun {
     routine: Routine.parse(JSON.parse(row.routine)),
     answers: RoutineAnswers.parse(JSON.parse(row.answers)),
     state: row.state as RoutineRunState,
+    varied: row.varied ? { ...(JSON.parse(row.varied) as Varied), first: row.first_run ?? row.id } : null,
     stopped: JSON.parse(row.stopped) as Stopped,
   };
 }
 
+interface Varied {
+  readonly question: string;
+  readonly value: RoutineAnswer;
+}
+
 async function toRun(store: Store, row: Selectable<RoutineRunTable>): Promise<RoutineRun> {
   const { stopped, ...kept } = toKept(row);
-  const done = await stepsOfRun(store, row.id);
+  const { routine, varied } = kept;
+  const own = varied ? restingOn(routine, varied.question) : null;
+  const shared =
+    own && row.first_run !== null
+      ? (await stepsOfRun(store, row.first_run)).filter(
+          ({ part, state }) => state === 'done' && !own.has(part),
+        )
+      : [];
+  const done = [...shared, ...(await stepsOfRun(store, row.id))];
   /** A step that was begun again stands for those of before. */
   const last = new Map<string, Step>(done.map((step) => [step.part, step]));
   const made: Record<string, string | number> = {};
@@ -114,7 +137,7 @@ async function toRun(store: Store, row: Selectable<RoutineRunTable>): Promise<Ro
   return {
     ...kept,
     study: store.study,
-    steps: kept.routine.steps.map(({ name, kind }): RunStep => {
+    steps: routine.steps.map(({ name, kind }): RunStep => {
       const step = last.get(name);
       const unheard = step ? undefined : stopped[name];
       return {

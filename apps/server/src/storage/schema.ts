@@ -179,6 +179,9 @@ export interface RoutineRunTable {
   /** Why steps were not done that are not in the logbook, by their names. */
   stopped: string;
   fingerprint: string | null;
+  /** Of one of several runs with other answers to one question: the first of them, and JSON of question and answer. */
+  first_run: number | null;
+  varied: string | null;
   started_at: string;
   ended_at: string | null;
 }

@@ -10,6 +10,7 @@ import {
   RoutineRun,
   RoutineRunList,
   RunDifferences,
+  VariationRequest,
 } from '../routine';
 import { routeTable } from './route';
 
@@ -73,6 +74,16 @@ export const routineRoutes = routeTable({
     summary: 'Begins to run a routine; its steps stand in the logbook, the event stream says how far it is.',
     body: RoutineRequest,
     answer: RoutineRun,
+    status: 202,
+    problems: NOT_RIGHT,
+  },
+  varyRoutine: {
+    method: 'post',
+    path: '/studies/{study}/routine-variations',
+    summary:
+      'Runs a routine once for each of several answers to one question, one after the other; steps on which the question has no bearing are done once.',
+    body: VariationRequest,
+    answer: RoutineRunList,
     status: 202,
     problems: NOT_RIGHT,
   },

@@ -20,6 +20,7 @@ import { leadingTo, routineOf } from './fromLogbook';
 import { routineParagraph } from './paragraph';
 import { READY_ROUTINES } from './ready';
 import { isReference, withLeaves } from './references';
+import { restingOn } from './restingOn';
 import { routineTrait } from './traits';
 
 let number = 0;
@@ -301,6 +302,54 @@ describe('a routine that is changed', () => {
       'It rests on “network”, which does not come before it.',
     );
     expect(withStepMoved(routine, 'material', -1)).toBe(routine);
+  });
+});
+
+describe('the steps on which a question bears', () => {
+  const routine = Routine.parse({
+    form: 1,
+    name: 'Two networks',
+    questions: [
+      { name: 'least', kind: 'number', ask: 'Least?', default: 1 },
+      { name: 'resolution', kind: 'number', ask: 'Resolution?', default: 1 },
+      { name: 'names', kind: 'list', ask: 'Names?', default: [] },
+    ],
+    steps: [
+      { name: 'names', kind: 'find-names', parameters: { by: 'list', names: { ask: 'names' } } },
+      { name: 'one', kind: 'weave', parameters: { name: 'One', weave: { what: 'follows' } } },
+      {
+        name: 'two',
+        kind: 'weave',
+        parameters: {
+          name: 'Two',
+          weave: { what: 'accounts', kinds: ['reply'], atLeast: { ask: 'least' } },
+        },
+      },
+      {
+        name: 'groups',
+        kind: 'group-nodes',
+        parameters: {
+          network: { made: 'one' },
+          name: 'G',
+          settings: { resolution: { ask: 'resolution' } },
+        },
+      },
+      {
+        name: 'portraits',
+        kind: 'portray-groups',
+        parameters: { network: { made: 'one' }, column: 'G', settings: {} },
+      },
+    ],
+  });
+
+  it.each([
+    ['least', ['two']],
+    // The network to which groups are added is woven for each answer.
+    ['resolution', ['groups', 'one', 'portraits']],
+    ['names', ['groups', 'names', 'one', 'portraits', 'two']],
+    ['nothing', []],
+  ])('%s', (question, steps) => {
+    expect([...restingOn(routine, question)].sort()).toEqual(steps);
   });
 });
 

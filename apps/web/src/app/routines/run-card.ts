@@ -12,6 +12,7 @@ import { WorkActions } from '../store/work.actions';
 import { RunDifferences } from './run-differences';
 
 const STATES: Readonly<Record<RoutineRunState, string>> = {
+  waiting: 'waits for its turn',
   running: 'is running',
   done: 'done',
   incomplete: 'done in part',
@@ -44,7 +45,7 @@ const STATES: Readonly<Record<RoutineRunState, string>> = {
       }
     </ol>
     <p class="row">
-      @if (run().state === 'running') {
+      @if (run().state === 'running' || run().state === 'waiting') {
         <button matButton="outlined" [ptBusy]="busy()" (click)="stop()">Stop</button>
       } @else if (run().state !== 'done') {
         <button matButton="outlined" [ptBusy]="busy()" (click)="goOn()">Go on</button>
