@@ -12,14 +12,15 @@ import { MatButton } from '@angular/material/button';
 import { MatProgressBar } from '@angular/material/progress-bar';
 import { Store } from '@ngrx/store';
 import type { KeptRoutine, RoutineAnswer, RoutineAnswers, RoutineQuestion } from '@pebble/contract';
-import { debounceTime } from 'rxjs';
+import { debounceTime, type Observable } from 'rxjs';
 import { Api } from '../api/api';
 import { asking } from '../shared/asking';
 import { Busy } from '../shared/busy';
-import { duration } from '../shared/words';
+import { counted, duration } from '../shared/words';
 import { Notices } from '../store/notices';
 import { WorkActions } from '../store/work.actions';
 import { QuestionField } from './question-field';
+import { VariationForm, type Variation } from './variation-form';
 
 /** Milliseconds without a further answer after which it is asked what the routine would do. */
 const REST = 400;
@@ -27,7 +28,7 @@ const REST = 400;
 /** Asks what a routine asks, says what it will do and for how long, and runs it. */
 @Component({
   selector: 'pt-routine-runner',
-  imports: [Busy, MatButton, MatProgressBar, QuestionField],
+  imports: [Busy, MatButton, MatProgressBar, QuestionField, VariationForm],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @for (question of questions(); track question.name) {
@@ -56,7 +57,18 @@ const REST = 400;
         <mat-progress-bar mode="indeterminate" aria-label="Looking what it will do" />
       }
     </div>
-    <button matButton="filled" [disabled]="!canRun()" [ptBusy]="busy()" (click)="run()">Run the routine</button>
+ <button matButton="filled" [disabled]="!canRun()" [ptBusy]="busy()" (click)="run()">Run the routine</button>
+    @if (varies()) {
+      <details>
+        <summary>Try several values</summary>
+        <pt-variation-form
+          [questions]="questions()"
+          [canRun]="canRun()"
+          [busy]="busy()"
+          (asked)="vary($event)"
+        />
+      </details>
+    }
   `,
   styles: `
     .plan {
@@ -64,6 +76,14 @@ const REST = 400;
       max-width: 70ch;
       margin: 12px 0;
       overflow-wrap: anywhere;
+    }
+    details {
+      margin-top: 14px;
+    }
+    summary {
+      cursor: pointer;
+      color: var(--tide);
+      width: max-content;
     }
     .plan p {
       margin: 4px 0;
@@ -84,6 +104,9 @@ export class RoutineRunner {
     source: () => this.kept().id,
     computation: () => ({}),
   });
+  protected readonly varies = computed(() =>
+    this.questions().some(({ kind }) => kind !== 'file' && kind !== 'list'),
+  );
   protected readonly waitsFor = computed(() =>
     this.questions().find(({ kind, name }) => kind === 'file' && this.answers()[name] === undefined),
   );
@@ -112,14 +135,32 @@ export class RoutineRunner {
     const asked = this.asked();
     if (!asked) return;
     const { study, routine, answers } = asked;
+    this.begin(this.api.runRoutine({ study }, { routine, answers }), ({ id }) => {
+      this.store.dispatch(WorkActions.routineReported({ run: id }));
+      this.notices.say(`“${routine.name}” is running; its steps come into the logbook.`);
+    });
+  }
+
+  protected vary({ question, values }: Variation): void {
+    const asked = this.asked();
+    if (!asked) return;
+    const { study, routine, answers } = asked;
+    this.begin(this.api.varyRoutine({ study }, { routine, answers, question, values }), ([{ id }]) => {
+      this.store.dispatch(WorkActions.routineReported({ run: id }));
+      this.notices.say(
+        `“${routine.name}” is running with ${counted(values.length, 'value')}, one after the other.`,
+      );
+    });
+  }
+
+  private begin<T>(asked: Observable<T>, begun: (answer: T) => void): void {
     this.busy.set(true);
-    this.api.runRoutine({ study }, { routine, answers }).subscribe({
-      next: ({ id }) => {
+    asked.subscribe({
+      next: (answer) => {
         this.busy.set(false);
         // What was sent is used up.
         this.answers.set({});
-        this.store.dispatch(WorkActions.routineReported({ run: id }));
-        this.notices.say(`“${routine.name}” is running; its steps come into the logbook.`);
+        begun(answer);
       },
       error: (error: Error) => {
         this.busy.set(false);

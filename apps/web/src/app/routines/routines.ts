@@ -24,6 +24,7 @@ import { RoutineDrafts } from './routine-drafts';
 import { RoutineEditor } from './routine-editor';
 import { RoutineRunner } from './routine-runner';
 import { RunCard } from './run-card';
+import { VariationTable } from './variation-table';
 
 interface ReadRuns {
   readonly study: string | null;
@@ -33,7 +34,7 @@ interface ReadRuns {
 /** Steps that can be run again on other data: those that come with the application, one's own, and each time that they were run here. */
 @Component({
   selector: 'pt-routines',
-  imports: [ForGood, MatButton, RoutineEditor, RoutineRunner, RouterLink, RunCard],
+  imports: [ForGood, MatButton, RoutineEditor, RoutineRunner, RouterLink, RunCard, VariationTable],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './routines.html',
   styleUrl: './routines.scss',
@@ -74,6 +75,16 @@ export class Routines {
   protected readonly runs = linkedSignal<ReadRuns, readonly RoutineRun[]>({
     source: () => ({ study: this.study()?.id ?? null, found: this.runsRead.found() }),
     computation: ({ study, found }, before) => found ?? (before?.source.study === study ? before.value : []),
+  });
+
+  /** Those that were begun together in their order, every other one by itself. */
+  protected readonly groups = computed(() => {
+    const groups = new Map<number, RoutineRun[]>();
+    for (const run of this.runs()) {
+      const first = run.varied?.first ?? run.id;
+      groups.set(first, [run, ...(groups.get(first) ?? [])]);
+    }
+    return [...groups.values()];
   });
 
   protected open(id: string): void {

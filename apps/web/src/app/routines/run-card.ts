@@ -3,22 +3,14 @@ import { RouterLink } from '@angular/router';
 import { MatButton } from '@angular/material/button';
 import { MatProgressBar } from '@angular/material/progress-bar';
 import { Store } from '@ngrx/store';
-import type { RoutineRun, RoutineRunState, RunStep } from '@pebble/contract';
+import type { RoutineRun, RunStep } from '@pebble/contract';
 import type { Observable } from 'rxjs';
 import { Api } from '../api/api';
 import { Busy } from '../shared/busy';
 import { instant } from '../shared/words';
 import { WorkActions } from '../store/work.actions';
 import { RunDifferences } from './run-differences';
-
-const STATES: Readonly<Record<RoutineRunState, string>> = {
-  waiting: 'waits for its turn',
-  running: 'is running',
-  done: 'done',
-  incomplete: 'done in part',
-  cancelled: 'stopped',
-  interrupted: 'interrupted when the application was ended',
-};
+import { RUN_STATES } from './run-states';
 
 /** One time that a routine was run: how far it is, what became of each step, and where its results are. */
 @Component({
@@ -28,7 +20,7 @@ const STATES: Readonly<Record<RoutineRunState, string>> = {
   template: `
     <h3>{{ run().routine.name }}</h3>
     <p class="faint">
-      run {{ run().id }} · {{ instant(run().startedAt) }} · {{ state() }} · {{ done() }} of {{ run().steps.length }} steps
+      run {{ run().id }}{{ varied() }} · {{ instant(run().startedAt) }} · {{ state() }} · {{ done() }} of {{ run().steps.length }} steps
     </p>
     @if (run().state === 'running') {
       <mat-progress-bar mode="determinate" [value]="(100 * done()) / run().steps.length" aria-label="Steps done" />
@@ -113,8 +105,13 @@ export class RunCard {
   /** Whether it is asked what differs: comparing takes a moment. */
   protected readonly isCompared = signal(false);
   protected readonly instant = instant;
-  protected readonly state = computed(() => STATES[this.run().state]);
+  protected readonly state = computed(() => RUN_STATES[this.run().state]);
   protected readonly done = computed(() => this.run().steps.filter(({ state }) => state === 'done').length);
+  /** Which answer was tried, where several were. */
+  protected readonly varied = computed(() => {
+    const { varied } = this.run();
+    return varied ? `, ${varied.question} ${String(varied.value ?? 'none')}` : '';
+  });
   /** Networks that are there, each with the name that its step gave it. */
   protected readonly networks = computed(() => {
     const { steps, made, routine } = this.run();
