@@ -13,7 +13,7 @@ const demo = (name: string): string => join(root, 'demo', name);
 test('a routine is made in the logbook, run on another file, and gives the same without the interface', async ({
   page,
 }, { retry }) => {
-  test.setTimeout(240_000);
+  test.setTimeout(300_000);
   const name = `Lamps again${retry > 0 ? ` (${retry})` : ''}`;
   await openFirstMap(page, 'To be done again');
   await expect(page.getByRole('button', { name: 'Stop here' })).toBeHidden();
@@ -62,9 +62,20 @@ test('a routine is made in the logbook, run on another file, and gives the same 
   await expect(again.getByText(/^1,320 nodes \(1,320 before\), \d+ ties \(\d+\)/)).toBeVisible();
   await expect(again.getByRole('table', { name: /^First by in-degree/ }).getByRole('row')).toHaveCount(11);
   expect([...(await barriers(page)), ...(await layoutFaults(page))]).toEqual([]);
+
+  // Several values of one answer stand in one table.
+  await chosen.getByLabel('Which file in place of tidepost.csv?').setInputFiles(demo('tidepost.csv'));
+  await chosen.getByText('Try several values').click();
+  await chosen.getByLabel('What is varied').selectOption('least');
+  await chosen.getByLabel('Values, apart by |').fill('2 | 8');
+  await chosen.getByRole('button', { name: 'Run with 2 values' }).click();
+  const varied = page.getByRole('table', { name: /^What depends on/ });
+  await expect(varied.getByRole('row', { name: /^2 / })).toContainText('1,320', { timeout: 90_000 });
+  await expect(varied.getByRole('row', { name: /^8 / })).toContainText(/0\.\d\d/, { timeout: 90_000 });
+  expect([...(await barriers(page)), ...(await layoutFaults(page))]).toEqual([]);
   await page
     .locator('pt-routine-run')
-    .nth(1)
+    .last()
     .getByRole('link', { name: /^Map of/ })
     .click();
   await expect(page.getByRole('tab', { name: /^Accounts 1,320/ })).toBeVisible();
