@@ -10,8 +10,10 @@ import {
   type OpeningStudy,
   type PackageCheck,
   type Plate,
+  Routine,
   type Step,
 } from '@pebble/contract';
+import { routineProblems } from '@pebble/core';
 import { makePosts, postsAsJsonLines } from '@pebble/standins';
 import { zipOf } from './files/zip';
 import { startedApplication } from './testing/application';
@@ -177,6 +179,15 @@ describe('a package', () => {
       expect.arrayContaining(['import-source', 'weave', 'measure-network', 'arrange-map']),
     );
     expect(Object.values(prov['used'])).toHaveLength(1);
+  });
+
+  it('has what of its steps can be run again as a routine that is right', async () => {
+    const routine = Routine.parse(JSON.parse((await pack()).get('routine.json')!.toString()));
+    expect(routineProblems(routine)).toEqual([]);
+    const kinds = routine.steps.map(({ kind }) => kind);
+    expect(kinds[0]).toBe('import-source');
+    expect(kinds).toEqual(expect.arrayContaining(['weave', 'arrange-map']));
+    expect(routine.questions[0]).toMatchObject({ kind: 'file' });
   });
 
   it('counts what stands behind ties as they weigh', async () => {

@@ -1,5 +1,5 @@
 import { FigureQuery, type Methods, type Network, type PackageQuery, type Step } from '@pebble/contract';
-import { bibtex, counted, methodsMarkdown, paintSvg } from '@pebble/core';
+import { bibtex, counted, methodsMarkdown, paintSvg, routineOf } from '@pebble/core';
 import type { PackedWork } from '@pebble/core/documents';
 import { drawFigure, pdfOf, pngOf, type DrawnFigure } from '../exports/exportFigure';
 import { MAP } from '../files/packageFile';
@@ -11,6 +11,7 @@ import { publishedPortraits } from '../people/publishedPortraits';
 import { namesGiven, readNodeNames } from '../people/publishedNames';
 import { preparedMap } from '../plates/preparedMap';
 import { everySource } from '../storage/sources';
+import { listSteps } from '../storage/steps';
 import type { Store } from '../storage/open';
 import { packedNetwork, withoutPictures, type PackedNetwork } from './packedMap';
 import { describer, json, text, type Describer } from './describedFiles';
@@ -58,6 +59,7 @@ export async function packingOf(
       ...(query.page === 'true' ? [pageFileOf(store, network, query, work)] : []),
       ...methodsFiles(work, methods),
       recordFile(steps, names.names.length > 0),
+      ...routineFile(work, await listSteps(store), { steps, network, isHidden: names.names.length > 0 }),
     ],
     describe: describer(work, methods, { steps, sources }),
     figures: drawings,
@@ -196,6 +198,24 @@ function recordFile(steps: readonly Step[], isHidden: boolean): ToPack {
     ended: step.endedAt,
   }));
   return json('steps.json', 'The steps that led to it with their settings and seeds, in their order.', told);
+}
+
+/** What of these steps can be run again on other files, with what the map shows; nothing where none can. */
+function routineFile(
+  { title }: PackedWork,
+  newestFirst: readonly Step[],
+  { steps, network, isHidden }: { steps: readonly Step[]; network: Network; isHidden: boolean },
+): ToPack[] {
+  const logbook = [...newestFirst].reverse().filter(({ kind }) => !isHidden || !NAMES_PEOPLE.has(kind));
+  const shown = logbook.findLast(
+    ({ kind, parameters }) => kind === 'describe-map' && parameters['network'] === network.id,
+  );
+  const chosen = new Set([...steps.map(({ id }) => id), ...(shown ? [shown.id] : [])]);
+  const { routine } = routineOf(logbook, { name: title.slice(0, 120), steps: chosen });
+  if (routine.steps.length === 0) return [];
+  return [
+    json('routine.json', 'What of these steps can be run again on other files, as a routine.', routine),
+  ];
 }
 
 /** Steps whose settings name accounts. */

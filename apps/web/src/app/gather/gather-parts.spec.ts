@@ -222,4 +222,29 @@ describe('ReadingList', () => {
     button(fixture, 'Show all').click();
     expect(fixture.componentInstance.filter()).toEqual({});
   });
+
+  it('of marked messages is read again when a mark is saved, and any other is not', async () => {
+    const api = {
+      messages: jest.fn(() => of({ total: 0, offset: 0, messages: [] })),
+      filters: () => of([]),
+      codebook: () => of({ codes: [], coders: [], samples: [] }),
+    };
+    TestBed.configureTestingModule({
+      providers: [
+        { provide: Api, useValue: api },
+        { provide: Notices, useValue: {} },
+      ],
+    });
+    const fixture = TestBed.createComponent(ReadingList);
+    const show = async (inputs: Record<string, unknown>): Promise<number> => {
+      api.messages.mockClear();
+      for (const [name, value] of Object.entries(inputs)) fixture.componentRef.setInput(name, value);
+      await fixture.whenStable();
+      return api.messages.mock.calls.length;
+    };
+    await show({ study: 's', overview: exampleOverview, filter: { marked: 'starred' }, marks: 1 });
+    expect(await show({ marks: 2 })).toBe(1);
+    await show({ filter: {} });
+    expect(await show({ marks: 3 })).toBe(0);
+  });
 });

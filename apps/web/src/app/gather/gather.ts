@@ -18,6 +18,7 @@ import { Store } from '@ngrx/store';
 import { Api } from '../api/api';
 import { focusSoon } from '../shared/focus';
 import { Notices } from '../store/notices';
+import { doneSteps } from '../shared/done-steps';
 import { counted } from '../shared/words';
 import { work } from '../store/work.reducer';
 import { WorkActions } from '../store/work.actions';
@@ -82,6 +83,7 @@ export class Gather {
   /** What the address asks for. */
   protected readonly filter = signal<MessageFilter>(filterOf(this.route.snapshot.queryParams));
   private readonly steps = this.store.selectSignal(work.selectSteps);
+  protected readonly marks = computed(() => doneSteps(this.steps(), ({ kind }) => kind === 'mark-message'));
   protected readonly runs = this.store.selectSignal(work.selectRuns);
   protected readonly collecting = signal(false);
   protected readonly allRuns = signal(false);

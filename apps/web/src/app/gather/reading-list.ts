@@ -76,6 +76,8 @@ function linesOf({ subject, text }: Message, room: number): 1 | 2 {
 export class ReadingList {
   readonly study = input.required<string>();
   readonly overview = input.required<MessageOverview>();
+  /** How often messages were starred or noted. */
+  readonly marks = input(0);
   readonly filter = model.required<MessageFilter>();
   private readonly api = inject(Api);
   private readonly book = latest(this.study, (study) => this.api.codebook({ study }));
@@ -91,6 +93,8 @@ export class ReadingList {
   protected readonly source = computed(() => {
     // A new import changes the number of messages, and the list is read again.
     void this.overview().messages;
+    // What is marked is saved once its turn has come, which may be later than it is asked for.
+    if (this.filter().marked) void this.marks();
     return new MessageSource(this.api, this.study(), this.filter(), (message) => this.error.set(message));
   });
   private readonly rows = toSignal(toObservable(this.source).pipe(switchMap(({ rows }) => rows)), {
