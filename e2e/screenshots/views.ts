@@ -122,7 +122,7 @@ export const VIEWS: readonly View[] = [
       await page.getByRole('button', { name: /^Who talks to whom/ }).click();
       const posts = join(import.meta.dirname, '../../demo/tidepost.csv');
       await page.getByLabel('Which file of posts?').setInputFiles(posts);
-      await page.getByLabel('Messages for each tie at least?').fill('2');
+      await page.getByRole('spinbutton', { name: 'Messages for each tie at least?' }).fill('2');
       await expect(page.getByText(/^It will take in tidepost\.csv/)).toBeVisible();
       await page.getByRole('heading', { name: 'Routines', exact: true }).click();
     },

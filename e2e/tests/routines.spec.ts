@@ -40,7 +40,7 @@ test('a routine is made in the logbook, run on another file, and gives the same 
     chosen.getByText(/sign-in-sheet\.csv has no column “author”, which is read as author/),
   ).toBeVisible();
   await chosen.getByLabel('Which file in place of tidepost.csv?').setInputFiles(demo('tidepost.jsonl'));
-  await chosen.getByLabel('Ties of which weight at least?').fill('3');
+  await chosen.getByRole('spinbutton', { name: 'Ties of which weight at least?' }).fill('3');
   await expect(chosen.getByText(/^It will take in tidepost\.jsonl and weave “/)).toBeVisible();
   const [saved] = await Promise.all([
     page.waitForEvent('download'),
@@ -53,13 +53,13 @@ test('a routine is made in the logbook, run on another file, and gives the same 
   expect([...(await barriers(page)), ...(await layoutFaults(page))]).toEqual([]);
   // Run once more with another answer, it says what differs.
   await chosen.getByLabel('Which file in place of tidepost.csv?').setInputFiles(demo('tidepost.csv'));
-  await chosen.getByLabel('Ties of which weight at least?').fill('6');
-  await expect(chosen.getByText(/another at least six times/)).toBeVisible();
+  await chosen.getByRole('spinbutton', { name: 'Ties of which weight at least?' }).fill('6');
+  await expect(chosen.getByText(/another at least (?:six|6) times/)).toBeVisible();
   await chosen.getByRole('button', { name: 'Run the routine' }).click();
   const again = page.locator('pt-routine-run').first();
-  await expect(again.getByText(/^run 2 · .* · done · 2 of 2 steps/)).toBeVisible({ timeout: 90_000 });
+  await expect(again.getByText(/run 2 · .* · done · 2 of 2 steps/)).toBeVisible({ timeout: 90_000 });
   await again.getByText('What differs from the run before').click();
-  await expect(again.getByText(/^1,320 nodes \(1,320 before\), \d+ ties \(\d+\)/)).toBeVisible();
+  await expect(again.getByText(/1,320 nodes \(1,320 before\), [\d,]+ ties \([\d,]+\)/)).toBeVisible();
   await expect(again.getByRole('table', { name: /^First by in-degree/ }).getByRole('row')).toHaveCount(11);
   expect([...(await barriers(page)), ...(await layoutFaults(page))]).toEqual([]);
 
