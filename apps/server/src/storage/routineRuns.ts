@@ -9,6 +9,7 @@ import {
 } from '@pebble/contract';
 import { madeBy, restingOn } from '@pebble/core';
 import type { Selectable } from 'kysely';
+import { isAmong } from './lists';
 import type { Store } from './open';
 import type { RoutineRunTable } from './schema';
 import { stepsOfRun } from './steps';
@@ -84,7 +85,7 @@ export async function interruptRuns({ query }: Store): Promise<void> {
   await query
     .updateTable('routine_run')
     .set({ state: 'interrupted' satisfies RoutineRunState, ended_at: new Date().toISOString() })
-    .where('state', 'in', ['running', 'waiting'] satisfies RoutineRunState[])
+    .where(isAmong('state', ['running', 'waiting'] satisfies RoutineRunState[]))
     .execute();
 }
 
