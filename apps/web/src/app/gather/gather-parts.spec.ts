@@ -192,18 +192,21 @@ describe('ImportReportView', () => {
 });
 
 describe('ReadingList', () => {
-  it('draws a sample with the next seed each time, and lets it go', async () => {
-    const api = {
-      messages: jest.fn(() => of({ total: 0, offset: 0, messages: [] })),
-      filters: () => of([]),
-      codebook: () => of({ codes: [], coders: [], samples: [] }),
-    };
+  const api = {
+    messages: jest.fn(() => of({ total: 0, offset: 0, messages: [] })),
+    filters: () => of([]),
+    codebook: () => of({ codes: [], coders: [], samples: [] }),
+  };
+  beforeEach(() =>
     TestBed.configureTestingModule({
       providers: [
         { provide: Api, useValue: api },
         { provide: Notices, useValue: {} },
       ],
-    });
+    }),
+  );
+
+  it('draws a sample with the next seed each time, and lets it go', async () => {
     const fixture = TestBed.createComponent(ReadingList);
     fixture.componentRef.setInput('study', 's');
     fixture.componentRef.setInput('overview', exampleOverview);
@@ -224,17 +227,6 @@ describe('ReadingList', () => {
   });
 
   it('of marked messages is read again when a mark is saved, and any other is not', async () => {
-    const api = {
-      messages: jest.fn(() => of({ total: 0, offset: 0, messages: [] })),
-      filters: () => of([]),
-      codebook: () => of({ codes: [], coders: [], samples: [] }),
-    };
-    TestBed.configureTestingModule({
-      providers: [
-        { provide: Api, useValue: api },
-        { provide: Notices, useValue: {} },
-      ],
-    });
     const fixture = TestBed.createComponent(ReadingList);
     const show = async (inputs: Record<string, unknown>): Promise<number> => {
       api.messages.mockClear();

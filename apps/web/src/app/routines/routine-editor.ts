@@ -16,6 +16,7 @@ import { Routine, type KeptRoutine, type RoutineStep } from '@pebble/contract';
 import { routineProblems, withoutStep, withStepMoved } from '@pebble/core';
 import { Api } from '../api/api';
 import { Busy } from '../shared/busy';
+import { draftAbout } from '../shared/draft';
 import { counted } from '../shared/words';
 import type { OpenDraft } from './routine-drafts';
 
@@ -37,10 +38,10 @@ export class RoutineEditor {
   protected readonly counted = counted;
   protected readonly routine = linkedSignal(() => this.draft().routine);
   /** Settings that are no JSON yet, by the name of their step. */
-  private readonly unread = linkedSignal<OpenDraft, Readonly<Record<string, string>>>({
-    source: this.draft,
-    computation: () => ({}),
-  });
+  private readonly unread = draftAbout<Readonly<Record<string, string>>>(
+    () => this.draft(),
+    () => ({}),
+  );
   protected readonly problems = computed(() => {
     const read = Routine.safeParse(this.routine());
     const unread = Object.entries(this.unread()).map(([where, what]) => ({ where, what }));

@@ -1,12 +1,4 @@
-import {
-  ChangeDetectionStrategy,
-  Component,
-  computed,
-  inject,
-  input,
-  linkedSignal,
-  signal,
-} from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { MatButton } from '@angular/material/button';
 import { MatProgressBar } from '@angular/material/progress-bar';
@@ -16,6 +8,7 @@ import { debounceTime, type Observable } from 'rxjs';
 import { Api } from '../api/api';
 import { asking } from '../shared/asking';
 import { Busy } from '../shared/busy';
+import { draftAbout } from '../shared/draft';
 import { counted, duration } from '../shared/words';
 import { Notices } from '../store/notices';
 import { WorkActions } from '../store/work.actions';
@@ -100,10 +93,10 @@ export class RoutineRunner {
   protected readonly duration = duration;
   protected readonly questions = computed(() => this.kept().routine.questions);
   /** What was answered; of another routine nothing yet. */
-  private readonly answers = linkedSignal<string, RoutineAnswers>({
-    source: () => this.kept().id,
-    computation: () => ({}),
-  });
+  private readonly answers = draftAbout<RoutineAnswers>(
+    () => this.kept().id,
+    () => ({}),
+  );
   protected readonly varies = computed(() =>
     this.questions().some(({ kind }) => kind !== 'file' && kind !== 'list'),
   );

@@ -1,12 +1,4 @@
-import {
-  ChangeDetectionStrategy,
-  Component,
-  computed,
-  inject,
-  input,
-  linkedSignal,
-  signal,
-} from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { MatButton } from '@angular/material/button';
 import { Router, RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
@@ -15,6 +7,7 @@ import { Api } from '../api/api';
 import { asking } from '../shared/asking';
 import { doneSteps } from '../shared/done-steps';
 import { ForGood } from '../shared/for-good';
+import { lastRead } from '../shared/last-read';
 import { saveFile } from '../shared/save-file';
 import { counted } from '../shared/words';
 import { Notices } from '../store/notices';
@@ -25,11 +18,6 @@ import { RoutineEditor } from './routine-editor';
 import { RoutineRunner } from './routine-runner';
 import { RunCard } from './run-card';
 import { VariationTable } from './variation-table';
-
-interface ReadRuns {
-  readonly study: string | null;
-  readonly found: readonly RoutineRun[] | null;
-}
 
 /** Steps that can be run again on other data: those that come with the application, one's own, and each time that they were run here. */
 @Component({
@@ -58,11 +46,8 @@ export class Routines {
     () => this.api.routines(),
   );
   protected readonly error = this.read.error;
-  /** As they were read last, so that the list stays while it is read anew. */
-  protected readonly all = linkedSignal<readonly KeptRoutine[] | null, readonly KeptRoutine[]>({
-    source: this.read.found,
-    computation: (found, before) => found ?? before?.value ?? [],
-  });
+  private readonly known = lastRead<readonly KeptRoutine[]>(() => 'all', this.read.found);
+  protected readonly all = computed(() => this.known() ?? []);
   protected readonly chosen = computed(() => this.all().find(({ id }) => id === this.routine()) ?? null);
   private readonly runsRead = asking(
     () => {
@@ -71,11 +56,9 @@ export class Routines {
     },
     ({ study }) => this.api.routineRuns({ study }),
   );
-  /** The newest first; as they were read last, so that they stay while they are read anew. */
-  protected readonly runs = linkedSignal<ReadRuns, readonly RoutineRun[]>({
-    source: () => ({ study: this.study()?.id ?? null, found: this.runsRead.found() }),
-    computation: ({ study, found }, before) => found ?? (before?.source.study === study ? before.value : []),
-  });
+  private readonly runsKnown = lastRead<readonly RoutineRun[]>(() => this.study()?.id, this.runsRead.found);
+  /** The newest first. */
+  private readonly runs = computed(() => this.runsKnown() ?? []);
 
   /** Those that were begun together in their order, every other one by itself. */
   protected readonly groups = computed(() => {

@@ -1,10 +1,11 @@
-import { computed, inject, linkedSignal, type Signal } from '@angular/core';
+import { computed, inject, type Signal } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { Store } from '@ngrx/store';
 import { STEP_TRAITS, type Step } from '@pebble/contract';
 import { debounceTime, type Observable } from 'rxjs';
 import { asking } from '../../shared/asking';
 import { doneSteps } from '../../shared/done-steps';
+import { lastRead } from '../../shared/last-read';
 import { work } from '../../store/work.reducer';
 
 /** Milliseconds without a further change after which it is looked what would go out. */
@@ -27,11 +28,7 @@ export function checking<Q, A extends { readonly problem: string | null }>(
   });
   const settled = toSignal(toObservable(asked).pipe(debounceTime(REST)), { initialValue: null });
   const { found: now, error, isBusy } = asking(settled, ({ query: of }) => read(of));
-  const found = linkedSignal<{ of: Q | null; now: A | null }, A | null>({
-    source: () => ({ of: settled()?.query ?? null, now: now() }),
-    computation: ({ of, now: latest }, before) =>
-      latest ?? (before && of !== null && before.source.of === of ? before.value : null),
-  }).asReadonly();
+  const found = lastRead<A>(() => settled()?.query ?? null, now);
   const canSave = computed(() => now()?.problem === null && settled() === asked());
   return { found, error, isBusy, canSave };
 }

@@ -1,4 +1,4 @@
-import { computed, inject, Injectable, linkedSignal, signal } from '@angular/core';
+import { computed, inject, Injectable, signal } from '@angular/core';
 import { Store } from '@ngrx/store';
 import { STEP_TRAITS, type NodeNames, type People, type Step } from '@pebble/contract';
 import { forkJoin, map, of } from 'rxjs';
@@ -7,6 +7,7 @@ import { MapSession } from '../../map/session/map-session';
 import { asking } from '../../shared/asking';
 import { work } from '../../store/work.reducer';
 import { doneSteps } from '../../shared/done-steps';
+import { lastRead } from '../../shared/last-read';
 
 /** How people are called in what is published: in the study, and in each network that is on the page. */
 @Injectable()
@@ -27,11 +28,7 @@ export class PublishedNames {
 
   private readonly read = asking(this.asked, ({ study }) => this.api.people({ study }));
   /** As it was read last of this study, so that fields stay while it is read anew; null before it is known. */
-  readonly people = linkedSignal<{ study: string | null; found: People | null }, People | null>({
-    source: () => ({ study: this.study(), found: this.read.found() }),
-    computation: ({ study, found }, before) =>
-      found ?? (before?.source.study === study ? before.value : null),
-  }).asReadonly();
+  readonly people = lastRead<People>(this.study, this.read.found);
   readonly isHidden = computed(() => (this.people()?.naming.form ?? 'as they are') !== 'as they are');
 
   private readonly networks = computed(() => {
@@ -52,14 +49,7 @@ export class PublishedNames {
           ),
   );
   /** As they were read last in this study: a picture does not vanish while they are read anew. */
-  private readonly known = linkedSignal<
-    { study: string | null; found: ReadonlyMap<string, NodeNames> | null },
-    ReadonlyMap<string, NodeNames> | null
-  >({
-    source: () => ({ study: this.study(), found: this.named.found() }),
-    computation: ({ study, found }, before) =>
-      found ?? (before?.source.study === study ? before.value : null),
-  }).asReadonly();
+  private readonly known = lastRead<ReadonlyMap<string, NodeNames>>(this.study, this.named.found);
   /** Whether they are those of now; only then may anything go out. */
   readonly isCurrent = computed(() => this.named.found() !== null);
   readonly error = computed(() => this.read.error() ?? this.named.error());
