@@ -1,18 +1,16 @@
-import {
-  FOLLOWING,
-  type Routine,
-  type RoutineDraft,
-  type RoutineOutput,
-  type RoutineStep,
-  type Step,
-  type StepParameters,
+import type {
+  Routine,
+  RoutineDraft,
+  RoutineOutput,
+  RoutineStep,
+  Step,
+  StepParameters,
 } from '@pebble/contract';
 import { withQuestions } from './asking';
 import { isReference, withLeaves } from './references';
+import { keyOf, restsOn, singular } from './restsOn';
+import { cameByItself, wasTakenBack, withoutReplaced } from './stillHolds';
 import { madeBy, routineTrait } from './traits';
-
-/** A thing of the study: what made it, and by what it is known. */
-const keyOf = (thing: string, id: unknown): string => `${thing} ${String(id)}`;
 
 /** Fields of parameters that name things of the study by numbers, by the name of the field. Networks are known by ids of their own. */
 const NUMBERED: Readonly<Record<string, string>> = { source: 'source', plate: 'plate' };
@@ -97,104 +95,16 @@ export function routineOf(logbook: readonly Step[], { name, steps: chosen }: Cho
   };
 }
 
-/** All steps that led to a plate: what made it, and what was done to its network before. */
+/** The step by which a plate was kept, or the one of which it is a duplicate; all that led to it goes along. */
 export function leadingTo(logbook: readonly Step[], plate: number): Set<number> {
-  const kept = logbook.filter(
-    ({ kind, state, result }) => kind === 'keep-plate' && state === 'done' && result?.['plate'] === plate,
+  const made = logbook.findLast(
+    ({ kind, state, result }) =>
+      (kind === 'keep-plate' || kind === 'duplicate-plate') &&
+      state === 'done' &&
+      result?.['plate'] === plate,
   );
-  const last = kept.at(-1);
-  if (!last) return new Set();
-  return new Set([last.id]);
-}
-
-/** Steps without which another one cannot be done: what made the things that it names, and for a weave all that made its material. */
-function restsOn(step: Step, done: readonly Step[], makers: ReadonlyMap<string, Step>): Step[] {
-  const needed: Step[] = [];
-  withLeaves(step.parameters, (leaf, path) => {
-    const field = path.findLast((part) => typeof part === 'string') ?? '';
-    const maker =
-      typeof leaf === 'string'
-        ? makers.get(keyOf('network', leaf))
-        : makers.get(keyOf(singular(field), leaf));
-    if (maker && maker.id < step.id) needed.push(maker);
-    return leaf;
-  });
-  const usesMaterial = step.kind === 'weave' || step.kind === 'weave-slices' || prepares(step) === 'material';
-  if (usesMaterial && step.kind !== 'import-source')
-    needed.push(
-      ...done.filter((one) => one.id < step.id && prepares(one) === 'material' && !wasRemoved(one, done)),
-    );
-  needed.push(...preparedFor(step, done));
-  return needed;
-}
-
-/** What was done to a network before, as far as a step of it needs that: a plate shows all of it, others name columns that it made. */
-function preparedFor(step: Step, done: readonly Step[]): Step[] {
-  const before = done.filter(
-    (one) =>
-      one.id < step.id &&
-      one.parameters['network'] === step.parameters['network'] &&
-      prepares(one) === 'network' &&
-      !cameByItself(one, done),
-  );
-  // A plate has a description of its own.
-  if (step.kind === 'keep-plate') return before.filter(({ kind }) => kind !== 'describe-map');
-  const written = JSON.stringify(step.parameters);
-  return before.filter(({ kind, parameters }) => {
-    const column = parameters['name'] ?? (kind === 'add-groups' ? parameters['column'] : undefined);
-    const isNamed = typeof column === 'string' && written.includes(column);
-    return isNamed || (step.kind === 'compute-column' && kind === 'answer-questions');
-  });
-}
-
-const prepares = ({ kind }: Step): string | undefined => {
-  const trait = routineTrait(kind);
-  return 'prepares' in trait ? trait.prepares : undefined;
-};
-
-/** Of steps that take each other's place, the last one on each thing. */
-function withoutReplaced(steps: readonly Step[], leave: (step: Step, why: string) => void): Step[] {
-  return steps.filter((step, i) => {
-    const trait = routineTrait(step.kind);
-    if (!('isReplaced' in trait) || !trait.isReplaced) return true;
-    const later = steps
-      .slice(i + 1)
-      .some(
-        ({ kind, parameters }) => kind === step.kind && parameters['network'] === step.parameters['network'],
-      );
-    if (later) leave(step, 'A later step of its kind took its place.');
-    return !later;
-  });
-}
-
-/** Whether all decisions of a step were taken back. */
-function wasTakenBack({ result }: Step, done: readonly Step[]): boolean {
-  const decisions = (result?.['decisions'] as number[] | undefined) ?? [];
-  const back = new Set(
-    done
-      .filter(({ kind }) => kind === 'take-back-tidy')
-      .flatMap(({ parameters }) => (parameters as StepParameters<'take-back-tidy'>).decisions),
-  );
-  return decisions.length > 0 && decisions.every((id) => back.has(id));
-}
-
-/** Whether a step is the first of its kind on its network, and of those kinds that follow without being asked for. */
-function cameByItself({ id, kind, parameters }: Step, logbook: readonly Step[]): boolean {
-  if (!FOLLOWING.has(kind)) return false;
-  return !logbook.some(
-    (one) => one.kind === kind && one.id < id && one.parameters['network'] === parameters['network'],
-  );
-}
-
-/** Whether the source that an import made was taken out, and not taken back. */
-function wasRemoved(step: Step, done: readonly Step[]): boolean {
-  if (step.kind !== 'import-source') return false;
-  const source = madeBy(step);
-  const last = done.findLast(
-    ({ kind, parameters }) =>
-      (kind === 'remove-source' || kind === 'restore-source') && parameters['source'] === source,
-  );
-  return last?.kind === 'remove-source';
+  if (made?.kind !== 'duplicate-plate') return new Set(made ? [made.id] : []);
+  return leadingTo(logbook, (made.parameters as StepParameters<'duplicate-plate'>).plate);
 }
 
 /** Parameters with names of steps in place of the things that these made; what they rest on where that cannot go along. */
@@ -220,8 +130,6 @@ function withNames(
   }) as Record<string, unknown>;
   return rests === null ? { parameters: named } : { rests };
 }
-
-const singular = (field: string): string => field.replace(/s$/, '');
 
 /** A figure or a table that was saved becomes one that the routine gives; null for any other step, and where it is of nothing that goes along. */
 function outputOf(step: Step, names: ReadonlyMap<string, string>): RoutineOutput | null {

@@ -200,6 +200,38 @@ describe('a routine made of a logbook', () => {
     expect(along).toEqual([2, 6, 11]);
   });
 
+  it('keeps each arrangement that a plate shows, and knows a duplicate by what it is of', () => {
+    number = 0;
+    const arranged = (seed: number): Step =>
+      step('arrange-map', {
+        network: 'n',
+        layout: LayoutSettings.parse({ seed }),
+        upload: null,
+        iterations: null,
+        moved: 0,
+      });
+    const steps = [
+      step('weave', { name: 'N', weave: { what: 'follows' } }, { network: 'n' }),
+      arranged(1),
+      arranged(2),
+      step('keep-plate', { network: 'n', title: 'A', ...plate }, { plate: 1 }),
+      arranged(3),
+      step('keep-plate', { network: 'n', title: 'B', ...plate }, { plate: 2 }),
+      step('duplicate-plate', { plate: 1, title: 'A again' }, { plate: 3 }),
+    ];
+    const both = routineOf(steps, { name: 'Both', steps: new Set([4, 6]) });
+    expect(both.routine.steps.map(({ kind }) => kind)).toEqual([
+      'weave',
+      'arrange-map',
+      'keep-plate',
+      'arrange-map',
+      'keep-plate',
+    ]);
+    expect(both.left).toMatchObject([{ step: 2 }]);
+    expect([...leadingTo(steps, 3)]).toEqual([4]);
+    expect([...leadingTo(steps, 9)]).toEqual([]);
+  });
+
   it('leaves out what rests on something that cannot go along', () => {
     number = 0;
     const steps = [
