@@ -35,10 +35,20 @@ import { counted } from '../shared/words';
             <p>{{ counted(one.gone.count, 'node') }} went: {{ names(one.gone) }}.</p>
           }
           <ul [attr.aria-label]="'Groups of ' + one.step">
-            @for (group of one.groups; track $index) {
+            @for (group of one.groups.slice(0, most); track $index) {
               <li>{{ group.title }} {{ group.what }}</li>
             }
           </ul>
+          @if (one.groups.length > most) {
+            <details>
+              <summary>{{ counted(one.groups.length - most, 'other group') }}</summary>
+              <ul>
+                @for (group of one.groups.slice(most); track $index) {
+                  <li>{{ group.title }} {{ group.what }}</li>
+                }
+              </ul>
+            </details>
+          }
           <table>
             <caption>
               First by
@@ -86,6 +96,11 @@ import { counted } from '../shared/words';
       margin: 6px 0;
       padding-left: 22px;
     }
+    summary {
+      cursor: pointer;
+      color: var(--tide);
+      width: max-content;
+    }
     caption {
       text-align: left;
       color: var(--soft);
@@ -104,6 +119,8 @@ import { counted } from '../shared/words';
 export class RunDifferences {
   readonly run = input.required<RoutineRun>();
   private readonly api = inject(Api);
+  /** Groups that are told of at once, the largest. */
+  protected readonly most = 12;
   protected readonly counted = counted;
   protected readonly count = formatCount;
   protected readonly columnTitle = columnTitle;
