@@ -84,6 +84,24 @@ test('matrix, charts and map share one selection; what one arrangement cannot do
   await page.getByRole('button', { name: 'Arrange', exact: true }).click();
   await expect(page.getByText(/at most 60 nodes can be arranged/)).toBeVisible();
   await expect(phrase).toBeVisible();
+  // What was changed last is kept when the page is left, not where it is ended from without.
+  await page.goto('/');
+});
+
+test('what was changed just before the page is left, or another map is opened, is kept', async ({ page }) => {
+  await openFirstMap(page, 'Left in a hurry');
+  const outlined = page.locator('.caption button').filter({ hasText: /^component$/ });
+  await page
+    .locator('.caption button')
+    .filter({ hasText: /^community$/ })
+    .click();
+  await page.getByRole('dialog').getByRole('combobox').first().selectOption('component');
+  await expect(outlined).toBeVisible();
+  const map = page.url();
+  await page.goto('/');
+  await page.goto(map);
+  await expect(page.getByRole('tab', { name: /^Accounts/ })).toBeVisible();
+  await expect(outlined).toBeVisible();
 });
 
 test('what is open on the map stands in the address: back, forward and links go by it', async ({ page }) => {

@@ -1,4 +1,4 @@
-import { provideHttpClient, withFetch } from '@angular/common/http';
+import { provideHttpClient, withFetch, withInterceptors } from '@angular/common/http';
 import {
   ErrorHandler,
   provideBrowserGlobalErrorListeners,
@@ -18,6 +18,7 @@ import {
 } from '@angular/router';
 import { provideEffects } from '@ngrx/effects';
 import { provideStore } from '@ngrx/store';
+import { keptAlive } from './api/kept-alive';
 import { notLoaded, routes } from './app.routes';
 import { PageTitles } from './shell/page-titles';
 import { SaidErrors } from './shell/said-errors';
@@ -31,7 +32,7 @@ export const appConfig: ApplicationConfig = {
     provideBrowserGlobalErrorListeners(),
     { provide: ErrorHandler, useClass: SaidErrors },
     provideZonelessChangeDetection(),
-    provideHttpClient(withFetch()),
+    provideHttpClient(withFetch(), withInterceptors([keptAlive])),
     provideRouter(routes, withComponentInputBinding(), withNavigationErrorHandler(notLoaded)),
     { provide: TitleStrategy, useClass: PageTitles },
     provideStore({

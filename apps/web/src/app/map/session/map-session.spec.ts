@@ -2,7 +2,7 @@ import { TestBed } from '@angular/core/testing';
 import { provideStore, Store } from '@ngrx/store';
 import { defaultMap, type Step } from '@pebble/contract';
 import { toArrow } from '@pebble/core';
-import { NEVER, of } from 'rxjs';
+import { NEVER, of, Subject } from 'rxjs';
 import { exampleNetwork, exampleStep, exampleStudy } from '../../../testing/examples';
 import { Api } from '../../api/api';
 import { WorkActions } from '../../store/work.actions';
@@ -40,6 +40,15 @@ const nodes = {
 };
 const edges = { source: Uint32Array.of(0), target: Uint32Array.of(1), weight: Float64Array.of(1) };
 const saved = { description: defaultMap, layout: null, iterations: null, moved: 0, hasPositions: true };
+
+/** An application in which nothing happens beside. */
+const calm = {
+  network: ({ network }: { network: string }) => of(exampleNetwork({ id: network, nodes: 2 })),
+  savedMap: () => of(saved),
+  table: ({ table }: { table: 'nodes' | 'edges' }) => of(toArrow(table === 'nodes' ? nodes : edges)),
+  positions: () => of(Float32Array.of(1, 2, 3, 4).buffer),
+};
+const OUTLINED = { ...defaultMap, colour: { ...defaultMap.colour, column: 'component' } };
 
 /** A session that asks such an application. */
 function sessionWith(api: object): MapSession {
@@ -126,6 +135,52 @@ describe('MapSession', () => {
     savedMap.mockReturnValue(of({ ...saved, description: followed }));
     await ended({ id: 13, kind: 'follow-groups', result: { slices: [{ network: 'first' }] } });
     expect(session.description().colour.column).toBe('community');
+  });
+
+  it('does not take what was read before a change was kept for the newer', async () => {
+    const asked = new Subject<typeof saved>();
+    const step = jest.fn(() => of(exampleStep({ kind: 'describe-map' })));
+    const savedMap = jest.fn();
+    const session = sessionWith({ ...calm, savedMap: savedMap.mockReturnValue(of(saved)), step });
+    TestBed.inject(Store).dispatch(WorkActions.studyOpened({ id: 's' }));
+    await session.open('first');
+    session.describe(OUTLINED);
+    savedMap.mockReturnValue(asked);
+    const refreshed = session.refresh();
+    session.keepNow();
+    expect(step).toHaveBeenCalledTimes(1);
+    asked.next(saved);
+    asked.complete();
+    await refreshed;
+    expect(session.description()).toBe(OUTLINED);
+  });
+
+  it('keeps what was changed just now when another map is opened, or the page is left', async () => {
+    const step = jest.fn(() => of(exampleStep({ kind: 'describe-map' })));
+    const sendBytes = jest.fn(() => of({ id: 'u' }));
+    const session = sessionWith({ ...calm, step, sendBytes });
+    const described = (): unknown[] =>
+      step.mock.calls
+        .filter((asked: unknown[]) => asked[1] === 'describe-map')
+        .map((asked: unknown[]) => asked[2]);
+    TestBed.inject(Store).dispatch(WorkActions.studyOpened({ id: 's' }));
+    await session.open('first');
+    session.describe(OUTLINED);
+    session.moveNodes([1], [[30, 40]]);
+    await session.open('second');
+    expect(described()).toEqual([{ network: 'first', description: OUTLINED }]);
+    expect(sendBytes).toHaveBeenCalledTimes(1);
+
+    session.describe(OUTLINED);
+    window.dispatchEvent(new Event('pagehide'));
+    window.dispatchEvent(new Event('pagehide'));
+    expect(described()).toHaveLength(2);
+    // Where nodes are takes two requests: whoever leaves before them is asked to stay.
+    const leave = (): boolean => window.dispatchEvent(new Event('beforeunload', { cancelable: true }));
+    expect(leave()).toBe(true);
+    session.moveNodes([0], [[3, 4]]);
+    expect(leave()).toBe(false);
+    expect(sendBytes).toHaveBeenCalledTimes(2);
   });
 
   it('goes on from where the nodes are, also those that were moved just now', async () => {

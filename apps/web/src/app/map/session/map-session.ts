@@ -8,6 +8,7 @@ import { Api, isMissing, pathOf, type NetworkPlace } from '../../api/api';
 import { wholeOf } from '../../shared/slices';
 import { WorkActions } from '../../store/work.actions';
 import { work } from '../../store/work.reducer';
+import { Leaving } from '../../shared/leaving';
 import { changesDone, withSameEnds } from './changes-elsewhere';
 import { plateSelection } from './plate-state';
 import { separate, type Places } from './places';
@@ -57,6 +58,8 @@ export const MapSession = signalStore(
     let known = 0;
     /** Descriptions that are being kept. */
     let saving = 0;
+    /** How often a description was kept, or is being kept. */
+    let saves = 0;
     /** The description as it is kept; null while no map is open. */
     let saved: MapDescription | null = null;
 
@@ -122,6 +125,7 @@ export const MapSession = signalStore(
         const data = store.data();
         if (!before || !data) return;
         known = changesDone(steps(), before.id);
+        const [savesBefore, isQuiet] = [saves, saving === 0];
         try {
           const [network, tables, kept] = await firstValueFrom(
             forkJoin([api.network(pathOf(before)), store._readTables(before), api.savedMap(pathOf(before))]),
@@ -131,7 +135,8 @@ export const MapSession = signalStore(
             network,
             data: { ...data, ...tables, edges: withSameEnds(data.edges, tables.edges) },
           });
-          methods._adopt(kept.description);
+          // What was read beside a change that was being kept may be older than that.
+          if (isQuiet && saves === savesBefore) methods._adopt(kept.description);
         } catch (error) {
           sayUnsaved(global, error as Error);
         }
@@ -160,7 +165,17 @@ export const MapSession = signalStore(
         store.select(map.selection);
       },
 
+      /** Keeps at once what was changed just now. */
+      keepNow(): void {
+        const network = store.network();
+        if (!network) return;
+        const description = store.description();
+        if (methods._isDescriptionUnsaved(description)) methods._saveDescription(network, description);
+        if (store._arePlacesUnsaved()) void store._savePlaces(network);
+      },
+
       close(): void {
+        methods.keepNow();
         store._disarrange();
         // What is selected are numbers of this network's nodes; in another they would be somebody else.
         store.clearSelection();
@@ -172,7 +187,7 @@ export const MapSession = signalStore(
       /** A step may have changed how the map is drawn, which can be undone; what hands changed meanwhile stays. */
       _adopt(description: MapDescription): void {
         const now = store.description();
-        if (saving > 0 || now !== saved || isSame(now, description)) return;
+        if (now !== saved || isSame(now, description)) return;
         saved = description;
         store.describe(description);
       },
@@ -188,6 +203,7 @@ export const MapSession = signalStore(
 
       _saveDescription(network: Network, description: MapDescription): void {
         saved = description;
+        saves++;
         saving++;
         api
           .step(network.study, 'describe-map', { network: network.id, description })
@@ -217,6 +233,10 @@ export const MapSession = signalStore(
         if (!network || !store._isDescriptionUnsaved(description)) return;
         const timer = setTimeout(() => store._saveDescription(network, description), SAVE_AFTER);
         onCleanup(() => clearTimeout(timer));
+      });
+      inject(Leaving).do(() => {
+        store.keepNow();
+        return store._arePlacesKept();
       });
     },
   }),

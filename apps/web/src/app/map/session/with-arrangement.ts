@@ -66,6 +66,8 @@ export function withArrangement() {
       /** A first arrangement was asked to end before it had any places. */
       let endsAtFirstPlaces = false;
       let savedMoves: ReadonlyMap<number, Place> | null = null;
+      /** Places that are being kept. */
+      let saving = 0;
 
       const endLayout = (): void => {
         run.end();
@@ -89,6 +91,7 @@ export function withArrangement() {
         const iterations = arrangements.get(arrangement)?.iterations ?? null;
         const moved = store.movedBefore() + moves.size;
         const asked = { network: network.id, layout: store.settings(), iterations, moved };
+        saving++;
         try {
           const { id: upload } = await firstValueFrom(
             api.sendBytes({ study }, { bytes: interleave(places) }),
@@ -99,6 +102,8 @@ export function withArrangement() {
             await firstValueFrom(api.step(study, 'share-arrangement', { network: network.id }));
         } catch (error) {
           sayUnsaved(global, error as Error);
+        } finally {
+          saving--;
         }
       };
 
@@ -286,6 +291,7 @@ export function withArrangement() {
         },
 
         _arePlacesUnsaved: isUnsaved,
+        _arePlacesKept: (): boolean => saving === 0 && !isUnsaved(),
         _savePlaces: savePlaces,
       };
       return methods;
