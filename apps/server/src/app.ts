@@ -18,6 +18,7 @@ import { openApiDocument } from './api/openapi';
 import { notFound, problemHandler } from './api/problems';
 import { nothingHere } from './api/routers';
 import type { Services } from './api/services';
+import { standingRoutes } from './api/standing';
 import { stepRoutes } from './api/steps';
 import { studyRoutes } from './api/studies';
 
@@ -66,6 +67,7 @@ export const PARTS = [
   plateRoutes,
   reportRoutes,
   routineRoutes,
+  standingRoutes,
   readingRoutes,
   stepRoutes,
 ];

@@ -11,6 +11,7 @@ import { loadDemo } from './demo';
 import { accessKey } from './files/accessKey';
 import { clearUnusedUploads } from './storage/files/unusedUploads';
 import type { Runner } from './runner/runner';
+import { StandingRoutines } from './routines/standing';
 import { startStandins, type RunningStandins } from './standins';
 
 export interface Running {
@@ -35,7 +36,8 @@ export async function start(
   await runner.ready();
   const standins = await standinsOf(config, told);
   const collector = new Collector(studies, runner, standins?.services ?? []);
-  const app = createApp({ config, key, studies, runner, routines, collector, log });
+  const standing = new StandingRoutines(studies, runner, routines, (...asked) => collector.command(...asked));
+  const app = createApp({ config, key, studies, runner, routines, standing, collector, log });
   const server = await new Promise<Server>((resolve, reject) => {
     const listening = app.listen(config.port, config.host, (error?: Error) =>
       error ? reject(error) : resolve(listening),
@@ -45,6 +47,7 @@ export async function start(
   const tidying = setInterval(() => void tidyUp(studies, runner).catch(() => 0), HOUR).unref();
   void tidyUp(studies, runner).catch(() => 0);
   await collector.resumeAll();
+  await standing.start();
   const { port } = server.address() as AddressInfo;
   return {
     address: `http://${config.host.includes(':') ? `[${config.host}]` : config.host}:${port}`,
@@ -55,9 +58,11 @@ export async function start(
       const closed = new Promise((resolve) => server.close(resolve));
       server.closeAllConnections();
       await closed;
+      const stood = standing.close();
       await collector.close();
       await standins?.close();
       await engine.close();
+      await stood;
     },
   };
 }

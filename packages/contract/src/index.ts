@@ -31,4 +31,5 @@ export * from './weave';
 export * from './stepTraits';
 export * from './report';
 export * from './routine';
+export * from './standing';
 export * from './routes';

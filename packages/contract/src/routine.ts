@@ -192,6 +192,8 @@ export const RoutineRun = z.object({
   routine: Routine,
   answers: RoutineAnswers,
   state: RoutineRunState,
+  /** The number of the standing routine that began it; null where somebody did. */
+  standing: z.int().nullable(),
   /** Of a run that is one of several with other answers to one question: which one, and the run that came first, whose steps it shares. */
   varied: z.object({ question: z.string(), value: RoutineAnswer, first: z.int() }).nullable(),
   steps: z.array(RunStep),

@@ -10,6 +10,7 @@ import { forgetRoutine, keepRoutine, keptRoutines } from '../storage/routines';
 import { findRun, listRuns } from '../storage/routineRuns';
 import { checkUpload } from './ownThings';
 import { ApiError, fail, notFound } from './problems';
+import { routineRefused } from './routineRefused';
 import { studyRouter } from './routers';
 import type { Services } from './services';
 
@@ -19,7 +20,7 @@ export function routineRoutes({ studies, runner, routines }: Services): Router {
   const { catalogue } = studies;
   const checked = (routine: Routine): Routine => {
     const problems = routineProblems(routine);
-    if (problems.length > 0) throw refused(new RoutineRefused(problems));
+    if (problems.length > 0) throw routineRefused(new RoutineRefused(problems));
     return routine;
   };
   const find = async (study: string, run: number): Promise<RoutineRun> =>
@@ -71,7 +72,7 @@ export function routineRoutes({ studies, runner, routines }: Services): Router {
     try {
       return await routines.begin(study, routine, answers);
     } catch (error) {
-      throw error instanceof RoutineRefused ? refused(error) : error;
+      throw error instanceof RoutineRefused ? routineRefused(error) : error;
     }
   });
 
@@ -80,7 +81,7 @@ export function routineRoutes({ studies, runner, routines }: Services): Router {
     try {
       return await routines.vary(study, body);
     } catch (error) {
-      throw error instanceof RoutineRefused ? refused(error) : error;
+      throw error instanceof RoutineRefused ? routineRefused(error) : error;
     }
   });
 
@@ -100,11 +101,4 @@ export function routineRoutes({ studies, runner, routines }: Services): Router {
   });
 
   return router;
-}
-
-function refused({ problems, message }: RoutineRefused): ApiError {
-  return new ApiError(422, 'The routine cannot run', message, {
-    field: problems[0].where,
-    kept: 'Nothing was changed.',
-  });
 }

@@ -4,6 +4,7 @@ import type { Config } from '../config';
 import type { StudyFolders } from '../storage/studyFolders';
 import type { Runner } from '../runner/runner';
 import type { RoutineRuns } from '../routines/runs';
+import type { StandingRoutines } from '../routines/standing';
 
 /** What the routes use. */
 export interface Services {
@@ -13,6 +14,7 @@ export interface Services {
   readonly studies: StudyFolders;
   readonly runner: Runner;
   readonly routines: RoutineRuns;
+  readonly standing: StandingRoutines;
   readonly collector: Collector;
   readonly log: Logger;
 }

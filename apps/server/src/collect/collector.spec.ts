@@ -241,6 +241,20 @@ describe('what can be collected', () => {
   });
 });
 
+describe('a search that is done again', () => {
+  it('asks for what is newer than the last that was found, also where one between found nothing', async () => {
+    await begin();
+    let run = await finished(SEARCH);
+    const there = await countOf('message');
+    expect(there).toBeGreaterThan(110);
+    for (let i = 0; i < 2; i++) {
+      run = await until((await collector.command(STUDY, run.id, 'again'))!.id, 'done');
+      expect(run.counts.messages + run.counts.repeated).toBeLessThan(10);
+    }
+    expect(await countOf('message')).toBe(there);
+  });
+});
+
 describe('a run for whose messages there is no room', () => {
   it('waits when the step that stores them finds the disk full, and goes on by itself', async () => {
     await begin();

@@ -366,16 +366,18 @@ export class Collector {
     return run;
   }
 
-  /** What is known already, for a run that goes on from another one. */
+  /** What is known already, for a run that goes on from another one: where that found nothing new, what the one before it had found. */
   private async sinceOf(store: Store, { previous }: StoredRun): Promise<Since> {
     const before = previous === null ? null : await findRun(store, previous);
-    if (!before?.source) return { time: null, state: null };
+    if (!before) return { time: null, state: null };
     const newest = await store.query
       .selectFrom('message')
       .select((e) => e.fn.max('time').as('time'))
       .where('source_id', '=', before.source)
       .executeTakeFirst();
-    return { time: newest?.time ?? null, state: before.serviceState };
+    const earlier = newest?.time ? null : await this.sinceOf(store, before);
+    const state = before.source === null ? (earlier?.state ?? null) : before.serviceState;
+    return { time: newest?.time ?? earlier?.time ?? null, state };
   }
 
   private clientFor(

@@ -71,13 +71,21 @@ export class RoutineRuns {
     for (const store of this.studies) await interruptRuns(store);
   }
 
-  /** Begins a run, which goes on by itself. Throws RoutineRefused. */
-  async begin(study: string, routine: Routine, given: RoutineAnswers): Promise<RoutineRun> {
+  /**
+   * Begins a run, which goes on by itself. Throws RoutineRefused.
+   * @param standing the standing routine that begins it, if one does
+   */
+  async begin(
+    study: string,
+    routine: Routine,
+    given: RoutineAnswers,
+    standing: number | null = null,
+  ): Promise<RoutineRun> {
     const store = this.storeOf(study);
     const { answers, problems } = await checkedRun(store, this.runner, routine, given);
     if (problems.length > 0) throw new RoutineRefused(problems);
     const print = await fingerprint(store, routine, answers);
-    const id = await beginRun(store, { routine, answers });
+    const id = await beginRun(store, { routine, answers, standing });
     await changeRun(store, id, { state: 'running', fingerprint: print });
     return this.start(study, id);
   }

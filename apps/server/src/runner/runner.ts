@@ -46,6 +46,9 @@ interface Running {
   last: StepProgress;
 }
 
+/** What events of all studies are sent by. */
+const EVERY_STUDY = Symbol('every study');
+
 type PlainTask = Omit<Task, 'threads' | 'gate'>;
 
 /** Milliseconds that a step has to stop by itself when it is cancelled, and a reading that nobody waits for any more. */
@@ -303,6 +306,12 @@ export class Runner {
     return () => void this.events.off(study, listener);
   }
 
+  /** Listens to all studies. Returns the function that ends it. */
+  listenToAll(listener: (study: string, event: StepEvent) => void): () => void {
+    this.events.on(EVERY_STUDY, listener);
+    return () => void this.events.off(EVERY_STUDY, listener);
+  }
+
   /** Sends an event to those who listen to a study. */
   tell(study: string, event: StepEvent): void {
     this.emit(study, event);
@@ -442,6 +451,7 @@ export class Runner {
 
   private emit(study: string, event: StepEvent): void {
     this.events.emit(study, event);
+    this.events.emit(EVERY_STUDY, study, event);
   }
 }
 

@@ -13,7 +13,7 @@ const TOGETHER = 2000;
 
 /**
  * Copies the database of a study as it was committed last, by SQLite's own backup. In the copy no step is running, nothing is to follow, and
- * collecting runs that had not ended are paused, so that they are not asked for twice.
+ * collecting runs that had not ended are paused, so that they are not asked for twice; for the same reason routines do not run by themselves.
  */
 export async function copyDatabase(folder: string, target: string, progress: Progress): Promise<void> {
   const source = new SqliteDatabase(studyFile(folder), { readonly: true });
@@ -31,7 +31,9 @@ export async function copyDatabase(folder: string, target: string, progress: Pro
     copy.pragma('secure_delete = ON');
     copy.exec(`delete from step where state = 'running'; delete from follow_up; delete from staged_file;
       update collect_run set state = 'paused', wait_until = null, error = 'The study was copied while this run was at work. Resume it where it is to go on.'
-        where state in ('running', 'waiting', 'storing')`);
+        where state in ('running', 'waiting', 'storing');
+      update routine_run set state = 'interrupted' where state in ('running', 'waiting');
+      update standing_routine set is_on = 0, next_at = null, waits_for = null`);
     copy.pragma('journal_mode = DELETE');
   });
 }

@@ -443,6 +443,26 @@ const routines: Migration = {
   },
 };
 
+/** Routines that run by themselves, and which runs they began. */
+const standing: Migration = {
+  async up({ schema }: Kysely<unknown>): Promise<void> {
+    await columns(schema.createTable('standing_routine'), [
+      ['id', 'integer', 'numbered'],
+      ['routine', 'text', 'there'],
+      ['answers', 'text', 'there'],
+      ['fires', 'text', 'there'],
+      ['is_on', 'integer', 'there'],
+      ['seen_step', 'integer', 'there'],
+      ['next_at', 'text'],
+      ['waits_for', 'text'],
+      ['last_run', 'integer'],
+      ['note', 'text'],
+      ['created_at', 'text', 'there'],
+    ]).execute();
+    await schema.alterTable('routine_run').addColumn('standing', 'integer').execute();
+  },
+};
+
 /** Every change of the tables of a study in its order; each runs once. */
 export const MIGRATIONS: Readonly<Record<string, Migration>> = {
   '0001-first': first,
@@ -453,6 +473,7 @@ export const MIGRATIONS: Readonly<Record<string, Migration>> = {
   '0006-people': people,
   '0007-packages': packages,
   '0008-routines': routines,
+  '0009-standing': standing,
 };
 
 /** Brings the tables of a study to the newest form. Throws where they are of a later version than this application. */

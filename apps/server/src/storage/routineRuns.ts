@@ -26,6 +26,7 @@ interface KeptRun {
   readonly answers: RoutineAnswers;
   readonly state: RoutineRunState;
   readonly varied: RoutineRun['varied'];
+  readonly standing: number | null;
   readonly stopped: Stopped;
 }
 
@@ -35,8 +36,9 @@ export async function beginRun(
     routine,
     answers,
     varied = null,
+    standing = null,
     state = 'running',
-  }: Pick<RoutineRun, 'routine' | 'answers'> & Partial<Pick<RoutineRun, 'varied' | 'state'>>,
+  }: Pick<RoutineRun, 'routine' | 'answers'> & Partial<Pick<RoutineRun, 'varied' | 'standing' | 'state'>>,
 ): Promise<number> {
   const { id } = await query
     .insertInto('routine_run')
@@ -48,6 +50,7 @@ export async function beginRun(
       fingerprint: null,
       first_run: varied && varied.first > 0 ? varied.first : null,
       varied: varied && JSON.stringify(varied),
+      standing,
       started_at: new Date().toISOString(),
       ended_at: null,
     })
@@ -108,6 +111,7 @@ function toKept(row: Selectable<RoutineRunTable>): KeptRun {
     answers: RoutineAnswers.parse(JSON.parse(row.answers)),
     state: row.state as RoutineRunState,
     varied: row.varied ? { ...(JSON.parse(row.varied) as Varied), first: row.first_run ?? row.id } : null,
+    standing: row.standing,
     stopped: JSON.parse(row.stopped) as Stopped,
   };
 }

@@ -182,8 +182,28 @@ export interface RoutineRunTable {
   /** Of one of several runs with other answers to one question: the first of them, and JSON of question and answer. */
   first_run: number | null;
   varied: string | null;
+  /** The standing routine that began it. */
+  standing: number | null;
   started_at: string;
   ended_at: string | null;
+}
+
+/** A routine that runs by itself. */
+export interface StandingRoutineTable {
+  id: Generated<number>;
+  /** JSON, as are answers and when it runs. */
+  routine: string;
+  answers: string;
+  fires: string;
+  is_on: number;
+  /** The newest step for which it has run, or which was there before it. */
+  seen_step: number;
+  next_at: string | null;
+  /** The collecting run after which it runs. */
+  waits_for: string | null;
+  last_run: number | null;
+  note: string | null;
+  created_at: string;
 }
 
 export interface NetworkTable {
@@ -420,6 +440,7 @@ export interface Database {
   step: StepTable;
   follow_up: FollowUpTable;
   routine_run: RoutineRunTable;
+  standing_routine: StandingRoutineTable;
   staged_file: StagedFileTable;
   network: NetworkTable;
   map: MapTable;

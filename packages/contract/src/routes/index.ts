@@ -7,6 +7,7 @@ import { plateRoutes } from './plates';
 import { readingRoutes } from './reading';
 import { reportRoutes } from './reports';
 import { routineRoutes } from './routines';
+import { standingRoutes } from './standing';
 import { stepRoutes } from './steps';
 import { studyRoutes } from './studies';
 import { tidyRoutes } from './tidy';
@@ -23,6 +24,7 @@ export const ROUTES = {
   ...readingRoutes,
   ...reportRoutes,
   ...routineRoutes,
+  ...standingRoutes,
   ...stepRoutes,
 };
 

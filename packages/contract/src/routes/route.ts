@@ -19,6 +19,7 @@ export const pathParts = {
   reading: z.coerce.number().int(),
   routine: z.string(),
   routineRun: z.coerce.number().int(),
+  standing: z.coerce.number().int(),
   community: z.coerce.number().int(),
   sort: TidySort,
   command: RunCommand,

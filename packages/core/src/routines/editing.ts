@@ -30,3 +30,10 @@ export function withStepMoved(routine: Routine, name: string, by: -1 | 1): Routi
   [steps[from], steps[to]] = [steps[to], steps[from]];
   return { ...routine, steps };
 }
+
+/** The same routine on the messages that a study has: without steps that take messages in. */
+export function onMessagesThere(routine: Routine): Routine {
+  return routine.steps
+    .filter(({ kind }) => kind === 'import-source')
+    .reduce((left, { name }) => withoutStep(left, name), routine);
+}
