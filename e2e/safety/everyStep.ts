@@ -88,4 +88,5 @@ export const PARAMETERS: Readonly<
   'add-pictures': ({ pictures }) => ({ upload: pictures }),
   'remove-pictures': () => ({}),
   'export-data': () => ({ what: 'decisions', format: 'csv', filter: {} }),
+  'export-run': ({ routineRun }) => ({ routineRun, files: 1 }),
 };

@@ -23,6 +23,7 @@ export interface Prepared {
   readonly decisions: readonly number[];
   readonly sent: Readonly<Record<'posts' | 'ties' | 'details' | 'groups' | 'table' | 'codes', Sent>>;
   readonly pictures: string;
+  readonly routineRun: number;
 }
 
 interface Sent {
@@ -116,9 +117,17 @@ export async function prepare(app: Served): Promise<Prepared> {
     material: 'nodes',
     columns: names.map((name, i) => ({ name, role: i === 0 ? 'node' : 'attribute' })),
   });
+  const begun = {
+    name: 'Names',
+    steps: [{ name: 'names', kind: 'find-names', parameters: { by: 'library' } }],
+  };
+  const { id: routineRun } = await app.succeed<{ id: number }>('POST', `${at}/routine-runs`, {
+    routine: { form: 1, ...begun },
+  });
   await idle(app, study);
   return {
     study,
+    routineRun,
     network,
     deletedNetwork,
     slicedNetwork,

@@ -51,15 +51,14 @@ describe('files that are given to a routine', () => {
 describe('answers as they are written', () => {
   it('become what the routine takes', () => {
     const set = ['least=none', 'sure=yes', 'from=2026-03-01', 'without=#a| b ', 'same=link'];
-    expect(answersOf(routine, set, new Map([['posts', [{ upload: 'u', file: 'a.csv' }]]]))).toEqual({
+    expect(answersOf(routine, set)).toEqual({
       least: null,
       sure: true,
       from: '2026-03-01',
       without: ['#a', 'b'],
       same: 'link',
-      posts: [{ upload: 'u', file: 'a.csv' }],
     });
-    expect(answersOf(routine, ['without=', 'from=none'], new Map())).toEqual({ without: [], from: null });
+    expect(answersOf(routine, ['without=', 'from=none'])).toEqual({ without: [], from: null });
   });
 
   it.each([
@@ -71,7 +70,7 @@ describe('answers as they are written', () => {
       '“colour=red” sets nothing that is asked. Asked are posts, people, least, sure, from, without, same.',
     ],
   ])('are refused with a reason: %s', (text, message) => {
-    expect(refusal(() => answersOf(routine, [text], new Map()))).toEqual({ message, exit: EXIT.usage });
+    expect(refusal(() => answersOf(routine, [text]))).toEqual({ message, exit: EXIT.usage });
   });
 });
 

@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs';
-import type { Routine, RoutineAnswer, RoutineAnswers, RoutineQuestion, SentFile } from '@pebble/contract';
+import type { Routine, RoutineAnswer, RoutineAnswers, RoutineQuestion } from '@pebble/contract';
 import { EXIT, Refused } from './errors';
 
 /** "name=value" in its two parts; without a name the whole is the value. */
@@ -56,11 +56,7 @@ function answerOf(question: RoutineQuestion, text: string): RoutineAnswer {
 }
 
 /** Answers as they are written. Throws Refused. */
-export function answersOf(
-  { questions }: Routine,
-  set: readonly string[],
-  files: ReadonlyMap<string, readonly SentFile[]>,
-): RoutineAnswers {
+export function answersOf({ questions }: Routine, set: readonly string[]): RoutineAnswers {
   const answers: Record<string, RoutineAnswer> = {};
   for (const text of set) {
     const { name, value } = named(text);
@@ -72,7 +68,6 @@ export function answersOf(
       );
     answers[question.name] = answerOf(question, value);
   }
-  for (const [name, sent] of files) answers[name] = [...sent];
   return answers;
 }
 

@@ -6,13 +6,16 @@ import { FolderInUse, keptRoutines, savedPath } from '@pebble/server/engine';
 import { readJson } from './answers';
 import { EXIT, Refused } from './errors';
 import { withEngine } from './opened';
-import { needRoom } from './outputs';
+import { needRoom, writeNetwork } from './outputs';
 import { findRoutine, runRoutine } from './run';
 import { findStudy, newStudy, openSaved, step, telling } from './studies';
 import { tellingTo } from './telling';
+import { verifyFolder } from './verify';
 
 const told = tellingTo(process.stdout);
 const several = (value: string, before: readonly string[]): string[] => [...before, value];
+
+const ALLOW = 'why people who have pseudonyms may be found in what is written; it stands in the logbook';
 
 const program = new Command('pebble')
   .description('Works on studies without the interface, by the same steps. Data folder: PEBBLE_DATA.')
@@ -41,17 +44,30 @@ program
     'runs in this study of the data folder, by its id or name; without it in one that is gone afterwards',
   )
   .option('--replace', 'files of the same names are replaced', false)
+  .option('--allow <reason>', ALLOW)
   .action(
     async (
       routine: string,
-      options: { in: string[]; set: string[]; out: string; study?: string; replace: boolean },
+      options: { in: string[]; set: string[]; out: string; study?: string; replace: boolean; allow?: string },
     ) => {
-      const study = options.study ?? null;
+      const [study, allow] = [options.study ?? null, options.allow ?? null];
       process.exitCode = await withEngine(study === null, (engine) =>
-        runRoutine(engine, routine, { ...options, study }, told),
+        runRoutine(engine, routine, { ...options, study, allow }, told),
       );
     },
   );
+
+program
+  .command('verify')
+  .description('Makes a run again, from its record and its files, and compares what comes out byte by byte.')
+  .argument('<folder>', 'where the run wrote its results')
+  .option('--in <file>', 'a file that it had; can be given several times', several, [])
+  .option('--allow <reason>', ALLOW)
+  .action(async (folder: string, options: { in: string[]; allow?: string }) => {
+    process.exitCode = await withEngine(true, (engine) =>
+      verifyFolder(engine, folder, options.in, options.allow ?? null, told),
+    );
+  });
 
 const routine = program.command('routine').description('Routines that can be run.');
 routine
@@ -160,7 +176,8 @@ program
   .requiredOption('--format <format>', NetworkExport.options.join(', '))
   .requiredOption('--out <file>')
   .option('--replace', 'a file of the same name is replaced', false)
-  .action((wanted: string, network: string, options: { format: string; out: string; replace: boolean }) =>
+  .option('--allow <reason>', ALLOW)
+  .action((wanted: string, network: string, options: ExportOptions) =>
     withEngine(false, async (engine) => {
       const format = NetworkExport.safeParse(options.format);
       if (!format.success)
@@ -173,11 +190,17 @@ program
       const { networks } = await engine.runner.read('networks', id, { offset: 0, limit: 1000 });
       const found = networks.find((one) => one.id === network || one.name === network);
       if (!found) throw new Refused(`There is no network “${network}” in this study.`);
-      const file = await engine.runner.read('exportNetwork', id, { network: found.id, format: format.data });
-      copyFileSync(file.path, options.out);
+      await writeNetwork(engine, found, format.data, options.out, options.allow ?? null);
       told.done('file', { path: options.out }, `Saved as ${options.out}.`);
     }),
   );
+
+interface ExportOptions {
+  readonly format: string;
+  readonly out: string;
+  readonly replace: boolean;
+  readonly allow?: string;
+}
 
 try {
   await program.parseAsync();

@@ -1,32 +1,10 @@
-import { copyFileSync, existsSync, mkdirSync, rmSync, writeFileSync } from 'node:fs';
+import { copyFileSync, existsSync, mkdirSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
-import { FigureQuery, type NetworkExport, type RoutineOutput, type RoutineRun } from '@pebble/contract';
-import { methodsMarkdown } from '@pebble/core';
-import type { Engine, ExportedFile } from '@pebble/server/engine';
+import type { Leaks, Network, NetworkExport, RoutineRun } from '@pebble/contract';
+import { counted } from '@pebble/core';
+import type { Engine, RunFile } from '@pebble/server/engine';
 import { Refused } from './errors';
-
-/** How the file of each form of a network ends. */
-const ENDINGS: Readonly<Record<NetworkExport, string>> = {
-  graphml: 'graphml',
-  'csv-nodes': 'nodes.csv',
-  'csv-ties': 'ties.csv',
-  xlsx: 'xlsx',
-  gml: 'gml',
-  'json-graph': 'json',
-  'node-link': 'node-link.json',
-  dot: 'gv',
-  'arrow-nodes': 'nodes.arrow',
-  'arrow-ties': 'ties.arrow',
-  'parquet-nodes': 'nodes.parquet',
-  'parquet-ties': 'ties.parquet',
-};
-
-/** What the file of an output is called. */
-export function outputName(output: RoutineOutput): string {
-  const { what, of } = output;
-  if (what === 'methods') return `${of}.methods.md`;
-  return `${of}.${what === 'figure' ? output.format : ENDINGS[output.format]}`;
-}
+import { step } from './studies';
 
 /** Throws Refused where a file would be written over. */
 export function needRoom(folder: string, names: readonly string[], mayReplace: boolean): void {
@@ -38,54 +16,59 @@ export function needRoom(folder: string, names: readonly string[], mayReplace: b
     );
 }
 
-/** Writes what a run gives into a folder; what rests on a step that was not done is left out. Returns the names of the files. */
+/**
+ * Writes what a run gives into a folder. Throws Refused where people who have pseudonyms can be found in it.
+ * @param allow why it may be written all the same; null for no reason
+ */
 export async function writeOutputs(
-  engine: Engine,
-  { study, routine, made }: RoutineRun,
+  { runner }: Engine,
+  { study, id, routine }: RoutineRun,
   folder: string,
-): Promise<string[]> {
-  const written: string[] = [];
-  for (const output of routine.outputs) {
-    const thing = made[output.of];
-    if (thing === undefined) continue;
-    const name = outputName(output);
-    await writeOutput(engine, study, output, thing, join(folder, name));
-    written.push(name);
+  allow: string | null,
+): Promise<readonly Omit<RunFile, 'path'>[]> {
+  const allowed = allowedIn((await runner.read('runLeaks', study, id))!, allow);
+  const files = (await runner.read('runFiles', study, id))!;
+  for (const { name, path } of files) take(path, join(folder, name));
+  if (routine.outputs.length > 0 && files.length > 0) {
+    const parameters = { routineRun: id, files: files.length, allowed };
+    await runner.submit(study, { kind: 'export-run', parameters });
   }
-  return written;
+  return files.map(({ name, sha256 }) => ({ name, sha256 }));
 }
 
-async function writeOutput(
-  { runner }: Engine,
-  study: string,
-  output: RoutineOutput,
-  thing: string | number,
+/** Writes a network as a file. Throws Refused as above. */
+export async function writeNetwork(
+  engine: Engine,
+  { study, id: network }: Network,
+  format: NetworkExport,
   path: string,
+  allow: string | null,
 ): Promise<void> {
-  switch (output.what) {
-    case 'methods': {
-      const methods = await runner.read('methods', study, { network: String(thing), length: 'long' });
-      return writeFileSync(path, methodsMarkdown(output.of, methods));
-    }
-    case 'network':
-      return take(
-        await runner.read('exportNetwork', study, { network: String(thing), format: output.format }),
-        path,
-      );
-    case 'figure': {
-      const plates = await runner.read('plates', study, undefined);
-      const plate = plates.find(({ id }) => id === thing);
-      const network = plate?.network ?? String(thing);
-      const query = FigureQuery.parse(plate ? { plate: plate.id } : {});
-      const file = await runner.read('exportFigure', study, { network, format: output.format, query });
-      if (!file) throw new Refused('The map was never arranged, so there is no figure of it.');
-      return take(file, path);
-    }
-  }
+  const { runner } = engine;
+  const allowed = allowedIn(await runner.read('networkLeaks', study, network), allow);
+  await step(engine, study, 'export-network', { network, format, allowed });
+  const file = await runner.read('exportNetwork', study, { network, format });
+  take(file.path, path);
 }
 
 /** A file that was written to be taken away is moved to its place. */
-function take(file: ExportedFile, path: string): void {
-  copyFileSync(file.path, path);
-  rmSync(file.path, { force: true });
+function take(from: string, to: string): void {
+  copyFileSync(from, to);
+  rmSync(from, { force: true });
+}
+
+/** Why something may be written in which people can be found; null where nobody can. Throws Refused. */
+function allowedIn(leaks: Leaks, reason: string | null): { reason: string; found: number } | null {
+  if (leaks.total === 0) return null;
+  if (reason === null) throw new Refused(foundIn(leaks));
+  return { reason, found: leaks.total };
+}
+
+/** Of so many places. */
+const MOST_TOLD = 5;
+
+function foundIn({ leaks, total }: Leaks): string {
+  const first = leaks.slice(0, MOST_TOLD).map(({ place, kind, text }) => `${place}: ${kind} “${text}”`);
+  const more = total > first.length ? `, and ${total - first.length} more` : '';
+  return `People who have pseudonyms can be found in ${counted(total, 'place')} of what it gives (${first.join('; ')}${more}). Nothing was written; say why it may be by --allow "REASON".`;
 }

@@ -1,12 +1,19 @@
 import { existsSync, writeFileSync } from 'node:fs';
-import { join } from 'node:path';
-import { Routine, type RoutineRun } from '@pebble/contract';
+import { basename, join } from 'node:path';
+import { Routine, type RoutineAnswers, type RoutineRun } from '@pebble/contract';
 import { counted, READY_ROUTINES, routineProblems } from '@pebble/core';
-import { keptRoutines, RoutineRefused, type Engine } from '@pebble/server/engine';
+import {
+  keptRoutines,
+  outputName,
+  RoutineRefused,
+  RUN_RECORD,
+  runRecord,
+  type Engine,
+} from '@pebble/server/engine';
 import { answersOf, filesByQuestion, readJson } from './answers';
 import { EXIT, Refused } from './errors';
-import { needRoom, outputName, writeOutputs } from './outputs';
-import { findStudy, newStudy, sendFile, telling } from './studies';
+import { needRoom, writeOutputs } from './outputs';
+import { findStudy, newStudy, sendFile, telling, type GivenFile } from './studies';
 import type { Telling } from './telling';
 
 interface RunOptions {
@@ -16,10 +23,9 @@ interface RunOptions {
   /** The study in which it runs; null for one of its own. */
   readonly study: string | null;
   readonly replace: boolean;
+  /** Why people who have pseudonyms may be found in what is written; null for no reason. */
+  readonly allow: string | null;
 }
-
-/** What is said of a run beside its results: the only file in which dates stand. */
-const RECORD = 'run.json';
 
 /** A routine from a file, one that comes with the application by its id, or one that was kept by its name. Throws Refused. */
 export async function findRoutine(wanted: string, engine: Engine | null): Promise<Routine> {
@@ -45,22 +51,17 @@ export async function findRoutine(wanted: string, engine: Engine | null): Promis
   );
 }
 
-/** Runs a routine and writes what it gives into a folder. Returns what is given back to whoever started the program. */
-export async function runRoutine(
+/** Runs a routine in a study to its end, and says what became of each step. Throws Refused. */
+export async function runIn(
   engine: Engine,
-  wanted: string,
-  options: RunOptions,
+  study: string,
+  routine: Routine,
+  files: ReadonlyMap<string, readonly GivenFile[]>,
+  others: RoutineAnswers,
   told: Telling,
-): Promise<number> {
-  const routine = await findRoutine(wanted, engine);
-  const files = filesByQuestion(routine, options.in);
-  needRoom(options.out, [...routine.outputs.map(outputName), RECORD], options.replace);
-  const study =
-    options.study === null ? await newStudy(engine, routine.name) : findStudy(engine, options.study).id;
-  const sent = new Map(
-    [...files].map(([name, paths]) => [name, paths.map((path) => sendFile(engine, study, path))]),
-  );
-  const answers = answersOf(routine, options.set, sent);
+): Promise<RoutineRun> {
+  const sent = [...files].map(([name, given]) => [name, given.map((one) => sendFile(engine, study, one))]);
+  const answers = { ...others, ...(Object.fromEntries(sent) as RoutineAnswers) };
   const stop = telling(engine, study, told);
   let run: RoutineRun;
   try {
@@ -77,24 +78,33 @@ export async function runRoutine(
       { name, state, sentence, error },
       state === 'done' ? `${name}: ${sentence}` : `${name}: ${state}. ${error ?? ''}`,
     );
-  const written = await writeOutputs(engine, run, options.out);
-  const { fingerprint, startedAt, endedAt, state, made, steps } = run;
-  const record = {
-    routine: routine.name,
-    version: routine.version,
-    fingerprint,
-    state,
-    startedAt,
-    endedAt,
-    made,
-    steps,
-    files: written,
-  };
-  writeFileSync(join(options.out, RECORD), `${JSON.stringify(record, null, 2)}\n`);
+  return run;
+}
+
+/** Runs a routine and writes what it gives into a folder. Returns what is given back to whoever started the program. */
+export async function runRoutine(
+  engine: Engine,
+  wanted: string,
+  options: RunOptions,
+  told: Telling,
+): Promise<number> {
+  const routine = await findRoutine(wanted, engine);
+  const files = filesByQuestion(routine, options.in);
+  needRoom(options.out, [...routine.outputs.map(outputName), RUN_RECORD], options.replace);
+  const study =
+    options.study === null ? await newStudy(engine, routine.name) : findStudy(engine, options.study).id;
+  const given = new Map(
+    [...files].map(([name, paths]) => [name, paths.map((path) => ({ path, file: basename(path) }))]),
+  );
+  const run = await runIn(engine, study, routine, given, answersOf(routine, options.set), told);
+  const written = await writeOutputs(engine, run, options.out, options.allow);
+  const { state, fingerprint } = run;
+  writeFileSync(join(options.out, RUN_RECORD), runRecord(run, written));
+  const names = written.map(({ name }) => name);
   told.done(
     'end',
-    { state, fingerprint, files: written, folder: options.out },
-    `${state === 'done' ? 'Done' : 'Done in part'}: ${counted(written.length, 'file')} and ${RECORD} in ${options.out}.`,
+    { state, fingerprint, files: names, folder: options.out },
+    `${state === 'done' ? 'Done' : 'Done in part'}: ${counted(written.length, 'file')} and ${RUN_RECORD} in ${options.out}.`,
   );
   return state === 'done' ? EXIT.done : EXIT.incomplete;
 }

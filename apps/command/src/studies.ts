@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { copyFileSync, existsSync } from 'node:fs';
 import { basename } from 'node:path';
-import type { Step, StepKind, Study } from '@pebble/contract';
+import type { SentFile, Step, StepKind, Study } from '@pebble/contract';
 import { BadPackage, beginOpening, newStudyId, uploadPath, type Engine } from '@pebble/server/engine';
 import { Refused } from './errors';
 import type { Telling } from './telling';
@@ -39,12 +39,18 @@ export function findStudy({ studies }: Engine, wanted: string): Study {
   );
 }
 
+/** A file on the disk, and what it is called in a study. */
+export interface GivenFile {
+  readonly path: string;
+  readonly file: string;
+}
+
 /** Puts a file where steps of a study read it; gives its id. Throws Refused. */
-export function sendFile({ studies }: Engine, study: string, path: string): { upload: string; file: string } {
+export function sendFile({ studies }: Engine, study: string, { path, file }: GivenFile): SentFile {
   if (!existsSync(path)) throw new Refused(`There is no file ${path}.`);
   const upload = randomUUID();
   copyFileSync(path, uploadPath(studies.folderOf(study), upload));
-  return { upload, file: basename(path) };
+  return { upload, file };
 }
 
 /** Says how far the steps of a study are, until it is ended. */

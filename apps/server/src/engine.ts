@@ -4,14 +4,15 @@ import type { Config } from './config';
 import { openLog } from './files/log';
 import { makeOwnerOnly } from './files/ownerOnly';
 import { RoutineRuns } from './routines/runs';
+import { clearVerifying } from './routines/verify';
 import { Runner } from './runner/runner';
 import { holdFolder } from './storage/holder';
 import { StudyFolders } from './storage/studyFolders';
 
 export { readConfig } from './config';
-export type { ExportedFile } from './exports/writtenFile';
 export { savedPath, uploadPath } from './files/places';
 export { BadPackage } from './files/openedZip';
+export { outputName, RUN_RECORD, runRecord, type RunFile } from './routines/outputs';
 export { RoutineRefused } from './routines/runs';
 export { keptRoutines } from './storage/routines';
 export { newStudyId } from './storage/ids';
@@ -41,6 +42,7 @@ export async function openEngine(
   const told = options.log ?? pino({ level: 'warn' });
   makeOwnerOnly(config.dataFolder);
   const held = holdFolder(config.dataFolder);
+  clearVerifying(config.dataFolder);
   const { log, close: closeLog } = openLog(config.dataFolder);
   const studies = await StudyFolders.open(config.dataFolder, (what) => told.warn(what));
   if (studies.interrupted > 0)

@@ -17,6 +17,7 @@ interface Foreign {
   readonly code: number;
   readonly sample: number;
   readonly account: number;
+  readonly run: number;
 }
 const STEPS: Readonly<Record<StepKind, ((of: Foreign) => object) | null>> = {
   'create-study': null,
@@ -79,6 +80,7 @@ const STEPS: Readonly<Record<StepKind, ((of: Foreign) => object) | null>> = {
   'remove-for-good': ({ network, source }) => ({ networks: [network], sources: [source] }),
   'forget-account': ({ account }) => ({ account }),
   'export-data': null,
+  'export-run': ({ run }) => ({ routineRun: run, files: 1 }),
 };
 
 describe('what is of another study', () => {
@@ -113,6 +115,12 @@ describe('what is of another study', () => {
     const drawn = await app.step('draw-sample', { name: 'S', from: { what: 'filter', filter: {} }, most: 2 });
     const book = await app.get<Codebook>('codebook');
     const [moment] = await app.get<{ id: number }[]>('moments');
+    const routine = {
+      form: 1,
+      name: 'R',
+      steps: [{ name: 'a', kind: 'find-names', parameters: { by: 'library' } }],
+    };
+    const run = await app.api.post(`/api/v1/studies/${app.study}/routine-runs`).send({ routine }).expect(202);
     foreign = {
       network,
       plate: Number(kept.result?.['plate']),
@@ -125,6 +133,7 @@ describe('what is of another study', () => {
       code: book.codes[0].id,
       sample: Number((drawn.body as Step).result?.['sample']),
       account: messages[0].author.id,
+      run: (run.body as { id: number }).id,
     };
     const second = (await app.step('weave', { name: 'B', weave }).expect(200)).body as Step;
     deletedNetwork = String(second.result?.['network']);
@@ -164,6 +173,9 @@ describe('what is of another study', () => {
     await app.api.get(`${at}/reports/${skipped}`).expect(404);
     await app.api.get(`${at}/messages/${foreign.message}/thread`).expect(404);
     await app.api.post(`${at}/steps/${skipped}/cancel`).expect(404);
+    for (const part of ['', '/outputs', '/leaks', '/differences'])
+      await app.api.get(`${at}/routine-runs/${foreign.run}${part}`).expect(404);
+    await app.api.post(`${at}/routine-runs/${foreign.run}/verify`).send({}).expect(404);
     // In its own study it is there.
     await app.api.get(`/api/v1/studies/${other}/skipped/${skipped}`).expect(200);
   });

@@ -1,4 +1,5 @@
-import { readFileSync } from 'node:fs';
+import { createHash } from 'node:crypto';
+import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import {
   type KeptRoutine,
@@ -12,8 +13,9 @@ import {
   type RunDifferences,
   type Step,
 } from '@pebble/contract';
-import { adjustedRand, groupCodes } from '@pebble/core';
+import { adjustedRand, groupCodes, onMessagesThere } from '@pebble/core';
 import { makePosts } from '@pebble/standins';
+import { unzipSync } from 'fflate';
 import { startedApplication } from './testing/application';
 
 const demo = (name: string): Buffer => readFileSync(join(__dirname, '../../../demo', name));
@@ -492,6 +494,109 @@ describe('a routine', () => {
     await app.api.patch('/api/v1/routines/email-archive').send(own).expect(404);
     await app.api.delete(`/api/v1/routines/${id}`).expect(204);
     await app.api.delete(`/api/v1/routines/${id}`).expect(404);
+  });
+
+  describe('once it was run', () => {
+    const at = (run: RoutineRun): string => `/api/v1/studies/${app.study}/routine-runs/${run.id}`;
+
+    it('gives its files as a zip with the record of the run, and says where people can be found in them', async () => {
+      await newStudy('Files');
+      const done = await run(routine('who-talks-to-whom'), { file: await sent('tidepost.csv') });
+      const { body } = await app.api
+        .get(`${at(done)}/outputs`)
+        .responseType('blob')
+        .expect(200);
+      const files = unzipSync(new Uint8Array(body as Buffer));
+      expect(Object.keys(files)).toEqual([
+        'plate.svg',
+        'network.graphml',
+        'network.nodes.csv',
+        'network.ties.csv',
+        'network.methods.md',
+        'run.json',
+      ]);
+      const record = JSON.parse(Buffer.from(files['run.json']).toString()) as {
+        files: Record<string, string>;
+        inputs: object;
+      };
+      for (const [name, sum] of Object.entries(record.files))
+        expect(createHash('sha256').update(files[name]).digest('hex')).toBe(sum);
+      const sum = createHash('sha256').update(demo('tidepost.csv')).digest('hex');
+      expect(record.inputs).toEqual({ file: [{ file: 'tidepost.csv', sha256: sum }] });
+      expect(Buffer.from(files['network.ties.csv']).toString()).toBe(
+        await table(String(done.made['network']), 'csv-ties'),
+      );
+      expect((await app.api.get(`${at(done)}/leaks`).expect(200)).body).toEqual({ leaks: [], total: 0 });
+      // Words of a plate are written by hand: a handle in its title is found.
+      await app.step('name-people', { form: 'words' }).expect(200);
+      const plate = done.made['plate'];
+      await app.step('name-plate', { plate, title: 'Led by wall_lamps_now', note: '' }).expect(200);
+      await app
+        .step('rename-network', { network: done.made['network'], name: 'Of wall_lamps_now' })
+        .expect(200);
+      const { leaks } = (await app.api.get(`${at(done)}/leaks`).expect(200)).body as {
+        leaks: { place: string }[];
+      };
+      expect(leaks.map(({ place }) => place)).toContain('name of the network');
+      const { body: step } = await app
+        .step('export-run', { routineRun: done.id, files: 5, allowed: null })
+        .expect(200);
+      expect((step as Step).sentence).toBe(
+        `What run ${done.id} of “Who talks to whom about a tag” gave was saved as 5 files.`,
+      );
+    });
+
+    it('can be made again from the same file: what comes out is the same, and what was changed since is told', async () => {
+      await newStudy('Again');
+      const done = await run(routine('hashtags-together'), { file: await sent('tidepost.csv') });
+      const verify = async (...names: string[]) =>
+        app.api.post(`${at(done)}/verify`).send({ files: { file: await sent(...names) } });
+      const { status, body } = await verify('tidepost.jsonl');
+      expect([status, (body as { detail: string }).detail]).toEqual([
+        422,
+        expect.stringContaining('The run had tidepost.csv; what was given has not the same bytes'),
+      ]);
+      expect(((await verify('tidepost.csv')).body as RoutineRun).verified).toMatchObject({
+        parts: [
+          { step: 'network', what: 'network', isSame: true, isUnchanged: true },
+          { step: 'plate', what: 'plate', isSame: true, isUnchanged: true },
+        ],
+      });
+      // Nothing of it is left.
+      expect(readdirSync(join(app.folder, 'verifying'))).toEqual([]);
+      const { studies } = (await app.api.get('/api/v1/studies')).body as { studies: { name: string }[] };
+      expect(studies.filter(({ name }) => name === 'Which hashtags go together')).toEqual([]);
+      const network = done.made['network'];
+      await app.step('group-nodes', { network, name: 'finer', settings: { resolution: 3 } }).expect(200);
+      await app.step('delete-plate', { plate: done.made['plate'], title: 'Gone' }).expect(200);
+      expect(((await verify('tidepost.csv')).body as RoutineRun).verified!.parts).toMatchObject([
+        { isSame: true, isUnchanged: false },
+        { isSame: true, isUnchanged: null },
+      ]);
+    });
+
+    it('on what a study has can be made again as long as that is the same', async () => {
+      await newStudy('On these');
+      await app.take('tidepost.csv', demo('tidepost.csv'));
+      const done = await run(onMessagesThere(routine('who-talks-to-whom')), { least: 2 });
+      const verify = () => app.api.post(`${at(done)}/verify`).send({});
+      const { verified } = (await verify().expect(200)).body as RoutineRun;
+      expect(verified!.parts.map(({ isSame }) => isSame)).toEqual([true, true]);
+      const { things } = await app.get<{ things: { key: string }[] }>('tidy/hashtag', { limit: 1 });
+      const decisions = [{ key: things[0].key, verdict: { verdict: 'drop' } }];
+      await app.step('tidy', { sort: 'hashtag', decisions }).expect(200);
+      expect(((await verify().expect(422)).body as { detail: string }).detail).toMatch(
+        /messages of this study, or what was decided of them, are others/,
+      );
+      // Of a run that came into a study with messages nobody can tell which were there.
+      const mixed = await run(routine('hashtags-together'), { file: await sent('tidepost.jsonl') });
+      const files = { file: await sent('tidepost.jsonl') };
+      const { body } = await app.api
+        .post(`${at(mixed)}/verify`)
+        .send({ files })
+        .expect(422);
+      expect((body as { detail: string }).detail).toMatch(/had messages already when it ran/);
+    });
   });
 
   describe('that was ended in the middle', () => {

@@ -12,6 +12,7 @@ import { accessKey } from './files/accessKey';
 import { clearUnusedUploads } from './storage/files/unusedUploads';
 import type { Runner } from './runner/runner';
 import { StandingRoutines } from './routines/standing';
+import type { Scratch } from './routines/verify';
 import { startStandins, type RunningStandins } from './standins';
 
 export interface Running {
@@ -37,7 +38,9 @@ export async function start(
   const standins = await standinsOf(config, told);
   const collector = new Collector(studies, runner, standins?.services ?? []);
   const standing = new StandingRoutines(studies, runner, routines, (...asked) => collector.command(...asked));
-  const app = createApp({ config, key, studies, runner, routines, standing, collector, log });
+  const scratch = (dataFolder: string): Promise<Scratch> =>
+    openEngine({ ...config, dataFolder }, { workerFile: options.workerFile, log: told });
+  const app = createApp({ config, key, studies, runner, routines, standing, scratch, collector, log });
   const server = await new Promise<Server>((resolve, reject) => {
     const listening = app.listen(config.port, config.host, (error?: Error) =>
       error ? reject(error) : resolve(listening),

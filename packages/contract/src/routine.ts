@@ -185,6 +185,34 @@ export const RoutineRunState = z.enum([
 ]);
 export type RoutineRunState = z.infer<typeof RoutineRunState>;
 
+/** A file that a run took in, and its SHA-256 (hexadecimal). */
+export const RunInput = z.object({ file: z.string(), sha256: z.string() });
+export type RunInput = z.infer<typeof RunInput>;
+
+/** What came of making a run again: whether each network and plate is the same, by the step that made it. */
+export const RunCheck = z.object({
+  at: z.string(),
+  /** The version of the application that made it again. */
+  version: z.string(),
+  parts: z.array(
+    z.object({
+      step: z.string(),
+      what: z.enum(['network', 'plate']),
+      /** Whether it came out again as it did. */
+      isSame: z.boolean(),
+      /** Whether what the study has is still what came out; null where it is not there any more. */
+      isUnchanged: z.boolean().nullable(),
+    }),
+  ),
+});
+export type RunCheck = z.infer<typeof RunCheck>;
+
+/** The files of a run once more, by the questions that they answer. */
+export const VerifyRequest = z.object({
+  files: z.record(PartName, z.array(SentFile).min(1).max(1000)).default({}),
+});
+export type VerifyRequest = z.infer<typeof VerifyRequest>;
+
 /** One time that a routine was run in a study. */
 export const RoutineRun = z.object({
   id: z.int(),
@@ -201,6 +229,14 @@ export const RoutineRun = z.object({
   made: z.record(z.string(), z.union([z.string(), z.int()])),
   /** Of routine, answers and data: the same ones give the same results. Null before it is done. */
   fingerprint: z.string().nullable(),
+  /** Its files, by the questions that they answered. */
+  inputs: z.record(z.string(), z.array(RunInput)),
+  /** The version of the application that ran it. */
+  version: z.string(),
+  /** SHA-256 of each network and plate that came out, by the step that made it; null before it is done. */
+  results: z.record(z.string(), z.string()).nullable(),
+  /** What came of making it again the last time; null where nobody did. */
+  verified: RunCheck.nullable(),
   startedAt: z.string(),
   endedAt: z.string().nullable(),
 });

@@ -108,6 +108,7 @@ export const STEP_TRAITS: Readonly<Record<StepKind, StepTraits>> = {
   'open-package': network('study', 'networks', 'plates'),
   'export-network': silent(),
   'export-data': silent(),
+  'export-run': silent(),
   'export-portraits': silent(),
 };
 

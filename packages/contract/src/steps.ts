@@ -325,6 +325,8 @@ export const stepParameters = {
   'open-package': z.object({ upload: z.string(), file: FileName }),
   'export-network': z.object({ network: z.string(), format: NetworkExport, allowed: Allowed }),
   'export-data': DataExport,
+  /** What a run of a routine gives, as files. */
+  'export-run': z.object({ routineRun: z.int(), files: z.int().min(1), allowed: Allowed }),
 } as const;
 
 export type StepKind = keyof typeof stepParameters;

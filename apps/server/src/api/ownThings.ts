@@ -12,6 +12,7 @@ const TABLES = {
   account: ['account', 'This account'],
   run: ['collect_run', 'This collecting run'],
   plate: ['plate', 'This plate'],
+  routineRun: ['routine_run', 'This run'],
 } as const;
 
 /** Steps that work on networks that were deleted. */

@@ -6,6 +6,7 @@ import { draftRoutine } from '../routines/draft';
 import { planRun } from '../routines/plan';
 import { filesAmong } from '../routines/readFiles';
 import { RoutineRefused } from '../routines/runs';
+import { verifyRun } from '../routines/verify';
 import { forgetRoutine, keepRoutine, keptRoutines } from '../storage/routines';
 import { findRun, listRuns } from '../storage/routineRuns';
 import { checkUpload } from './ownThings';
@@ -15,7 +16,7 @@ import { studyRouter } from './routers';
 import type { Services } from './services';
 
 /** Routines that are kept for all studies, and the times that they are run in one. */
-export function routineRoutes({ studies, runner, routines }: Services): Router {
+export function routineRoutes({ studies, runner, routines, scratch }: Services): Router {
   const { router, on, store } = studyRouter(studies);
   const { catalogue } = studies;
   const checked = (routine: Routine): Routine => {
@@ -66,6 +67,28 @@ export function routineRoutes({ studies, runner, routines }: Services): Router {
     async ({ path: { study, routineRun: run }, query: { beside }, signal }) =>
       (await runner.read('routineDifferences', study, { run, beside }, signal)) ?? fail(notFound('This run')),
   );
+
+  on(ROUTES.routineOutputs, async ({ path: { study, routineRun }, signal }) => {
+    const zip = (await runner.read('runZip', study, routineRun, signal)) ?? fail(notFound('This run'));
+    if ('problem' in zip) throw new ApiError(409, 'There are no files', zip.problem);
+    return zip;
+  });
+
+  on(
+    ROUTES.routineLeaks,
+    async ({ path: { study, routineRun }, signal }) =>
+      (await runner.read('runLeaks', study, routineRun, signal)) ?? fail(notFound('This run')),
+  );
+
+  on(ROUTES.verifyRoutine, async ({ path: { study, routineRun }, body: { files }, signal }) => {
+    for (const { upload } of Object.values(files).flat()) checkUpload(store(study).folder, upload);
+    const verifying = { store: store(study), runner, open: scratch, signal };
+    try {
+      return (await verifyRun(verifying, routineRun, files)) ?? fail(notFound('This run'));
+    } catch (error) {
+      throw error instanceof RoutineRefused ? routineRefused(error) : error;
+    }
+  });
 
   on(ROUTES.runRoutine, async ({ path: { study }, body: { routine, answers } }) => {
     for (const { upload } of filesAmong(answers)) checkUpload(store(study).folder, upload);

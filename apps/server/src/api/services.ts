@@ -5,6 +5,7 @@ import type { StudyFolders } from '../storage/studyFolders';
 import type { Runner } from '../runner/runner';
 import type { RoutineRuns } from '../routines/runs';
 import type { StandingRoutines } from '../routines/standing';
+import type { Scratch } from '../routines/verify';
 
 /** What the routes use. */
 export interface Services {
@@ -15,6 +16,8 @@ export interface Services {
   readonly runner: Runner;
   readonly routines: RoutineRuns;
   readonly standing: StandingRoutines;
+  /** Opens a data folder of its own. */
+  readonly scratch: (dataFolder: string) => Promise<Scratch>;
   readonly collector: Collector;
   readonly log: Logger;
 }

@@ -16,6 +16,7 @@ import {
   exportPackage,
   exportPage,
   exportReport,
+  exportRun,
 } from './export/exportSteps';
 import { findNames } from './gather/findNames';
 import { forgetAccount } from './gather/forgetAccount';
@@ -160,6 +161,7 @@ const definitions = {
   'open-package': openPackage,
   'export-network': exportNetwork,
   'export-data': exportData,
+  'export-run': exportRun,
 } satisfies { readonly [K in StepKind]: { readonly kind: K } } as unknown as Definitions;
 
 /** The definition of a kind of step, as the runner sees it: parameters are parsed by the contract before they get here. */

@@ -14,7 +14,7 @@ import { readMap } from '../storage/networks';
 import type { Store } from '../storage/open';
 import { beginRun, changeRun, findRun, interruptRuns, keptRun, type Stopped } from '../storage/routineRuns';
 import type { StudyFolders } from '../storage/studyFolders';
-import { fingerprint } from './fingerprint';
+import { fingerprintOf, inputsOf, materialOf } from './fingerprint';
 import { withReadings } from './readFiles';
 
 /** A routine or an answer that does not fit; each with its place. */
@@ -84,9 +84,12 @@ export class RoutineRuns {
     const store = this.storeOf(study);
     const { answers, problems } = await checkedRun(store, this.runner, routine, given);
     if (problems.length > 0) throw new RoutineRefused(problems);
-    const print = await fingerprint(store, routine, answers);
-    const id = await beginRun(store, { routine, answers, standing });
-    await changeRun(store, id, { state: 'running', fingerprint: print });
+    const id = await beginRun(store, {
+      routine,
+      answers,
+      standing,
+      ...(await known(store, routine, answers)),
+    });
     return this.start(study, id);
   }
 
@@ -107,11 +110,15 @@ export class RoutineRuns {
     const ids: number[] = [];
     for (const [i, one] of all.entries()) {
       const varied = { question, value: values[i], first: ids[0] ?? 0 };
-      const id = await beginRun(store, { routine, answers: one, varied, state: 'waiting' });
       // Files of the first run are used up when others begin.
-      const print = await fingerprint(store, routine, one);
-      await changeRun(store, id, { state: 'waiting', fingerprint: print });
-      ids.push(id);
+      const begun = {
+        routine,
+        answers: one,
+        varied,
+        state: 'waiting',
+        ...(await known(store, routine, one)),
+      } as const;
+      ids.push(await beginRun(store, begun));
     }
     void this.oneAfterTheOther(study, ids);
     return Promise.all(ids.map((id) => this.read(study, id)));
@@ -227,7 +234,8 @@ export class RoutineRuns {
         : going.stop.signal.aborted
           ? 'cancelled'
           : 'incomplete';
-    await changeRun(store, id, { state, stopped });
+    const results = state === 'done' ? await this.runner.read('runResults', study, id) : null;
+    await changeRun(store, id, { state, stopped, results });
   }
 
   /** What the steps of a run have made, and which of them are done. */
@@ -246,6 +254,12 @@ export class RoutineRuns {
     if (!store) throw new StepRefused('This study is not there any more.');
     return store;
   }
+}
+
+/** What is known of a run before it begins, so that it can be made again. */
+async function known(store: Store, routine: Routine, answers: RoutineAnswers) {
+  const [inputs, material] = [await inputsOf(store, answers), await materialOf(store)];
+  return { inputs, material, fingerprint: fingerprintOf(routine, answers, { inputs, material }) };
 }
 
 /** What a step of one of several runs makes is called by the answer that was tried. */

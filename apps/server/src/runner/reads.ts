@@ -85,6 +85,8 @@ import { readOverTime } from '../reading/overTime';
 import { readGroupMessages, readGroupPortrait, readPortraits } from '../reading/readPortraits';
 import { readSpread } from '../reading/spread';
 import { readSpreadMessages, readSpreadOffers } from '../reading/spreadMessages';
+import { findRunLeaks, writeRunFiles, zipRun, type RunFile } from '../routines/outputs';
+import { runResults } from '../routines/results';
 import { readAccounts } from '../storage/accounts';
 import { readNetworks } from '../storage/networks';
 import { readSmallPicture } from '../storage/files/smallPictures';
@@ -173,6 +175,11 @@ export interface Reads {
   packageCheck: { asks: { network: string; query: PackageQuery }; gives: PackageCheck | null };
   /** Null where there is no such run. */
   routineDifferences: { asks: { run: number; beside?: number | undefined }; gives: RunDifferences | null };
+  /** What came out of a run, as hashes; null where there is no such run, as with what follows. */
+  runResults: { asks: number; gives: Record<string, string> | null };
+  runFiles: { asks: number; gives: RunFile[] | null };
+  runZip: { asks: number; gives: ExportedFile | { problem: string } | null };
+  runLeaks: { asks: number; gives: Leaks | null };
   tidy: { asks: TidyQuery & { sort: TidySort }; gives: TidyPage };
   suggestions: { asks: TidySort; gives: Suggestion[] };
 }
@@ -231,6 +238,10 @@ export const readers: { readonly [N in ReadName]: Reader<N> } = {
   package: writePackage,
   packageCheck: checkPackage,
   routineDifferences: readDifferences,
+  runResults,
+  runFiles: writeRunFiles,
+  runZip: zipRun,
+  runLeaks: findRunLeaks,
   tidy: readTidyPage,
   suggestions: readSuggestions,
 };

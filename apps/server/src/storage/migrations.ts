@@ -443,7 +443,7 @@ const routines: Migration = {
   },
 };
 
-/** Routines that run by themselves, and which runs they began. */
+/** Routines that run by themselves, which runs they began, and what is needed to make a run again. */
 const standing: Migration = {
   async up({ schema }: Kysely<unknown>): Promise<void> {
     await columns(schema.createTable('standing_routine'), [
@@ -460,6 +460,17 @@ const standing: Migration = {
       ['created_at', 'text', 'there'],
     ]).execute();
     await schema.alterTable('routine_run').addColumn('standing', 'integer').execute();
+    for (const [name, usually] of [
+      ['inputs', '{}'],
+      ['version', ''],
+      ['material', ''],
+    ] as const)
+      await schema
+        .alterTable('routine_run')
+        .addColumn(name, 'text', (column) => column.notNull().defaultTo(usually))
+        .execute();
+    await schema.alterTable('routine_run').addColumn('results', 'text').execute();
+    await schema.alterTable('routine_run').addColumn('verified', 'text').execute();
   },
 };
 

@@ -1,6 +1,7 @@
 import {
   Routine,
   RoutineAnswers,
+  RunCheck,
   type RoutineAnswer,
   type RoutineRun,
   type RoutineRunState,
@@ -13,6 +14,7 @@ import { isAmong } from './lists';
 import type { Store } from './open';
 import type { RoutineRunTable } from './schema';
 import { stepsOfRun } from './steps';
+import { VERSION } from '../version';
 
 /** Why a step of a run was not done that never came into the logbook. */
 export type Stopped = Readonly<
@@ -28,6 +30,16 @@ interface KeptRun {
   readonly varied: RoutineRun['varied'];
   readonly standing: number | null;
   readonly stopped: Stopped;
+  /** A hash of what the study had before. */
+  readonly material: string;
+  readonly version: string;
+  readonly inputs: RoutineRun['inputs'];
+}
+
+/** With what a run begins, beside its routine and answers. */
+interface BegunWith extends Pick<RoutineRun, 'varied' | 'standing' | 'state' | 'inputs' | 'fingerprint'> {
+  /** A hash of what the study had before. */
+  readonly material: string;
 }
 
 export async function beginRun(
@@ -38,7 +50,10 @@ export async function beginRun(
     varied = null,
     standing = null,
     state = 'running',
-  }: Pick<RoutineRun, 'routine' | 'answers'> & Partial<Pick<RoutineRun, 'varied' | 'standing' | 'state'>>,
+    material = '',
+    inputs = {},
+    fingerprint = null,
+  }: Pick<RoutineRun, 'routine' | 'answers'> & Partial<BegunWith>,
 ): Promise<number> {
   const { id } = await query
     .insertInto('routine_run')
@@ -47,7 +62,12 @@ export async function beginRun(
       answers: JSON.stringify(answers),
       state,
       stopped: '{}',
-      fingerprint: null,
+      fingerprint,
+      inputs: JSON.stringify(inputs),
+      version: VERSION,
+      material,
+      results: null,
+      verified: null,
       first_run: varied && varied.first > 0 ? varied.first : null,
       varied: varied && JSON.stringify(varied),
       standing,
@@ -63,17 +83,26 @@ export async function beginRun(
 export async function changeRun(
   { query }: Store,
   id: number,
-  change: { state: RoutineRunState; stopped?: Stopped; fingerprint?: string | null },
+  change: { state: RoutineRunState; stopped?: Stopped; results?: RoutineRun['results'] },
 ): Promise<void> {
-  const { state, stopped, fingerprint } = change;
+  const { state, stopped, results } = change;
   await query
     .updateTable('routine_run')
     .set({
       state,
       ended_at: state === 'running' || state === 'waiting' ? null : new Date().toISOString(),
       ...(stopped ? { stopped: JSON.stringify(stopped) } : {}),
-      ...(fingerprint === undefined ? {} : { fingerprint }),
+      ...(results ? { results: JSON.stringify(results) } : {}),
     })
+    .where('id', '=', id)
+    .execute();
+}
+
+/** Writes down what came of making a run again. */
+export async function noteCheck({ query }: Store, id: number, verified: RunCheck): Promise<void> {
+  await query
+    .updateTable('routine_run')
+    .set({ verified: JSON.stringify(verified) })
     .where('id', '=', id)
     .execute();
 }
@@ -113,6 +142,9 @@ function toKept(row: Selectable<RoutineRunTable>): KeptRun {
     varied: row.varied ? { ...(JSON.parse(row.varied) as Varied), first: row.first_run ?? row.id } : null,
     standing: row.standing,
     stopped: JSON.parse(row.stopped) as Stopped,
+    material: row.material,
+    version: row.version,
+    inputs: JSON.parse(row.inputs) as RoutineRun['inputs'],
   };
 }
 
@@ -122,7 +154,7 @@ interface Varied {
 }
 
 async function toRun(store: Store, row: Selectable<RoutineRunTable>): Promise<RoutineRun> {
-  const { stopped, ...kept } = toKept(row);
+  const { stopped, material: _, ...kept } = toKept(row);
   const { routine, varied } = kept;
   const own = varied ? restingOn(routine, varied.question) : null;
   const shared =
@@ -156,6 +188,8 @@ async function toRun(store: Store, row: Selectable<RoutineRunTable>): Promise<Ro
     }),
     made,
     fingerprint: row.fingerprint,
+    results: row.results ? (JSON.parse(row.results) as Record<string, string>) : null,
+    verified: row.verified ? RunCheck.parse(JSON.parse(row.verified)) : null,
     startedAt: row.started_at,
     endedAt: row.ended_at,
   };

@@ -184,6 +184,14 @@ export interface RoutineRunTable {
   varied: string | null;
   /** The standing routine that began it. */
   standing: number | null;
+  /** JSON of its files with their hashes, and the version of the application. */
+  inputs: string;
+  version: string;
+  /** A hash of what the study had before; empty where it had nothing. */
+  material: string;
+  /** JSON of hashes of what came out, and of what came of making it again. */
+  results: string | null;
+  verified: string | null;
   started_at: string;
   ended_at: string | null;
 }

@@ -1,3 +1,4 @@
+import { Leaks } from '../people';
 import {
   DifferencesQuery,
   DraftRequest,
@@ -11,8 +12,9 @@ import {
   RoutineRunList,
   RunDifferences,
   VariationRequest,
+  VerifyRequest,
 } from '../routine';
-import { routeTable } from './route';
+import { Bytes, routeTable } from './route';
 
 const NOT_RIGHT = { 422: 'The routine or an answer is not right; it is said where.' };
 
@@ -99,6 +101,29 @@ export const routineRoutes = routeTable({
     summary: 'What differs between the networks of a run and those of an earlier run of the same routine.',
     query: DifferencesQuery,
     answer: RunDifferences,
+  },
+  routineOutputs: {
+    method: 'get',
+    path: '/studies/{study}/routine-runs/{routineRun}/outputs',
+    summary:
+      'What a run gives as files, as a zip; with a record of the run, the only file in which dates stand.',
+    answer: new Bytes(['application/zip']),
+    problems: { 409: 'It gives no files, or what they are of is not there any more.' },
+  },
+  routineLeaks: {
+    method: 'get',
+    path: '/studies/{study}/routine-runs/{routineRun}/leaks',
+    summary: 'Where people who have pseudonyms can be found in what a run gives as files.',
+    answer: Leaks,
+  },
+  verifyRoutine: {
+    method: 'post',
+    path: '/studies/{study}/routine-runs/{routineRun}/verify',
+    summary:
+      'Makes a run again, in a place of its own that is gone afterwards, and compares what comes out. Closing the connection stops it.',
+    body: VerifyRequest,
+    answer: RoutineRun,
+    problems: { 422: 'The files are others than those of the run, or it cannot be made again.' },
   },
   cancelRoutine: {
     method: 'post',

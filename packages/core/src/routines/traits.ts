@@ -240,6 +240,7 @@ const TRAITS: { readonly [K in StepKind]: RoutineTrait<K> } = {
   'export-package': GOES_OUT,
   'export-network': GOES_OUT,
   'export-data': GOES_OUT,
+  'export-run': GOES_OUT,
   'export-portraits': GOES_OUT,
 };
 

@@ -3,6 +3,7 @@ import { counted, joinWith } from '@pebble/core';
 import { formatProblem } from '../../exports/formatProblem';
 import { readNodeNames, withoutPseudonyms } from '../../people/publishedNames';
 import { findNetwork } from '../../storage/networks';
+import { findRun } from '../../storage/routineRuns';
 import { StepRefused } from '../../errors/stepErrors';
 import type { StepDefinition } from '../step';
 import { allowedPhrase } from './allowedPhrase';
@@ -110,3 +111,15 @@ export const exportData: StepDefinition<'export-data'> = {
     return `${WHAT[what]} exported as ${format === 'csv' ? 'CSV' : 'JSON Lines'}${those}.`;
   },
 };
+
+export const exportRun: StepDefinition<'export-run', { readonly routine: string } & Record<string, unknown>> =
+  {
+    kind: 'export-run',
+    async run({ store }, { routineRun }) {
+      const run = await findRun(store, routineRun);
+      if (!run) throw new StepRefused('This run is no longer there.');
+      return { routine: run.routine.name };
+    },
+    describe: ({ routineRun, files, allowed }, result) =>
+      `What run ${routineRun} of ${result ? `“${result.routine}”` : 'a routine'} gave was saved as ${counted(files, 'file')}.${allowedPhrase(allowed)}`,
+  };

@@ -1,9 +1,22 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
+import { FormsModule } from '@angular/forms';
 import { MatButton } from '@angular/material/button';
+import { MatCheckbox } from '@angular/material/checkbox';
+import { MatFormField } from '@angular/material/form-field';
+import { MatInput } from '@angular/material/input';
 import { MatProgressBar } from '@angular/material/progress-bar';
+import { Router } from '@angular/router';
 import { Store } from '@ngrx/store';
-import type { KeptRoutine, RoutineAnswer, RoutineAnswers, RoutineQuestion } from '@pebble/contract';
+import type {
+  KeptRoutine,
+  Routine,
+  RoutineAnswer,
+  RoutineAnswers,
+  RoutineQuestion,
+  StandingWhen,
+} from '@pebble/contract';
+import { onMessagesThere } from '@pebble/core';
 import { debounceTime, type Observable } from 'rxjs';
 import { Api } from '../api/api';
 import { asking } from '../shared/asking';
@@ -13,6 +26,7 @@ import { counted, duration } from '../shared/words';
 import { Notices } from '../store/notices';
 import { WorkActions } from '../store/work.actions';
 import { QuestionField } from './question-field';
+import { StandingForm } from './standing-form';
 import { VariationForm, type Variation } from './variation-form';
 
 /** Milliseconds without a further answer after which it is asked what the routine would do. */
@@ -21,9 +35,25 @@ const REST = 400;
 /** Asks what a routine asks, says what it will do and for how long, and runs it. */
 @Component({
   selector: 'pt-routine-runner',
-  imports: [Busy, MatButton, MatProgressBar, QuestionField, VariationForm],
+  imports: [
+    Busy,
+    FormsModule,
+    MatButton,
+    MatCheckbox,
+    MatFormField,
+    MatInput,
+    MatProgressBar,
+    QuestionField,
+    StandingForm,
+    VariationForm,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
+    @if (takesIn()) {
+      <mat-checkbox [ngModel]="isOnThese()" (ngModelChange)="isOnThese.set($event)">
+        On the messages that this study has, without new files
+      </mat-checkbox>
+    }
     @for (question of questions(); track question.name) {
       <pt-question-field
         [study]="study()"
@@ -51,6 +81,21 @@ const REST = 400;
       }
     </div>
  <button matButton="filled" [disabled]="!canRun()" [ptBusy]="busy()" (click)="run()">Run the routine</button>
+    <details>
+      <summary>Run it in a new study</summary>
+      <form class="new" (submit)="$event.preventDefault(); beginStudy(called.value)">
+        <label class="field"
+          >Name of the study
+          <mat-form-field><input matInput #called maxlength="200" required [value]="kept().routine.name" /></mat-form-field>
+        </label>
+        <button matButton="outlined" [ptBusy]="busy()">Begin the study</button>
+        <p class="faint">The routine is open there: choose its files, and run it.</p>
+      </form>
+    </details>
+    <details>
+      <summary>Let it run by itself</summary>
+      <pt-standing-form [study]="study()" [busy]="busy()" (asked)="letStand($event)" />
+    </details>
     @if (varies()) {
       <details>
         <summary>Try several values</summary>
@@ -63,6 +108,7 @@ const REST = 400;
       </details>
     }
   `,
+  styleUrl: '../publish/fields.scss',
   styles: `
     .plan {
       min-height: 60px;
@@ -71,7 +117,10 @@ const REST = 400;
       overflow-wrap: anywhere;
     }
     details {
-      margin-top: 14px;
+      margin-top: 10px;
+    }
+    .new {
+      max-width: 420px;
     }
     summary {
       cursor: pointer;
@@ -89,14 +138,22 @@ export class RoutineRunner {
   private readonly api = inject(Api);
   private readonly store = inject(Store);
   private readonly notices = inject(Notices);
+  private readonly router = inject(Router);
   protected readonly busy = signal(false);
   protected readonly duration = duration;
-  protected readonly questions = computed(() => this.kept().routine.questions);
-  /** What was answered; of another routine nothing yet. */
-  private readonly answers = draftAbout<RoutineAnswers>(
-    () => this.kept().id,
-    () => ({}),
+  /** What was answered, and files that were sent, are those of one routine in one study. */
+  private readonly about = (): readonly unknown[] => [this.study(), this.kept().id];
+  private readonly answers = draftAbout<RoutineAnswers>(this.about, () => ({}));
+  /** Whether it runs on what the study has. */
+  protected readonly isOnThese = draftAbout(this.about, () => false);
+  protected readonly takesIn = computed(() =>
+    this.kept().routine.steps.some(({ kind }) => kind === 'import-source'),
   );
+  private readonly routine = computed(() => {
+    const { routine } = this.kept();
+    return this.isOnThese() ? onMessagesThere(routine) : routine;
+  });
+  protected readonly questions = computed(() => this.routine().questions);
   protected readonly varies = computed(() =>
     this.questions().some(({ kind }) => kind !== 'file' && kind !== 'list'),
   );
@@ -104,7 +161,9 @@ export class RoutineRunner {
     this.questions().find(({ kind, name }) => kind === 'file' && this.answers()[name] === undefined),
   );
   private readonly asked = computed(() =>
-    this.waitsFor() ? null : { study: this.study(), routine: this.kept().routine, answers: this.answers() },
+    this.waitsFor()
+      ? null
+      : { study: this.study(), routine: this.routine(), answers: this.answersTo(this.routine()) },
   );
   private readonly settled = toSignal(toObservable(this.asked).pipe(debounceTime(REST)), {
     initialValue: null,
@@ -122,6 +181,12 @@ export class RoutineRunner {
 
   protected answer(name: string, value: RoutineAnswer): void {
     this.answers.update((answers) => ({ ...answers, [name]: value }));
+  }
+
+  /** What was answered of what a routine asks. */
+  private answersTo({ questions }: Routine): RoutineAnswers {
+    const asked = new Set(questions.map(({ name }) => name));
+    return Object.fromEntries(Object.entries(this.answers()).filter(([name]) => asked.has(name)));
   }
 
   protected run(): void {
@@ -143,6 +208,23 @@ export class RoutineRunner {
       this.notices.say(
         `“${routine.name}” is running with ${counted(values.length, 'value')}, one after the other.`,
       );
+    });
+  }
+
+  protected beginStudy(name: string): void {
+    const routine = this.kept().id;
+    this.begin(this.api.createStudy({ name }), ({ id }) => {
+      void this.router.navigate(['/studies', id, 'logbook', 'routines'], { queryParams: { routine } });
+    });
+  }
+
+  protected letStand(when: StandingWhen): void {
+    const study = this.study();
+    const routine = onMessagesThere(this.kept().routine);
+    const answers = this.answersTo(routine);
+    this.begin(this.api.beginStanding({ study }, { routine, answers, when }), ({ lastRun }) => {
+      this.store.dispatch(WorkActions.routineReported({ run: lastRun ?? 0 }));
+      this.notices.say(`“${routine.name}” runs by itself from now on.`);
     });
   }
 

@@ -17,12 +17,22 @@ import { RoutineDrafts } from './routine-drafts';
 import { RoutineEditor } from './routine-editor';
 import { RoutineRunner } from './routine-runner';
 import { RunCard } from './run-card';
+import { StandingList } from './standing-list';
 import { VariationTable } from './variation-table';
 
 /** Steps that can be run again on other data: those that come with the application, one's own, and each time that they were run here. */
 @Component({
   selector: 'pt-routines',
-  imports: [ForGood, MatButton, RoutineEditor, RoutineRunner, RouterLink, RunCard, VariationTable],
+  imports: [
+    ForGood,
+    MatButton,
+    RoutineEditor,
+    RoutineRunner,
+    RouterLink,
+    RunCard,
+    StandingList,
+    VariationTable,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './routines.html',
   styleUrl: './routines.scss',
@@ -38,7 +48,7 @@ export class Routines {
   readonly routine = input<string>();
   protected readonly study = this.store.selectSignal(work.selectStudy);
   private readonly steps = this.store.selectSignal(work.selectSteps);
-  private readonly told = this.store.selectSignal(work.selectRoutinesTold);
+  protected readonly told = this.store.selectSignal(work.selectRoutinesTold);
   /** How often routines were kept, changed or forgotten here. */
   private readonly changes = signal(0);
   private readonly read = asking(

@@ -9,18 +9,20 @@ import { Api } from '../api/api';
 import { Busy } from '../shared/busy';
 import { instant } from '../shared/words';
 import { WorkActions } from '../store/work.actions';
+import { RunCheck } from './run-check';
 import { RunDifferences } from './run-differences';
+import { RunFiles } from './run-files';
 import { RUN_STATES } from './run-states';
 
 /** One time that a routine was run: how far it is, what became of each step, and where its results are. */
 @Component({
   selector: 'pt-routine-run',
-  imports: [Busy, MatButton, MatProgressBar, RouterLink, RunDifferences],
+  imports: [Busy, MatButton, MatProgressBar, RouterLink, RunCheck, RunDifferences, RunFiles],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h3>{{ run().routine.name }}</h3>
     <p class="faint">
-      run {{ run().id }}{{ varied() }} · {{ instant(run().startedAt) }} · {{ state() }} · {{ done() }} of {{ run().steps.length }} steps
+      run {{ run().id }}{{ varied() }}{{ run().standing === null ? '' : ', by itself' }} · {{ instant(run().startedAt) }} · {{ state() }} · {{ done() }} of {{ run().steps.length }} steps
     </p>
     @if (run().state === 'running') {
       <mat-progress-bar mode="determinate" [value]="(100 * done()) / run().steps.length" aria-label="Steps done" />
@@ -50,12 +52,21 @@ import { RUN_STATES } from './run-states';
         <a matButton [routerLink]="['/studies', run().study, 'publish']">Plates on Publish</a>
       }
     </p>
+    @if (hasFiles()) {
+      <pt-run-files [run]="run()" />
+    }
     @if (run().state === 'done') {
       <details (toggle)="isCompared.set($any($event.target).open)">
         <summary>What differs from the run before</summary>
         @if (isCompared()) {
           <pt-run-differences [run]="run()" />
         }
+      </details>
+    }
+    @if (run().results !== null) {
+      <details>
+        <summary>{{ run().verified ? 'Made again' : 'Verify' }}</summary>
+        <pt-run-check [run]="run()" (checked)="told($event)" />
       </details>
     }
     @if (run().fingerprint; as print) {
@@ -125,6 +136,16 @@ export class RunCard {
     this.run().steps.some(({ kind, state }) => kind === 'keep-plate' && state === 'done'),
   );
 
+  protected readonly hasFiles = computed(() => {
+    const { routine, made, state } = this.run();
+    const hasEnded = state !== 'running' && state !== 'waiting';
+    return hasEnded && routine.outputs.some(({ of }) => made[of] !== undefined);
+  });
+
+  protected told({ id }: RoutineRun): void {
+    this.store.dispatch(WorkActions.routineReported({ run: id }));
+  }
+
   protected stop(): void {
     this.ask(this.api.cancelRoutine(this.place()));
   }
@@ -141,9 +162,9 @@ export class RunCard {
   private ask(asked: Observable<RoutineRun>): void {
     this.busy.set(true);
     asked.subscribe({
-      next: ({ id }) => {
+      next: (run) => {
         this.busy.set(false);
-        this.store.dispatch(WorkActions.routineReported({ run: id }));
+        this.told(run);
       },
       error: (error: Error) => {
         this.busy.set(false);
