@@ -272,6 +272,8 @@ export const NetworkDifferences = z.object({
   now: RunNetwork,
   came: Named,
   gone: Named,
+  /** Measures of the whole network in words, with what they were. */
+  measures: z.array(z.object({ title: z.string(), before: z.number(), now: z.number() })),
   /** Adjusted Rand index of both groupings over the nodes that both networks have; null where there are none. */
   agreement: z.number().nullable(),
   /** What became of each group, the largest first. */
@@ -288,6 +290,8 @@ export const RunDifferences = z.object({
   /** Null where there is no earlier one. */
   before: z.int().nullable(),
   networks: z.array(NetworkDifferences),
+  /** Plates of the same step that both have still. */
+  plates: z.array(z.object({ step: z.string(), before: z.int(), now: z.int() })),
 });
 export type RunDifferences = z.infer<typeof RunDifferences>;
 export const DifferencesQuery = z.object({

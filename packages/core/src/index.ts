@@ -145,6 +145,7 @@ export * from './routines/bind';
 export * from './routines/check';
 export * from './routines/differences';
 export * from './routines/editing';
+export * from './routines/values';
 export * from './routines/fromLogbook';
 export * from './routines/paragraph';
 export * from './routines/ready';

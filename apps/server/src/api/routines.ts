@@ -55,7 +55,7 @@ export function routineRoutes({ studies, runner, routines, scratch }: Services):
 
   on(ROUTES.planRoutine, ({ path: { study }, body: { routine, answers } }) => {
     for (const { upload } of filesAmong(answers)) checkUpload(store(study).folder, upload);
-    return planRun(store(study), runner, routine, answers);
+    return planRun({ store: store(study), runner, catalogue }, routine, answers);
   });
 
   on(ROUTES.routineRuns, ({ path: { study } }) => listRuns(store(study)));

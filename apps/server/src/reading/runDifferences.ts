@@ -3,6 +3,7 @@ import { groupCodes, networkDifferences, numbersOf, type ComparedNetwork } from 
 import { readTable } from '../storage/files/tables';
 import { findNetwork } from '../storage/networks';
 import type { Store } from '../storage/open';
+import { listPlates } from '../storage/plates';
 import { listRuns } from '../storage/routineRuns';
 import { nodeKeys } from './nodeKeys';
 
@@ -19,7 +20,7 @@ export async function readDifferences(
       ? id < run && state === 'done' && routine.name === now.routine.name
       : id === beside && id !== run,
   );
-  if (!earlier) return { run, before: null, networks: [] };
+  if (!earlier) return { run, before: null, networks: [], plates: [] };
   const networks = [];
   for (const { name } of now.routine.steps) {
     const pair = await Promise.all([madeNetwork(store, earlier, name), madeNetwork(store, now, name)]);
@@ -27,7 +28,22 @@ export async function readDifferences(
     const [before, after] = pair.map((network) => network && compared(store, network, column));
     if (before && after) networks.push(networkDifferences(name, before, after));
   }
-  return { run, before: earlier.id, networks };
+  return { run, before: earlier.id, networks, plates: await platesOf(store, earlier, now) };
+}
+
+/** Plates of the same step that both runs have still. */
+async function platesOf(
+  store: Store,
+  earlier: RoutineRun,
+  now: RoutineRun,
+): Promise<RunDifferences['plates']> {
+  const there = new Set((await listPlates(store)).map(({ id }) => id));
+  return now.routine.steps.flatMap(({ kind, name }) => {
+    const [before, after] = [earlier.made[name], now.made[name]].map(Number);
+    return kind === 'keep-plate' && there.has(before) && there.has(after)
+      ? [{ step: name, before, now: after }]
+      : [];
+  });
 }
 
 /** The network that a step of a run made, where it is still there and measured. */
@@ -46,7 +62,7 @@ function groupingOf({ steps }: Routine, network: string): string {
   return typeof last?.parameters['name'] === 'string' ? last.parameters['name'] : 'community';
 }
 
-function compared(store: Store, { id, edges, titles }: Network, wanted: string): ComparedNetwork {
+function compared(store: Store, { id, edges, titles, measures }: Network, wanted: string): ComparedNetwork {
   const nodes = readTable(store.folder, id, 'nodes');
   const column = wanted in nodes ? wanted : 'community';
   const { of, names } = groupCodes(nodes[column]);
@@ -56,6 +72,7 @@ function compared(store: Store, { id, edges, titles }: Network, wanted: string):
     keys: nodeKeys(store, id),
     names: Array.from(nodes['handle'] as ArrayLike<string>, String),
     edges,
+    measures,
     group: of,
     titleOf: (group) => titles[column]?.[names[group]] ?? `group ${names[group]}`,
     by,

@@ -1,9 +1,12 @@
 import { closeSync, openSync, readSync, statSync } from 'node:fs';
-import type { Routine, RoutineAnswers, RoutinePlan, SentFile, StepKind } from '@pebble/contract';
+import type { Routine, RoutineAnswers, RoutinePlan, SentFile } from '@pebble/contract';
 import { routineParagraph } from '@pebble/core';
 import { uploadPath } from '../files/places';
 import type { Runner } from '../runner/runner';
+import type { Catalogue } from '../storage/catalogue';
 import type { Store } from '../storage/open';
+import { learnedPaces } from '../storage/paces';
+import { countMessages, expectedSeconds } from './expected';
 import { filesAmong } from './readFiles';
 import { checkedRun } from './runs';
 
@@ -11,17 +14,6 @@ import { checkedRun } from './runs';
 const LOOKED_AT = 65_536;
 /** Bytes of a record where lines do not tell records apart. */
 const OTHERWISE = 1000;
-
-/**
- * Seconds for each kind of step with what follows it: at least, and for each thousand messages. Measured with two cores on 200,000 posts by
- * 60,000 accounts that became a network of 50,000 nodes and 228,000 ties; other kinds are short beside these.
- */
-const COSTS: Partial<Record<StepKind, readonly [least: number, perThousand: number]>> = {
-  'import-source': [0.5, 0.045],
-  weave: [1, 0.165],
-  'arrange-map': [0.3, 0.115],
-};
-const USUAL = [0.2, 0.003] as const;
 
 /** About how many records a file that was sent has. */
 function recordsIn({ folder }: Store, { upload, reading }: SentFile): number {
@@ -36,24 +28,27 @@ function recordsIn({ folder }: Store, { upload, reading }: SentFile): number {
   return (size * Math.max(1, lines)) / beginning.length;
 }
 
-/** What a routine will do in a study with some answers. */
+interface Planning {
+  readonly store: Store;
+  readonly runner: Runner;
+  /** Where it stands how long steps take on this machine. */
+  readonly catalogue: Catalogue;
+}
+
+/** What a routine will do in a study with some answers, and how long that takes about, by what was measured on this machine. */
 export async function planRun(
-  store: Store,
-  runner: Runner,
+  { store, runner, catalogue }: Planning,
   routine: Routine,
   given: RoutineAnswers,
 ): Promise<RoutinePlan> {
   const { answers, problems } = await checkedRun(store, runner, routine, given);
   const sent = filesAmong(answers).reduce((sum, file) => sum + recordsIn(store, file), 0);
-  const there = await store.query
-    .selectFrom('message')
-    .select(({ fn }) => fn.countAll<number>().as('count'))
-    .executeTakeFirstOrThrow();
-  const thousands = (Number(there.count) + sent) / 1000;
-  const seconds = routine.steps.reduce((sum, { kind }) => {
-    const [least, perThousand] = COSTS[kind] ?? USUAL;
-    return sum + least + perThousand * thousands;
-  }, 0);
+  const messages = (await countMessages(store)) + sent;
+  const paces = await learnedPaces(catalogue);
+  const seconds = routine.steps.reduce(
+    (sum, { kind }) => sum + expectedSeconds(kind, messages) * (paces.get(kind) ?? 1),
+    0,
+  );
   return {
     paragraph: routineParagraph(routine, answers),
     seconds: problems.length > 0 ? null : Math.ceil(seconds),

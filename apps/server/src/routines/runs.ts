@@ -12,8 +12,10 @@ import { StepRefused } from '../errors/stepErrors';
 import type { Runner } from '../runner/runner';
 import { readMap } from '../storage/networks';
 import type { Store } from '../storage/open';
+import { notePace } from '../storage/paces';
 import { beginRun, changeRun, findRun, interruptRuns, keptRun, type Stopped } from '../storage/routineRuns';
 import type { StudyFolders } from '../storage/studyFolders';
+import { countMessages, expectedSeconds } from './expected';
 import { fingerprintOf, inputsOf, materialOf } from './fingerprint';
 import { withReadings } from './readFiles';
 
@@ -218,13 +220,17 @@ export class RoutineRuns {
         stop('failed', (error as Error).message);
         continue;
       }
+      const began = performance.now();
       const begun = (number: number): void => void (going.step = number);
       const part = { run: id, part: step.name, begun };
       const { step: ended } = await this.runner.submit(study, request, part);
       going.step = null;
       if (ended.state !== 'done') undone.add(step.name);
       // What follows goes on by itself where the run is stopped meanwhile.
-      else await Promise.race([this.runner.quiet(study), aborted(going.stop.signal)]);
+      else {
+        await Promise.race([this.runner.quiet(study), aborted(going.stop.signal)]);
+        if (!going.stop.signal.aborted) await this.notePace(store, step.kind, performance.now() - began);
+      }
       this.runner.tell(study, { type: 'routine', run: id });
     }
     const state = this.closing
@@ -236,6 +242,12 @@ export class RoutineRuns {
           : 'incomplete';
     const results = state === 'done' ? await this.runner.read('runResults', study, id) : null;
     await changeRun(store, id, { state, stopped, results });
+  }
+
+  /** The next estimate goes by how long it took. */
+  private async notePace(store: Store, kind: StepKind, milliseconds: number): Promise<void> {
+    const expected = expectedSeconds(kind, await countMessages(store));
+    await notePace(this.studies.catalogue, { kind, expected, seconds: milliseconds / 1000 });
   }
 
   /** What the steps of a run have made, and which of them are done. */

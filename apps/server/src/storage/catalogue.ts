@@ -100,9 +100,22 @@ const routines: Migration = {
   },
 };
 
+const paces: Migration = {
+  async up({ schema }: Kysely<unknown>): Promise<void> {
+    await schema
+      .createTable('pace')
+      .addColumn('id', 'integer', (c) => c.primaryKey())
+      .addColumn('kind', 'text', (c) => c.notNull())
+      .addColumn('expected', 'real', (c) => c.notNull())
+      .addColumn('seconds', 'real', (c) => c.notNull())
+      .execute();
+  },
+};
+
 const CATALOGUE_MIGRATIONS: Readonly<Record<string, Migration>> = {
   '0001-first': first,
   '0002-routines': routines,
+  '0003-paces': paces,
 };
 
 /** Writes down what the list says of a study. */

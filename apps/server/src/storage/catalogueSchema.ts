@@ -39,10 +39,20 @@ export interface RoutineTable {
   changed_at: string;
 }
 
+/** How long a step of a routine took on this machine. */
+export interface PaceTable {
+  id: Generated<number>;
+  kind: string;
+  /** Seconds. */
+  expected: number;
+  seconds: number;
+}
+
 /** The tables of what all studies share. */
 export interface CatalogueDatabase {
   study: CatalogueStudyTable;
   saved_reading: SavedReadingTable;
   kept_look: KeptLookTable;
   routine: RoutineTable;
+  pace: PaceTable;
 }

@@ -12,6 +12,7 @@ const network = (
     names: keys.map((key) => `@${key}`),
     edges: 7,
     group: entries.flatMap(([, names], g) => names.map(() => g)),
+    measures: { modularity: keys.length / 100, isolates: 2, exact: true },
     titleOf: (group) => entries[group][0],
     by: 'degree',
     rankedBy: keys.map(value),
@@ -33,6 +34,13 @@ describe('what differs between two networks of one routine', () => {
     expect(found.came).toEqual({ count: 3, first: ['@x', '@y', '@z'] });
     expect(found.gone).toEqual({ count: 1, first: ['@j'] });
     expect(found.now).toEqual({ network: 'n', nodes: 12, edges: 7, groups: 2 });
+  });
+
+  it('is what was measured of both', () => {
+    expect(found.measures).toEqual([
+      { title: 'nodes without a tie', before: 2, now: 2 },
+      { title: 'modularity', before: 0.1, now: 0.12 },
+    ]);
   });
 
   it('is what became of groups', () => {

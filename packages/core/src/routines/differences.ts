@@ -14,6 +14,8 @@ export interface ComparedNetwork {
   readonly group: ArrayLike<number>;
   /** What communities are called; one without a name by its number. */
   readonly titleOf: (group: number) => string;
+  /** What was measured of the whole, as networks keep it. */
+  readonly measures: Readonly<Record<string, number | string | boolean>>;
   /** By which nodes are ranked. */
   readonly by: string;
   readonly rankedBy: ArrayLike<number>;
@@ -43,6 +45,7 @@ export function networkDifferences(
     now: countsOf(now),
     came: firstOf(now, (key) => !was.has(key)),
     gone: firstOf(before, (key) => !is.has(key)),
+    measures: measuresOf(before, now),
     agreement:
       common.length === 0
         ? null
@@ -68,6 +71,21 @@ function countsOf({ network, keys, edges, group }: ComparedNetwork): NetworkDiff
   for (const one of Array.from(group)) sizes.set(one, (sizes.get(one) ?? 0) + 1);
   const groups = [...sizes.values()].filter((size) => size > 1).length;
   return { network, nodes: keys.length, edges, groups };
+}
+
+/** What is told of whole networks, by how it is kept. */
+const MEASURES: Readonly<Record<string, string>> = {
+  components: 'components',
+  largestComponent: 'nodes in the largest component',
+  isolates: 'nodes without a tie',
+  modularity: 'modularity',
+};
+
+function measuresOf(before: ComparedNetwork, now: ComparedNetwork): NetworkDifferences['measures'] {
+  return Object.entries(MEASURES).flatMap(([name, title]) => {
+    const [was, is] = [before.measures[name], now.measures[name]];
+    return typeof was === 'number' && typeof is === 'number' ? [{ title, before: was, now: is }] : [];
+  });
 }
 
 /** Nodes of which something holds: the highest first. */

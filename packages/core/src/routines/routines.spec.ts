@@ -15,11 +15,12 @@ import {
 } from '@pebble/contract';
 import { boundStep } from './bind';
 import { answerProblems, routineProblems } from './check';
-import { withoutStep, withStepMoved } from './editing';
+import { onMessagesThere, withoutStep, withStepMoved } from './editing';
 import { leadingTo, routineOf } from './fromLogbook';
 import { routineParagraph } from './paragraph';
 import { READY_ROUTINES } from './ready';
 import { isReference, withLeaves } from './references';
+import { askableValues, withAnswerFixed, withValueAsked } from './values';
 import { restingOn } from './restingOn';
 import { routineTrait } from './traits';
 
@@ -328,12 +329,95 @@ describe('a routine that is changed', () => {
     expect(without.outputs).toEqual([]);
   });
 
+  it('runs on the messages that a study has, without what takes in others', () => {
+    const there = onMessagesThere(routine);
+    expect(there.steps.map(({ name }) => name)).toEqual(['network', 'arrangement', 'plate']);
+    expect(there.questions.some(({ kind }) => kind === 'file')).toBe(false);
+    expect(there.outputs).toEqual(routine.outputs);
+    expect(routineProblems(there)).toEqual([]);
+  });
+
   it('says when a step comes before one on which it rests', () => {
     const moved = withStepMoved(routine, 'network', 1);
     expect(routineProblems(moved).map(({ what }) => what)).toContain(
       'It rests on “network”, which does not come before it.',
     );
     expect(withStepMoved(routine, 'material', -1)).toBe(routine);
+  });
+});
+
+describe('what a routine asks', () => {
+  const routine = READY_ROUTINES.find(({ id }) => id === 'posts-in-step')!.routine;
+  const [, network, arrangement] = routine.steps;
+  const valuesOf = (of: Routine, step: string) =>
+    askableValues(
+      of,
+      of.steps.find(({ name }) => name === step)!,
+    ).map(({ path, asked }) => [path.join('.'), asked]);
+
+  it('is among the values of its steps, with those that could be asked for', () => {
+    expect(valuesOf(routine, network.name)).toEqual([
+      ['name', null],
+      ['weave.what', null],
+      ['weave.same', 'same'],
+      ['weave.seconds', 'seconds'],
+      ['weave.atLeast', 'least'],
+      ['weave.from', 'from'],
+      ['weave.until', 'until'],
+    ]);
+    // What another step makes, and files, are no values.
+    expect(valuesOf(routine, arrangement.name).map(([path]) => path)).not.toContain('network');
+    expect(valuesOf(routine, 'material')).toEqual([]);
+  });
+
+  it('can be fixed, and asked for again: the routine does the same', () => {
+    let changed = routine;
+    for (const name of ['same', 'seconds', 'from', 'seed']) changed = withAnswerFixed(changed, name);
+    expect(changed.questions.map(({ name }) => name)).toEqual(['file', 'least', 'until']);
+    expect(routineProblems(changed)).toEqual([]);
+    const file = [{ upload: 'u', file: 'a.csv' }];
+    const bound = (of: Routine) => of.steps.map((step) => boundStep(of, step, { file }, { network: 'n' }));
+    expect(bound(changed)).toEqual(bound(routine));
+    for (const field of ['same', 'seconds', 'from'])
+      changed = withValueAsked(changed, network.name, ['weave', field]);
+    changed = withValueAsked(changed, arrangement.name, ['layout', 'seed']);
+    expect(changed.questions.slice(3)).toMatchObject([
+      { name: 'same', kind: 'text', default: 'text' },
+      { name: 'seconds', kind: 'number', default: 600, whole: true },
+      { name: 'from', kind: 'day', default: null },
+      { name: 'seed', kind: 'number', default: 1 },
+    ]);
+    expect(routineProblems(changed)).toEqual([]);
+    expect(bound(changed)).toEqual(bound(routine));
+  });
+
+  it('stays where there is no such value or question, and a file is always asked for', () => {
+    expect(withAnswerFixed(routine, 'file')).toBe(routine);
+    expect(withAnswerFixed(routine, 'colour')).toBe(routine);
+    expect(withValueAsked(routine, network.name, ['weave', 'least'])).toBe(routine);
+    expect(withValueAsked(routine, network.name, ['weave', 'same'])).toBe(routine);
+  });
+
+  it('is a day where a period begins, and a name of its own where one is taken', () => {
+    const day = Date.UTC(2026, 2, 1);
+    const dated = Routine.parse({
+      form: 1,
+      name: 'Dated',
+      steps: ['a', 'b'].map((name) => ({
+        name,
+        kind: 'weave',
+        parameters: { name, weave: { what: 'accounts', kinds: ['reply'], from: day, without: [] } },
+      })),
+    });
+    let asked = withValueAsked(dated, 'a', ['weave', 'from']);
+    asked = withValueAsked(asked, 'b', ['weave', 'from']);
+    asked = withValueAsked(asked, 'b', ['weave', 'kinds']);
+    expect(asked.questions).toEqual([
+      { name: 'from', ask: 'weave, from?', kind: 'day', default: '2026-03-01' },
+      { name: 'from-2', ask: 'weave, from?', kind: 'day', default: '2026-03-01' },
+      { name: 'kinds', ask: 'weave, kinds?', kind: 'list', default: ['reply'] },
+    ]);
+    expect(['from', 'from-2', 'kinds'].reduce(withAnswerFixed, asked)).toEqual(dated);
   });
 });
 

@@ -13,7 +13,15 @@ import { MatButton } from '@angular/material/button';
 import { MatFormField } from '@angular/material/form-field';
 import { MatInput } from '@angular/material/input';
 import { Routine, type KeptRoutine, type RoutineStep } from '@pebble/contract';
-import { routineProblems, withoutStep, withStepMoved } from '@pebble/core';
+import {
+  askableValues,
+  routineProblems,
+  withAnswerFixed,
+  withoutStep,
+  withStepMoved,
+  withValueAsked,
+  type AskableValue,
+} from '@pebble/core';
 import { Api } from '../api/api';
 import { Busy } from '../shared/busy';
 import { draftAbout } from '../shared/draft';
@@ -62,6 +70,24 @@ export class RoutineEditor {
     this.change({
       questions: this.routine().questions.map((one) => (one.name === name ? { ...one, ask: words } : one)),
     });
+  }
+
+  protected fix(name: string): void {
+    this.change(withAnswerFixed(this.routine(), name));
+  }
+
+  protected values(step: RoutineStep): readonly AskableValue[] {
+    return askableValues(this.routine(), step);
+  }
+
+  protected askFor(step: RoutineStep, { path }: AskableValue): void {
+    this.change(withValueAsked(this.routine(), step.name, path));
+  }
+
+  protected words({ value }: AskableValue): string {
+    if (value === null) return 'none';
+    if (typeof value === 'boolean') return value ? 'yes' : 'no';
+    return typeof value === 'object' ? value.join(', ') || 'none' : String(value);
   }
 
   protected move(step: RoutineStep, by: -1 | 1): void {

@@ -54,6 +54,7 @@ const REST = 400;
         On the messages that this study has, without new files
       </mat-checkbox>
     }
+    <div class="questions">
     @for (question of questions(); track question.name) {
       <pt-question-field
         [study]="study()"
@@ -62,6 +63,7 @@ const REST = 400;
         (answered)="answer(question.name, $event)"
       />
     }
+    </div>
     <div class="plan" role="status">
       @if (waitsFor(); as file) {
         <p class="soft">{{ file.ask }} What the routine will do is said here once it is chosen.</p>
@@ -119,6 +121,16 @@ const REST = 400;
     details {
       margin-top: 10px;
     }
+    mat-checkbox {
+      margin-left: -4px;
+    }
+    .questions {
+      display: grid;
+      grid-template-columns: repeat(auto-fit, minmax(230px, 1fr));
+      align-items: end;
+      gap: 0 20px;
+      max-width: 700px;
+    }
     .new {
       max-width: 420px;
     }
@@ -154,9 +166,7 @@ export class RoutineRunner {
     return this.isOnThese() ? onMessagesThere(routine) : routine;
   });
   protected readonly questions = computed(() => this.routine().questions);
-  protected readonly varies = computed(() =>
-    this.questions().some(({ kind }) => kind !== 'file' && kind !== 'list'),
-  );
+  protected readonly varies = computed(() => this.questions().some(({ kind }) => kind !== 'file'));
   protected readonly waitsFor = computed(() =>
     this.questions().find(({ kind, name }) => kind === 'file' && this.answers()[name] === undefined),
   );

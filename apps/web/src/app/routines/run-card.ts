@@ -97,6 +97,9 @@ import { RUN_STATES } from './run-states';
       align-items: center;
       gap: 10px;
     }
+    details {
+      margin-top: 8px;
+    }
     summary {
       cursor: pointer;
       color: var(--tide);

@@ -152,6 +152,6 @@ export class RunCheck {
         : isUnchanged
           ? ''
           : '; what the study has was changed since';
-    return `The ${what} of “${step}” ${again}${since}.`;
+    return `“${step}”, a ${what}, ${again}${since}.`;
   }
 }

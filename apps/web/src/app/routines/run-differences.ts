@@ -1,13 +1,16 @@
-import { ChangeDetectionStrategy, Component, inject, input } from '@angular/core';
-import type { RoutineRun } from '@pebble/contract';
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { RouterLink } from '@angular/router';
+import type { NetworkDifferences, RoutineRun } from '@pebble/contract';
 import { columnTitle, formatCount } from '@pebble/core';
 import { Api } from '../api/api';
 import { asking } from '../shared/asking';
+import { SmallPicture } from '../shared/small-picture';
 import { counted } from '../shared/words';
 
 /** What is other in the networks of a run than in those of the run before it of the same routine. */
 @Component({
   selector: 'pt-run-differences',
+  imports: [RouterLink, SmallPicture],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (read.error(); as why) {
@@ -28,6 +31,11 @@ import { counted } from '../shared/words';
               >.
             }
           </p>
+          @if (one.measures.length > 0) {
+            <p class="num">
+              {{ measures(one) }}
+            </p>
+          }
           @if (one.came.count > 0) {
             <p>{{ counted(one.came.count, 'node') }} came: {{ names(one.came) }}.</p>
           }
@@ -76,6 +84,24 @@ import { counted } from '../shared/words';
         } @empty {
           <p class="soft">No network of this run has one beside it that is still there.</p>
         }
+        @for (pair of pairs(); track pair.step) {
+          <h4>{{ pair.now.title }}, beside run {{ found.before }}</h4>
+          <div class="pair">
+            @for (plate of [pair.before, pair.now]; track plate.id) {
+              <figure>
+                <a
+                  [routerLink]="['/studies', run().study, 'map', plate.network]"
+                  [queryParams]="{ plate: plate.id }"
+                  [attr.aria-label]="'Plate ' + plate.title + ($first ? ', before' : ', now')"
+                  ><pt-small-picture [picture]="plate.picture"
+                /></a>
+                <figcaption>
+                  <b>{{ $first ? 'before' : 'now' }}</b> {{ plate.caption }}
+                </figcaption>
+              </figure>
+            }
+          </div>
+        }
       }
     } @else {
       <p class="soft" role="status">Being compared …</p>
@@ -95,6 +121,21 @@ import { counted } from '../shared/words';
     ul {
       margin: 6px 0;
       padding-left: 22px;
+    }
+    .pair {
+      display: grid;
+      grid-template-columns: repeat(auto-fit, minmax(220px, 1fr));
+      gap: 20px;
+    }
+    figure {
+      margin: 4px 0;
+    }
+    figcaption {
+      color: var(--soft);
+      font-size: 13px;
+    }
+    figcaption b {
+      color: var(--ink);
     }
     summary {
       cursor: pointer;
@@ -128,6 +169,25 @@ export class RunDifferences {
     () => ({ study: this.run().study, routineRun: this.run().id }),
     (place) => this.api.routineDifferences(place, {}),
   );
+
+  private readonly plates = asking(
+    () => (this.read.found()?.plates.length ? this.run().study : null),
+    (study) => this.api.plates({ study }),
+  );
+  /** Plates of both runs, beside each other. */
+  protected readonly pairs = computed(() => {
+    const byId = new Map((this.plates.found() ?? []).map((plate) => [plate.id, plate]));
+    return (this.read.found()?.plates ?? []).flatMap(({ step, before, now }) => {
+      const [earlier, later] = [byId.get(before), byId.get(now)];
+      return earlier && later ? [{ step, before: earlier, now: later }] : [];
+    });
+  });
+
+  protected measures({ measures }: NetworkDifferences): string {
+    const digits = (value: number): string =>
+      Number.isInteger(value) ? formatCount(value) : value.toFixed(3);
+    return `${measures.map(({ title, before, now }) => `${title} ${digits(now)} (${digits(before)})`).join(', ')}.`;
+  }
 
   protected names({ count, first }: { readonly count: number; readonly first: readonly string[] }): string {
     const more = count - first.length;

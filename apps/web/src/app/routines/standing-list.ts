@@ -22,7 +22,7 @@ import { standingWords } from './standing-words';
       <p class="error" role="alert">{{ why }}</p>
     }
     @if (all().length > 0) {
-      <h2>By themselves</h2>
+      <h2>Running by themselves</h2>
       <ul>
         @for (one of all(); track one.id) {
           <li>

@@ -41,12 +41,27 @@ export interface Variation {
         </select></mat-form-field
       ></label
     >
-    <label class="field"
-      >Values, apart by |
-      <mat-form-field
-        ><input matInput [placeholder]="hint()" [ngModel]="text()" (ngModelChange)="text.set($event)"
-      /></mat-form-field>
-    </label>
+    @if (question()?.kind === 'list') {
+      <label class="field"
+        >Lists, one on each line, their parts apart by |; “none” for an empty one
+        <mat-form-field
+          ><textarea
+            matInput
+            rows="4"
+            placeholder="none&#10;one | another"
+            [ngModel]="text()"
+            (ngModelChange)="text.set($event)"
+          ></textarea>
+        </mat-form-field>
+      </label>
+    } @else {
+      <label class="field"
+        >Values, apart by |
+        <mat-form-field
+          ><input matInput [placeholder]="hint()" [ngModel]="text()" (ngModelChange)="text.set($event)"
+        /></mat-form-field>
+      </label>
+    }
     <button
       matButton="outlined"
       [disabled]="!canRun() || values().length < 2"
@@ -70,12 +85,10 @@ export class VariationForm {
   readonly busy = input.required<boolean>();
   readonly asked = output<Variation>();
   protected readonly counted = counted;
-  protected readonly askable = computed(() =>
-    this.questions().filter(({ kind }) => kind !== 'file' && kind !== 'list'),
-  );
+  protected readonly askable = computed(() => this.questions().filter(({ kind }) => kind !== 'file'));
   protected readonly chosen = linkedSignal(() => this.askable().at(0)?.name ?? '');
   protected readonly text = signal('');
-  private readonly question = computed(() => this.askable().find(({ name }) => name === this.chosen()));
+  protected readonly question = computed(() => this.askable().find(({ name }) => name === this.chosen()));
   protected readonly hint = computed(
     () =>
       ({ number: '1 | 2 | 3', 'yes or no': 'yes | no', day: '2026-03-01 | 2026-04-01' })[
@@ -84,14 +97,22 @@ export class VariationForm {
   );
   protected readonly values = computed((): RoutineAnswer[] => {
     const kind = this.question()?.kind;
-    const written = this.text()
-      .split('|')
-      .map((one) => one.trim())
-      .filter((one) => one !== '');
+    if (kind === 'list')
+      return [...new Set(partsOf(this.text(), '\n'))].map((line) =>
+        line === 'none' ? [] : partsOf(line, '|'),
+      );
+    const written = partsOf(this.text(), '|');
     return [...new Set(written)].map((one): RoutineAnswer => {
       if (kind === 'number') return one === 'none' ? null : Number(one.replace(',', '.'));
       if (kind === 'yes or no') return one === 'yes';
       return kind === 'day' && one === 'none' ? null : one;
     });
   });
+}
+
+function partsOf(text: string, between: string): string[] {
+  return text
+    .split(between)
+    .map((one) => one.trim())
+    .filter((one) => one !== '');
 }
