@@ -4,6 +4,7 @@ import { damage } from './damage';
 import { PARAMETERS } from './everyStep';
 import { killing } from './killing';
 import { killingArchive } from './killingArchive';
+import { killingRoutines } from './killingRoutines';
 import { killingRuns } from './killingRuns';
 import { readersBeside, soak } from './load';
 import { oddFiles } from './oddFiles';
@@ -71,6 +72,19 @@ const PARTS: Readonly<Record<string, Part>> = {
         PORT,
       );
       return { row: `${kills} kills of collecting runs, ${inTheMiddle} before all was there`, faults };
+    },
+  },
+  routines: {
+    isShort: true,
+    async run() {
+      const { kills, inTheMiddle, faults } = await killingRoutines(
+        values.short ? 1 : Number(values.rounds) * 5,
+        PORT,
+      );
+      return {
+        row: `${kills} kills of routines, by hand and by themselves, ${inTheMiddle} before all was done`,
+        faults,
+      };
     },
   },
   files: {

@@ -13,7 +13,7 @@ import type { Selectable } from 'kysely';
 import { isAmong } from './lists';
 import type { Store } from './open';
 import type { RoutineRunTable } from './schema';
-import { stepsOfRun } from './steps';
+import { stepsOfRuns, type StepOfRun } from './steps';
 import { VERSION } from '../version';
 
 /** Why a step of a run was not done that never came into the logbook. */
@@ -124,13 +124,15 @@ export async function interruptRuns({ query }: Store): Promise<void> {
 /** A run with what became of each of its steps; null where there is none. */
 export async function findRun(store: Store, id: number): Promise<RoutineRun | null> {
   const row = await store.query.selectFrom('routine_run').selectAll().where('id', '=', id).executeTakeFirst();
-  return row ? toRun(store, row) : null;
+  if (!row) return null;
+  return toRun(store.study, row, await stepsOfRuns(store, [row.id, row.first_run ?? row.id]));
 }
 
 /** All runs of a study, the newest first. */
 export async function listRuns(store: Store): Promise<RoutineRun[]> {
   const rows = await store.query.selectFrom('routine_run').selectAll().orderBy('id', 'desc').execute();
-  return Promise.all(rows.map((row) => toRun(store, row)));
+  const steps = await stepsOfRuns(store);
+  return rows.map((row) => toRun(store.study, row, steps));
 }
 
 function toKept(row: Selectable<RoutineRunTable>): KeptRun {
@@ -153,17 +155,19 @@ interface Varied {
   readonly value: RoutineAnswer;
 }
 
-async function toRun(store: Store, row: Selectable<RoutineRunTable>): Promise<RoutineRun> {
+function toRun(
+  study: string,
+  row: Selectable<RoutineRunTable>,
+  steps: ReadonlyMap<number, readonly StepOfRun[]>,
+): RoutineRun {
   const { stopped, material: _, ...kept } = toKept(row);
   const { routine, varied } = kept;
   const own = varied ? restingOn(routine, varied.question) : null;
   const shared =
     own && row.first_run !== null
-      ? (await stepsOfRun(store, row.first_run)).filter(
-          ({ part, state }) => state === 'done' && !own.has(part),
-        )
+      ? (steps.get(row.first_run) ?? []).filter(({ part, state }) => state === 'done' && !own.has(part))
       : [];
-  const done = [...shared, ...(await stepsOfRun(store, row.id))];
+  const done = [...shared, ...(steps.get(row.id) ?? [])];
   /** A step that was begun again stands for those of before. */
   const last = new Map<string, Step>(done.map((step) => [step.part, step]));
   const made: Record<string, string | number> = {};
@@ -173,7 +177,7 @@ async function toRun(store: Store, row: Selectable<RoutineRunTable>): Promise<Ro
   }
   return {
     ...kept,
-    study: store.study,
+    study,
     steps: routine.steps.map(({ name, kind }): RunStep => {
       const step = last.get(name);
       const unheard = step ? undefined : stopped[name];

@@ -1,4 +1,5 @@
 import type { Logbook, PageQuery, Step, StepKind, StepState } from '@pebble/contract';
+import { isAmong } from './lists';
 import type { Store } from './open';
 import { readPage } from './pages';
 import type { StepTable } from './schema';
@@ -88,10 +89,24 @@ export async function endStep({ query }: Store, id: number, end: StepEnd): Promi
 export const INTERRUPTED =
   'The application was stopped while this step ran. Nothing of it was kept; it can be run again.';
 
-/** Steps that were begun for a run of a routine, in their order, each with what it is called there. */
-export async function stepsOfRun({ query, study }: Store, run: number): Promise<(Step & { part: string })[]> {
-  const rows = await query.selectFrom('step').selectAll().where('run_id', '=', run).orderBy('id').execute();
-  return rows.map((row) => ({ ...toStep(study, row), part: row.run_part ?? '' }));
+/** A step that was begun for a run of a routine, with what it is called there. */
+export interface StepOfRun extends Step {
+  readonly part: string;
+}
+
+/** Steps that were begun for runs of routines, by the numbers of these, each in their order. @param runs those that are wanted; all without it */
+export async function stepsOfRuns(
+  { query, study }: Store,
+  runs?: readonly number[],
+): Promise<ReadonlyMap<number, readonly StepOfRun[]>> {
+  const all = query.selectFrom('step').selectAll().where('run_id', 'is not', null).orderBy('id');
+  const rows = await (runs ? all.where(isAmong('run_id', runs)) : all).execute();
+  const found = new Map<number, StepOfRun[]>();
+  for (const row of rows) {
+    const step = { ...toStep(study, row), part: row.run_part ?? '' };
+    found.set(row.run_id!, [...(found.get(row.run_id!) ?? []), step]);
+  }
+  return found;
 }
 
 /** Steps that were running when the process was killed: nothing of them was kept. Returns how many there were. */
