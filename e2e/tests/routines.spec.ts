@@ -1,4 +1,6 @@
 import { expect, test } from '@playwright/test';
+import type { UploadAnswer } from '@pebble/contract';
+import { unzipSync } from 'fflate';
 import { execFileSync } from 'node:child_process';
 import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -124,6 +126,99 @@ test('a routine is made in the logbook, run on another file, and gives the same 
   const zip = join(folder, 'study.zip');
   command('study', 'export', id, '--out', zip);
   expect(command('study', 'import', zip)).toContain('By command');
+});
+
+test('a routine runs in a new study, by itself after an import, gives its files, and is made again', async ({
+  page,
+}) => {
+  test.setTimeout(300_000);
+  page.setDefaultTimeout(60_000);
+  await openFirstMap(page, 'Runs by itself');
+  await page.getByRole('link', { name: /^Logbook/ }).click();
+  await page.getByRole('link', { name: 'Routines' }).click();
+  const chosen = page.getByRole('region', { name: 'Chosen routine' });
+  const choose = (name: RegExp) =>
+    page.getByRole('region', { name: 'All routines' }).getByRole('button', { name }).click();
+
+  // On what the study has, after each import.
+  await choose(/^Which hashtags go together/);
+  await chosen.getByRole('checkbox', { name: /On the messages that this study has/ }).check();
+  await expect(chosen.getByText(/^It will weave “Hashtags that go together”/)).toBeVisible();
+  await chosen.locator('summary', { hasText: 'Let it run by itself' }).click();
+  await chosen.getByLabel('When').selectOption('week');
+  await chosen.locator('pt-standing-form select').nth(1).selectOption('Friday');
+  await expect(chosen.getByText(/It will run each Friday at 07:00/)).toBeVisible();
+  expect([...(await barriers(page)), ...(await layoutFaults(page))]).toEqual([]);
+  await chosen.getByLabel('When').selectOption('import');
+  await chosen.getByRole('button', { name: 'Let it run by itself' }).click();
+  await expect(page.getByText('Which hashtags go together runs after each import of files.')).toBeVisible();
+  const [study] = /studies\/([^/]+)/.exec(page.url())!.slice(1);
+  const upload = await page.request.post(`/api/v1/studies/${study}/uploads`, {
+    data: readFileSync(demo('tidepost.jsonl')),
+    headers: { 'content-type': 'application/octet-stream', 'x-file-name': 'more.jsonl' },
+  });
+  const [{ id, preview }] = ((await upload.json()) as UploadAnswer).uploads;
+  const parameters = { upload: id, file: 'more.jsonl', name: 'more', reading: preview.reading };
+  await page.request.post(`/api/v1/studies/${study}/steps`, { data: { kind: 'import-source', parameters } });
+  const own = page.locator('pt-routine-run').first();
+  await expect(own.getByText(/run 1, by itself · .* · done · 3 of 3 steps/)).toBeVisible({ timeout: 90_000 });
+  await expect(page.getByText('Last: run 1.')).toBeVisible();
+  await page.getByRole('button', { name: /^Let it rest/ }).click();
+  await expect(page.getByText(/runs after each import of files, but rests now/)).toBeVisible();
+
+  // In a new study, with a file; its files are saved, and it is made again from the same file.
+  await choose(/^Which hashtags go together/);
+  await chosen.locator('summary', { hasText: 'Run it in a new study' }).click();
+  await chosen.getByLabel('Name of the study').fill('Tags of its own');
+  await chosen.getByRole('button', { name: 'Begin the study' }).click();
+  await expect(page.getByText('None yet.')).toBeVisible();
+  await expect(page.getByText('Tags of its own').first()).toBeVisible();
+  await chosen.getByLabel('Which file of posts?').setInputFiles(demo('tidepost.csv'));
+  await chosen.getByRole('button', { name: 'Run the routine' }).click();
+  const run = page.locator('pt-routine-run').first();
+  await expect(run.getByText(/· done · 4 of 4 steps/)).toBeVisible({ timeout: 90_000 });
+  const [saved] = await Promise.all([
+    page.waitForEvent('download'),
+    run.getByRole('button', { name: 'Save its 5 files' }).click(),
+  ]);
+  const files = unzipSync(readFileSync(await saved.path()));
+  expect(Object.keys(files)).toEqual(expect.arrayContaining(['plate.svg', 'network.graphml', 'run.json']));
+  await run.locator('summary', { hasText: 'Verify' }).click();
+  await run.getByLabel('The same once more: tidepost.csv').setInputFiles(demo('tidepost.jsonl'));
+  await run.getByRole('button', { name: 'Make it again and compare' }).click();
+  await expect(run.getByRole('alert')).toContainText('has not the same bytes');
+  await run.getByLabel('The same once more: tidepost.csv').setInputFiles(demo('tidepost.csv'));
+  await run.getByRole('button', { name: 'Make it again and compare' }).click();
+  await expect(run.getByText('“network”, a network, comes out again to the last byte.')).toBeVisible({
+    timeout: 90_000,
+  });
+  expect([...(await barriers(page)), ...(await layoutFaults(page))]).toEqual([]);
+
+  // The same files by the command line, from what was saved.
+  const folder = mkdtempSync(join(tmpdir(), 'pebble-verified-'));
+  for (const [name, bytes] of Object.entries(files)) writeFileSync(join(folder, name), bytes);
+  const verify = (...words: string[]): string =>
+    execFileSync(process.execPath, [join(root, 'apps/command/dist/main.js'), 'verify', folder, ...words], {
+      encoding: 'utf8',
+      stdio: 'pipe',
+    });
+  const told = verify('--in', demo('tidepost.csv'));
+  expect(told.match(/"state":"same"/g)).toHaveLength(5);
+  expect(() => verify('--in', demo('tidepost.jsonl'))).toThrow(
+    /were not given with the same bytes: tidepost\.csv/,
+  );
+  writeFileSync(join(folder, 'network.ties.csv'), 'changed');
+  expect(() => verify('--in', demo('tidepost.csv'))).toThrow();
+
+  // What is asked can be changed: a value is fixed, another is asked for.
+  await chosen.getByRole('button', { name: 'Change a copy' }).click();
+  await page.getByRole('button', { name: 'Do not ask seed' }).click();
+  await expect(page.getByLabel('seed', { exact: true })).toBeHidden();
+  const weave = page.getByRole('listitem').filter({ hasText: /^networkweave/ });
+  await weave.locator('summary', { hasText: 'Settings' }).click();
+  await weave.getByRole('button', { name: 'Ask for name', exact: true }).click();
+  await expect(page.getByLabel('name', { exact: true })).toHaveValue('name?');
+  expect([...(await barriers(page)), ...(await layoutFaults(page))]).toEqual([]);
 });
 
 test('the examples of the guide for scripts do what they say', async ({ baseURL }) => {

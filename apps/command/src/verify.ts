@@ -2,27 +2,15 @@ import { createHash } from 'node:crypto';
 import { existsSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { basename, join } from 'node:path';
-import { Routine, RoutineAnswers, RunInput } from '@pebble/contract';
+import { RunRecord } from '@pebble/contract';
 import { counted } from '@pebble/core';
 import { RUN_RECORD, type Engine } from '@pebble/server/engine';
-import * as z from 'zod';
 import { readJson } from './answers';
 import { EXIT, Refused } from './errors';
 import { writeOutputs } from './outputs';
 import { runIn } from './run';
 import { newStudy, type GivenFile } from './studies';
 import type { Telling } from './telling';
-
-/** What of a record is needed to make its run again. */
-const Recorded = z.object({
-  application: z.string(),
-  fingerprint: z.string(),
-  inputs: z.record(z.string(), z.array(RunInput)),
-  answers: RoutineAnswers,
-  files: z.record(z.string(), z.string()),
-  routine: Routine,
-});
-type Recorded = z.infer<typeof Recorded>;
 
 /** What became of a file of a run. */
 type State = 'same' | 'other' | 'not made' | 'changed since';
@@ -47,7 +35,7 @@ export async function verifyFolder(
   allow: string | null,
   told: Telling,
 ): Promise<number> {
-  const read = Recorded.safeParse(readJson(join(folder, RUN_RECORD)));
+  const read = RunRecord.safeParse(readJson(join(folder, RUN_RECORD)));
   if (!read.success)
     throw new Refused(`${join(folder, RUN_RECORD)} is no record of a run that can be made again.`);
   const record = read.data;
@@ -82,14 +70,14 @@ function stateOf(sum: string, again: string | undefined, path: string): State {
   return existsSync(path) && sumOf(path) === sum ? 'same' : 'changed since';
 }
 
-function otherwise({ application }: Recorded, now: string): string {
+function otherwise({ application }: RunRecord, now: string): string {
   return application === now
     ? 'The study held more than these files when it ran.'
     : `It was made by version ${application} of the application; this is ${now}.`;
 }
 
 /** Files by their questions, in the order that they had: each is known by its bytes. Throws Refused. */
-function matched({ inputs }: Recorded, given: readonly string[]): ReadonlyMap<string, readonly GivenFile[]> {
+function matched({ inputs }: RunRecord, given: readonly string[]): ReadonlyMap<string, readonly GivenFile[]> {
   const missing = given.find((path) => !existsSync(path));
   if (missing !== undefined) throw new Refused(`There is no file ${missing}.`);
   const bySum = new Map(given.map((path) => [sumOf(path), path]));

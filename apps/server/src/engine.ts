@@ -12,7 +12,7 @@ import { StudyFolders } from './storage/studyFolders';
 export { readConfig } from './config';
 export { savedPath, uploadPath } from './files/places';
 export { BadPackage } from './files/openedZip';
-export { outputName, RUN_RECORD, runRecord, type RunFile } from './routines/outputs';
+export { outputName, RUN_RECORD, runRecord, type RunFile } from './packing/runFiles';
 export { RoutineRefused } from './routines/runs';
 export { keptRoutines } from './storage/routines';
 export { newStudyId } from './storage/ids';

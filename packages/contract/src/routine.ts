@@ -189,6 +189,24 @@ export type RoutineRunState = z.infer<typeof RoutineRunState>;
 export const RunInput = z.object({ file: z.string(), sha256: z.string() });
 export type RunInput = z.infer<typeof RunInput>;
 
+/** What is written beside the files of a run: all that is needed to know what it was, and to make it again. */
+export const RunRecord = z.object({
+  /** The version of the application. */
+  application: z.string(),
+  fingerprint: z.string().nullable(),
+  state: RoutineRunState,
+  startedAt: z.string(),
+  endedAt: z.string().nullable(),
+  inputs: z.record(z.string(), z.array(RunInput)),
+  answers: RoutineAnswers,
+  /** SHA-256 of each file, by its name. */
+  files: z.record(z.string(), z.string()),
+  made: z.record(z.string(), z.union([z.string(), z.int()])),
+  steps: z.array(RunStep),
+  routine: Routine,
+});
+export type RunRecord = z.infer<typeof RunRecord>;
+
 /** What came of making a run again: whether each network and plate is the same, by the step that made it. */
 export const RunCheck = z.object({
   at: z.string(),

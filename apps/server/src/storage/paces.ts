@@ -2,7 +2,7 @@ import type { StepKind } from '@pebble/contract';
 import type { Catalogue } from './catalogue';
 
 /** How long a step of a routine took with what followed it, beside what was expected of it. */
-export interface Pace {
+interface Pace {
   readonly kind: StepKind;
   readonly expected: number;
   readonly seconds: number;

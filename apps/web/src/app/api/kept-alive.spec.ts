@@ -1,7 +1,7 @@
 import { HttpClient, provideHttpClient, withInterceptors } from '@angular/common/http';
 import { HttpTestingController, provideHttpClientTesting } from '@angular/common/http/testing';
 import { TestBed } from '@angular/core/testing';
-import { Leaving } from '../shared/leaving';
+import { Leaving } from './leaving';
 import { keptAlive } from './kept-alive';
 
 /** Whether a request with such a body outlives its page when it is sent as the page is left. */

@@ -1,6 +1,6 @@
 import type { HttpInterceptorFn } from '@angular/common/http';
 import { inject } from '@angular/core';
-import { Leaving } from '../shared/leaving';
+import { Leaving } from './leaving';
 
 /** The longest body in bytes of a request that outlives its page (Fetch Standard, "HTTP-network-or-cache fetch": 64 KiB for all of them together). */
 const LONGEST = 48 * 1024;

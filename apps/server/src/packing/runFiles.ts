@@ -11,6 +11,7 @@ import {
   type NetworkExport,
   type RoutineOutput,
   type RoutineRun,
+  type RunRecord,
 } from '@pebble/contract';
 import { methodsMarkdown } from '@pebble/core';
 import { ZipFile } from 'yazl';
@@ -80,7 +81,7 @@ export async function writeRunFiles(store: Store, id: number): Promise<RunFile[]
 export function runRecord(run: RoutineRun, files: readonly Pick<RunFile, 'name' | 'sha256'>[]): string {
   const { routine, version, fingerprint, inputs, state, startedAt, endedAt, made, steps } = run;
   const given = Object.entries(run.answers).filter(([name]) => !(name in inputs));
-  const record = {
+  const record: RunRecord = {
     application: version,
     fingerprint,
     state,
