@@ -1,5 +1,6 @@
 import type { StepKind } from '@pebble/contract';
 import type { Catalogue } from './catalogue';
+import { isAmong } from './lists';
 
 /** How long a step of a routine took with what followed it, beside what was expected of it. */
 interface Pace {
@@ -14,13 +15,14 @@ const KEPT = 20;
 /** Writes down how long a step took on this machine. */
 export async function notePace({ query }: Catalogue, { kind, expected, seconds }: Pace): Promise<void> {
   await query.insertInto('pace').values({ kind, expected, seconds }).execute();
-  const old = query
+  const known = await query
     .selectFrom('pace')
     .select('id')
     .where('kind', '=', kind)
     .orderBy('id', 'desc')
-    .offset(KEPT);
-  await query.deleteFrom('pace').where('id', 'in', old.limit(KEPT)).execute();
+    .execute();
+  const old = known.slice(KEPT).map(({ id }) => id);
+  await query.deleteFrom('pace').where(isAmong('id', old)).execute();
 }
 
 /** How many times as long as expected steps of each kind take here: the median of those that are known. */
