@@ -9,6 +9,7 @@ import { layout } from './layouts';
 import type { Row } from './measure';
 import { painting } from './painting';
 import { reading } from './reading';
+import { routines } from './routines';
 import { storeRows } from './store';
 import { weaving } from './weaving';
 
@@ -34,6 +35,7 @@ const parts: Record<string, () => Promise<Row[]>> = {
   formulas,
   painting,
   figures,
+  routines: () => routines(Number(values.posts)),
 };
 
 const figure = (value: number): string =>
