@@ -42,9 +42,10 @@ async function besideItsSteps(posts: number): Promise<Row> {
   return inEngine(posts, async (engine, file) => {
     const began = performance.now();
     const { id } = await engine.routines.begin(STUDY, ready('who-talks-to-whom'), { file: [file] });
-    const { state } = await engine.routines.ended(STUDY, id);
+    const { state, steps: parts } = await engine.routines.ended(STUDY, id);
     const whole = performance.now() - began;
-    if (state !== 'done') throw new Error(`The run is ${state}.`);
+    const why = parts.map(({ name, error }) => (error ? ` ${name}: ${error}` : '')).join('');
+    if (state !== 'done') throw new Error(`The run is ${state}.${why}`);
     const steps = await listSteps(engine.studies.storeOf(STUDY)!);
     const sum = steps
       .filter(({ kind }) => kind !== 'create-study')
@@ -102,7 +103,7 @@ type Sent = { readonly upload: string; readonly file: string };
 
 async function inEngine<T>(posts: number, work: (engine: Engine, file: Sent) => Promise<T>): Promise<T> {
   const folder = mkdtempSync(join(tmpdir(), 'pebble-bench-'));
-  const config = { dataFolder: join(folder, 'data'), mostRows: 50_000, longestLook: 60_000 };
+  const config = { dataFolder: join(folder, 'data'), mostRows: 5_000_000, longestLook: 60_000 };
   const engine = await openEngine(config, { workerFile: join(import.meta.dirname, 'runner/thread.cjs') });
   try {
     const path = join(folder, 'posts.csv');

@@ -131,6 +131,9 @@ const REST = 400;
       gap: 0 20px;
       max-width: 700px;
     }
+    .questions pt-question-field {
+      margin: 2px 0;
+    }
     .new {
       max-width: 420px;
     }
