@@ -99,7 +99,10 @@ async function variations(posts: number, count: number): Promise<Row> {
   });
 }
 
-type Sent = { readonly upload: string; readonly file: string };
+interface Sent {
+  readonly upload: string;
+  readonly file: string;
+}
 
 async function inEngine<T>(posts: number, work: (engine: Engine, file: Sent) => Promise<T>): Promise<T> {
   const folder = mkdtempSync(join(tmpdir(), 'pebble-bench-'));

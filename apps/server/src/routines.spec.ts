@@ -635,6 +635,26 @@ describe('a routine', () => {
       ]);
     });
 
+    it('as one of several can be made again like any other', async () => {
+      await newStudy('One of several');
+      const asked = { routine: routine('hashtags-together'), answers: { file: await sent('tidepost.csv') } };
+      const { body } = await app.api
+        .post(`/api/v1/studies/${app.study}/routine-variations`)
+        .send({ ...asked, question: 'least', values: [3, 5] })
+        .expect(202);
+      const [first, second] = body as RoutineRun[];
+      await ended(first.id);
+      await ended(second.id);
+      const answer = await app.api
+        .post(`${at(second)}/verify`)
+        .send({ files: { file: await sent('tidepost.csv') } })
+        .expect(200);
+      expect((answer.body as RoutineRun).verified!.parts).toMatchObject([
+        { step: 'network', isSame: true, isUnchanged: true },
+        { step: 'plate', isSame: true, isUnchanged: true },
+      ]);
+    });
+
     it('on what a study has can be made again as long as that is the same', async () => {
       await newStudy('On these');
       await app.take('tidepost.csv', demo('tidepost.csv'));

@@ -1,6 +1,5 @@
 import { randomUUID } from 'node:crypto';
 import { createReadStream, createWriteStream, mkdirSync, rmSync } from 'node:fs';
-import { readFile } from 'node:fs/promises';
 import { createHash } from 'node:crypto';
 import { join } from 'node:path';
 import { pipeline } from 'node:stream/promises';
@@ -69,9 +68,9 @@ export async function writeRunFiles(store: Store, id: number): Promise<RunFile[]
   for (const output of run.routine.outputs) {
     const path = await writeOutput(store, run, output);
     if (path === null) continue;
-    const sha256 = createHash('sha256')
-      .update(await readFile(path))
-      .digest('hex');
+    const hash = createHash('sha256');
+    await pipeline(createReadStream(path), hash);
+    const sha256 = hash.digest('hex');
     files.push({ name: outputName(output), path, sha256 });
   }
   return files;

@@ -34,13 +34,12 @@ async function networkSum(store: Store, id: string): Promise<string | null> {
   return hash.digest('hex');
 }
 
-/** Of what it shows and where nodes are. */
+/** Of what it shows and where nodes are, whatever it is called. */
 async function plateSum(store: Store, id: number): Promise<string | null> {
   const plate = await findPlate(store, id);
   if (!plate) return null;
-  const { title, note, map } = plate;
   return createHash('sha256')
-    .update(JSON.stringify([title, note, map]))
+    .update(JSON.stringify(plate.map))
     .update((await platePositions(store, id)) ?? 'nowhere')
     .digest('hex');
 }

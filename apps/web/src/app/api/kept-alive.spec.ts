@@ -19,10 +19,11 @@ it('outlives its page what is sent when that is left, where it is small enough',
   TestBed.runInInjectionContext(() => {
     TestBed.inject(Leaving).do(() => {
       said.push(outlives({ held: [1] }), outlives({ held: 'é'.repeat(30_000) }));
+      said.push(outlives(new ArrayBuffer(1000)), outlives(new ArrayBuffer(60_000)), outlives(new FormData()));
       return true;
     });
   });
   window.dispatchEvent(new Event('pagehide'));
-  expect(said).toEqual([true, false]);
+  expect(said).toEqual([true, false, true, false, false]);
   expect(outlives({ held: [1] })).toBe(false);
 });

@@ -1,4 +1,4 @@
-import type { HttpInterceptorFn } from '@angular/common/http';
+import type { HttpInterceptorFn, HttpRequest } from '@angular/common/http';
 import { inject } from '@angular/core';
 import { Leaving } from './leaving';
 
@@ -7,6 +7,14 @@ const LONGEST = 48 * 1024;
 
 /** What is sent in the moment in which the page is left arrives all the same. */
 export const keptAlive: HttpInterceptorFn = (request, next) => {
-  const fits = (): boolean => new Blob([String(request.serializeBody())]).size <= LONGEST;
-  return next(inject(Leaving).isNow && fits() ? request.clone({ keepalive: true }) : request);
+  const isKept = inject(Leaving).isNow && sizeOf(request.serializeBody()) <= LONGEST;
+  return next(isKept ? request.clone({ keepalive: true }) : request);
 };
+
+/** Bytes of a body; of one whose size is not known, too many. */
+function sizeOf(body: ReturnType<HttpRequest<unknown>['serializeBody']>): number {
+  if (body === null) return 0;
+  if (typeof body === 'string') return new Blob([body]).size;
+  if (body instanceof ArrayBuffer) return body.byteLength;
+  return body instanceof Blob ? body.size : Infinity;
+}
