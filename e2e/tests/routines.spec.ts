@@ -165,6 +165,14 @@ test('a routine runs in a new study, by itself after an import, gives its files,
   await expect(page.getByText('Last: run 1.')).toBeVisible();
   await page.getByRole('button', { name: /^Let it rest/ }).click();
   await expect(page.getByText(/runs after each import of files, but rests now/)).toBeVisible();
+  await page.getByRole('button', { name: 'End Which hashtags go together' }).click();
+  await page.getByRole('alertdialog').getByRole('button', { name: 'End' }).click();
+  await expect(page.getByRole('heading', { name: 'Running by themselves' })).toBeHidden();
+
+  // The logbook says which steps were of it.
+  await page.getByRole('link', { name: /^Logbook/ }).click();
+  await expect(page.getByRole('link', { name: 'of run 1' })).toHaveCount(3);
+  await page.getByRole('link', { name: 'of run 1' }).first().click();
 
   // In a new study, with a file; its files are saved, and it is made again from the same file.
   await choose(/^Which hashtags go together/);

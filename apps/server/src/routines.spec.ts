@@ -91,6 +91,9 @@ describe('a routine', () => {
       ]);
       expect(done.state).toBe('done');
       expect(done.fingerprint).toMatch(/^[0-9a-f]{64}$/);
+      // The logbook says of which run its steps are; what follows by itself is of none.
+      const ofRun = (await logbook()).filter((step) => step.run === done.id).map(({ kind }) => kind);
+      expect(ofRun).toEqual(['keep-plate', 'arrange-map', 'weave', 'import-source']);
       const { networks } = await app.get<{ networks: Network[] }>('networks');
       expect(networks[0]).toMatchObject({ id: done.made['network'], nodes: 1320, edges: 6799 });
       const plates = await app.get<Plate[]>('plates');

@@ -352,6 +352,8 @@ export const Step = z.object({
   endedAt: z.string().nullable(),
   /** Milliseconds. */
   duration: z.int().nullable(),
+  /** The run of a routine of which it is a part. */
+  run: z.int().optional(),
 });
 export type Step = z.infer<typeof Step>;
 

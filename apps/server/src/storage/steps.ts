@@ -136,5 +136,6 @@ function toStep(study: string, row: Selectable<StepTable>): Step {
     startedAt: row.started_at,
     endedAt: row.ended_at,
     duration: row.duration,
+    ...(row.run_id === null ? {} : { run: row.run_id }),
   };
 }
