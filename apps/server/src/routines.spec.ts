@@ -335,10 +335,16 @@ describe('a routine', () => {
     const first = await run(of, { ...file, until: '2026-04-15' });
     const differences = async (id: number, query: object = {}): Promise<RunDifferences> =>
       app.get<RunDifferences>(`routine-runs/${id}/differences`, query);
-    expect(await differences(first.id)).toEqual({ run: first.id, before: null, networks: [] });
+    expect(await differences(first.id)).toEqual({
+      run: first.id,
+      before: null,
+      networks: [],
+      plates: [],
+    });
     // The same file again brings nothing but duplicates; the period is another one.
     const second = await run(of, { file: await sent('tidepost.csv'), from: '2026-04-15' });
-    const { before, networks } = await differences(second.id);
+    const { before, networks, plates } = await differences(second.id);
+    expect(plates).toEqual([{ step: 'plate', before: first.made['plate'], now: second.made['plate'] }]);
     expect(before).toBe(first.id);
     expect(networks).toHaveLength(1);
     const [{ now, came, gone, agreement, groups, ranks }] = networks;
@@ -358,7 +364,20 @@ describe('a routine', () => {
     expect(agreement).toBeGreaterThan(0.3);
     expect(groups.length).toBeGreaterThan(3);
     expect(ranks).toHaveLength(10);
-    expect(await differences(second.id, { beside: first.id })).toEqual({ run: second.id, before, networks });
+    const both = (await app.get<{ networks: Network[] }>('networks')).networks;
+    const modularityOf = (made: RoutineRun) =>
+      both.find(({ id }) => id === made.made['network'])!.measures['modularity'];
+    expect(networks[0].measures.at(-1)).toEqual({
+      title: 'modularity',
+      before: modularityOf(first),
+      now: modularityOf(second),
+    });
+    expect(await differences(second.id, { beside: first.id })).toEqual({
+      run: second.id,
+      before,
+      networks,
+      plates,
+    });
     await app.api.get(`/api/v1/studies/${app.study}/routine-runs/99/differences`).expect(404);
   });
 
