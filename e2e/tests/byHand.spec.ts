@@ -41,6 +41,14 @@ test('several nodes are chosen by a line, placed, outlined and put in a category
   await page.mouse.up();
   await phrase('1 choice of nodes and 1 line drawn by hand').click();
   await page.getByLabel('Title of a drawn line').fill('Along the quay');
+  // The title is taken over by the press, and the settings grow: the button moves before it is let go.
+  await page.getByRole('dialog').getByRole('button', { name: 'Close' }).hover();
+  await page.mouse.down();
+  await page.waitForTimeout(200);
+  await page.mouse.up();
+  await expect(page.getByRole('dialog')).toBeHidden();
+  await phrase('1 choice of nodes and 1 line drawn by hand').click();
+  await expect(page.getByLabel('Title of a drawn line')).toHaveValue('Along the quay');
   await page.getByRole('dialog').getByRole('button', { name: 'Close' }).click();
 
   // An arrangement is taken back like any other change, and so is what hands did before it.

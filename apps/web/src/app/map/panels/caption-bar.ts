@@ -56,6 +56,16 @@ export class CaptionBar {
     );
   }
 
+  /**
+   * What was typed last is taken over when its field is left, by the same press, and can make the settings grow: the button would be gone
+   * from under the pointer before it is let go.
+   */
+  protected closeByPress({ button, view }: MouseEvent): void {
+    if (button !== 0) return;
+    (view?.document.activeElement as HTMLElement | null)?.blur();
+    this.close();
+  }
+
   protected close(): void {
     this.open.set(null);
   }
