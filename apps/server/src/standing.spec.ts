@@ -135,16 +135,29 @@ describe('a routine that runs by itself', () => {
   it('runs at its time of day, once for all turns that were missed', async () => {
     const { next } = await stands(DAILY);
     expect(next).toBe('2026-03-28T06:30:00.000Z');
-    standing.lookAtAll();
+    standing.lookAtClock();
     await standing.settled();
     expect(await listRuns(store)).toEqual([]);
     // The clocks are put forward on 29 March.
     now = new Date('2026-03-31T05:00:00Z');
-    standing.lookAtAll();
+    standing.lookAtClock();
     await take();
     const runs = await ranUntil(1);
     expect(runs).toHaveLength(1);
     expect((await kept()).next).toBe('2026-03-31T05:30:00.000Z');
+    // After a start it is known again; a study without a turn is not looked at.
+    await close();
+    await open();
+    await standing.start();
+    await standing.settled();
+    now = new Date('2026-03-31T06:00:00Z');
+    const look = jest.spyOn(engine.studies, 'storeOf');
+    standing.lookAtClock();
+    expect(await ranUntil(2)).toHaveLength(2);
+    look.mockClear();
+    standing.lookAtClock();
+    await standing.settled();
+    expect(look).not.toHaveBeenCalled();
   });
 
   it('rests while it is off, and does not make up for that', async () => {
@@ -153,7 +166,7 @@ describe('a routine that runs by itself', () => {
     await take();
     await standing.settled();
     expect(await standing.switch(STUDY, id, true)).toMatchObject({ isOn: true });
-    standing.lookAtAll();
+    standing.lookAtClock();
     await standing.settled();
     expect(await listRuns(store)).toEqual([]);
     expect(await standing.end(STUDY, id)).toBe(true);
@@ -188,7 +201,7 @@ describe('a routine that runs by itself', () => {
         .execute();
     };
     const looked = async (): Promise<void> => {
-      standing.lookAtAll();
+      engine.runner.tell(STUDY, { type: 'collecting', run: { state: 'done' } as CollectRun });
       await standing.settled();
     };
 

@@ -4,6 +4,7 @@ import type {
   RunCommand,
   StandingRoutine,
   StepEvent,
+  StepKind,
 } from '@pebble/contract';
 import { counted } from '@pebble/core';
 import type { Runner } from '../runner/runner';
@@ -37,6 +38,8 @@ type CommandRun = (study: string, run: string, command: RunCommand) => Promise<C
 export class StandingRoutines {
   /** Studies at whose routines one looks just now, and whether something came meanwhile. */
   private readonly looking = new Map<string, { again: boolean; ended: Promise<void> }>();
+  /** The next turn by the clock of each study that has one, milliseconds since 1970: no other study is opened for it. */
+  private readonly turns = new Map<string, number>();
   private timer: NodeJS.Timeout | undefined;
   private deafen: () => void = () => undefined;
   private closing = false;
@@ -54,12 +57,14 @@ export class StandingRoutines {
     this.deafen = this.runner.listenToAll((study, event) => {
       if (isCause(event)) this.look(study);
     });
-    this.timer = setInterval(() => this.lookAtAll(), LOOK).unref();
-    for (const store of this.studies)
-      for (const { lastRun } of await listStanding(store))
+    this.timer = setInterval(() => this.lookAtClock(), LOOK).unref();
+    for (const store of this.studies) {
+      const all = await listStanding(store);
+      for (const { lastRun } of all)
         if (lastRun !== null && (await findRun(store, lastRun))?.state === 'interrupted')
           await this.runs.goOn(store.study, lastRun);
-    this.lookAtAll();
+      if (all.length > 0) this.look(store.study);
+    }
   }
 
   /** Throws RoutineRefused. */
@@ -82,7 +87,9 @@ export class StandingRoutines {
       (await stateOfCollecting(store, when.collect)) === null
     )
       throw new RoutineRefused([{ where: 'collect', what: 'There is no such collecting run.' }]);
-    return keepStanding(store, { ...wanted, answers }, nextTurn(when, this.now()));
+    const kept = await keepStanding(store, { ...wanted, answers }, nextTurn(when, this.now()));
+    await this.remember(store);
+    return kept;
   }
 
   /** Lets one rest, or go on: what came meanwhile is not made up for. Null where there is none. */
@@ -93,13 +100,16 @@ export class StandingRoutines {
     const seenStep = await lastStep(store);
     const next = isOn ? nextTurn(standing.when, this.now()) : null;
     await changeStanding(store, id, { isOn, seenStep, next, waitsFor: null, note: null });
+    await this.remember(store);
     return findStanding(store, id);
   }
 
   /** Whether there was one. */
   async end(study: string, id: number): Promise<boolean> {
     const store = this.storeOf(study);
-    return store !== null && forgetStanding(store, id);
+    if (!store || !(await forgetStanding(store, id))) return false;
+    await this.remember(store);
+    return true;
   }
 
   /** Waits until nothing is looked at any more. */
@@ -114,9 +124,19 @@ export class StandingRoutines {
     await this.settled();
   }
 
-  /** Looks at the routines of all studies that run by the clock. */
-  lookAtAll(): void {
-    for (const { study } of this.studies) this.look(study);
+  /** Looks at the routines whose turn by the clock has come. */
+  lookAtClock(): void {
+    const now = this.now().getTime();
+    for (const [study, turn] of this.turns) if (turn <= now) this.look(study);
+  }
+
+  /** Writes down when the next turn by the clock is. */
+  private async remember(store: Store): Promise<void> {
+    const turns = (await listStanding(store)).flatMap(({ next }) =>
+      next === null ? [] : [Date.parse(next)],
+    );
+    if (turns.length === 0) this.turns.delete(store.study);
+    else this.turns.set(store.study, Math.min(...turns));
   }
 
   private look(study: string): void {
@@ -138,10 +158,11 @@ export class StandingRoutines {
     while (mine.again && !this.closing) {
       mine.again = false;
       const store = this.storeOf(study);
-      if (!store) return;
+      if (!store) return void this.turns.delete(study);
       // The one that was begun first runs first.
       for (const standing of (await listStanding(store)).reverse())
         if (standing.isOn && !this.closing) await this.turn(store, standing);
+      await this.remember(store);
     }
   }
 
@@ -222,13 +243,12 @@ export class StandingRoutines {
   }
 }
 
+/** Steps after which one looks: a study that was taken back has its turns again. */
+const CAUSES: ReadonlySet<StepKind> = new Set(['import-source', 'collect-source', 'restore-study']);
+
 /** Whether something after which a routine may run has ended. */
 function isCause(event: StepEvent): boolean {
   if (event.type === 'collecting')
     return event.run.state !== 'running' && event.run.state !== 'waiting' && event.run.state !== 'storing';
-  return (
-    event.type === 'step' &&
-    event.step.state === 'done' &&
-    (event.step.kind === 'import-source' || event.step.kind === 'collect-source')
-  );
+  return event.type === 'step' && event.step.state === 'done' && CAUSES.has(event.step.kind);
 }
