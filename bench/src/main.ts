@@ -9,7 +9,7 @@ import { layout } from './layouts';
 import type { Row } from './measure';
 import { painting } from './painting';
 import { reading } from './reading';
-import { routines } from './routines';
+import { manyVariations, routines } from './routines';
 import { storeRows } from './store';
 import { weaving } from './weaving';
 
@@ -36,6 +36,7 @@ const parts: Record<string, () => Promise<Row[]>> = {
   painting,
   figures,
   routines: () => routines(Number(values.posts)),
+  variations: () => manyVariations(Number(values.posts)),
 };
 
 const figure = (value: number): string =>

@@ -12,9 +12,14 @@ const ROOT = join(import.meta.dirname, '../..');
 const STUDY = 'abcdef0123';
 const ready = (id: string) => READY_ROUTINES.find((one) => one.id === id)!.routine;
 
-/** Routines: from file to plate by the command line, a whole beside the sum of its steps, and many variations. */
+/** Routines: from file to plate by the command line, and a whole beside the sum of its steps. */
 export async function routines(posts: number): Promise<Row[]> {
-  return [await byCommand(), await besideItsSteps(posts), await variations(Math.min(posts, 100_000), 50)];
+  return [await byCommand(), await besideItsSteps(posts)];
+}
+
+/** Fifty answers to one question. */
+export async function manyVariations(posts: number): Promise<Row[]> {
+  return [await variations(Math.min(posts, 100_000), 50)];
 }
 
 /** With the start of the program, and all that the routine gives as files. */
